@@ -1,0 +1,37 @@
+using System.Collections.Immutable;
+using Halterion.Core.Moves;
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.Checks;
+
+/// <summary>Every station has at least one easier and one harder option, so that a mixed room starts and stops together.</summary>
+public sealed class OptionsBothWays : IRule
+{
+    public IEnumerable<Finding> Check(ClassReview review) =>
+        from block in review.Plan.Blocks.Select((block, index) => (block.Stations, Index: index))
+        from station in block.Stations.Select((station, index) => (Station: station, Index: index))
+        let missing = Missing(station.Station)
+        where missing.Length > 0
+        select Found(review.Moves, station.Station, $"/blocks/{block.Index}/stations/{station.Index}", missing);
+
+    private static ImmutableArray<Tier> Missing(Station station) =>
+        [.. new[] { Tier.Easier, Tier.Harder }.Where(tier => !station.Options.Any(o => o.Tier == tier))];
+
+    private static Finding Found(MoveLibrary moves, Station station, string place, ImmutableArray<Tier> missing)
+    {
+        var words = string.Join(" and no ", missing.Select(m => m.ToString().ToLowerInvariant()));
+        var proposed = moves.Propose(station.Main.Move);
+        var additions = missing.Select(m => m == Tier.Easier ? proposed.Easier : proposed.Harder).OfType<Proposal>().ToArray();
+        return new Finding(
+            "options.missing", Severity.Consider, place,
+            $"{station.Name} has no {words} option.",
+            "A room of mixed ability can only start and stop together if everyone has something to do.",
+            "Common practice, no source",
+            additions.Length == 0 ? [] :
+            [
+                new Repair(
+                    "Add " + string.Join(" and ", additions.Select(a => $"{a.Option["tier"]}: {a.Name} ({a.Dimension})")),
+                    [.. additions.Select(a => new Edit($"{place}/options/-", a.Option))]),
+            ]);
+    }
+}

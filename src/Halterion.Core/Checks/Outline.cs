@@ -1,0 +1,52 @@
+using System.Collections.Immutable;
+using Halterion.Core.Moves;
+using Halterion.Core.Plans;
+using Halterion.Core.Timing;
+
+namespace Halterion.Core.Checks;
+
+/// <summary>A block as a screen lists it.</summary>
+/// <param name="Words">Its length, such as "12 min 30 s".</param>
+public sealed record BlockOutline(int Block, Seconds Start, Seconds End, string Words, ImmutableArray<StationOutline> Stations);
+
+/// <summary>A station as a screen lists it.</summary>
+/// <param name="Target">The target of the first round.</param>
+/// <param name="Needs">Seconds the dose takes in the first round.</param>
+/// <param name="Words">The same in words.</param>
+/// <param name="Options">Every option in words, in the order of the file.</param>
+public sealed record StationOutline(string Name, Family Family, string Target, Seconds Needs, string Words, ImmutableArray<string> Options);
+
+internal static class Outlines
+{
+    public static ImmutableArray<BlockOutline> Of(ClassPlan plan, Timeline timeline, MoveLibrary moves)
+    {
+        var outlines = ImmutableArray.CreateBuilder<BlockOutline>(plan.Blocks.Length);
+        var at = 0;
+        var start = Seconds.Zero;
+        for (var i = 0; i < plan.Blocks.Length; i++)
+        {
+            while (at < timeline.Spans.Length && timeline.Spans[at].Block == i)
+            {
+                at++;
+            }
+
+            var end = at == 0 ? start : timeline.Spans[at - 1].End;
+            outlines.Add(new BlockOutline(i, start, end, (end - start).ToString(), [.. plan.Blocks[i].Stations.Select(s => Station(s, plan.Blocks[i], moves))]));
+            start = end;
+        }
+
+        return outlines.MoveToImmutable();
+    }
+
+    private static StationOutline Station(Station station, Block block, MoveLibrary moves)
+    {
+        var needs = new Seconds(DoseClock.Total(DoseClock.Stretches(station, block, 0, Compiler.SideOfRound(block, 0, 0))));
+        return new StationOutline(
+            station.Name,
+            moves.Find(station.Main.Move)!.Family,
+            PlanWords.Target(station, block, 0),
+            needs,
+            needs.ToString(),
+            [.. station.Options.Select(o => PlanWords.Option(o, moves))]);
+    }
+}

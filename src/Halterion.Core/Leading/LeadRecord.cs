@@ -1,0 +1,33 @@
+using System.Collections.Immutable;
+
+namespace Halterion.Core.Leading;
+
+/// <summary>A class as it was led.</summary>
+/// <param name="StartedAt">Milliseconds since 1970 UTC; null if it was never started.</param>
+/// <param name="EndedAt">Null while it is still under way.</param>
+/// <param name="Words">Such as "Led in 27 min 10 s; planned 26 min 40 s".</param>
+public sealed record LeadRecord(long? StartedAt, long? EndedAt, string Words)
+{
+    /// <param name="now">Milliseconds since 1970 UTC: a class left running has ended if its time is up by then.</param>
+    public static LeadRecord Of(ImmutableArray<LeadCommand> commands, LeadScript script, long now)
+    {
+        var started = commands.FirstOrDefault(c => c.Kind == LeadCommandKind.Start)?.At;
+        if (started is null)
+        {
+            return new LeadRecord(null, null, "Not started");
+        }
+
+        var state = LeadFold.Fold(commands, script.Scenes);
+        var end = LeadFold.EndOf(script.Scenes, state.Added, script.Scenes.Length - 1);
+        var ended = state.Phase switch
+        {
+            LeadPhase.Finished => state.At,
+            LeadPhase.Running when state.PositionAt(now, script.Scenes) >= end => state.At + end - state.Position,
+            _ => (long?)null,
+        };
+        var words = ended is { } last
+            ? $"Led in {new Seconds((int)((last - started.Value + 500) / 1000))}; planned {script.Length}"
+            : "Under way";
+        return new LeadRecord(started, ended, words);
+    }
+}

@@ -1,0 +1,174 @@
+using System.Collections.Immutable;
+using Halterion.Core.Moves;
+using Halterion.Core.Plans;
+using Halterion.Core.Timing;
+
+namespace Halterion.Core.Leading;
+
+/// <summary>What an instructor needs to see of one station.</summary>
+/// <param name="Watch">The usual fault to look for, and its fix.</param>
+public sealed record StationCard(string Name, Family Family, string Target, ImmutableArray<string> Harder, string Main, ImmutableArray<string> Easier, string Watch);
+
+/// <summary>One stretch of the class as it is shown while leading.</summary>
+/// <param name="Headline">What is going on now.</param>
+/// <param name="Side">Which side, for the class: "left foot in front".</param>
+/// <param name="MirrorSide">Which side that is for an instructor who faces the class and mirrors it.</param>
+/// <param name="Cards">The stations shown, as indices into the script's cards.</param>
+/// <param name="Next">What comes next, with its target.</param>
+public sealed record Scene(
+    Seconds Start,
+    Seconds End,
+    SpanKind Kind,
+    int Block,
+    string BlockName,
+    string Headline,
+    string Target,
+    string SideWords,
+    string MirrorSide,
+    string Round,
+    ImmutableArray<int> Cards,
+    string Next,
+    Side? Side = null);
+
+/// <summary>All that a screen needs to lead a class without asking again: the timeline in words, and the cues.</summary>
+public sealed record LeadScript(string Title, Seconds Length, Seconds Slot, ImmutableArray<Scene> Scenes, ImmutableArray<StationCard> Cards, ImmutableArray<Cue> Cues)
+{
+    public static LeadScript Of(ClassPlan plan, Timeline timeline, MoveLibrary moves)
+    {
+        var writer = new ScriptWriter(plan, moves);
+        var scenes = timeline.Spans.Select((span, i) => writer.Scene(timeline, span, i)).ToImmutableArray();
+        return new LeadScript(plan.Title, timeline.Length, plan.Slot, scenes, writer.Cards, Cue.ListFor(timeline.Spans));
+    }
+}
+
+internal sealed class ScriptWriter
+{
+    private readonly ClassPlan plan;
+    private readonly MoveLibrary moves;
+    private readonly Dictionary<(int Block, int Station, int Round), int> indices = [];
+    private readonly ImmutableArray<StationCard>.Builder cards = ImmutableArray.CreateBuilder<StationCard>();
+
+    public ScriptWriter(ClassPlan plan, MoveLibrary moves) => (this.plan, this.moves) = (plan, moves);
+
+    public ImmutableArray<StationCard> Cards => cards.ToImmutable();
+
+    public Scene Scene(Timeline timeline, Span span, int index)
+    {
+        var block = plan.Blocks[span.Block];
+        var station = span.Station is { } s ? block.Stations[s] : null;
+        var round = span.Round ?? 0;
+        return new Scene(
+            span.Start,
+            span.End,
+            span.Kind,
+            span.Block,
+            block.Name,
+            Headline(span, block, station),
+            Target(span, block, station, round),
+            span.Side is { } side ? PlanWords.Of(side, MoveOf(block, span)) : "",
+            Mirror(span.Side),
+            span.Round is { } r ? PlanWords.Rounds(block, r) : "",
+            ShownCards(span, block, round),
+            Next(timeline, index),
+            span.Side);
+    }
+
+    private string Headline(Span span, Block block, Station? station) => (span.Kind, block.Shape) switch
+    {
+        (SpanKind.LeadIn, _) => "Get ready",
+        (SpanKind.Work, BlockShape.Rotation) => $"Station go {span.Leg + 1} of {block.Stations.Length}",
+        (SpanKind.Work, BlockShape.OwnPace) => block.Name,
+        (SpanKind.Work, _) => WorkName(block, station!, span),
+        (SpanKind.Switch, _) => station!.Turns && span.Turn == 1 ? "Swap over" : "Switch sides",
+        (SpanKind.Change, BlockShape.Rotation) => "Move on",
+        (SpanKind.Change, _) => "Change",
+        (SpanKind.Rest, _) when block.Water && span.Station is null or 0 && span.Part is null && block.Shape != BlockShape.Sets => "Rest and drink",
+        (SpanKind.Rest, _) => block.Recovery.FirstOrDefault(o => o.Tier == Tier.Main) is { } active ? $"Easy: {PlanWords.Option(active, moves)}" : "Rest",
+        (SpanKind.Wait, _) => "Wait for the bell",
+        (SpanKind.Talk, _) => station is null ? block.Name : $"Show: {station.Name}",
+        _ => block.Name,
+    };
+
+    private string WorkName(Block block, Station station, Span span)
+    {
+        var part = station.Dose[span.Part!.Value];
+        return part.Label ?? (part.Move == station.Main.Move ? station.Name : moves.Find(part.Move)?.Name ?? station.Name);
+    }
+
+    private static string Target(Span span, Block block, Station? station, int round) => span.Kind switch
+    {
+        SpanKind.Work when block.Shape == BlockShape.OwnPace => block.GoalReps is { } goal ? $"{goal} reps{(block.GoalShared ? ", all together" : "")}" : "at your own pace",
+        SpanKind.Work when station is not null => Once(station, PlanWords.Part(station.Dose[span.Part!.Value], round), span),
+        _ => "",
+    };
+
+    /// <summary>A part's target in one go: a half of a split, or a chunk, is not the whole amount.</summary>
+    private static string Once(Station station, string whole, Span span) => station switch
+    {
+        { Sides: SideRule.Split } => $"{span.Length().Value} s",
+        { Chunk: > 0 } => $"{station.Chunk} at a time, {whole} in all",
+        _ => whole,
+    };
+
+    private string Mirror(Side? side) => (side, plan.Facing) switch
+    {
+        (Side.Left, Facing.Mirror) => "you, facing them: your right",
+        (Side.Right, Facing.Mirror) => "you, facing them: your left",
+        _ => "",
+    };
+
+    private Move? MoveOf(Block block, Span span) =>
+        span is { Station: { } s, Part: { } p } ? moves.Find(block.Stations[s].Dose[p].Move) : null;
+
+    private ImmutableArray<int> ShownCards(Span span, Block block, int round) => block.Shape switch
+    {
+        BlockShape.Rotation or BlockShape.OwnPace => [.. block.Stations.Select((_, i) => CardIndex(span.Block, i, round))],
+        _ when span.Station is { } station => [CardIndex(span.Block, station, round)],
+        _ when block.Stations.Length > 0 => [CardIndex(span.Block, 0, 0)],
+        _ => [],
+    };
+
+    private int CardIndex(int block, int station, int round)
+    {
+        if (!indices.TryGetValue((block, station, round), out var index))
+        {
+            index = cards.Count;
+            cards.Add(Card(plan.Blocks[block], plan.Blocks[block].Stations[station], round));
+            indices.Add((block, station, round), index);
+        }
+
+        return index;
+    }
+
+    private StationCard Card(Block block, Station station, int round)
+    {
+        ImmutableArray<string> Of(Tier tier) => [.. station.Options.Where(o => o.Tier == tier).Select(o => PlanWords.Option(o, moves))];
+        var main = moves.Find(station.Main.Move)!;
+        var watch = main.Faults.IsDefaultOrEmpty ? "" : $"{main.Faults[0].Seen}: {main.Faults[0].Fix}";
+        return new StationCard(station.Name, main.Family, PlanWords.Target(station, block, round), Of(Tier.Harder), PlanWords.Option(station.Main, moves), Of(Tier.Easier), watch);
+    }
+
+    /// <summary>The next stretch in which something is done, with its side and target.</summary>
+    private string Next(Timeline timeline, int index)
+    {
+        for (var i = index + 1; i < timeline.Spans.Length; i++)
+        {
+            var span = timeline.Spans[i];
+            var block = plan.Blocks[span.Block];
+            switch (span.Kind)
+            {
+                case SpanKind.Work:
+                    var station = span.Station is { } s ? block.Stations[s] : null;
+                    var side = span.Side is Side.Left or Side.Right ? PlanWords.Of(span.Side.Value, MoveOf(block, span)) : "";
+                    ReadOnlySpan<string> words = [Headline(span, block, station), Target(span, block, station, span.Round ?? 0), side];
+                    return string.Join(", ", words.ToArray().Where(w => w.Length > 0));
+                case SpanKind.Talk:
+                    return Headline(span, block, span.Station is { } t ? block.Stations[t] : null);
+                case SpanKind.Rest when i == index + 1:
+                    return $"Rest, {span.Length()}";
+            }
+        }
+
+        return "The end";
+    }
+}

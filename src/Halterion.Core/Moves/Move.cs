@@ -1,0 +1,74 @@
+using System.Collections.Immutable;
+
+namespace Halterion.Core.Moves;
+
+/// <summary>The four families of the lower body.</summary>
+public enum Family
+{
+    Squat,
+    Lunge,
+    Hinge,
+    Bridge,
+}
+
+public enum Plane
+{
+    Sagittal,
+    Frontal,
+    Transverse,
+}
+
+/// <summary>Where the body is: what getting in and out of a move costs depends on it.</summary>
+public enum Position
+{
+    Standing,
+    OnTheBack,
+    Bench,
+}
+
+/// <summary>How a move uses its sides.</summary>
+public enum Sided
+{
+    /// <summary>Both legs do the same.</summary>
+    TwoSided,
+
+    /// <summary>One side, then the other.</summary>
+    OneSided,
+
+    /// <summary>Usually the sides take turns, rep by rep.</summary>
+    Alternating,
+}
+
+/// <summary>A usual fault and what mends it.</summary>
+public sealed record FormFault(string Seen, string Fix);
+
+/// <summary>The dose a move starts with in a new station.</summary>
+/// <param name="Kind">A kind of the plan language: time, reps, hold or pulses.</param>
+/// <param name="Amount">Seconds, reps or pulses.</param>
+public sealed record UsualDose(string Kind, int Amount);
+
+/// <summary>A move of the library: how it is set up, done, seen and felt.</summary>
+/// <param name="SideMeans">What "left" and "right" mean, such as "front foot"; none for two-sided moves.</param>
+/// <param name="Rep">What one rep is.</param>
+/// <param name="Tempo">The tempo used where a class names none; none for a move that is only held.</param>
+/// <param name="Felt">Where it should be felt, and what to change if it is felt elsewhere.</param>
+public sealed record Move(
+    MoveId Id,
+    string Name,
+    ImmutableArray<string> Aliases,
+    Family Family,
+    Plane Plane,
+    Position Position,
+    Sided Sided,
+    string Rep,
+    UsualDose Dose,
+    ImmutableArray<string> Kit,
+    string SetUp,
+    string Path,
+    string End,
+    string Breath,
+    ImmutableArray<FormFault> Faults,
+    string Felt,
+    string Cautions,
+    string? SideMeans = null,
+    Tempo? Tempo = null);

@@ -1,0 +1,98 @@
+using System.Collections.Frozen;
+using System.Collections.Immutable;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using System.Text.Json.Serialization;
+
+namespace Halterion.Core.Moves;
+
+/// <summary>The moves and their ladders, read from the data files that ship with the program.</summary>
+public sealed class MoveLibrary
+{
+    private static readonly JsonSerializerOptions DataFormat = new(JsonSerializerDefaults.Web)
+    {
+        Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) },
+        UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
+        RespectRequiredConstructorParameters = false,
+        RespectNullableAnnotations = true,
+        NumberHandling = JsonNumberHandling.Strict,
+    };
+
+    private readonly FrozenDictionary<MoveId, Move> byId;
+
+    private MoveLibrary(string version, ImmutableArray<Move> moves, ImmutableArray<Ladder> ladders)
+    {
+        (Version, Moves, Ladders) = (version, moves, ladders);
+        byId = moves.ToFrozenDictionary(m => m.Id);
+    }
+
+    public string Version { get; }
+
+    public ImmutableArray<Move> Moves { get; }
+
+    public ImmutableArray<Ladder> Ladders { get; }
+
+    /// <summary>Reads the shipped library.</summary>
+    public static MoveLibrary Load()
+    {
+        var moves = Enum.GetNames<Family>()
+            .SelectMany(family => Read<ImmutableArray<Move>>(family.ToLowerInvariant()))
+            .ToImmutableArray();
+        return new MoveLibrary("1", moves, Read<ImmutableArray<Ladder>>("ladders"));
+    }
+
+    public Move? Find(MoveId id) => byId.GetValueOrDefault(id);
+
+    public bool Has(MoveId id) => byId.ContainsKey(id);
+
+    /// <summary>The option one step easier and one step harder than a move done plainly.</summary>
+    public Proposals Propose(MoveId id)
+    {
+        foreach (var ladder in Ladders)
+        {
+            var at = PlainRung(ladder, id);
+            if (at >= 0)
+            {
+                return new Proposals(Step(ladder, at, -1), Step(ladder, at, +1));
+            }
+        }
+
+        return new Proposals(null, null);
+    }
+
+    private static int PlainRung(Ladder ladder, MoveId id)
+    {
+        for (var i = 0; i < ladder.Rungs.Length; i++)
+        {
+            if (ladder.Rungs[i].Move == id && ladder.Rungs[i].With is null)
+            {
+                return i;
+            }
+        }
+
+        return -1;
+    }
+
+    private Proposal? Step(Ladder ladder, int at, int way)
+    {
+        var to = at + way;
+        if (to < 0 || to >= ladder.Rungs.Length)
+        {
+            return null;
+        }
+
+        var rung = ladder.Rungs[to];
+        return new Proposal(
+            rung.AsOption(way < 0 ? "easier" : "harder"),
+            byId[rung.Move].Name,
+            way < 0 ? ladder.Rungs[at].Dimension : rung.Dimension,
+            way < 0 ? rung.Down : rung.Up);
+    }
+
+    private static T Read<T>(string name)
+    {
+        using var data = typeof(MoveLibrary).Assembly.GetManifestResourceStream($"moves/{name}.json")
+            ?? throw new InvalidOperationException($"The move library has no {name}.json.");
+        return JsonSerializer.Deserialize<T>(data, DataFormat)!;
+    }
+}

@@ -1,0 +1,333 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using System.Text.Json;
+
+namespace Halterion.Core.Plans;
+
+/// <summary>All faults of one reading, in the order they were met.</summary>
+internal sealed class Faults
+{
+    /// <summary>Past this many a reader gains nothing from one more.</summary>
+    private const int Most = 200;
+
+    private readonly List<PlanFault> found = [];
+
+    public bool None => found.Count == 0;
+
+    public ImmutableArray<PlanFault> All => [.. found];
+
+    public void Add(string pointer, string detail, string right)
+    {
+        if (found.Count < Most)
+        {
+            found.Add(new PlanFault(pointer, detail, right));
+        }
+    }
+}
+
+/// <summary>
+/// The fields of one JSON object, taken one by one. Whatever is wrong is noted, never thrown: duplicates,
+/// nulls, wrong kinds, values out of bounds, fields that do not belong, and, on <see cref="Close"/>, unknown ones.
+/// </summary>
+internal sealed class Fields
+{
+    private readonly Dictionary<string, JsonElement> present = [];
+    private readonly HashSet<string> known = [];
+    private readonly HashSet<string> faulty = [];
+    private readonly Faults faults;
+
+    public Fields(JsonElement element, string at, Faults faults)
+    {
+        (At, this.faults) = (at, faults);
+        if (element.ValueKind != JsonValueKind.Object)
+        {
+            IsObject = false;
+            faults.Add(at, $"This is {Kind(element)}.", "an object { … }");
+            return;
+        }
+
+        IsObject = true;
+        foreach (var property in element.EnumerateObject())
+        {
+            if (JsonText.NameOf(property) is not { } name)
+            {
+                faults.Add(at, "A field name is not valid text.", "names in plain Unicode");
+                continue;
+            }
+
+            if (present.ContainsKey(name) || faulty.Contains(name))
+            {
+                faults.Add(PointerTo(name), $"“{name}” stands here twice.", "each field once");
+            }
+            else if (property.Value.ValueKind == JsonValueKind.Null)
+            {
+                faulty.Add(name);
+                faults.Add(PointerTo(name), $"“{name}” is null.", "a value, or leave the field out");
+            }
+            else
+            {
+                present.Add(name, property.Value);
+            }
+        }
+    }
+
+    public string At { get; }
+
+    public bool IsObject { get; }
+
+    public IEnumerable<string> Names => present.Keys;
+
+    public string PointerTo(string name) =>
+        $"{At}/{name.Replace("~", "~0", StringComparison.Ordinal).Replace("/", "~1", StringComparison.Ordinal)}";
+
+    public bool Has(string name) => present.ContainsKey(name) || faulty.Contains(name);
+
+    /// <summary>The field's value, marked as known; null where it is absent or already faulty.</summary>
+    public JsonElement? Take(string name, bool required = false, string right = "a value")
+    {
+        known.Add(name);
+        if (present.TryGetValue(name, out var value))
+        {
+            return value;
+        }
+
+        if (required && IsObject && !faulty.Contains(name))
+        {
+            faults.Add(PointerTo(name), $"“{name}” is missing.", right);
+        }
+
+        return null;
+    }
+
+    /// <summary>Notes a fault where a field stands that does not belong here, whatever its value.</summary>
+    public void Refuse(string why, params ReadOnlySpan<string> names)
+    {
+        foreach (var name in names)
+        {
+            known.Add(name);
+            if (Has(name))
+            {
+                faults.Add(PointerTo(name), $"“{name}” does not belong here.", why);
+            }
+        }
+    }
+
+    public void Fault(string name, string detail, string right) => faults.Add(PointerTo(name), detail, right);
+
+    /// <summary>Notes a fault further inside this object.</summary>
+    public void FaultAt(string below, string detail, string right) => faults.Add(At + below, detail, right);
+
+    /// <summary>Notes every field that nobody asked for.</summary>
+    public void Close(string what)
+    {
+        foreach (var name in present.Keys.Concat(faulty).Where(n => !known.Contains(n)))
+        {
+            faults.Add(PointerTo(name), $"“{name}” is not a field of {what}.", "leave it out, or mend its spelling");
+        }
+    }
+
+    public int? Whole(string name, int min, int max, bool required = false) =>
+        Take(name, required, $"a whole number {min}–{max}") is { } value ? Whole(value, PointerTo(name), min, max) : null;
+
+    public Seconds? Seconds(string name, int min, int max, bool required = false) =>
+        Whole(name, min, max, required) is { } whole ? new Seconds(whole) : null;
+
+    public decimal? Decimal(string name, decimal min, decimal max, bool required = false) =>
+        Take(name, required, $"a number {Plain(min)}–{Plain(max)}") is { } value ? Decimal(value, PointerTo(name), min, max) : null;
+
+    public bool? Flag(string name) => Take(name) switch
+    {
+        null => null,
+        { ValueKind: JsonValueKind.True } => true,
+        { ValueKind: JsonValueKind.False } => false,
+        { } other => Wrong<bool>(PointerTo(name), other, "true or false"),
+    };
+
+    public string? Text(string name, int least, int most, bool required = false)
+    {
+        if (Take(name, required, $"a text of {least}–{most} characters") is not { } value)
+        {
+            return null;
+        }
+
+        if (value.ValueKind != JsonValueKind.String || JsonText.Of(value) is not { } text)
+        {
+            faults.Add(PointerTo(name), $"This is {Kind(value)}.", $"a text of {least}–{most} characters");
+            return null;
+        }
+
+        var length = text.EnumerateRunes().Count();
+        if (length < least || length > most || (least > 0 && string.IsNullOrWhiteSpace(text)))
+        {
+            faults.Add(PointerTo(name), length > most ? $"This text has {length} characters." : "This text is blank.", $"a text of {least}–{most} characters");
+            return null;
+        }
+
+        return text;
+    }
+
+    public T? Choice<T>(string name, bool required = false) where T : struct, Enum
+    {
+        if (Take(name, required, $"one of: {Words<T>.Listed}") is not { } value)
+        {
+            return null;
+        }
+
+        if (value.ValueKind == JsonValueKind.String && JsonText.Of(value) is { } word && Words<T>.All.TryGetValue(word, out var choice))
+        {
+            return choice;
+        }
+
+        return Wrong<T>(PointerTo(name), value, $"one of: {Words<T>.Listed}");
+    }
+
+    public string? Choice(string name, string[] words)
+    {
+        if (Take(name) is not { } value)
+        {
+            return null;
+        }
+
+        if (value.ValueKind == JsonValueKind.String && JsonText.Of(value) is { } word && words.Contains(word))
+        {
+            return word;
+        }
+
+        faults.Add(PointerTo(name), $"This is {Kind(value)}.", $"one of: {string.Join(", ", words)}");
+        return null;
+    }
+
+    /// <summary>A value, or a list of 1–20 by round.</summary>
+    public ByRound<T>? Listed<T>(string name, Func<JsonElement, string, T?> read, bool required = false, string right = "a value or a list by round") where T : struct
+    {
+        if (Take(name, required, right) is not { } value)
+        {
+            return null;
+        }
+
+        var at = PointerTo(name);
+        if (value.ValueKind != JsonValueKind.Array)
+        {
+            return read(value, at) is { } only ? new ByRound<T>(only) : null;
+        }
+
+        var items = Items(name, 1, 20, "entries");
+        var values = items.Select((item, i) => read(item, $"{at}/{i}")).ToArray();
+        return values.Length > 0 && Array.TrueForAll(values, v => v is not null) ? new ByRound<T>([.. values.Select(v => v!.Value)]) : null;
+    }
+
+    public ByRound<Seconds>? SecondsListed(string name, int min, int max) =>
+        Listed<Seconds>(name, (value, at) => Whole(value, at, min, max) is { } whole ? new Seconds(whole) : null);
+
+    public ByRound<decimal>? DecimalListed(string name, decimal min, decimal max) =>
+        Listed(name, (value, at) => Decimal(value, at, min, max));
+
+    /// <summary>The items of a list, none where it is absent, faulty or of the wrong length.</summary>
+    public JsonElement[] Items(string name, int least, int most, string what, bool required = false)
+    {
+        if (Take(name, required, $"a list of {least}–{most} {what}") is not { } value)
+        {
+            return [];
+        }
+
+        var length = value.ValueKind == JsonValueKind.Array ? value.GetArrayLength() : -1;
+        if (length < least || length > most)
+        {
+            faults.Add(PointerTo(name), length < 0 ? $"This is {Kind(value)}." : $"This list has {length} {what}.", $"a list of {least}–{most} {what}");
+            return [];
+        }
+
+        return [.. value.EnumerateArray()];
+    }
+
+    public int? Whole(JsonElement value, string at, int min, int max) => Numbers.Whole(faults, value, at, min, max);
+
+    public decimal? Decimal(JsonElement value, string at, decimal min, decimal max) => Numbers.Decimal(faults, value, at, min, max);
+
+    private T? Wrong<T>(string at, JsonElement value, string right) where T : struct
+    {
+        faults.Add(at, $"This is {Kind(value)}.", right);
+        return null;
+    }
+
+    private static string Plain(decimal number) => number.ToString(CultureInfo.InvariantCulture);
+
+    internal static string Kind(JsonElement value) => value.ValueKind switch
+    {
+        JsonValueKind.Object => "an object",
+        JsonValueKind.Array => "a list",
+        JsonValueKind.String => JsonText.Of(value) is { } text ? $"the text “{(text.Length > 40 ? text[..40] + "…" : text)}”" : "not valid text",
+        JsonValueKind.Number => value.GetRawText() is { Length: <= 40 } raw ? raw : "a very long number",
+        JsonValueKind.Null => "null",
+        _ => value.GetRawText(),
+    };
+}
+
+/// <summary>Numbers within bounds, with a fault where they are not.</summary>
+internal static class Numbers
+{
+    public static int? Whole(Faults faults, JsonElement value, string at, int min, int max)
+    {
+        if (JsonText.Exact(value) is { } number && decimal.Truncate(number) == number && number >= min && number <= max)
+        {
+            return (int)number;
+        }
+
+        faults.Add(at, $"This is {Fields.Kind(value)}.", string.Create(CultureInfo.InvariantCulture, $"a whole number {min}–{max}"));
+        return null;
+    }
+
+    public static decimal? Decimal(Faults faults, JsonElement value, string at, decimal min, decimal max)
+    {
+        if (JsonText.Exact(value) is { } number && number >= min && number <= max)
+        {
+            return number;
+        }
+
+        faults.Add(at, $"This is {Fields.Kind(value)}.", string.Create(CultureInfo.InvariantCulture, $"a number {min}–{max} with at most two decimal places and no exponent"));
+        return null;
+    }
+}
+
+/// <summary>Reads texts and numbers of a JSON document without throwing.</summary>
+internal static class JsonText
+{
+    /// <summary>The text; null if it holds half a surrogate pair, which is no text.</summary>
+    public static string? Of(JsonElement value)
+    {
+        try
+        {
+            return value.GetString();
+        }
+        catch (InvalidOperationException)
+        {
+            return null;
+        }
+    }
+
+    public static string? NameOf(JsonProperty property)
+    {
+        try
+        {
+            return property.Name;
+        }
+        catch (InvalidOperationException)
+        {
+            return null;
+        }
+    }
+
+    /// <summary>A number with at most two decimal places and no exponent; null for anything else.</summary>
+    public static decimal? Exact(JsonElement value)
+    {
+        if (value.ValueKind != JsonValueKind.Number || value.GetRawText() is not { Length: <= 20 } raw)
+        {
+            return null;
+        }
+
+        var point = raw.IndexOf('.', StringComparison.Ordinal);
+        return raw.AsSpan().IndexOfAny('e', 'E') < 0 && (point < 0 || raw.Length - point <= 3)
+            ? decimal.Parse(raw, CultureInfo.InvariantCulture)
+            : null;
+    }
+}

@@ -1,0 +1,110 @@
+using System.Collections.Immutable;
+
+namespace Halterion.Core.Plans;
+
+public enum SideRule
+{
+    AsWritten,
+    Each,
+    Split,
+}
+
+public enum PartKind
+{
+    Time,
+    Hold,
+    Reps,
+    Pulses,
+    Open,
+    Distance,
+    Rest,
+}
+
+/// <summary>An amount or a range of it. The clock and the counts use <see cref="To"/>.</summary>
+public readonly record struct Amount(int From, int To)
+{
+    public override string ToString() => From == To ? $"{To}" : $"{From}–{To}";
+}
+
+/// <summary>In which rounds a part is done.</summary>
+public sealed record PartRounds(bool First, bool Last, ImmutableArray<int> Listed)
+{
+    public static readonly PartRounds All = new(true, true, []);
+
+    /// <param name="round">From 0.</param>
+    /// <param name="rounds">How many rounds the block has.</param>
+    public bool Has(int round, int rounds) =>
+        Listed.Length > 0 ? Listed.Contains(round + 1)
+        : (First && Last) || (First && round == 0) || (Last && round == rounds - 1);
+}
+
+/// <summary>One part of a dose, with its move and tempo resolved (part, main option, the move's own).</summary>
+public sealed record Part
+{
+    public required PartKind Kind { get; init; }
+
+    public required ByRound<Amount> Amount { get; init; }
+
+    public Side Side { get; init; }
+
+    public RepStyle Style { get; init; }
+
+    public int PulsesPerRep { get; init; }
+
+    public PartRounds Rounds { get; init; } = PartRounds.All;
+
+    /// <summary>Seconds a metre.</summary>
+    public decimal Pace { get; init; } = 1.5m;
+
+    public MoveId Move { get; init; }
+
+    public Tempo? Tempo { get; init; }
+
+    public string? Label { get; init; }
+
+    public ByRound<decimal>? LoadKg { get; init; }
+
+    public ByRound<decimal>? LoadFactor { get; init; }
+
+    public int? Effort { get; init; }
+
+    /// <summary>Seconds one rep of a <c>reps</c> part takes, pulses included.</summary>
+    public decimal RepSeconds => Tempo!.RepSeconds(Style) + PulsesPerRep;
+
+    /// <summary>Seconds that <paramref name="amount"/> of this part takes in one go, rounded up to a whole second.</summary>
+    public int SecondsFor(int amount) => Kind switch
+    {
+        PartKind.Reps => (int)Math.Ceiling(amount * RepSeconds),
+        PartKind.Distance => (int)Math.Ceiling(amount * Pace),
+        _ => amount,
+    };
+}
+
+/// <summary>One place in the block: a dose and the options to do it with.</summary>
+public sealed record Station
+{
+    public required string Name { get; init; }
+
+    public SideRule Sides { get; init; }
+
+    /// <summary>Change sides every so many reps; 0: not.</summary>
+    public int Chunk { get; init; }
+
+    /// <summary>Two share the station and take turns.</summary>
+    public bool Turns { get; init; }
+
+    public ImmutableArray<Option> Waiting { get; init; } = [];
+
+    public Seconds Switch { get; init; }
+
+    /// <summary>Time to get here in a circuit or in sets, the block's own where the station names none.</summary>
+    public Seconds Change { get; init; }
+
+    public Seconds Demo { get; init; }
+
+    public required ImmutableArray<Part> Dose { get; init; }
+
+    public required ImmutableArray<Option> Options { get; init; }
+
+    public Option Main => Options.First(o => o.Tier == Tier.Main);
+}

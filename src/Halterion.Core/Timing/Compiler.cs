@@ -1,0 +1,233 @@
+using System.Collections.Immutable;
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.Timing;
+
+/// <summary>Puts a class on the clock, exactly as plan-language.md ("Seconds") says.</summary>
+public static class Compiler
+{
+    /// <summary>The class to the second; or, where it passes the bounds of the language, the fault.</summary>
+    public static (Timeline? Timeline, PlanFault? Fault) Compile(ClassPlan plan)
+    {
+        try
+        {
+            var compilation = new Compilation();
+            for (var i = 0; i < plan.Blocks.Length; i++)
+            {
+                compilation.Block(plan.Blocks[i], i);
+            }
+
+            return (compilation.Done(), null);
+        }
+        catch (TooLargeException tooLarge)
+        {
+            return (null, tooLarge.Fault);
+        }
+    }
+
+    /// <summary>The side that a round gives to all its stations, by the block's <c>sidePass</c>.</summary>
+    internal static Side SideOfRound(Block block, int round, int pass) => block.SidePass switch
+    {
+        SidePass.Round => pass == 0 ? block.StartSide : block.StartSide.Other(),
+        SidePass.Alternate => round % 2 == 0 ? block.StartSide : block.StartSide.Other(),
+        _ => Side.Both,
+    };
+}
+
+/// <summary>One run of the compiler.</summary>
+internal sealed class Compilation
+{
+    private readonly SpanWriter writer = new();
+    private readonly ImmutableArray<Stay>.Builder stays = ImmutableArray.CreateBuilder<Stay>();
+    private readonly ImmutableArray<CutDose>.Builder cuts = ImmutableArray.CreateBuilder<CutDose>();
+
+    public Timeline Done() => new(writer.Done(), stays.ToImmutable(), cuts.ToImmutable());
+
+    public void Block(Block block, int index)
+    {
+        writer.Open(index);
+        if (block.Shape != BlockShape.Talk)
+        {
+            writer.Add(SpanKind.LeadIn, block.LeadIn);
+        }
+
+        switch (block.Shape)
+        {
+            case BlockShape.Talk:
+                writer.Add(SpanKind.Talk, block.Length);
+                break;
+            case BlockShape.OwnPace:
+                writer.Add(SpanKind.Work, block.Length);
+                break;
+            case BlockShape.Rotation:
+                Rotation(block);
+                break;
+            case BlockShape.Sets:
+                Sets(block);
+                break;
+            default:
+                Circuit(block);
+                break;
+        }
+
+        writer.Close();
+    }
+
+    private void Circuit(Block block)
+    {
+        var passes = block.SidePass == SidePass.Round ? 2 : 1;
+        for (var round = 0; round < block.Rounds; round++)
+        {
+            if (round > 0)
+            {
+                writer.Add(SpanKind.Rest, block.BetweenRounds.At(round - 1));
+            }
+
+            for (var pass = 0; pass < passes; pass++)
+            {
+                for (var i = 0; i < block.Stations.Length; i++)
+                {
+                    CircuitStation(block, i, round, pass, passes);
+                }
+            }
+        }
+    }
+
+    private void CircuitStation(Block block, int index, int round, int pass, int passes)
+    {
+        var station = block.Stations[index];
+        int? shownPass = passes > 1 ? pass : null;
+        if (round == 0 && pass == 0)
+        {
+            writer.Add(SpanKind.Talk, station.Demo, round, index, pass: shownPass, turn: station.Turns ? 0 : null);
+        }
+
+        if (block.StartEvery is null)
+        {
+            var change = (index, pass) switch
+            {
+                (0, 0) => Seconds.Zero,
+                (0, _) => station.Change > station.Switch ? station.Change : station.Switch,
+                _ => station.Change,
+            };
+            writer.Add(SpanKind.Change, change);
+        }
+
+        var stretches = DoseClock.Stretches(station, block, round, Compiler.SideOfRound(block, round, pass));
+        if (block.StartEvery is not { } every)
+        {
+            Write(stretches, station, round, index, shownPass, int.MaxValue);
+            return;
+        }
+
+        Write(stretches, station, round, index, shownPass, every.Value);
+        var needed = DoseClock.Total(stretches);
+        if (needed > every.Value)
+        {
+            cuts.Add(new CutDose(writer.Block, round, index, every, new Seconds(needed)));
+        }
+        else
+        {
+            writer.Add(SpanKind.Wait, new Seconds(every.Value - needed), round, index, pass: shownPass, turn: station.Turns ? 1 : null);
+        }
+    }
+
+    private void Sets(Block block)
+    {
+        for (var i = 0; i < block.Stations.Length; i++)
+        {
+            var station = block.Stations[i];
+            writer.Add(SpanKind.Talk, station.Demo, 0, i, turn: station.Turns ? 0 : null);
+            if (i > 0)
+            {
+                writer.Add(SpanKind.Change, station.Change);
+            }
+
+            for (var set = 0; set < block.Rounds; set++)
+            {
+                if (set > 0)
+                {
+                    writer.Add(SpanKind.Rest, block.BetweenSets.At(set - 1));
+                }
+
+                Write(DoseClock.Stretches(station, block, set, Side.Both), station, set, i, null, int.MaxValue);
+            }
+        }
+    }
+
+    private void Rotation(Block block)
+    {
+        for (var round = 0; round < block.Rounds; round++)
+        {
+            if (round > 0)
+            {
+                writer.Add(SpanKind.Rest, block.BetweenRounds.At(round - 1));
+            }
+
+            var window = Stays(block, round);
+            for (var leg = 0; leg < block.Stations.Length; leg++)
+            {
+                if (leg > 0)
+                {
+                    writer.Add(SpanKind.Change, block.BetweenStations);
+                }
+
+                writer.Add(SpanKind.Work, window, round, leg: leg);
+            }
+        }
+    }
+
+    /// <summary>What each station does inside the window of this round; returns the window.</summary>
+    private Seconds Stays(Block block, int round)
+    {
+        var side = Compiler.SideOfRound(block, round, 0);
+        var doses = block.Stations.Select(s => DoseClock.Stretches(s, block, round, side)).ToArray();
+        var needed = Array.ConvertAll(doses, DoseClock.Total);
+        var window = block.Window?.At(round) ?? new Seconds((needed.Max() + 4) / 5 * 5);
+        for (var i = 0; i < doses.Length; i++)
+        {
+            stays.Add(new Stay(
+                writer.Block, round, i, window, new Seconds(needed[i]), new Seconds(Math.Max(0, window.Value - needed[i])),
+                Cut(doses[i], block.Stations[i].Turns, window.Value)));
+        }
+
+        return window;
+    }
+
+    private static ImmutableArray<StaySpan> Cut(List<Stretch> dose, bool turns, int bell)
+    {
+        var spans = ImmutableArray.CreateBuilder<StaySpan>();
+        var now = 0;
+        foreach (var stretch in dose)
+        {
+            if (now >= bell)
+            {
+                break;
+            }
+
+            var end = Math.Min(bell, now + stretch.Seconds);
+            if (end > now)
+            {
+                var work = stretch.Kind == SpanKind.Work;
+                spans.Add(new StaySpan(new Seconds(now), new Seconds(end), stretch.Kind, work ? stretch.Part : null, work ? stretch.Side : null, turns ? stretch.Turn : null));
+            }
+
+            now = end;
+        }
+
+        return spans.ToImmutable();
+    }
+
+    private void Write(List<Stretch> stretches, Station station, int round, int index, int? pass, int bell)
+    {
+        var left = bell;
+        foreach (var stretch in stretches)
+        {
+            var length = Math.Min(left, stretch.Seconds);
+            var work = stretch.Kind == SpanKind.Work;
+            int? turn = station.Turns ? stretch.Turn : null;
+            writer.Add(stretch.Kind, length, round, index, work ? stretch.Part : null, work ? stretch.Side : null, pass, turn, null);
+            left -= length;
+        }
+    }
+}

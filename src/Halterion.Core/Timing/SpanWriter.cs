@@ -1,0 +1,69 @@
+using System.Collections.Immutable;
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.Timing;
+
+/// <summary>A class that cannot be put on a clock: too long, or in too many pieces.</summary>
+internal sealed class TooLargeException(PlanFault fault) : Exception
+{
+    public PlanFault Fault { get; } = fault;
+}
+
+/// <summary>Lays spans one after the other and keeps to the bounds of the language.</summary>
+internal sealed class SpanWriter
+{
+    private const int MostSeconds = 24 * 3600;
+    private const int MostSpans = 20_000;
+
+    private readonly ImmutableArray<Span>.Builder spans = ImmutableArray.CreateBuilder<Span>();
+    private int blockStart;
+    private int now;
+
+    public int Block { get; private set; }
+
+    public void Open(int block) => (Block, blockStart) = (block, spans.Count);
+
+    public void Add(SpanKind kind, Seconds length, int? round = null, int? station = null, int? part = null, Side? side = null, int? pass = null, int? turn = null, int? leg = null) =>
+        Add(kind, length.Value, round, station, part, side, pass, turn, leg);
+
+    /// <summary>Adds a span; one of 0 s is left out.</summary>
+    public void Add(SpanKind kind, int length, int? round, int? station, int? part, Side? side, int? pass, int? turn, int? leg)
+    {
+        if (length == 0)
+        {
+            return;
+        }
+
+        if (spans.Count == MostSpans)
+        {
+            throw new TooLargeException(new PlanFault("/blocks", $"The class falls into more than {MostSpans} spans.", $"at most {MostSpans} spans"));
+        }
+
+        if (length > MostSeconds - now)
+        {
+            throw new TooLargeException(new PlanFault("/blocks", "The class is longer than 24 hours.", "at most 24 hours"));
+        }
+
+        spans.Add(new Span(new Seconds(now), new Seconds(now + length), kind, Block, round, station, part, side, pass, turn, leg));
+        now += length;
+    }
+
+    /// <summary>Gives changes and rests the place of the next span of the block that is neither; they have none if nothing follows.</summary>
+    public void Close()
+    {
+        Span? next = null;
+        for (var i = spans.Count - 1; i >= blockStart; i--)
+        {
+            if (spans[i].Kind is not (SpanKind.Change or SpanKind.Rest))
+            {
+                next = spans[i];
+            }
+            else if (next is not null)
+            {
+                spans[i] = spans[i] with { Round = next.Round, Station = next.Station, Pass = next.Pass, Turn = next.Turn, Leg = next.Leg };
+            }
+        }
+    }
+
+    public ImmutableArray<Span> Done() => spans.ToImmutable();
+}

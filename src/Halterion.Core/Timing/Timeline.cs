@@ -1,0 +1,50 @@
+using System.Collections.Immutable;
+
+namespace Halterion.Core.Timing;
+
+public enum SpanKind
+{
+    LeadIn,
+    Work,
+    Switch,
+    Change,
+    Rest,
+    Wait,
+    Talk,
+}
+
+/// <summary>
+/// A stretch of the class in which one thing goes on. Start and end are in seconds from the start of the class;
+/// indices count from 0 and are null where plan-language.md ("What evaluation returns") gives the span none.
+/// </summary>
+public sealed record Span(
+    Seconds Start,
+    Seconds End,
+    SpanKind Kind,
+    int Block,
+    int? Round = null,
+    int? Station = null,
+    int? Part = null,
+    Side? Side = null,
+    int? Pass = null,
+    int? Turn = null,
+    int? Leg = null)
+{
+    public Seconds Length() => End - Start;
+}
+
+/// <summary>A span of a station's own inside a window, in seconds from the bell that opens it.</summary>
+public sealed record StaySpan(Seconds Start, Seconds End, SpanKind Kind, int? Part = null, Side? Side = null, int? Turn = null);
+
+/// <summary>What a group does at a station of a rotation between two bells.</summary>
+/// <param name="Needed">What the dose takes; more than the window where the bell cuts it.</param>
+public sealed record Stay(int Block, int Round, int Station, Seconds Window, Seconds Needed, Seconds SpareSeconds, ImmutableArray<StaySpan> Spans);
+
+/// <summary>A dose that the next start cuts off (<c>startEverySeconds</c>).</summary>
+public sealed record CutDose(int Block, int Round, int Station, Seconds Window, Seconds Needed);
+
+/// <summary>A class to the second.</summary>
+public sealed record Timeline(ImmutableArray<Span> Spans, ImmutableArray<Stay> Stays, ImmutableArray<CutDose> Cuts)
+{
+    public Seconds Length => Spans.IsEmpty ? Seconds.Zero : Spans[^1].End;
+}

@@ -1,0 +1,44 @@
+using System.Collections.Immutable;
+using Halterion.Core.People;
+using Halterion.Core.Plans;
+using Microsoft.Data.Sqlite;
+
+namespace Halterion.Store;
+
+/// <summary>The roster.</summary>
+public sealed class People(Database database, TimeProvider clock)
+{
+    public ImmutableArray<Person> List()
+    {
+        using var connection = database.Connect();
+        return [.. connection.Query("SELECT id, name, usual_tier FROM person ORDER BY name COLLATE NOCASE, id", [], Read)];
+    }
+
+    public Person Add(string name, Tier usualTier)
+    {
+        var person = new Person(Guid.CreateVersion7(), name, usualTier);
+        using var connection = database.Connect();
+        connection.Run(
+            "INSERT INTO person (id, name, usual_tier, created_at) VALUES (@id, @name, @tier, @now)",
+            [("@id", person.Id), ("@name", name), ("@tier", usualTier.ToString()), ("@now", clock.GetUtcNow())]);
+        return person;
+    }
+
+    public bool Change(Person person)
+    {
+        using var connection = database.Connect();
+        return connection.Run(
+            "UPDATE person SET name = @name, usual_tier = @tier WHERE id = @id",
+            [("@id", person.Id), ("@name", person.Name), ("@tier", person.UsualTier.ToString())]) == 1;
+    }
+
+    /// <summary>Erases a person and all that was logged of them.</summary>
+    public bool Erase(Guid id)
+    {
+        using var connection = database.Connect();
+        connection.Run("PRAGMA secure_delete = ON", []);
+        return connection.Run("DELETE FROM person WHERE id = @id", [("@id", id)]) == 1;
+    }
+
+    private static Person Read(SqliteDataReader r) => new(Guid.Parse(r.GetString(0)), r.GetString(1), Enum.Parse<Tier>(r.GetString(2)));
+}

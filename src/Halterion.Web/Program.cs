@@ -1,0 +1,93 @@
+using System.Net.Sockets;
+using System.Reflection;
+using Halterion.Core.Moves;
+using Halterion.Store;
+using Halterion.Web;
+using Halterion.Web.Demo;
+using Halterion.Web.Endpoints;
+using Halterion.Web.Security;
+
+// The build runs this program to write the OpenAPI document; it must touch no data then.
+var describing = Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
+
+var builder = WebApplication.CreateBuilder(new WebApplicationOptions { Args = args, ContentRootPath = AppContext.BaseDirectory });
+var settings = Settings.From(builder.Configuration);
+if (settings.Fault is { } fault)
+{
+    Console.Error.WriteLine(fault);
+    return 2;
+}
+
+Database? database = null;
+try
+{
+    database = describing ? null : Database.Open(settings.DataFolder);
+}
+catch (StoreException e)
+{
+    Console.Error.WriteLine(e.Message);
+    return 1;
+}
+
+builder.Logging.SetMinimumLevel(LogLevel.Warning);
+builder.Logging.AddFilter("Microsoft.Hosting.Lifetime", LogLevel.None);
+builder.Logging.AddFilter("Microsoft.Extensions.Hosting.Internal.Host", LogLevel.None);
+builder.Configuration["AllowedHosts"] = Doors.AllowedHosts;
+builder.WebHost.ConfigureKestrel(kestrel =>
+{
+    kestrel.AddServerHeader = false;
+    kestrel.Limits.MaxRequestBodySize = 4 << 20;
+    kestrel.Listen(System.Net.IPAddress.Loopback, settings.Port);
+});
+builder.Services.Configure<HostOptions>(host => host.ShutdownTimeout = TimeSpan.FromSeconds(3));
+builder.Services.AddProblemDetails();
+builder.Services.AddOpenApi(options => Contract.Describe(options));
+builder.Services.ConfigureHttpJsonOptions(json => Contract.Configure(json.SerializerOptions));
+builder.Services.AddSingleton(TimeProvider.System);
+builder.Services.AddSingleton(TimeZoneInfo.Local);
+builder.Services.AddSingleton(_ => MoveLibrary.Load());
+builder.Services.AddSingleton(_ => database ?? throw new InvalidOperationException("No data folder is open."));
+builder.Services.AddSingleton<Classes>().AddSingleton<People>().AddSingleton<Leads>().AddSingleton<Logs>().AddSingleton<DemoStudio>();
+
+var app = builder.Build();
+app.UseExceptionHandler();
+app.UseStatusCodePages();
+app.UseDoors();
+app.MapHealth();
+app.MapPlans();
+app.MapMoves();
+app.MapClasses();
+app.MapLeading();
+app.MapLogs();
+app.MapPeople();
+app.MapPages();
+
+if (describing)
+{
+    app.Run();
+    return 0;
+}
+
+app.Lifetime.ApplicationStopped.Register(database!.Dispose);
+if (settings.Demo)
+{
+    app.Services.GetRequiredService<DemoStudio>().Load();
+}
+
+try
+{
+    await app.StartAsync();
+}
+catch (IOException e) when (e.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException or SocketException)
+{
+    database.Dispose();
+    Console.Error.WriteLine($"Port {settings.Port} is taken. Choose another one with --port N.");
+    return 1;
+}
+
+Console.WriteLine($"Halterion is ready: {app.Urls.FirstOrDefault() ?? "in tests"}");
+await app.WaitForShutdownAsync();
+return 0;
+
+/// <summary>Named so that tests can start the real program.</summary>
+public sealed partial class Program;

@@ -1,0 +1,52 @@
+using Microsoft.Extensions.Primitives;
+
+namespace Halterion.Web.Security;
+
+/// <summary>Who may knock: this machine's own pages only.</summary>
+internal static class Doors
+{
+    public const string AllowedHosts = "localhost;127.0.0.1;[::1]";
+
+    private static readonly Dictionary<string, StringValues> Headers = new()
+    {
+        // Mantine sets style attributes from script; everything else is our own files.
+        ["Content-Security-Policy"] = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'",
+        ["X-Content-Type-Options"] = "nosniff",
+        ["X-Frame-Options"] = "DENY",
+        ["Referrer-Policy"] = "no-referrer",
+        ["Cross-Origin-Opener-Policy"] = "same-origin",
+        ["Cross-Origin-Resource-Policy"] = "same-origin",
+        ["Permissions-Policy"] = "camera=(), microphone=(), geolocation=(), payment=(), usb=()",
+    };
+
+    public static void UseDoors(this WebApplication app) => app.Use(async (context, next) =>
+    {
+        foreach (var (name, value) in Headers)
+        {
+            context.Response.Headers[name] = value;
+        }
+
+        if (context.Request.Path.StartsWithSegments("/api"))
+        {
+            context.Response.Headers.CacheControl = "no-store";
+            if (IsCrossSite(context.Request))
+            {
+                await TypedResults.Problem(title: "Requests from other sites are refused.", statusCode: StatusCodes.Status403Forbidden).ExecuteAsync(context);
+                return;
+            }
+        }
+
+        await next(context);
+    });
+
+    /// <summary>A browser says where a request comes from; a program without a browser says nothing.</summary>
+    private static bool IsCrossSite(HttpRequest request)
+    {
+        if (request.Headers.TryGetValue("Sec-Fetch-Site", out var site) && site != "same-origin" && site != "none")
+        {
+            return true;
+        }
+
+        return request.Headers.TryGetValue("Origin", out var origin) && origin != $"{request.Scheme}://{request.Host}";
+    }
+}

@@ -1,0 +1,26 @@
+using System.Globalization;
+
+namespace Halterion.Web;
+
+/// <summary>What the command line says.</summary>
+/// <param name="Fault">One line for the user where it makes no sense.</param>
+internal sealed record Settings(int Port, string DataFolder, bool Demo, string? Fault)
+{
+    public static Settings From(IConfiguration configuration)
+    {
+        var demo = string.Equals(configuration["demo"], "true", StringComparison.OrdinalIgnoreCase);
+        var folder = configuration["data"] ?? DefaultFolder(demo);
+        var port = int.TryParse(configuration["port"] ?? "5080", NumberStyles.None, CultureInfo.InvariantCulture, out var given) && given <= 65535 ? given : -1;
+        var fault = port < 0 ? $"“{configuration["port"]}” is no port: --port takes a number from 0 to 65535."
+            : string.IsNullOrWhiteSpace(folder) ? "There is no folder for your data here: name one with --data DIR."
+            : null;
+        return new Settings(port, folder ?? "", demo, fault);
+    }
+
+    /// <summary>The user's data folder; the demo has its own and never touches the real one.</summary>
+    private static string? DefaultFolder(bool demo)
+    {
+        var root = Environment.GetFolderPath(Environment.SpecialFolder.LocalApplicationData, Environment.SpecialFolderOption.DoNotVerify);
+        return root.Length == 0 ? null : Path.Combine(root, demo ? "halterion-demo" : "halterion");
+    }
+}
