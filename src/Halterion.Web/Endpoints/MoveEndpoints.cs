@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Halterion.Core;
 using Halterion.Core.Moves;
+using Halterion.Core.Plans;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Halterion.Web.Endpoints;
@@ -14,10 +15,11 @@ internal static class MoveEndpoints
     {
         var moves = routes.MapGroup("/api/moves").WithTags("Moves");
         moves.MapGet("/", (MoveLibrary library) => TypedResults.Ok(new MoveList(library.Version, library.Moves))).WithName("moves");
-        moves.MapGet("/{id}/proposals", Propose).ProducesProblem(404).WithName("proposals");
+        moves.MapGet("/{id}/station", Station).ProducesProblem(404).WithName("stationStarter");
+        routes.MapGet("/api/starters", (MoveLibrary library) => TypedResults.Ok(Starters.Blocks(library))).WithTags("Plans").WithName("blockStarters");
     }
 
-    /// <summary>An easier and a harder option for a move, and why.</summary>
-    private static Results<Ok<Proposals>, ProblemHttpResult> Propose(string id, MoveLibrary library) =>
-        library.Has(new MoveId(id)) ? TypedResults.Ok(library.Propose(new MoveId(id))) : Problems.NotFound("move");
+    /// <summary>A ready station for a move: usual dose, an easier and a harder option, and why those.</summary>
+    private static Results<Ok<StationStarter>, ProblemHttpResult> Station(string id, MoveLibrary library) =>
+        library.Find(new MoveId(id)) is { } move ? TypedResults.Ok(Starters.Station(move, library)) : Problems.NotFound("move");
 }

@@ -20,6 +20,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/starters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["blockStarters"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes/{id}/lead": {
         parameters: {
             query?: never;
@@ -100,14 +116,14 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/moves/{id}/proposals": {
+    "/api/moves/{id}/station": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["proposals"];
+        get: operations["stationStarter"];
         put?: never;
         post?: never;
         delete?: never;
@@ -350,6 +366,11 @@ export interface components {
             /** @description Seconds from the start of the class. */
             at: components["schemas"]["Seconds"];
             kind: components["schemas"]["CueKind"];
+            /**
+             * Format: int32
+             * @description How many scenes, from the first, move it when seconds are added to them: a start moves with what came before it, a count or an end also with its own scene.
+             */
+            shift: number;
             /**
              * Format: int32
              * @description 3, 2 or 1 on a beat; 10 on a warning.
@@ -829,6 +850,14 @@ export interface components {
         };
         /** @enum {unknown} */
         SpanKind: "leadIn" | "work" | "switch" | "change" | "rest" | "wait" | "talk";
+        /** @description A ready block to begin from. */
+        Starter: {
+            name: string;
+            /** @description What it is for. */
+            words: string;
+            /** @description A block of the plan language. */
+            block: components["schemas"]["JsonObject"];
+        };
         /** @description What an instructor needs to see of one station. */
         StationCard: {
             name: string;
@@ -852,6 +881,12 @@ export interface components {
             words: string;
             /** @description Every option in words, in the order of the file. */
             options: string[];
+        };
+        /** @description A ready station for a move, with the options the ladders propose and the reasons for them. */
+        StationStarter: {
+            /** @description A station of the plan language. */
+            station: components["schemas"]["JsonObject"];
+            proposals: components["schemas"]["Proposals"];
         };
         /** @description What one person did at one station: the option used, by its place in the station's list; null: left out. */
         StationUse: {
@@ -961,6 +996,26 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    blockStarters: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Starter"][];
                 };
             };
         };
@@ -1148,7 +1203,7 @@ export interface operations {
             };
         };
     };
-    proposals: {
+    stationStarter: {
         parameters: {
             query?: never;
             header?: never;
@@ -1165,7 +1220,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Proposals"];
+                    "application/json": components["schemas"]["StationStarter"];
                 };
             };
             /** @description Not Found */

@@ -1,0 +1,40 @@
+import { useQuery } from '@tanstack/react-query'
+import type { ClassView, PlanBlock, PlanOption, PlanStation } from './client'
+import { answer, api } from './client'
+
+const unchanging = { staleTime: Infinity, gcTime: Infinity }
+
+export const useMoves = () =>
+  useQuery({ queryKey: ['moves'], queryFn: async () => (await answer(api.GET('/api/moves'))).moves, ...unchanging })
+
+export const useClasses = () => useQuery({ queryKey: ['classes'], queryFn: () => answer(api.GET('/api/classes')) })
+
+export const useStarters = () =>
+  useQuery({
+    queryKey: ['starters'],
+    queryFn: async () =>
+      (await answer(api.GET('/api/starters'))) as unknown as { name: string; words: string; block: PlanBlock }[],
+    ...unchanging,
+  })
+
+export interface Proposal {
+  option: PlanOption
+  name: string
+  dimension: string
+  why: string
+}
+
+export interface StationStarter {
+  station: PlanStation
+  proposals: { easier?: Proposal; harder?: Proposal }
+}
+
+export const stationStarter = (move: string) => ({
+  queryKey: ['station', move],
+  queryFn: async () =>
+    (await answer(api.GET('/api/moves/{id}/station', { params: { path: { id: move } } }))) as unknown as StationStarter,
+  ...unchanging,
+})
+
+export const fetchClass = async (id: string) =>
+  (await answer(api.GET('/api/classes/{id}', { params: { path: { id } } }))) as ClassView

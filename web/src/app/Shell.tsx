@@ -1,0 +1,58 @@
+import { Anchor } from '@mantine/core'
+import { Link, NavLink, Outlet, useLocation, useRouteError } from 'react-router'
+import { ErrorNote } from '../ui/ErrorNote'
+import css from './Shell.module.css'
+
+/** The band on top of every screen but the one that leads. */
+export function Shell() {
+  const leading = useLocation().pathname.endsWith('/lead')
+  if (leading) return <Outlet />
+  return (
+    <>
+      <header className={css.band}>
+        <div className={css.inner}>
+          <Link to="/" className={css.name}>
+            <svg width="34" height="18" viewBox="0 0 34 18" aria-hidden="true">
+              <path
+                d="M9 2C3 5 3 13 9 16L12 12C10 11 10 7 12 6ZM25 2C31 5 31 13 25 16L22 12C24 11 24 7 22 6ZM11 9H23"
+                fill="currentColor"
+                stroke="currentColor"
+                strokeWidth="2"
+                strokeLinejoin="round"
+              />
+            </svg>
+            Halterion
+          </Link>
+          <nav aria-label="Main" className={css.nav}>
+            <NavLink to="/" end>
+              Classes
+            </NavLink>
+            <NavLink to="/people">People</NavLink>
+          </nav>
+        </div>
+      </header>
+      <Outlet />
+    </>
+  )
+}
+
+export function Missing() {
+  return (
+    <ErrorNote title="There is no such page.">
+      <Anchor component={Link} to="/">
+        To the list of classes
+      </Anchor>
+    </ErrorNote>
+  )
+}
+
+/** Where a screen itself failed: nothing typed is lost, for drafts are kept as they are typed. */
+export function Broken() {
+  const error = useRouteError()
+  return (
+    <ErrorNote title="This screen has failed. What you typed is kept.">
+      <p>{error instanceof Error ? error.message : 'Unknown error'}</p>
+      <Anchor href={window.location.pathname}>Open it again</Anchor>
+    </ErrorNote>
+  )
+}

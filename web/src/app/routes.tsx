@@ -1,0 +1,35 @@
+import type { RouteObject } from 'react-router'
+import { Navigate } from 'react-router'
+import { BriefPage } from '../features/brief/BriefPage'
+import { NewClassPage } from '../features/brief/NewClassPage'
+import { BuildPage } from '../features/build/BuildPage'
+import { ClassesPage } from '../features/classes/ClassesPage'
+import { ClassLayout } from '../features/editor/ClassLayout'
+import { LeadPage } from '../features/lead/LeadPage'
+import { LogPage } from '../features/log/LogPage'
+import { PeoplePage } from '../features/people/PeoplePage'
+import { Broken, Missing, Shell } from './Shell'
+
+export const routes: RouteObject[] = [
+  {
+    element: <Shell />,
+    errorElement: <Broken />,
+    children: [
+      { path: '/', element: <ClassesPage /> },
+      { path: '/people', element: <PeoplePage /> },
+      { path: '/classes/new', element: <NewClassPage /> },
+      {
+        path: '/classes/:id',
+        element: <ClassLayout />,
+        children: [
+          { index: true, element: <Navigate to="build" replace /> },
+          { path: 'brief', element: <BriefPage /> },
+          { path: 'build', element: <BuildPage /> },
+          { path: 'lead', element: <LeadPage /> },
+          { path: 'log', element: <LogPage /> },
+        ],
+      },
+      { path: '*', element: <Missing /> },
+    ],
+  },
+]

@@ -1,0 +1,88 @@
+import { NativeSelect, NumberInput, TextInput } from '@mantine/core'
+import type { ReactNode } from 'react'
+import type { Booking, Plan } from '../../api/client'
+import css from './Brief.module.css'
+
+export type Aim = NonNullable<Plan['aim']>
+
+export interface Brief {
+  title: string
+  slotMinutes: number
+  aim: Aim
+  booking: Booking
+}
+
+const aims: { value: Aim; label: string }[] = [
+  { value: 'conditioning', label: 'Conditioning: keep moving, mixed work' },
+  { value: 'strength', label: 'Strength: few reps, long rests' },
+  { value: 'endurance', label: 'Endurance: many reps, short rests' },
+  { value: 'technique', label: 'Technique: learn it well' },
+]
+
+interface Props {
+  brief: Brief
+  onChange: (label: string, next: Partial<Brief>) => void
+  children?: ReactNode
+}
+
+/** What is booked, for whom and what for. */
+export function BriefFields({ brief, onChange, children }: Props) {
+  const [date, time] = (brief.booking.startsAt ?? 'T').split('T')
+  const setStart = (d: string, t: string) =>
+    onChange('start', { booking: { ...brief.booking, startsAt: d === '' ? null : `${d}T${t || '18:00'}` } })
+
+  return (
+    <div className={css.fields}>
+      <TextInput
+        label="Title"
+        data-autofocus
+        maxLength={120}
+        value={brief.title}
+        error={brief.title.trim() === '' ? 'Give it a name you will know it by.' : undefined}
+        onChange={(event) => onChange('title', { title: event.currentTarget.value })}
+      />
+      <div className={css.row}>
+        <TextInput
+          label="Day"
+          type="date"
+          value={date}
+          onChange={(event) => setStart(event.currentTarget.value, time ?? '')}
+        />
+        <TextInput
+          label="Starts at"
+          type="time"
+          disabled={!date}
+          value={time}
+          onChange={(event) => event.currentTarget.value && setStart(date ?? '', event.currentTarget.value)}
+        />
+        <NumberInput
+          label="Room booked for"
+          suffix=" min"
+          min={5}
+          max={180}
+          step={5}
+          allowDecimal={false}
+          value={brief.slotMinutes}
+          onChange={(value) => typeof value === 'number' && onChange('slot', { slotMinutes: value })}
+        />
+        <NumberInput
+          label="People expected"
+          min={0}
+          max={500}
+          allowDecimal={false}
+          value={brief.booking.headCount}
+          onChange={(value) =>
+            typeof value === 'number' && onChange('heads', { booking: { ...brief.booking, headCount: value } })
+          }
+        />
+      </div>
+      <NativeSelect
+        label="Aim"
+        data={aims}
+        value={brief.aim}
+        onChange={(event) => onChange('aim', { aim: event.currentTarget.value as Aim })}
+      />
+      {children}
+    </div>
+  )
+}

@@ -1,0 +1,109 @@
+import { Button, NativeSelect } from '@mantine/core'
+import { useQueryClient } from '@tanstack/react-query'
+import type { FormEvent } from 'react'
+import { useState } from 'react'
+import { Link, useNavigate, useSearchParams } from 'react-router'
+import type { ClassView } from '../../api/client'
+import { answer, api } from '../../api/client'
+import { fetchClass, useClasses } from '../../api/queries'
+import { ErrorNote } from '../../ui/ErrorNote'
+import css from './Brief.module.css'
+import type { Brief } from './BriefFields'
+import { BriefFields } from './BriefFields'
+
+/** Today, or a day after it, as the calendar here writes it. */
+function localDay(after = 0) {
+  const day = new Date()
+  day.setDate(day.getDate() + after)
+  return [day.getFullYear(), day.getMonth() + 1, day.getDate()].map((n) => String(n).padStart(2, '0')).join('-')
+}
+
+const fresh = (): Brief => ({
+  title: 'New class',
+  slotMinutes: 45,
+  aim: 'conditioning',
+  booking: {
+    zone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'Etc/UTC',
+    headCount: 12,
+    startsAt: `${localDay(1)}T18:00`,
+  },
+})
+
+/** A class begins with its brief: from nothing, or as a copy of another. */
+export function NewClassPage() {
+  const navigate = useNavigate()
+  const queries = useQueryClient()
+  const [search] = useSearchParams()
+  const classes = useClasses().data ?? []
+  const [copyOf, setCopyOf] = useState('')
+  const [brief, setBrief] = useState(fresh)
+  const [problem, setProblem] = useState<string | null>(null)
+  const [asked, setAsked] = useState(search.get('copy') ?? '')
+
+  async function copyFrom(id: string) {
+    setCopyOf(id)
+    if (id === '') return
+    try {
+      const { plan, booking } = await fetchClass(id)
+      setBrief((b) => ({
+        title: plan.title,
+        slotMinutes: plan.slotMinutes,
+        aim: plan.aim ?? 'conditioning',
+        booking: {
+          ...b.booking,
+          headCount: booking.headCount,
+          startsAt: `${localDay(1)}T${booking.startsAt?.slice(11) ?? '18:00'}`,
+        },
+      }))
+    } catch {
+      setProblem('That class cannot be read just now. Try again.')
+    }
+  }
+
+  // A copy asked for in the address is filled in once the list is there to choose from.
+  if (asked !== '' && classes.some((c) => c.id === asked)) {
+    setAsked('')
+    void copyFrom(asked)
+  }
+
+  async function create(event: FormEvent) {
+    event.preventDefault()
+    if (brief.title.trim() === '') return
+    try {
+      const made = (await answer(
+        api.POST('/api/classes', { body: { ...brief, copyOf: copyOf === '' ? null : copyOf } }),
+      )) as ClassView
+      await queries.invalidateQueries({ queryKey: ['classes'] })
+      void navigate(`/classes/${made.id}/build`)
+    } catch {
+      setProblem('The class could not be made: the server does not answer or refused it. Nothing you typed is lost.')
+    }
+  }
+
+  return (
+    <main className={css.page}>
+      <h1>A new class</h1>
+      {problem && <ErrorNote title={problem} />}
+      <form onSubmit={(event) => void create(event)}>
+        <BriefFields brief={brief} onChange={(_, next) => setBrief((b) => ({ ...b, ...next }))}>
+          <NativeSelect
+            label="Begin with"
+            value={copyOf}
+            onChange={(event) => void copyFrom(event.currentTarget.value)}
+          >
+            <option value="">an empty bench</option>
+            {classes.map((c) => (
+              <option key={c.id} value={c.id}>
+                a copy of “{c.title}”
+              </option>
+            ))}
+          </NativeSelect>
+        </BriefFields>
+        <div className={css.actions}>
+          <Button type="submit">Make it and build</Button>
+          <Link to="/">Back to the classes</Link>
+        </div>
+      </form>
+    </main>
+  )
+}

@@ -1,0 +1,82 @@
+import { TextInput } from '@mantine/core'
+import { useQueryClient } from '@tanstack/react-query'
+import type { Move, PlanBlock } from '../../api/client'
+import { stationStarter } from '../../api/queries'
+import { Tools } from '../../ui/Tools'
+import { clock } from '../../ui/time'
+import { useClassEditor } from '../editor/context'
+import { BlockTiming } from './BlockTiming'
+import css from './Build.module.css'
+import { copied, moved, setBlock, without } from './edit'
+import { FaultsAt } from './FaultsAt'
+import { MoveSelect } from './MoveSelect'
+import { StationCard } from './StationCard'
+
+export function BlockCard({ block, index, moves }: { block: PlanBlock; index: number; moves: Move[] }) {
+  const { plan, evaluation, change } = useClassEditor()
+  const queries = useQueryClient()
+  const outline = evaluation?.outline[index]
+  const stations = block.stations ?? []
+  const blocks = plan.blocks
+  const setBlocks = (label: string, next: PlanBlock[]) =>
+    change(label, (draft) => ({ ...draft, plan: { ...draft.plan, blocks: next } }))
+
+  async function addStation(move: string) {
+    const { station } = await queries.fetchQuery(stationStarter(move))
+    change('add station', (draft) => ({
+      ...draft,
+      plan: setBlock(draft.plan, index, (b) => ({ ...b, stations: [...(b.stations ?? []), structuredClone(station)] })),
+    }))
+  }
+
+  return (
+    <section id={`block-${index}`} tabIndex={-1} className={css.block} aria-label={`Block ${index + 1}: ${block.name}`}>
+      <div className={css.blockHead}>
+        <TextInput
+          className={css.blockName}
+          variant="unstyled"
+          aria-label={`Name of block ${index + 1}`}
+          maxLength={120}
+          value={block.name}
+          onChange={(event) => {
+            const name = event.currentTarget.value
+            change(`name ${index}`, (draft) => ({
+              ...draft,
+              plan: setBlock(draft.plan, index, (b) => ({ ...b, name })),
+            }))
+          }}
+        />
+        {outline && (
+          <span className={css.blockTime}>
+            from {clock(outline.start)} <strong>{outline.words}</strong>
+          </span>
+        )}
+        <Tools
+          what={`block ${block.name}`}
+          first={index === 0}
+          last={index === blocks.length - 1}
+          onMove={(by) => setBlocks('move block', moved(blocks, index, index + by))}
+          onCopy={() => setBlocks('copy block', copied(blocks, index))}
+          onRemove={() => setBlocks('remove block', without(blocks, index))}
+        />
+      </div>
+      <BlockTiming block={block} index={index} />
+      <FaultsAt pointer={`/blocks/${index}`} shallow />
+      {stations.map((station, s) => (
+        <StationCard key={s} station={station} place={{ block: index, station: s }} moves={moves} />
+      ))}
+      {block.format !== 'talk' && stations.length < 16 && (
+        <div className={css.addStation}>
+          <MoveSelect
+            moves={moves}
+            value=""
+            label={`Add a station to ${block.name}`}
+            hideLabel
+            placeholder="+ Add a station: choose a move …"
+            onChange={(move) => move && void addStation(move)}
+          />
+        </div>
+      )}
+    </section>
+  )
+}

@@ -1,0 +1,100 @@
+import { ActionIcon } from '@mantine/core'
+import { useQuery } from '@tanstack/react-query'
+import type { Move, PlanOption, PlanStation } from '../../api/client'
+import type { Proposal } from '../../api/queries'
+import { stationStarter } from '../../api/queries'
+import { useClassEditor } from '../editor/context'
+import css from './Build.module.css'
+import { inOrder, mainOption, setStation, without } from './edit'
+import { MoveSelect } from './MoveSelect'
+import type { Place } from './StationCard'
+
+interface Props {
+  station: PlanStation
+  place: Place
+  moves: Move[]
+  /** Each option in words, in the order of the file. */
+  words: string[]
+  onSwapMain: (move: string) => Promise<void>
+}
+
+/** The options under each other: harder above the main one, easier below, with the reason where the ladder gave it. */
+export function OptionStack({ station, place, moves, words, onSwapMain }: Props) {
+  const { change } = useClassEditor()
+  const main = mainOption(station)
+  const proposals = useQuery({ ...stationStarter(main?.move ?? ''), enabled: main !== undefined }).data?.proposals
+  const setOptions = (label: string, next: (options: PlanOption[]) => PlanOption[]) =>
+    change(`${label} ${place.block} ${place.station}`, (draft) => ({
+      ...draft,
+      plan: setStation(draft.plan, place.block, place.station, (old) => ({ ...old, options: next(old.options) })),
+    }))
+  const add = (proposal: Proposal) =>
+    setOptions('add option', (options) => [...options, structuredClone(proposal.option)])
+  const lacks = (tier: PlanOption['tier']) => !station.options.some((option) => option.tier === tier)
+
+  return (
+    <div className={css.options}>
+      {proposals?.harder && lacks('harder') && <Offer tier="harder" proposal={proposals.harder} onAdd={add} />}
+      {inOrder(station.options).map(({ option, index }) => {
+        const proposal =
+          option.tier === 'easier' ? proposals?.easier : option.tier === 'harder' ? proposals?.harder : undefined
+        const why = proposal && sameOption(proposal.option, option) ? proposal : undefined
+        return (
+          <div key={index} className={css.option} data-tier={option.tier}>
+            <span className={css.tier}>{option.tier}</span>
+            <MoveSelect
+              moves={moves}
+              value={option.move}
+              label={`${option.tier} option`}
+              hideLabel
+              onChange={(move) =>
+                option.tier === 'main'
+                  ? void onSwapMain(move)
+                  : setOptions('option', (options) => options.map((o, i) => (i === index ? { tier: o.tier, move } : o)))
+              }
+            />
+            <span className={css.why}>
+              {manner(words[index], moves.find((m) => m.id === option.move)?.name)}
+              {why && (
+                <em>
+                  {why.why} ({why.dimension})
+                </em>
+              )}
+            </span>
+            {option.tier !== 'main' && (
+              <ActionIcon
+                variant="subtle"
+                size={22}
+                aria-label={`Remove the ${option.tier} option`}
+                title={`Remove the ${option.tier} option`}
+                onClick={() => setOptions('remove option', (options) => without(options, index))}
+              >
+                ×
+              </ActionIcon>
+            )}
+          </div>
+        )
+      })}
+      {proposals?.easier && lacks('easier') && <Offer tier="easier" proposal={proposals.easier} onAdd={add} />}
+    </div>
+  )
+}
+
+function Offer({ tier, proposal, onAdd }: { tier: string; proposal: Proposal; onAdd: (proposal: Proposal) => void }) {
+  return (
+    <div className={css.option}>
+      <span className={css.tier}>{tier}</span>
+      <button type="button" className={css.offer} onClick={() => onAdd(proposal)}>
+        + {proposal.name}: {proposal.why} ({proposal.dimension})
+      </button>
+    </div>
+  )
+}
+
+/** The words of an option without the name that the list beside it already shows. */
+const manner = (words: string | undefined, name: string | undefined) =>
+  words && name && words.startsWith(`${name}, `) ? <span>{words.slice(name.length + 2)}</span> : null
+
+const sorted = (option: PlanOption) => JSON.stringify(Object.entries(option).sort(([a], [b]) => (a < b ? -1 : 1)))
+
+const sameOption = (a: PlanOption, b: PlanOption) => sorted(a) === sorted(b)

@@ -1,0 +1,85 @@
+import { useQueryClient } from '@tanstack/react-query'
+import type { Move, PlanStation } from '../../api/client'
+import { stationStarter } from '../../api/queries'
+import { FamilyMark } from '../../ui/FamilyMark'
+import { Tools } from '../../ui/Tools'
+import { useClassEditor } from '../editor/context'
+import css from './Build.module.css'
+import { DoseRow } from './DoseRow'
+import { copied, mainOption, moved, setBlock, setStation, without } from './edit'
+import { FaultsAt } from './FaultsAt'
+import { OptionStack } from './OptionStack'
+
+export interface Place {
+  block: number
+  station: number
+}
+
+interface Props {
+  station: PlanStation
+  place: Place
+  moves: Move[]
+}
+
+export function StationCard({ station, place, moves }: Props) {
+  const { plan, evaluation, change } = useClassEditor()
+  const queries = useQueryClient()
+  const { block: b, station: s } = place
+  const stations = plan.blocks[b]?.stations ?? []
+  const outline = evaluation?.outline[b]?.stations[s]
+  const main = mainOption(station)
+  const move = moves.find((m) => m.id === main?.move)
+  const name = station.name ?? move?.name ?? 'Station'
+  const place1 = `${s + 1}`
+  const setStations = (label: string, next: PlanStation[]) =>
+    change(label, (draft) => ({
+      ...draft,
+      plan: setBlock(draft.plan, b, (block) => ({ ...block, stations: next })),
+    }))
+
+  /** Another main move: its own usual options come with it, the dose stays. */
+  async function swapMove(to: string) {
+    const starter = await queries.fetchQuery(stationStarter(to))
+    change('swap move', (draft) => ({
+      ...draft,
+      plan: setStation(draft.plan, b, s, (old) => {
+        const next = { ...old, options: structuredClone(starter.station.options) }
+        delete next.name
+        return next
+      }),
+    }))
+  }
+
+  return (
+    <article className={css.station} aria-label={`Station ${place1}: ${name}`} id={`station-${b}-${s}`} tabIndex={-1}>
+      <div className={css.stationHead}>
+        {move && <FamilyMark family={move.family} />}
+        <h3 className={css.stationName}>{name}</h3>
+        {outline && (
+          <span className={css.needs}>
+            {outline.target} <strong>{outline.words}</strong>
+          </span>
+        )}
+        <Tools
+          what={`station ${name}`}
+          first={s === 0}
+          last={s === stations.length - 1}
+          onMove={(by) => setStations('move station', moved(stations, s, s + by))}
+          onCopy={() => setStations('copy station', copied(stations, s))}
+          onRemove={stations.length > 1 ? () => setStations('remove station', without(stations, s)) : undefined}
+        />
+      </div>
+      <div className={css.stationBody}>
+        <DoseRow station={station} place={place} move={move} />
+        <OptionStack
+          station={station}
+          place={place}
+          moves={moves}
+          words={outline?.options ?? []}
+          onSwapMain={swapMove}
+        />
+      </div>
+      <FaultsAt pointer={`/blocks/${b}/stations/${s}`} />
+    </article>
+  )
+}

@@ -1,0 +1,242 @@
+import { useEffect, useMemo } from 'react'
+import { Link } from 'react-router'
+import { FamilyMark } from '../../ui/FamilyMark'
+import { Tape } from '../../ui/Tape'
+import { clock, spoken } from '../../ui/time'
+import type { CommandKind } from './fold'
+import { addedBefore, endOf, positionAt, sceneAt } from './fold'
+import css from './Stage.module.css'
+import { StationCards } from './StationCards'
+import { useBells } from './useBells'
+import type { Lead } from './useLead'
+import { useNow, useWakeLock } from './useNow'
+
+/** The screen that runs the class. */
+export function Stage({ lead }: { lead: Lead }) {
+  const { script, state, send } = lead
+  const { scenes, cards, cues } = script
+  const tick = useNow(state.phase === 'running')
+  // A tap may be younger than the last tick.
+  const position = positionAt(state, Math.max(tick, state.at), scenes)
+  const end = endOf(scenes, state.added, scenes.length - 1)
+  const over = state.phase === 'finished' || (state.phase === 'running' && position >= end)
+  const phase = over ? 'finished' : state.phase
+  const index = sceneAt(position, scenes, state.added)
+  const scene = scenes[index]!
+  const left = (endOf(scenes, state.added, index) - position) / 1000
+  const shown = phase === 'ready' ? scene.end - scene.start : Math.ceil(left)
+  const bells = useBells(cues, scenes, state)
+  const { turnOn, turnOff } = bells
+  useWakeLock(phase === 'running')
+
+  const main: { kind: CommandKind; name: string } =
+    phase === 'ready'
+      ? { kind: 'start', name: 'Start the class' }
+      : phase === 'running'
+        ? { kind: 'pause', name: 'Pause' }
+        : { kind: 'resume', name: 'Go on' }
+
+  useEffect(() => {
+    const act = (kind: CommandKind) => {
+      // Any key is the gesture that lets a browser make sound.
+      if (kind === 'start') turnOn()
+      send(kind)
+    }
+    const onKey = (event: KeyboardEvent) => {
+      if (event.ctrlKey || event.metaKey || event.altKey) return
+      const onControl = event.target instanceof HTMLElement && event.target.closest('a, button, input, select') !== null
+      if (onControl && (event.key === ' ' || event.key === 'Enter')) return
+      const key = event.key.toLowerCase()
+      if (key === ' ' || key === 'k') {
+        if (!over) act(main.kind)
+      } else if (key === 'arrowright' || key === 'n') act('skip')
+      else if (key === 'arrowleft' || key === 'b') act('back')
+      else if (key === '+' || key === 't') act('addTen')
+      else if (key === 'm') (bells.on ? turnOff : turnOn)()
+      else return
+      event.preventDefault()
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [main.kind, over, send, bells.on, turnOn, turnOff])
+
+  useEffect(() => {
+    document.title = `Leading ${script.title} · Halterion`
+  }, [script.title])
+
+  const tape = useMemo(() => {
+    const blocks: { name: string; start: number; end: number }[] = []
+    const spans = scenes.map((s, i) => {
+      const shift = addedBefore(state.added, i) / 1000
+      const span = { start: s.start + shift, end: endOf(scenes, state.added, i) / 1000, kind: s.kind, side: s.side }
+      const card = s.cards.length === 1 ? cards[s.cards[0]!] : undefined
+      const last = blocks.at(-1)
+      if (last && scenes[i - 1]?.block === s.block) last.end = span.end
+      else blocks.push({ name: s.blockName, start: span.start, end: span.end })
+      return { ...span, family: card?.family }
+    })
+    return { spans, blocks }
+  }, [scenes, cards, state.added])
+
+  const single = scene.cards.length === 1 ? cards[scene.cards[0]!] : undefined
+  const said = over ? 'The class is done.' : [scene.headline, scene.target, scene.sideWords].filter(Boolean).join(', ')
+
+  return (
+    <div className={css.stage} data-phase={phase}>
+      <header className={css.top}>
+        <Link to="../build" relative="path" className={css.back}>
+          ‹ {script.title}
+        </Link>
+        <span className={css.round}>
+          {scene.blockName}
+          {scene.round && ` · ${scene.round}`}
+        </span>
+        <Trouble lead={lead} soundOn={bells.on} onSound={turnOn} onMute={turnOff} />
+        <span className={css.left}>
+          <b data-testid="class-left" aria-label={`${spoken((end - position) / 1000)} left in the class`}>
+            {clock(Math.ceil((end - position) / 1000))}
+          </b>{' '}
+          left
+        </span>
+      </header>
+
+      <main className={css.floor} data-cards={scene.cards.length > 1 ? 'many' : 'one'}>
+        <section className={css.now} aria-label="Now">
+          {over ? (
+            <Done send={send} again={lead.again} />
+          ) : (
+            <>
+              <h1 className={css.headline} data-kind={scene.kind}>
+                {single && scene.kind === 'work' && <FamilyMark family={single.family} size={44} />}
+                {scene.headline}
+              </h1>
+              <p className={css.target}>
+                {scene.target}
+                {scene.sideWords && (
+                  <span className={css.side} data-testid="side">
+                    {scene.sideWords}
+                  </span>
+                )}
+              </p>
+              {scene.mirrorSide && <p className={css.mirror}>{scene.mirrorSide}</p>}
+              <div
+                className={css.clock}
+                data-testid="clock"
+                data-last={phase === 'running' && left <= 3 && scene.kind === 'work'}
+                role="timer"
+                aria-label={spoken(shown)}
+              >
+                {shown < 60 ? shown : clock(shown)}
+              </div>
+              <p className={css.next} data-testid="next">
+                Next: {scene.next}
+              </p>
+            </>
+          )}
+          <p className="hidden" aria-live="assertive">
+            {said}
+          </p>
+        </section>
+        {!over && <StationCards cards={scene.cards.map((card) => cards[card]!)} />}
+      </main>
+
+      <footer className={css.bottom}>
+        <div className={css.tape}>
+          <Tape spans={tape.spans} blocks={tape.blocks} slot={script.slot} now={position / 1000} dark />
+        </div>
+        {!over && (
+          <div className={css.controls}>
+            <Control name="Back" hint="←" off={phase === 'ready'} onPress={() => send('back')} />
+            <Control
+              name={main.name}
+              hint="space"
+              big
+              onPress={() => {
+                if (main.kind === 'start') turnOn()
+                send(main.kind)
+              }}
+            />
+            <Control name="Skip" hint="→" off={phase === 'ready'} onPress={() => send('skip')} />
+            <Control name="Add 10 s" hint="+" off={phase === 'ready'} onPress={() => send('addTen')} />
+            <Control name="End class" off={phase === 'ready'} onPress={() => send('finish')} />
+          </div>
+        )}
+      </footer>
+    </div>
+  )
+}
+
+interface ControlProps {
+  name: string
+  hint?: string
+  big?: boolean
+  off?: boolean
+  onPress: () => void
+}
+
+function Control({ name, hint, big, off, onPress }: ControlProps) {
+  return (
+    <button
+      type="button"
+      className={big ? css.big : css.control}
+      disabled={off}
+      onClick={(event) => {
+        onPress()
+        // After a tap the space bar is for pausing again, not for this button.
+        if (event.detail > 0) event.currentTarget.blur()
+      }}
+    >
+      {name}
+      {hint && (
+        <kbd className={css.key} aria-hidden="true">
+          {hint}
+        </kbd>
+      )}
+    </button>
+  )
+}
+
+function Done({ send, again }: { send: (kind: CommandKind) => void; again: () => Promise<void> }) {
+  return (
+    <div className={css.done}>
+      <h1 className={css.headline}>Done. Well led.</h1>
+      <p>Now, while you still know: who came, and what did they do?</p>
+      <div className={css.controls}>
+        <Link to="../log" relative="path" className={css.big}>
+          Write the log
+        </Link>
+        <Control name="Not done: step back in" onPress={() => send('back')} />
+        <Control name="Lead it again from the top" onPress={() => void again()} />
+      </div>
+    </div>
+  )
+}
+
+interface TroubleProps {
+  lead: Lead
+  soundOn: boolean
+  onSound: () => void
+  onMute: () => void
+}
+
+/** What the instructor must know is not working: sound, or the server. */
+function Trouble({ lead, soundOn, onSound, onMute }: TroubleProps) {
+  return (
+    <span className={css.trouble}>
+      {!lead.connected && (
+        <span className={css.warning} role="status">
+          No server. The class goes on; {lead.unsent === 1 ? '1 tap waits' : `${lead.unsent} taps wait`} to be sent.
+        </span>
+      )}
+      {soundOn ? (
+        <button type="button" className={css.sound} onClick={onMute}>
+          Sound is on
+        </button>
+      ) : (
+        <button type="button" className={css.soundOff} onClick={onSound}>
+          Sound is off: turn it on
+        </button>
+      )}
+    </span>
+  )
+}

@@ -1,0 +1,41 @@
+import '@fontsource-variable/atkinson-hyperlegible-next/index.css'
+import '@mantine/core/styles/baseline.css'
+import '@mantine/core/styles/default-css-variables.css'
+import '@mantine/core/styles/global.css'
+import '@mantine/core/styles/UnstyledButton.css'
+import '@mantine/core/styles/Button.css'
+import '@mantine/core/styles/ActionIcon.css'
+import '@mantine/core/styles/Input.css'
+import '@mantine/core/styles/NumberInput.css'
+import '@mantine/core/styles/InlineInput.css'
+import '@mantine/core/styles/Checkbox.css'
+import '@mantine/core/styles/Loader.css'
+import '@mantine/core/styles/Overlay.css'
+import '@mantine/core/styles/ModalBase.css'
+import '@mantine/core/styles/Modal.css'
+import '@mantine/core/styles/Paper.css'
+import '@mantine/core/styles/CloseButton.css'
+import '@mantine/core/styles/Group.css'
+import '@mantine/core/styles/Text.css'
+import '@mantine/core/styles/Anchor.css'
+import './app/tokens.css'
+import { MantineProvider } from '@mantine/core'
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { StrictMode } from 'react'
+import { createRoot } from 'react-dom/client'
+import { createBrowserRouter, RouterProvider } from 'react-router'
+import { routes } from './app/routes'
+import { theme } from './app/theme'
+
+const queries = new QueryClient({ defaultOptions: { queries: { retry: 1 } } })
+const router = createBrowserRouter(routes)
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <MantineProvider theme={theme} forceColorScheme="light">
+      <QueryClientProvider client={queries}>
+        <RouterProvider router={router} />
+      </QueryClientProvider>
+    </MantineProvider>
+  </StrictMode>,
+)

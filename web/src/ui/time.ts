@@ -1,0 +1,27 @@
+/** Seconds as a clock shows them: 75 becomes "1:15". */
+export function clock(seconds: number): string {
+  const whole = Math.max(0, Math.round(seconds))
+  const rest = String(whole % 60).padStart(2, '0')
+  const minutes = Math.floor(whole / 60)
+  return minutes < 60
+    ? `${minutes}:${rest}`
+    : `${Math.floor(minutes / 60)}:${String(minutes % 60).padStart(2, '0')}:${rest}`
+}
+
+/** Seconds as they are read aloud: "1 minute 15 seconds". */
+export function spoken(seconds: number): string {
+  const whole = Math.max(0, Math.round(seconds))
+  const part = (n: number, word: string) => (n === 0 ? '' : `${n} ${word}${n === 1 ? '' : 's'}`)
+  return (
+    [part(Math.floor(whole / 60), 'minute'), part(whole % 60, 'second')].filter((p) => p !== '').join(' ') ||
+    '0 seconds'
+  )
+}
+
+/** A booked start, such as "Tue 24 Nov, 18:00". */
+export function dayAndTime(startsAt: string | null | undefined): string {
+  if (!startsAt) return 'No date yet'
+  const date = new Date(startsAt)
+  const day = date.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' })
+  return `${day}, ${startsAt.slice(11, 16)}`
+}
