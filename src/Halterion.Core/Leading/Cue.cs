@@ -30,8 +30,9 @@ public sealed record Cue(Seconds At, CueKind Kind, int Shift, int? Count = null)
     private const int LongGo = 30;
 
     /// <summary>The cues of a timeline, in order (handbook, section 3, "Calls": count-in 3, warning at 10 s).</summary>
-    public static ImmutableArray<Cue> ListFor(ImmutableArray<Span> spans)
+    public static ImmutableArray<Cue> ListFor(Timeline timeline)
     {
+        var spans = timeline.Spans;
         var cues = ImmutableArray.CreateBuilder<Cue>();
         for (var i = 0; i < spans.Length; i++)
         {
@@ -45,6 +46,11 @@ public sealed record Cue(Seconds At, CueKind Kind, int Shift, int? Count = null)
             else if (span.Kind == SpanKind.Work)
             {
                 cues.Add(new Cue(span.Start, before is { Kind: SpanKind.Work } && before.Side != span.Side ? CueKind.Switch : CueKind.Start, i));
+                if (span.Leg is not null && timeline.SideChange(span.Block, span.Round!.Value) is { } change)
+                {
+                    cues.Add(new Cue(span.Start + change, CueKind.Switch, i));
+                }
+
                 if (span.Length().Value >= LongGo)
                 {
                     cues.Add(new Cue(span.End - new Seconds(WarnAt), CueKind.Warning, i + 1, WarnAt));

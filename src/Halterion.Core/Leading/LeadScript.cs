@@ -37,7 +37,7 @@ public sealed record LeadScript(string Title, Seconds Length, Seconds Slot, Immu
     {
         var writer = new ScriptWriter(plan, moves);
         var scenes = timeline.Spans.Select((span, i) => writer.Scene(timeline, span, i)).ToImmutableArray();
-        return new LeadScript(plan.Title, timeline.Length, plan.Slot, scenes, writer.Cards, Cue.ListFor(timeline.Spans));
+        return new LeadScript(plan.Title, timeline.Length, plan.Slot, scenes, writer.Cards, Cue.ListFor(timeline));
     }
 }
 
@@ -64,7 +64,7 @@ internal sealed class ScriptWriter
             span.Block,
             block.Name,
             Headline(span, block, station),
-            Target(span, block, station, round),
+            Target(timeline, span, block, station, round),
             span.Side is { } side ? PlanWords.Of(side, MoveOf(block, span)) : "",
             Mirror(span.Side),
             span.Round is { } r ? PlanWords.Rounds(block, r) : "",
@@ -76,7 +76,7 @@ internal sealed class ScriptWriter
     private string Headline(Span span, Block block, Station? station) => (span.Kind, block.Shape) switch
     {
         (SpanKind.LeadIn, _) => "Get ready",
-        (SpanKind.Work, BlockShape.Rotation) => $"Station go {span.Leg + 1} of {block.Stations.Length}",
+        (SpanKind.Work, BlockShape.Rotation) => $"Go {span.Leg + 1} of {block.Stations.Length}",
         (SpanKind.Work, BlockShape.OwnPace) => block.Name,
         (SpanKind.Work, _) => WorkName(block, station!, span),
         (SpanKind.Switch, _) => station!.Turns && span.Turn == 1 ? "Swap over" : "Switch sides",
@@ -95,8 +95,9 @@ internal sealed class ScriptWriter
         return part.Label ?? (part.Move == station.Main.Move ? station.Name : moves.Find(part.Move)?.Name ?? station.Name);
     }
 
-    private static string Target(Span span, Block block, Station? station, int round) => span.Kind switch
+    private static string Target(Timeline timeline, Span span, Block block, Station? station, int round) => span.Kind switch
     {
+        SpanKind.Work when block.Shape == BlockShape.Rotation => timeline.SideChange(span.Block, round) is { } change ? $"Sides change after {change}" : "",
         SpanKind.Work when block.Shape == BlockShape.OwnPace => block.GoalReps is { } goal ? $"{goal} reps{(block.GoalShared ? ", all together" : "")}" : "at your own pace",
         SpanKind.Work when station is not null => Once(station, PlanWords.Part(station.Dose[span.Part!.Value], round), span),
         _ => "",
@@ -160,7 +161,7 @@ internal sealed class ScriptWriter
                 case SpanKind.Work:
                     var station = span.Station is { } s ? block.Stations[s] : null;
                     var side = span.Side is Side.Left or Side.Right ? PlanWords.Of(span.Side.Value, MoveOf(block, span)) : "";
-                    ReadOnlySpan<string> words = [Headline(span, block, station), Target(span, block, station, span.Round ?? 0), side];
+                    ReadOnlySpan<string> words = [Headline(span, block, station), Target(timeline, span, block, station, span.Round ?? 0), side];
                     return string.Join(", ", words.ToArray().Where(w => w.Length > 0));
                 case SpanKind.Talk:
                     return Headline(span, block, span.Station is { } t ? block.Stations[t] : null);

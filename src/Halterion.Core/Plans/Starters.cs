@@ -17,6 +17,8 @@ public sealed record StationStarter(JsonObject Station, Proposals Proposals);
 /// <summary>What a new block or station looks like before anybody has touched it. Usual doses: handbook, section 3 [C].</summary>
 public static class Starters
 {
+    private const int Bell = 40;
+
     public static ImmutableArray<Starter> Blocks(MoveLibrary moves) =>
     [
         new("Circuit", "Everyone does one station at a time; once through is a round.", Block("Circuit", "main", ("squat", moves), new()
@@ -25,7 +27,7 @@ public static class Starters
         })),
         new("Stations on the bell", "Groups work at all stations at once and move on at the bell.", Block("Stations on the bell", "main", ("squat", moves), new()
         {
-            ["format"] = "rotation", ["rounds"] = 2, ["windowSeconds"] = 40, ["betweenStations"] = 20, ["betweenRounds"] = 90,
+            ["format"] = "rotation", ["rounds"] = 2, ["windowSeconds"] = Bell, ["betweenStations"] = 20, ["betweenRounds"] = 90,
         })),
         new("Straight sets", "All sets of a station, then the next one.", Block("Straight sets", "main", ("goblet-squat", moves), new()
         {
@@ -41,11 +43,13 @@ public static class Starters
         }),
     ];
 
-    /// <summary>A station for a move of the library, dosed as is usual for it.</summary>
-    public static StationStarter Station(Move move, MoveLibrary moves)
+    /// <summary>A station for a move of the library, dosed as is usual for it, or to fill a window.</summary>
+    /// <param name="window">The bell of the rotation that it goes into; null elsewhere.</param>
+    public static StationStarter Station(Move move, MoveLibrary moves, Seconds? window = null)
     {
         var proposals = moves.Propose(move.Id);
-        var part = new JsonObject { ["kind"] = move.Dose.Kind, ["amount"] = move.Dose.Amount };
+        var dose = window is { } bell ? new UsualDose(move.Dose.Kind == "hold" ? "hold" : "time", bell.Value) : move.Dose;
+        var part = new JsonObject { ["kind"] = dose.Kind, ["amount"] = dose.Amount };
         if (move.Sided == Sided.Alternating)
         {
             part["side"] = "alternate";
@@ -54,7 +58,7 @@ public static class Starters
         var station = new JsonObject();
         if (move.Sided == Sided.OneSided)
         {
-            station["sides"] = move.Dose.Kind == "reps" ? "each" : "split";
+            station["sides"] = dose.Kind == "reps" ? "each" : "split";
         }
 
         var options = new JsonArray();
@@ -80,7 +84,7 @@ public static class Starters
         }
 
         var move = first.Library.Find(new MoveId(first.Move)) ?? throw new JsonException($"The library has no {first.Move}.");
-        block["stations"] = new JsonArray(Station(move, first.Library).Station);
+        block["stations"] = new JsonArray(Station(move, first.Library, timing["windowSeconds"] is null ? null : new Seconds(Bell)).Station);
         return block;
     }
 }

@@ -226,7 +226,16 @@ internal sealed class Compilation
             var length = Math.Min(left, stretch.Seconds);
             var work = stretch.Kind == SpanKind.Work;
             int? turn = station.Turns ? stretch.Turn : null;
-            writer.Add(stretch.Kind, length, round, index, work ? stretch.Part : null, work ? stretch.Side : null, pass, turn, null);
+            if (stretch.Kind == SpanKind.Rest)
+            {
+                // Its place is that of what follows it, which only the end of the block can tell.
+                writer.Add(SpanKind.Rest, new Seconds(length));
+            }
+            else
+            {
+                writer.Add(stretch.Kind, new Seconds(length), round, index, work ? stretch.Part : null, work ? stretch.Side : null, pass, turn);
+            }
+
             left -= length;
         }
     }

@@ -23,13 +23,10 @@ internal sealed class SpanWriter
 
     public void Open(int block) => (Block, blockStart) = (block, spans.Count);
 
-    public void Add(SpanKind kind, Seconds length, int? round = null, int? station = null, int? part = null, Side? side = null, int? pass = null, int? turn = null, int? leg = null) =>
-        Add(kind, length.Value, round, station, part, side, pass, turn, leg);
-
     /// <summary>Adds a span; one of 0 s is left out.</summary>
-    public void Add(SpanKind kind, int length, int? round, int? station, int? part, Side? side, int? pass, int? turn, int? leg)
+    public void Add(SpanKind kind, Seconds length, int? round = null, int? station = null, int? part = null, Side? side = null, int? pass = null, int? turn = null, int? leg = null)
     {
-        if (length == 0)
+        if (length == Seconds.Zero)
         {
             return;
         }
@@ -39,13 +36,13 @@ internal sealed class SpanWriter
             throw new TooLargeException(new PlanFault("/blocks", $"The class falls into more than {MostSpans} spans.", $"at most {MostSpans} spans"));
         }
 
-        if (length > MostSeconds - now)
+        if (length.Value > MostSeconds - now)
         {
             throw new TooLargeException(new PlanFault("/blocks", "The class is longer than 24 hours.", "at most 24 hours"));
         }
 
-        spans.Add(new Span(new Seconds(now), new Seconds(now + length), kind, Block, round, station, part, side, pass, turn, leg));
-        now += length;
+        spans.Add(new Span(new Seconds(now), new Seconds(now + length.Value), kind, Block, round, station, part, side, pass, turn, leg));
+        now += length.Value;
     }
 
     /// <summary>Gives changes and rests the place of the next span of the block that is neither; they have none if nothing follows.</summary>

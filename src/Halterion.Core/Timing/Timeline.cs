@@ -46,5 +46,19 @@ public sealed record CutDose(int Block, int Round, int Station, Seconds Window, 
 /// <summary>A class to the second.</summary>
 public sealed record Timeline(ImmutableArray<Span> Spans, ImmutableArray<Stay> Stays, ImmutableArray<CutDose> Cuts)
 {
+    /// <summary>
+    /// When the sides change inside a window of a rotation, from its bell; null if no station changes sides, or if
+    /// they do so at different moments, which no single call can serve.
+    /// </summary>
+    public Seconds? SideChange(int block, int round)
+    {
+        var moments = Stays.Where(s => s.Block == block && s.Round == round)
+            .SelectMany(s => s.Spans.Zip(s.Spans.Skip(1)))
+            .Where(pair => pair is { First.Side: Side.Left, Second.Side: Side.Right } or { First.Side: Side.Right, Second.Side: Side.Left } or { Second.Kind: SpanKind.Switch })
+            .Select(pair => pair.Second.Start)
+            .Distinct().ToArray();
+        return moments is [var only] ? only : null;
+    }
+
     public Seconds Length => Spans.IsEmpty ? Seconds.Zero : Spans[^1].End;
 }

@@ -19,7 +19,16 @@ internal static class MoveEndpoints
         routes.MapGet("/api/starters", (MoveLibrary library) => TypedResults.Ok(Starters.Blocks(library))).WithTags("Plans").WithName("blockStarters");
     }
 
-    /// <summary>A ready station for a move: usual dose, an easier and a harder option, and why those.</summary>
-    private static Results<Ok<StationStarter>, ProblemHttpResult> Station(string id, MoveLibrary library) =>
-        library.Find(new MoveId(id)) is { } move ? TypedResults.Ok(Starters.Station(move, library)) : Problems.NotFound("move");
+    /// <summary>A ready station for a move: usual dose, or one that fills a rotation's window; an easier and a harder option, and why those.</summary>
+    private static Results<Ok<StationStarter>, ProblemHttpResult> Station(string id, int? window, MoveLibrary library)
+    {
+        if (window is < 1 or > 3600)
+        {
+            return Problems.Bad("/window", $"The window is {window} s.", "1–3600 s");
+        }
+
+        return library.Find(new MoveId(id)) is { } move
+            ? TypedResults.Ok(Starters.Station(move, library, window is { } seconds ? new Seconds(seconds) : null))
+            : Problems.NotFound("move");
+    }
 }

@@ -29,10 +29,11 @@ export interface StationStarter {
   proposals: { easier?: Proposal; harder?: Proposal }
 }
 
-export const stationStarter = (move: string) => ({
-  queryKey: ['station', move],
+/** A ready station for a move; with the bell of the rotation that it goes into, dosed to fill it. */
+export const stationStarter = (move: string, window?: number) => ({
+  queryKey: ['station', move, window],
   queryFn: async () =>
-    (await answer(api.GET('/api/moves/{id}/station', { params: { path: { id: move } } }))) as unknown as StationStarter,
+    (await answer(api.GET('/api/moves/{id}/station', { params: { path: { id: move }, query: { window } } }))) as unknown as StationStarter,
   ...unchanging,
 })
 

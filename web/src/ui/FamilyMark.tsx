@@ -4,7 +4,7 @@ import type { Family } from '../api/client'
 const shapes: Record<Family, string> = {
   squat: 'M3 5 H17 L10 16 Z',
   lunge: 'M10 3 V7 L4 16 M10 7 L16 11 V16',
-  hinge: 'M4 16 V9 H16',
+  hinge: 'M5 17 V5 L16 12',
   bridge: 'M3 16 C3 3 17 3 17 16',
 }
 

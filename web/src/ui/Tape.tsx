@@ -7,7 +7,8 @@ export interface TapeSpan {
   end: number
   kind: 'leadIn' | 'work' | 'switch' | 'change' | 'rest' | 'wait' | 'talk'
   side?: string | null
-  family?: Family
+  /** One, or one for each station that is worked at once. */
+  families?: Family[]
 }
 
 export interface TapeBlock {
@@ -115,7 +116,16 @@ function Shape({ span }: { span: TapeSpan }) {
     case 'work': {
       const top = span.side === 'right' ? 27 : 6
       const height = span.side === 'left' || span.side === 'right' ? 19 : 40
-      return <rect {...box} y={top} height={height} className={css[span.family ?? 'window']} />
+      const families = span.families?.length ? span.families : (['window'] as const)
+      return families.map((family, i) => (
+        <rect
+          key={i}
+          {...box}
+          y={top + (i * height) / families.length}
+          height={height / families.length - (families.length > 1 ? 1 : 0)}
+          className={css[family]}
+        />
+      ))
     }
     case 'rest':
     case 'wait':

@@ -22,7 +22,8 @@ export function BlockCard({ block, index, moves }: { block: PlanBlock; index: nu
     change(label, (draft) => ({ ...draft, plan: { ...draft.plan, blocks: next } }))
 
   async function addStation(move: string) {
-    const { station } = await queries.fetchQuery(stationStarter(move))
+    const window = block.windowSeconds
+    const { station } = await queries.fetchQuery(stationStarter(move, typeof window === 'number' ? window : undefined))
     change('add station', (draft) => ({
       ...draft,
       plan: setBlock(draft.plan, index, (b) => ({ ...b, stations: [...(b.stations ?? []), structuredClone(station)] })),

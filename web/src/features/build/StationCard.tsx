@@ -57,7 +57,7 @@ export function StationCard({ station, place, moves }: Props) {
         <h3 className={css.stationName}>{name}</h3>
         {outline && (
           <span className={css.needs}>
-            {outline.target} <strong>{outline.words}</strong>
+            {outline.target !== outline.words && outline.target} <strong>{outline.words}</strong>
           </span>
         )}
         <Tools

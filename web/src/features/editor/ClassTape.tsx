@@ -19,7 +19,9 @@ export function ClassTape({ editor, onBlock }: { editor: Editor; onBlock?: (inde
         end: span.end,
         kind: span.kind,
         side: span.side,
-        family: span.station == null ? undefined : outline[span.block]?.stations[span.station]?.family,
+        families: (outline[span.block]?.stations ?? [])
+          .filter((_, i) => span.station == null || i === span.station)
+          .map((station) => station.family),
       }))}
       onBlock={onBlock}
     />

@@ -69,11 +69,10 @@ export function Stage({ lead }: { lead: Lead }) {
     const spans = scenes.map((s, i) => {
       const shift = addedBefore(state.added, i) / 1000
       const span = { start: s.start + shift, end: endOf(scenes, state.added, i) / 1000, kind: s.kind, side: s.side }
-      const card = s.cards.length === 1 ? cards[s.cards[0]!] : undefined
       const last = blocks.at(-1)
       if (last && scenes[i - 1]?.block === s.block) last.end = span.end
       else blocks.push({ name: s.blockName, start: span.start, end: span.end })
-      return { ...span, family: card?.family }
+      return { ...span, families: s.cards.map((card) => cards[card]!.family) }
     })
     return { spans, blocks }
   }, [scenes, cards, state.added])

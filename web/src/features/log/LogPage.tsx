@@ -170,7 +170,7 @@ function Row({ name, row, columns, onChange }: RowProps) {
       <td>
         <TextInput
           size="xs"
-          w={190}
+          w={158}
           aria-label={`Note on ${name}`}
           maxLength={2000}
           value={row.note}

@@ -1,0 +1,39 @@
+using System.Text;
+using System.Text.Json.Nodes;
+using Halterion.Core.Checks;
+using Halterion.Core.Moves;
+using Halterion.Core.Plans;
+using Halterion.Core.Timing;
+
+namespace Halterion.Core.Tests;
+
+/// <summary>Short ways to write a class file.</summary>
+internal static class Classes
+{
+    public static readonly MoveLibrary Library = MoveLibrary.Load();
+
+    public static string With(string blocks, string extra = "") =>
+        $$"""{"format":"halterion-class","version":1,"title":"Test","slotMinutes":60,{{extra}}"blocks":[{{blocks}}]}""";
+
+    public static string Block(string fields, params string[] stations) =>
+        $$"""{"name":"Block","phase":"main",{{fields}}{{(fields.Length > 0 ? "," : "")}}"stations":[{{string.Join(",", stations)}}]}""";
+
+    public static string Station(string dose, string fields = "") =>
+        $$"""{{{fields}}{{(fields.Length > 0 ? "," : "")}}"dose":[{{dose}}],"options":[{"tier":"main","move":"squat"}]}""";
+
+    public static EvaluationResult Evaluate(string text) => Evaluator.Evaluate(Encoding.UTF8.GetBytes(text), Library);
+
+    /// <summary>The evaluation of a class that must be valid.</summary>
+    public static Evaluation Good(string text)
+    {
+        var result = Evaluate(text);
+        Assert.True(result.Evaluation is not null, string.Join("\n", result.Faults));
+        return result.Evaluation;
+    }
+
+    public static ClassPlan Plan(string text) => ClassReader.Read(Encoding.UTF8.GetBytes(text), Library).Plan!;
+
+    public static Timeline Timeline(string text) => Compiler.Compile(Plan(text)).Timeline!;
+
+    public static JsonNode Json(string text) => JsonNode.Parse(text)!;
+}

@@ -1,0 +1,98 @@
+using System.Collections.Immutable;
+using System.Runtime.CompilerServices;
+using System.Text.Json;
+using CsCheck;
+using Halterion.Core.Leading;
+using Halterion.Core.Timing;
+using static Halterion.Core.Tests.Classes;
+
+namespace Halterion.Core.Tests;
+
+public class LeadTests
+{
+    /// <summary>Three scenes: 10 s, 50 s, 20 s.</summary>
+    private static readonly ImmutableArray<Scene> Scenes = [SceneOf(0, 10), SceneOf(10, 60), SceneOf(60, 80)];
+
+    [Fact]
+    public void The_fold_agrees_with_the_shared_cases()
+    {
+        using var cases = JsonDocument.Parse(File.ReadAllText(Beside("lead-cases.json")));
+        Assert.All(cases.RootElement.EnumerateArray(), @case =>
+        {
+            var commands = @case.GetProperty("commands").EnumerateArray().Select(c => Command(c[0].GetString()!, c[1].GetInt64()));
+            var state = LeadFold.Fold(commands, Scenes);
+            var position = state.PositionAt(@case.GetProperty("now").GetInt64(), Scenes);
+            Assert.Equal(
+                (@case.GetProperty("name").GetString(), @case.GetProperty("phase").GetString(), @case.GetProperty("position").GetInt64(), @case.GetProperty("scene").GetInt32()),
+                (@case.GetProperty("name").GetString(), state.Phase.ToString().ToLowerInvariant(), position, LeadFold.SceneAt(position, Scenes, state.Added)));
+        });
+    }
+
+    [Fact]
+    public void Whatever_is_tapped_the_position_stays_on_the_timeline() =>
+        Gen.Select(Gen.Int[0, 6], Gen.Int[0, 30_000]).Array[0, 40].Sample(taps =>
+        {
+            var at = 0L;
+            var commands = taps.Select(t => new LeadCommand(Guid.NewGuid(), (LeadCommandKind)t.Item1, at += t.Item2)).ToArray();
+            var state = LeadFold.Fold(commands, Scenes);
+            var end = LeadFold.EndOf(Scenes, state.Added, 2);
+            Assert.InRange(state.PositionAt(at + 1000, Scenes), 0, end);
+            Assert.Equal(80_000 + 10_000L * state.Added.Sum() / 10_000, end);
+        });
+
+    [Fact]
+    public void The_record_tells_when_a_class_that_was_left_running_ended()
+    {
+        var script = Script(With(Block(""" "leadInSeconds":0 """, Station("""{"kind":"time","amount":60}"""))));
+        var started = Command("start", 1_000_000);
+        Assert.Equal("Not started", LeadRecord.Of([], script, 0).Words);
+        Assert.Equal("Under way", LeadRecord.Of([started], script, 1_030_000).Words);
+        Assert.Equal(1_060_000, LeadRecord.Of([started], script, 9_000_000).EndedAt);
+        Assert.Equal("Led in 75 s; planned 60 s", LeadRecord.Of([started, Command("pause", 1_010_000), Command("resume", 1_025_000)], script, 9_000_000).Words);
+    }
+
+    [Fact]
+    public void Cues_count_in_start_switch_warn_and_end()
+    {
+        var timeline = Timeline(With(Block(""" "betweenStations":2 """, Station("""{"kind":"time","amount":30}""", """ "sides":"each" """), Station("""{"kind":"time","amount":20}"""))));
+        Assert.Equal(
+            [
+                "7 count 3", "8 count 2", "9 count 1", "10 start", "30 warning 10",
+                "40 switch", "41 count 2", "42 count 1", "43 start", "63 warning 10", "73 end",
+                "74 count 1", "75 start", "95 finish",
+            ],
+            Cue.ListFor(timeline).Select(c => $"{c.At.Value} {c.Kind.ToString().ToLowerInvariant()} {c.Count}".Trim()));
+    }
+
+    [Fact]
+    public void One_call_serves_a_rotation_only_if_all_change_sides_together()
+    {
+        const string split = """ "sides":"split" """;
+        string Rotation(params string[] stations) => With(Block(""" "format":"rotation","windowSeconds":40,"leadInSeconds":0 """, stations));
+        var together = Timeline(Rotation(Station("""{"kind":"time","amount":40}""", split), Station("""{"kind":"time","amount":40}""")));
+        Assert.Equal([20, 60], Cue.ListFor(together).Where(c => c is { Kind: CueKind.Switch } && c.At.Value % 40 != 0).Select(c => c.At.Value));
+        var apart = Timeline(Rotation(Station("""{"kind":"time","amount":40}""", split), Station("""{"kind":"time","amount":30}""", split)));
+        Assert.DoesNotContain(Cue.ListFor(apart), c => c.Kind == CueKind.Switch && c.At.Value % 40 != 0);
+    }
+
+    [Fact]
+    public void The_script_says_what_side_and_what_next()
+    {
+        var lunge = """{"sides":"each","dose":[{"kind":"reps","amount":8}],"options":[{"tier":"main","move":"split-squat"},{"tier":"easier","move":"tap-split-squat"}]}""";
+        var script = Script(With(Block(""" "rounds":2,"betweenRounds":30 """, lunge)));
+        Assert.Equal("Split squat, 8 reps, left foot in front", script.Scenes[0].Next);
+        Assert.Equal(("left foot in front", "you, facing them: your right"), (script.Scenes[1].SideWords, script.Scenes[1].MirrorSide));
+        Assert.Equal("Round 1 of 2", script.Scenes[1].Round);
+        Assert.Equal("Rest, 30 s", script.Scenes[3].Next);
+        Assert.Equal("The end", script.Scenes[^1].Next);
+        Assert.Equal(["Split squat to a pad"], script.Cards[script.Scenes[1].Cards[0]].Easier);
+    }
+
+    private static LeadScript Script(string text) => LeadScript.Of(Plan(text), Timeline(text), Library);
+
+    private static Scene SceneOf(int start, int end) => new(new Seconds(start), new Seconds(end), SpanKind.Work, 0, "", "", "", "", "", "", [], "");
+
+    private static LeadCommand Command(string kind, long at) => new(Guid.NewGuid(), Enum.Parse<LeadCommandKind>(kind, ignoreCase: true), at);
+
+    private static string Beside(string file, [CallerFilePath] string here = "") => Path.Combine(Path.GetDirectoryName(here)!, "..", file);
+}
