@@ -33,7 +33,9 @@ export interface StationStarter {
 export const stationStarter = (move: string, window?: number) => ({
   queryKey: ['station', move, window],
   queryFn: async () =>
-    (await answer(api.GET('/api/moves/{id}/station', { params: { path: { id: move }, query: { window } } }))) as unknown as StationStarter,
+    (await answer(
+      api.GET('/api/moves/{id}/station', { params: { path: { id: move }, query: { window } } }),
+    )) as unknown as StationStarter,
   ...unchanging,
 })
 

@@ -1205,7 +1205,9 @@ export interface operations {
     };
     stationStarter: {
         parameters: {
-            query?: never;
+            query?: {
+                window?: number;
+            };
             header?: never;
             path: {
                 id: string;

@@ -1,5 +1,6 @@
-import { TextInput } from '@mantine/core'
+import { Button, TextInput } from '@mantine/core'
 import { useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
 import type { Move, PlanBlock } from '../../api/client'
 import { stationStarter } from '../../api/queries'
 import { Tools } from '../../ui/Tools'
@@ -67,17 +68,35 @@ export function BlockCard({ block, index, moves }: { block: PlanBlock; index: nu
         <StationCard key={s} station={station} place={{ block: index, station: s }} moves={moves} />
       ))}
       {block.format !== 'talk' && stations.length < 16 && (
-        <div className={css.addStation}>
-          <MoveSelect
-            moves={moves}
-            value=""
-            label={`Add a station to ${block.name}`}
-            hideLabel
-            placeholder="+ Add a station: choose a move …"
-            onChange={(move) => move && void addStation(move)}
-          />
-        </div>
+        <AddStation name={block.name} moves={moves} onAdd={(move) => void addStation(move)} />
       )}
     </section>
+  )
+}
+
+/** Choosing and adding are two steps: a list that acts while it is searched with the keyboard would add every stop. */
+function AddStation({ name, moves, onAdd }: { name: string; moves: Move[]; onAdd: (move: string) => void }) {
+  const [move, setMove] = useState('')
+  return (
+    <form
+      className={css.addStation}
+      onSubmit={(event) => {
+        event.preventDefault()
+        if (move !== '') onAdd(move)
+        setMove('')
+      }}
+    >
+      <MoveSelect
+        moves={moves}
+        value={move}
+        label={`Add a station to ${name}`}
+        hideLabel
+        placeholder="Choose a move …"
+        onChange={setMove}
+      />
+      <Button type="submit" size="xs" variant="default" disabled={move === ''}>
+        Add station
+      </Button>
+    </form>
   )
 }

@@ -1,4 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query'
+import { useRef } from 'react'
 import type { Move, PlanStation } from '../../api/client'
 import { stationStarter } from '../../api/queries'
 import { FamilyMark } from '../../ui/FamilyMark'
@@ -38,8 +39,12 @@ export function StationCard({ station, place, moves }: Props) {
     }))
 
   /** Another main move: its own usual options come with it, the dose stays. */
+  const wanted = useRef('')
   async function swapMove(to: string) {
+    wanted.current = to
     const starter = await queries.fetchQuery(stationStarter(to))
+    // Searching the list with the keyboard passes over others on the way.
+    if (wanted.current !== to) return
     change('swap move', (draft) => ({
       ...draft,
       plan: setStation(draft.plan, b, s, (old) => {

@@ -113,11 +113,13 @@ export function useEditor(loaded: ClassView, restored: KeptDraft | null): Editor
   // Autosave, and a copy in the browser at once, so that nothing typed is lost if either end stops.
   useEffect(() => {
     latest.current = history.now
-    if (history.now === saved.current) return
+    if (history.now === saved.current) {
+      void flush()
+      return
+    }
     keepDraft(id, { ...history.now, version: version.current })
     if (conflicted.current) return
     const timer = setTimeout(() => {
-      setSave((s) => (s === 'offline' ? s : 'unsaved'))
       void flush()
     }, SAVE_AFTER)
     return () => clearTimeout(timer)
@@ -149,29 +151,37 @@ export function useEditor(loaded: ClassView, restored: KeptDraft | null): Editor
     }
   }, [history.now.plan])
 
-  const change = useCallback((label: string, next: (draft: Draft) => Draft) => {
-    const at = Date.now()
-    const joins = lastChange.current.label === label && at - lastChange.current.at < JOIN_WITHIN
-    lastChange.current = { label, at }
-    setHistory((h) => {
-      const now = next(h.now)
-      return { past: joins && h.past.length > 0 ? h.past : [...h.past.slice(-199), h.now], now, future: [] }
-    })
-  }, [])
+  const touch = useCallback(() => setSave((s) => (s === 'saved' ? 'unsaved' : s)), [])
+
+  const change = useCallback(
+    (label: string, next: (draft: Draft) => Draft) => {
+      touch()
+      const at = Date.now()
+      const joins = lastChange.current.label === label && at - lastChange.current.at < JOIN_WITHIN
+      lastChange.current = { label, at }
+      setHistory((h) => {
+        const now = next(h.now)
+        return { past: joins && h.past.length > 0 ? h.past : [...h.past.slice(-199), h.now], now, future: [] }
+      })
+    },
+    [touch],
+  )
 
   const undo = useCallback(() => {
+    touch()
     lastChange.current = { label: '', at: 0 }
     setHistory((h) =>
       h.past.length === 0 ? h : { past: h.past.slice(0, -1), now: h.past.at(-1)!, future: [h.now, ...h.future] },
     )
-  }, [])
+  }, [touch])
 
   const redo = useCallback(() => {
+    touch()
     lastChange.current = { label: '', at: 0 }
     setHistory((h) =>
       h.future.length === 0 ? h : { past: [...h.past, h.now], now: h.future[0]!, future: h.future.slice(1) },
     )
-  }, [])
+  }, [touch])
 
   const settle = useCallback((current: ClassView) => {
     version.current = current.version

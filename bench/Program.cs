@@ -1,0 +1,125 @@
+using System.Diagnostics;
+using System.Globalization;
+using System.Net.Http.Headers;
+using System.Text;
+using System.Text.Json.Nodes;
+using Halterion.Core.Checks;
+using Halterion.Core.Moves;
+using Halterion.Core.Plans;
+using Halterion.Core.Timing;
+
+// A 60-minute class of 12 blocks and 40 stations: compiled, evaluated, and evaluated over HTTP.
+// Medians and allocations; the times are of this machine, the ratios to the aims are what matters.
+var moves = MoveLibrary.Load();
+var text = Encoding.UTF8.GetBytes(SixtyMinutes(moves));
+var plan = ClassReader.Read(text, moves).Plan ?? throw new InvalidOperationException("The class of the bench has faults.");
+var evaluation = Evaluator.Evaluate(text, moves).Evaluation!;
+Console.WriteLine($"class: {evaluation.Totals.Seconds}, {plan.Blocks.Length} blocks, {plan.Blocks.Sum(b => b.Stations.Length)} stations, {evaluation.Spans.Length} spans, {text.Length} bytes");
+
+Measure("compile", 1, () => Compiler.Compile(plan));
+Measure("read, compile, check", 1, () => Evaluator.Evaluate(text, moves));
+await MeasureHttp(args, text);
+FirstLoad(args);
+
+static void Measure(string name, double aim, Action action)
+{
+    for (var i = 0; i < 500; i++)
+    {
+        action();
+    }
+
+    var times = new double[1000];
+    var before = GC.GetAllocatedBytesForCurrentThread();
+    for (var i = 0; i < times.Length; i++)
+    {
+        var start = Stopwatch.GetTimestamp();
+        action();
+        times[i] = Stopwatch.GetElapsedTime(start).TotalMilliseconds;
+    }
+
+    Report(name, aim, times, (GC.GetAllocatedBytesForCurrentThread() - before) / times.Length);
+}
+
+static async Task MeasureHttp(string[] args, byte[] text)
+{
+    if (args.Length == 0)
+    {
+        return;
+    }
+
+    var folder = Directory.CreateTempSubdirectory("halterion-bench-").FullName;
+    using var server = Process.Start(new ProcessStartInfo("dotnet", [args[0], "--port", "0", "--data", folder]) { RedirectStandardOutput = true })!;
+    try
+    {
+        var address = (await server.StandardOutput.ReadLineAsync())!.Split(' ')[^1];
+        using var client = new HttpClient { BaseAddress = new Uri(address) };
+        var times = new double[300];
+        for (var i = -200; i < times.Length; i++)
+        {
+            using var body = new ByteArrayContent(text) { Headers = { ContentType = new MediaTypeHeaderValue("application/json") } };
+            var start = Stopwatch.GetTimestamp();
+            using var response = await client.PostAsync("/api/plans/evaluate", body);
+            await response.EnsureSuccessStatusCode().Content.ReadAsByteArrayAsync();
+            if (i >= 0)
+            {
+                times[i] = Stopwatch.GetElapsedTime(start).TotalMilliseconds;
+            }
+        }
+
+        Report("evaluate over HTTP", 10, times, null);
+    }
+    finally
+    {
+        server.Kill();
+        await server.WaitForExitAsync();
+        Directory.Delete(folder, recursive: true);
+    }
+}
+
+static void FirstLoad(string[] args)
+{
+    if (args.Length == 0)
+    {
+        return;
+    }
+
+    // What a browser fetches first: the page, its script and style, and the one font file for Latin text, compressed.
+    var root = Path.Combine(Path.GetDirectoryName(Path.GetFullPath(args[0]))!, "wwwroot");
+    var bytes = Directory.EnumerateFiles(root, "*", SearchOption.AllDirectories)
+        .Where(f => f.EndsWith(".br", StringComparison.Ordinal) || (f.EndsWith(".woff2", StringComparison.Ordinal) && !f.Contains("latin-ext", StringComparison.Ordinal)))
+        .Sum(f => new FileInfo(f).Length);
+    Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{"first load",-22} {bytes / 1000.0,8:0.0} kB compressed, aim 300 kB, {bytes / 300_000.0:0.00} of it"));
+}
+
+static void Report(string name, double aim, double[] times, long? bytes)
+{
+    Array.Sort(times);
+    var median = times[times.Length / 2];
+    var allocated = bytes is { } b ? $", {b / 1024} KiB allocated" : "";
+    Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{name,-22} {median,8:0.000} ms median, {times[times.Length * 95 / 100]:0.000} ms 95th, aim {aim} ms, {median / aim:0.00} of it{allocated}"));
+}
+
+static string SixtyMinutes(MoveLibrary moves)
+{
+    var blocks = new JsonArray();
+    var next = 0;
+    for (var b = 0; b < 12; b++)
+    {
+        var stations = new JsonArray();
+        for (var s = 0; s < (b < 4 ? 4 : 3); s++)
+        {
+            stations.Add(Starters.Station(moves.Moves[next++ % moves.Moves.Length], moves, b % 3 == 0 ? new Halterion.Core.Seconds(20) : null).Station);
+        }
+
+        var block = new JsonObject { ["name"] = $"Block {b + 1}", ["phase"] = "main", ["rounds"] = b % 3 == 0 ? 2 : 1, ["betweenStations"] = 15, ["stations"] = stations };
+        if (b % 3 == 0)
+        {
+            block["format"] = "rotation";
+            block["windowSeconds"] = 25;
+        }
+
+        blocks.Add(block);
+    }
+
+    return new JsonObject { ["format"] = "halterion-class", ["version"] = 1, ["title"] = "Bench", ["slotMinutes"] = 60, ["blocks"] = blocks }.ToJsonString();
+}

@@ -1,0 +1,68 @@
+import { readFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
+import type { Page } from '@playwright/test'
+import { classOf, expect, test } from './studio'
+
+const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
+
+/** What axe finds serious on the page as it stands. */
+async function seriousFaults(page: Page) {
+  await page.evaluate(axe)
+  return page.evaluate(async () => {
+    const { violations } = await (
+      window as unknown as {
+        axe: { run: () => Promise<{ violations: { id: string; impact: string; nodes: { html: string }[] }[] }> }
+      }
+    ).axe.run()
+    return violations
+      .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+      .map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`)
+  })
+}
+
+/** What sticks out of the page sideways. */
+const tooWide = (page: Page) =>
+  page.evaluate(() =>
+    document.documentElement.scrollWidth <= innerWidth
+      ? []
+      : [...document.querySelectorAll('body *')]
+          .filter((element) => element.getBoundingClientRect().right > innerWidth + 1)
+          .map((element) => element.outerHTML.slice(0, 160))
+          .slice(0, 5),
+  )
+
+for (const [device, width, height] of [
+  ['laptop', 1280, 800],
+  ['phone', 390, 844],
+] as const) {
+  test(`axe finds nothing serious on any screen, nor does any overflow, on a ${device}`, async ({ page, demo }) => {
+    await page.setViewportSize({ width, height })
+    const planned = await classOf(demo, 'Full moon circuit')
+    const led = await classOf(demo, 'Six around the loft, first time')
+    const rotation = await classOf(demo, 'Six around the loft')
+    const screens = [
+      [demo.address, 'Classes'],
+      [`${demo.address}/people`, 'People'],
+      [`${demo.address}/classes/new`, 'A new class'],
+      [`${planned}/brief`, 'Full moon circuit'],
+      [`${planned}/build`, 'Circuit'],
+      [`${led}/log`, 'first time'],
+      [`${led}/lead`, 'Done'],
+      [`${planned}/lead`, 'Welcome'],
+    ] as const
+    for (const [address, heading] of screens) {
+      await page.goto(address)
+      await expect(page.getByText(heading).first()).toBeVisible()
+      await page.waitForLoadState('networkidle')
+      expect(await seriousFaults(page), address).toEqual([])
+      expect(await tooWide(page), address).toEqual([])
+    }
+
+    await page.goto(`${rotation}/lead`)
+    await expect(page.getByRole('button', { name: 'Start the class' })).toBeVisible()
+    await page.keyboard.press('Space')
+    for (let i = 0; i < 8; i++) await page.keyboard.press('n')
+    await expect(page.getByRole('heading', { name: 'Go 1 of 6' })).toBeVisible()
+    expect(await seriousFaults(page), 'rotation').toEqual([])
+  })
+}

@@ -1,0 +1,83 @@
+import { readFileSync } from 'node:fs'
+import { classOf, expect, test } from './studio'
+
+test('undo and redo, and swapping a move brings its options', async ({ page, demo }) => {
+  await page.goto(`${await classOf(demo, 'Full moon circuit')}/build`)
+  await expect(page.getByTestId('verdict')).toHaveText('78 s over')
+  const squat = page.getByRole('article', { name: 'Station 1: Bodyweight squat' })
+  await squat.getByLabel('main option', { exact: true }).selectOption('Glute bridge')
+  const bridge = page.getByRole('article', { name: 'Station 1: Glute bridge' }).last()
+  await expect(bridge.getByLabel('harder option', { exact: true })).toHaveValue('bridge-hold')
+  await page.keyboard.press('Control+z')
+  await expect(squat.getByLabel('harder option', { exact: true })).toHaveValue('goblet-squat')
+
+  await page.getByRole('button', { name: 'One round less of “Circuit”' }).click()
+  await expect(page.getByTestId('verdict')).toContainText('to spare')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByTestId('verdict')).toHaveText('78 s over')
+  await page.getByRole('button', { name: 'Redo' }).click()
+  await expect(page.getByTestId('verdict')).toContainText('to spare')
+
+  // A tempo that cannot be read says so beside the station, and the figures stay the last good ones.
+  await page.getByLabel('Tempo of target 1').first().fill('2-0')
+  await expect(page.getByText('“2-0” is no tempo.').first()).toBeVisible()
+  await page.getByLabel('Tempo of target 1').first().fill('2-0-1-0')
+  await expect(page.getByText('“2-0” is no tempo.')).toHaveCount(0)
+})
+
+test('two tabs on one class: a clear choice, and nothing is lost', async ({ page, context, demo }) => {
+  const address = `${await classOf(demo, 'Full moon circuit')}/brief`
+  const other = await context.newPage()
+  await page.goto(address)
+  await other.goto(address)
+  await page.getByLabel('Title').fill('Mine')
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+  await other.getByLabel('Title').fill('Other')
+  await expect(other.getByRole('dialog')).toContainText('changed in another tab')
+  await expect(other.getByRole('dialog')).toContainText('“Mine”')
+  await other.getByRole('button', { name: 'Keep both' }).click()
+  await expect(other.getByRole('heading', { name: 'Other (mine)' })).toBeVisible()
+  await other.getByRole('link', { name: 'Classes' }).click()
+  await expect(other.getByRole('link', { name: 'Mine', exact: true })).toBeVisible()
+  await expect(other.getByRole('link', { name: 'Other (mine)', exact: true })).toBeVisible()
+})
+
+test('what was typed while the server was down is saved when it is back', async ({ page, demo }) => {
+  await page.goto(`${await classOf(demo, 'Full moon circuit')}/brief`)
+  await page.getByLabel('Title').fill('Before the storm')
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+  const port = await demo.kill()
+  await page.getByLabel('Title').fill('After the storm')
+  await expect(page.getByText('Not saved: no server')).toBeVisible()
+  await demo.start(port)
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible({ timeout: 15_000 })
+  await page.reload()
+  await expect(page.getByLabel('Title')).toHaveValue('After the storm')
+})
+
+test('a file comes back to the byte, and a broken one names every fault and changes nothing', async ({
+  page,
+  studio,
+}) => {
+  const file = new URL('../../demo/six-around-the-loft.halterion.json', import.meta.url)
+  await page.goto(studio.address)
+  await page.locator('input[type=file]').setInputFiles(file.pathname)
+  await expect(page.getByRole('heading', { name: 'Six around the loft' })).toBeVisible()
+  await page.goto(studio.address)
+  const waiting = page.waitForEvent('download')
+  await page.getByRole('link', { name: 'Download' }).click()
+  const download = await waiting
+  expect(download.suggestedFilename()).toBe('six-around-the-loft.halterion.json')
+  expect(readFileSync(await download.path())).toEqual(readFileSync(file))
+
+  const broken = readFileSync(file, 'utf8')
+    .replace('"slotMinutes": 35', '"slotMinutes": 3')
+    .replace('"rounds": 3', '"round": 3')
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'broken.json', mimeType: 'application/json', buffer: Buffer.from(broken) })
+  await expect(page.getByRole('alert')).toContainText('“broken.json” was not opened; nothing was changed.')
+  await expect(page.getByRole('alert')).toContainText('/slotMinutes')
+  await expect(page.getByRole('alert')).toContainText('/blocks/2/round')
+  await expect(page.getByRole('listitem').filter({ hasText: 'Six around the loft' })).toHaveCount(1)
+})

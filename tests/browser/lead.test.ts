@@ -1,0 +1,112 @@
+import { readFileSync } from 'node:fs'
+import type { Command, CommandKind } from '../../web/src/features/lead/fold.ts'
+import { fold, positionAt, sceneAt } from '../../web/src/features/lead/fold.ts'
+import { classOf, creepTo, expect, stopClock, test } from './studio'
+
+interface Case {
+  name: string
+  commands: [CommandKind, number][]
+  now: number
+  phase: string
+  position: number
+  scene: number
+}
+
+test('the fold of the screen agrees with the shared cases', () => {
+  const cases = JSON.parse(readFileSync(new URL('../lead-cases.json', import.meta.url), 'utf8')) as Case[]
+  const scenes = [{ end: 10 }, { end: 60 }, { end: 80 }]
+  for (const { name, commands, now, ...expected } of cases) {
+    const state = fold(
+      commands.map(([kind, at], i): Command => ({ id: String(i), kind, at })),
+      scenes,
+    )
+    const position = positionAt(state, now, scenes)
+    expect({ name, phase: state.phase, position, scene: sceneAt(position, scenes, state.added) }).toEqual({
+      name,
+      ...expected,
+    })
+  }
+})
+
+test('a class goes on without its server, and what was tapped meanwhile is not lost', async ({ page, demo }) => {
+  await page.clock.install()
+  await page.goto(`${await classOf(demo, 'Six around the loft')}/lead`)
+  await expect(page.getByRole('button', { name: 'Start the class' })).toBeVisible()
+  await stopClock(page)
+  await page.getByRole('button', { name: 'Start the class' }).click()
+  await page.clock.runFor(10_500)
+  await expect(page.getByTestId('clock')).toHaveText('2:50')
+  const port = await demo.kill()
+
+  await page.clock.runFor(60_000)
+  await expect(page.getByTestId('clock')).toHaveText('1:50')
+  await page.keyboard.press('ArrowRight')
+  await page.clock.runFor(4200)
+  await expect(page.getByRole('heading', { name: 'Get ready' })).toBeVisible()
+  await expect(page.getByText('No server. The class goes on; 1 tap waits')).toBeVisible()
+  await page.keyboard.press('+')
+  await page.clock.runFor(1000)
+  await expect(page.getByTestId('clock')).toHaveText('15')
+
+  await demo.start(port)
+  await page.clock.runFor(5000)
+  await expect(page.getByText('No server.')).toHaveCount(0)
+  await page.reload()
+  await creepTo(page, page.getByTestId('clock'))
+  await expect(page.getByTestId('clock')).toHaveText('10')
+
+  // Another browser sees the same class at the same place: it was the server that kept it.
+  const stored = await page.evaluate(async () => {
+    const id = location.pathname.split('/')[2]
+    const answer = await fetch(`/api/classes/${id}/lead`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: '{"again":false}',
+    })
+    return ((await answer.json()) as { commands: { kind: string }[] }).commands.map((c) => c.kind)
+  })
+  expect(stored).toEqual(['start', 'skip', 'addTen'])
+})
+
+test('a rotation shows every station, and back, pause and end work', async ({ page, demo }) => {
+  await page.clock.install()
+  await page.goto(`${await classOf(demo, 'Six around the loft')}/lead`)
+  await expect(page.getByRole('button', { name: 'Start the class' })).toBeVisible()
+  await stopClock(page)
+  await page.keyboard.press('Space')
+  for (let i = 0; i < 8; i++) await page.keyboard.press('n')
+  await page.clock.runFor(200)
+  await expect(page.getByRole('heading', { name: 'Go 1 of 6' })).toBeVisible()
+  await expect(page.getByText('Sides change after 20 s', { exact: true })).toBeVisible()
+  await expect(page.getByRole('region', { name: 'All stations' }).getByRole('article')).toHaveCount(6)
+  await page.keyboard.press('b')
+  await page.clock.runFor(200)
+  await expect(page.getByRole('heading', { name: 'Get ready' })).toBeVisible()
+  await page.getByRole('button', { name: 'End class' }).click()
+  await expect(page.getByRole('heading', { name: 'Done' })).toBeVisible()
+  await page.getByRole('button', { name: 'Not done: step back in' }).click()
+  await expect(page.getByRole('button', { name: 'Go on' })).toBeVisible()
+})
+
+test('bells are put on the audio clock where the cues are', async ({ page, demo }) => {
+  await page.addInitScript(() => {
+    const rung: { at: number; pitch: number }[] = []
+    Object.assign(window, { rung })
+    const start = OscillatorNode.prototype.start
+    OscillatorNode.prototype.start = function (when = 0) {
+      rung.push({ at: when - this.context.currentTime, pitch: this.frequency.value })
+      start.call(this, when)
+    }
+  })
+  await page.goto(`${await classOf(demo, 'Full moon circuit')}/lead`)
+  await page.getByRole('button', { name: 'Start the class' }).click()
+  await expect(page.getByRole('button', { name: 'Sound is on' })).toBeVisible()
+
+  // To the lead-in of ten seconds: its 3-2-1 and the start come seven to ten seconds on, as they fall due.
+  await page.keyboard.press('ArrowRight')
+  const heard = () => page.evaluate(() => (window as unknown as { rung: { at: number; pitch: number }[] }).rung)
+  await expect.poll(async () => (await heard()).map((r) => r.pitch), { timeout: 15_000 }).toEqual([520, 520, 520, 1040])
+  for (const ring of await heard()) expect(ring.at).toBeLessThan(2.6)
+  await page.getByRole('button', { name: 'Sound is on' }).click()
+  await expect(page.getByRole('button', { name: 'Sound is off' })).toBeVisible()
+})

@@ -1,0 +1,101 @@
+import { creepTo, expect, stopClock, tabTo, test } from './studio'
+
+/** From nothing to a class that was led and logged, without a mouse. */
+test('brief, build, fix an overrun, save, reload, lead, log, find it again, by keyboard alone', async ({
+  page,
+  studio,
+}) => {
+  test.setTimeout(180_000)
+  await page.clock.install()
+  await page.goto(studio.address)
+  await expect(page.getByText('No classes yet')).toBeVisible()
+
+  await page.goto(`${studio.address}/people`)
+  for (const name of ['Ada', 'Bo', 'Cy']) {
+    await page.getByLabel('Name of a new person').fill(name)
+    await page.keyboard.press('Enter')
+    await expect(page.getByLabel(`Name of ${name}`, { exact: true })).toBeVisible()
+  }
+
+  await tabTo(page, 'Classes')
+  await page.keyboard.press('Enter')
+  await tabTo(page, 'New class')
+  await page.keyboard.press('Enter')
+  await tabTo(page, 'Title')
+  await page.keyboard.type('Tuesday legs')
+  await tabTo(page, 'Room booked for')
+  await page.keyboard.press('Control+A')
+  await page.keyboard.type('10')
+  await page.keyboard.press('Enter')
+
+  // Three rounds of squats and split squats with long rests: too much for ten minutes.
+  await expect(page.getByText('An empty bench')).toBeVisible()
+  await tabTo(page, '+ Circuit')
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('verdict')).toHaveText('5 min 35 s to spare')
+  await tabTo(page, 'Add a station to Circuit')
+  await page.keyboard.type('Split squat')
+  await tabTo(page, 'Add station')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Split squat', exact: true })).toBeVisible()
+  await expect(page.getByText('A step back in every rep.')).toBeVisible()
+  await page.getByLabel('Rest between rounds').focus()
+  await page.keyboard.type('200')
+  await expect(page.getByTestId('verdict')).toHaveText('1 min 47 s over')
+  await tabTo(page, 'Rest between rounds in “Circuit”')
+  await page.keyboard.press('Enter')
+  await expect(page.getByTestId('verdict')).toHaveText(/to spare|on time/)
+  const verdict = await page.getByTestId('verdict').textContent()
+
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+  await page.reload()
+  await expect(page.getByTestId('verdict')).toHaveText(verdict!)
+
+  await tabTo(page, 'Lead this class')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Get ready' })).toBeVisible()
+  await stopClock(page)
+  await page.keyboard.press('Space')
+  await page.clock.runFor(12_500)
+  await expect(page.getByRole('heading', { name: 'Bodyweight squat' })).toBeVisible()
+  await expect(page.getByTestId('clock')).toHaveText('43')
+  await expect(page.getByTestId('next')).toHaveText('Next: Split squat, 12 reps, left foot in front')
+
+  // 10 + 45 + 15 s on comes the split squat: left, a switch, right.
+  await page.clock.runFor(60_000)
+  await expect(page.getByTestId('side')).toHaveText('left foot in front')
+  await page.reload()
+  await creepTo(page, page.getByTestId('side'))
+  await expect(page.getByTestId('side')).toHaveText('left foot in front')
+  await expect(page.getByTestId('clock')).toHaveText('16')
+  await expect(page.getByText('Sound is off')).toBeVisible()
+  await page.clock.runFor(20_000)
+  await expect(page.getByTestId('side')).toHaveText('right foot in front')
+
+  await page.keyboard.press('Space')
+  await page.clock.runFor(60_000)
+  await expect(page.getByTestId('side')).toHaveText('right foot in front')
+  await page.keyboard.press('Space')
+  await page.clock.fastForward(15 * 60_000)
+  await page.clock.runFor(500)
+  await expect(page.getByRole('heading', { name: 'Done' })).toBeVisible()
+
+  await tabTo(page, 'Write the log')
+  await page.keyboard.press('Enter')
+  await page.clock.resume()
+  await expect(page.getByText('3 of 3 came')).toBeVisible()
+  await tabTo(page, 'Bo came')
+  await page.keyboard.press('Space')
+  await tabTo(page, 'Cy, Split squat')
+  await page.keyboard.type('easier')
+  await tabTo(page, 'Note on Cy')
+  await page.keyboard.type('knee')
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+  await page.reload()
+  await expect(page.getByLabel('Cy, Split squat')).toHaveValue('2')
+  await expect(page.getByLabel('Note on Cy')).toHaveValue('knee')
+
+  await tabTo(page, 'Save the log')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('region', { name: 'Led' }).getByText('logged, 2 came')).toBeVisible()
+})

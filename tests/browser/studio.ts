@@ -1,0 +1,103 @@
+import { test as base, expect } from '@playwright/test'
+import type { Locator, Page } from '@playwright/test'
+import type { ChildProcess } from 'node:child_process'
+import { spawn } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+
+const program = join(import.meta.dirname, '../../.build/app/Halterion.Web.dll')
+
+/** The real server on a data folder of its own. */
+export class Server {
+  readonly folder = mkdtempSync(join(tmpdir(), 'halterion-browser-'))
+  address = ''
+  private process: ChildProcess | null = null
+
+  constructor(private readonly demo: boolean) {}
+
+  async start(port = 0) {
+    const child = spawn('dotnet', [program, '--port', String(port), '--data', this.folder, '--demo', String(this.demo)])
+    this.process = child
+    this.address = await new Promise<string>((resolve, reject) => {
+      let said = ''
+      child.stdout.on('data', (text: Buffer) => {
+        said += text.toString()
+        const ready = /ready: (http:\/\/\S+)/.exec(said)
+        if (ready?.[1]) resolve(ready[1])
+      })
+      child.stderr.on('data', (text: Buffer) => (said += text.toString()))
+      child.on('exit', (code) => reject(new Error(`The server ended with ${code}: ${said}`)))
+    })
+  }
+
+  /** Stops the server hard, as a crash would. */
+  async kill(): Promise<number> {
+    const port = Number(new URL(this.address).port)
+    const child = this.process
+    if (child && child.exitCode === null) {
+      const gone = new Promise((resolve) => child.once('exit', resolve))
+      child.kill('SIGKILL')
+      await gone
+    }
+    return port
+  }
+
+  async dispose() {
+    await this.kill()
+    rmSync(this.folder, { recursive: true, force: true })
+  }
+}
+
+/** `studio` is an empty Halterion, `demo` one with the demo studio in it. */
+export const test = base.extend<{ studio: Server; demo: Server }>({
+  studio: async ({}, use) => {
+    const server = new Server(false)
+    await server.start()
+    await use(server)
+    await server.dispose()
+  },
+  demo: async ({}, use) => {
+    const server = new Server(true)
+    await server.start()
+    await use(server)
+    await server.dispose()
+  },
+})
+
+export { expect }
+
+/** Walks with the Tab key to the control of this name, as someone without a mouse does. */
+export async function tabTo(page: Page, name: string | RegExp) {
+  for (let i = 0; i < 250; i++) {
+    await page.keyboard.press('Tab')
+    const named = await page.evaluate(() => {
+      const control = document.activeElement as HTMLInputElement
+      const text = control.getAttribute('aria-label') ?? control.labels?.[0]?.textContent ?? control.textContent
+      return (text ?? '').trim()
+    })
+    if (typeof name === 'string' ? named.startsWith(name) : name.test(named)) return
+  }
+  throw new Error(`No control named ${name} can be reached with the Tab key.`)
+}
+
+/** Stops the clock of the page: from here on only `page.clock.runFor` moves it. */
+export async function stopClock(page: Page) {
+  await page.clock.pauseAt(new Date((await page.evaluate(() => Date.now())) + 1000))
+}
+
+/** With the clock stopped, lets it creep until a page that was just opened shows this. */
+export async function creepTo(page: Page, shown: Locator) {
+  await expect(async () => {
+    await page.clock.runFor(5)
+    await expect(shown).toBeVisible({ timeout: 50 })
+  }).toPass({ intervals: [20] })
+}
+
+/** The address of a class of the demo studio. */
+export async function classOf(server: Server, title: string): Promise<string> {
+  const classes = (await (await fetch(`${server.address}/api/classes`)).json()) as { id: string; title: string }[]
+  const found = classes.find((c) => c.title === title)
+  if (!found) throw new Error(`There is no class ${title}.`)
+  return `${server.address}/classes/${found.id}`
+}
