@@ -16,6 +16,7 @@ var plan = ClassReader.Read(text, moves).Plan ?? throw new InvalidOperationExcep
 var evaluation = Evaluator.Evaluate(text, moves).Evaluation!;
 Console.WriteLine($"class: {evaluation.Totals.Seconds}, {plan.Blocks.Length} blocks, {plan.Blocks.Sum(b => b.Stations.Length)} stations, {evaluation.Spans.Length} spans, {text.Length} bytes");
 
+Measure("read", 1, () => ClassReader.Read(text, moves));
 Measure("compile", 1, () => Compiler.Compile(plan));
 Measure("read, compile, check", 1, () => Evaluator.Evaluate(text, moves));
 await MeasureHttp(args, text);
@@ -111,7 +112,7 @@ static string SixtyMinutes(MoveLibrary moves)
             stations.Add(Starters.Station(moves.Moves[next++ % moves.Moves.Length], moves, b % 3 == 0 ? new Halterion.Core.Seconds(20) : null).Station);
         }
 
-        var block = new JsonObject { ["name"] = $"Block {b + 1}", ["phase"] = "main", ["rounds"] = b % 3 == 0 ? 2 : 1, ["betweenStations"] = 15, ["stations"] = stations };
+        var block = new JsonObject { ["name"] = $"Block {b + 1}", ["phase"] = "main", ["rounds"] = b % 3 == 0 ? 3 : 1, ["betweenStations"] = 25, ["stations"] = stations };
         if (b % 3 == 0)
         {
             block["format"] = "rotation";

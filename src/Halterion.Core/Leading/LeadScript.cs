@@ -145,7 +145,7 @@ internal sealed class ScriptWriter
     {
         ImmutableArray<string> Of(Tier tier) => [.. station.Options.Where(o => o.Tier == tier).Select(o => PlanWords.Option(o, moves))];
         var main = moves.Find(station.Main.Move)!;
-        var watch = main.Faults.IsDefaultOrEmpty ? "" : $"{main.Faults[0].Seen}: {main.Faults[0].Fix}";
+        var watch = main.Faults.IsDefaultOrEmpty ? "" : $"{main.Faults[0].Seen}. {main.Faults[0].Fix}";
         return new StationCard(station.Name, main.Family, PlanWords.Target(station, block, round), Of(Tier.Harder), PlanWords.Option(station.Main, moves), Of(Tier.Easier), watch);
     }
 

@@ -12,7 +12,7 @@ internal sealed partial class Context
         var part = new Part
         {
             Kind = kind ?? PartKind.Time,
-            Amount = fields.Listed<Amount>("amount", ReadAmount, required: true, "a whole number 1–3600, a range, or a list by round") ?? new ByRound<Amount>(new Amount(1, 1)),
+            Amount = ReadAmounts(fields) ?? new ByRound<Amount>(new Amount(1, 1)),
             Rounds = ReadRounds(fields),
             Label = fields.Text("label", 1, 120),
         };
@@ -106,14 +106,24 @@ internal sealed partial class Context
         return null;
     }
 
-    private Amount? ReadAmount(JsonElement value, string at)
+    private ByRound<Amount>? ReadAmounts(Fields fields)
+    {
+        if (!fields.Has("amount"))
+        {
+            fields.Missing<Amount>("amount", "a whole number 1–3600, a range, or a list by round");
+        }
+
+        return fields.Listed<Amount>("amount", (value, index) => ReadAmount(fields, value, index));
+    }
+
+    private Amount? ReadAmount(Fields fields, JsonElement value, int? index)
     {
         if (value.ValueKind != JsonValueKind.Object)
         {
-            return Numbers.Whole(faults, value, at, 1, 3600) is { } whole ? new Amount(whole, whole) : null;
+            return fields.Whole(value, "amount", index, 1, 3600) is { } whole ? new Amount(whole, whole) : null;
         }
 
-        var range = new Fields(value, at, faults);
+        var range = new Fields(value, fields.PointerTo("amount", index), faults);
         var from = range.Whole("from", 1, 3600, required: true);
         var to = range.Whole("to", 1, 3600, required: true);
         range.Close("a range");
@@ -146,12 +156,11 @@ internal sealed partial class Context
         var listed = ImmutableArray.CreateBuilder<int>();
         for (var i = 0; i < items.Length; i++)
         {
-            var at = $"{fields.PointerTo("rounds")}/{i}";
-            if (fields.Whole(items[i], at, 1, int.MaxValue) is { } round)
+            if (fields.Whole(items[i], "rounds", i, 1, int.MaxValue) is { } round)
             {
                 if (listed.Contains(round))
                 {
-                    faults.Add(at, $"Round {round} stands here twice.", "different round numbers");
+                    faults.Add(fields.PointerTo("rounds", i), $"Round {round} stands here twice.", "different round numbers");
                 }
 
                 listed.Add(round);

@@ -31,10 +31,14 @@ internal sealed class Faults
 /// </summary>
 internal sealed class Fields
 {
-    private readonly Dictionary<string, JsonElement> present = [];
-    private readonly HashSet<string> known = [];
-    private readonly HashSet<string> faulty = [];
+    /// <summary>An object has few fields: a list that is searched through is smaller and quicker than a table.</summary>
+    private readonly List<Entry> entries = [];
     private readonly Faults faults;
+
+    private sealed record Entry(string Name, JsonElement Value, bool Faulty)
+    {
+        public bool Known { get; set; }
+    }
 
     public Fields(JsonElement element, string at, Faults faults)
     {
@@ -55,18 +59,18 @@ internal sealed class Fields
                 continue;
             }
 
-            if (present.ContainsKey(name) || faulty.Contains(name))
+            if (Find(name) is not null)
             {
                 faults.Add(PointerTo(name), $"“{name}” stands here twice.", "each field once");
             }
             else if (property.Value.ValueKind == JsonValueKind.Null)
             {
-                faulty.Add(name);
+                entries.Add(new Entry(name, default, Faulty: true));
                 faults.Add(PointerTo(name), $"“{name}” is null.", "a value, or leave the field out");
             }
             else
             {
-                present.Add(name, property.Value);
+                entries.Add(new Entry(name, property.Value, Faulty: false));
             }
         }
     }
@@ -75,28 +79,23 @@ internal sealed class Fields
 
     public bool IsObject { get; }
 
-    public IEnumerable<string> Names => present.Keys;
+    public IEnumerable<string> Names => entries.Where(e => !e.Faulty).Select(e => e.Name);
 
     public string PointerTo(string name) =>
         $"{At}/{name.Replace("~", "~0", StringComparison.Ordinal).Replace("/", "~1", StringComparison.Ordinal)}";
 
-    public bool Has(string name) => present.ContainsKey(name) || faulty.Contains(name);
+    public bool Has(string name) => Find(name) is not null;
 
     /// <summary>The field's value, marked as known; null where it is absent or already faulty.</summary>
-    public JsonElement? Take(string name, bool required = false, string right = "a value")
+    public JsonElement? Take(string name)
     {
-        known.Add(name);
-        if (present.TryGetValue(name, out var value))
+        if (Find(name) is not { } entry)
         {
-            return value;
+            return null;
         }
 
-        if (required && IsObject && !faulty.Contains(name))
-        {
-            faults.Add(PointerTo(name), $"“{name}” is missing.", right);
-        }
-
-        return null;
+        entry.Known = true;
+        return entry.Faulty ? null : entry.Value;
     }
 
     /// <summary>Notes a fault where a field stands that does not belong here, whatever its value.</summary>
@@ -104,9 +103,9 @@ internal sealed class Fields
     {
         foreach (var name in names)
         {
-            known.Add(name);
-            if (Has(name))
+            if (Find(name) is { } entry)
             {
+                entry.Known = true;
                 faults.Add(PointerTo(name), $"“{name}” does not belong here.", why);
             }
         }
@@ -120,20 +119,27 @@ internal sealed class Fields
     /// <summary>Notes every field that nobody asked for.</summary>
     public void Close(string what)
     {
-        foreach (var name in present.Keys.Concat(faulty).Where(n => !known.Contains(n)))
+        foreach (var name in entries.Where(e => !e.Known).Select(e => e.Name))
         {
             faults.Add(PointerTo(name), $"“{name}” is not a field of {what}.", "leave it out, or mend its spelling");
         }
     }
 
-    public int? Whole(string name, int min, int max, bool required = false) =>
-        Take(name, required, $"a whole number {min}–{max}") is { } value ? Whole(value, PointerTo(name), min, max) : null;
+    public int? Whole(string name, int min, int max, bool required = false)
+    {
+        if (Take(name) is { } value)
+        {
+            return Whole(value, name, null, min, max);
+        }
+
+        return required ? Missing<int>(name, Numbers.WholeWords(min, max)) : null;
+    }
 
     public Seconds? Seconds(string name, int min, int max, bool required = false) =>
         Whole(name, min, max, required) is { } whole ? new Seconds(whole) : null;
 
-    public decimal? Decimal(string name, decimal min, decimal max, bool required = false) =>
-        Take(name, required, $"a number {Plain(min)}–{Plain(max)}") is { } value ? Decimal(value, PointerTo(name), min, max) : null;
+    public decimal? Decimal(string name, decimal min, decimal max) =>
+        Take(name) is { } value ? Decimal(value, name, null, min, max) : null;
 
     public bool? Flag(string name) => Take(name) switch
     {
@@ -145,8 +151,13 @@ internal sealed class Fields
 
     public string? Text(string name, int least, int most, bool required = false)
     {
-        if (Take(name, required, $"a text of {least}–{most} characters") is not { } value)
+        if (Take(name) is not { } value)
         {
+            if (required)
+            {
+                Missing<int>(name, $"a text of {least}–{most} characters");
+            }
+
             return null;
         }
 
@@ -168,9 +179,9 @@ internal sealed class Fields
 
     public T? Choice<T>(string name, bool required = false) where T : struct, Enum
     {
-        if (Take(name, required, $"one of: {Words<T>.Listed}") is not { } value)
+        if (Take(name) is not { } value)
         {
-            return null;
+            return required ? Missing<T>(name, $"one of: {Words<T>.Listed}") : null;
         }
 
         if (value.ValueKind == JsonValueKind.String && JsonText.Of(value) is { } word && Words<T>.All.TryGetValue(word, out var choice))
@@ -198,35 +209,40 @@ internal sealed class Fields
     }
 
     /// <summary>A value, or a list of 1–20 by round.</summary>
-    public ByRound<T>? Listed<T>(string name, Func<JsonElement, string, T?> read, bool required = false, string right = "a value or a list by round") where T : struct
+    /// <param name="read">Reads one value; its second argument is the place in the list, null where there is no list.</param>
+    public ByRound<T>? Listed<T>(string name, Func<JsonElement, int?, T?> read) where T : struct
     {
-        if (Take(name, required, right) is not { } value)
+        if (Take(name) is not { } value)
         {
             return null;
         }
 
-        var at = PointerTo(name);
         if (value.ValueKind != JsonValueKind.Array)
         {
-            return read(value, at) is { } only ? new ByRound<T>(only) : null;
+            return read(value, null) is { } only ? new ByRound<T>(only) : null;
         }
 
         var items = Items(name, 1, 20, "entries");
-        var values = items.Select((item, i) => read(item, $"{at}/{i}")).ToArray();
+        var values = items.Select((item, i) => read(item, i)).ToArray();
         return values.Length > 0 && Array.TrueForAll(values, v => v is not null) ? new ByRound<T>([.. values.Select(v => v!.Value)]) : null;
     }
 
     public ByRound<Seconds>? SecondsListed(string name, int min, int max) =>
-        Listed<Seconds>(name, (value, at) => Whole(value, at, min, max) is { } whole ? new Seconds(whole) : null);
+        Listed<Seconds>(name, (value, index) => Whole(value, name, index, min, max) is { } whole ? new Seconds(whole) : null);
 
     public ByRound<decimal>? DecimalListed(string name, decimal min, decimal max) =>
-        Listed(name, (value, at) => Decimal(value, at, min, max));
+        Listed(name, (value, index) => Decimal(value, name, index, min, max));
 
     /// <summary>The items of a list, none where it is absent, faulty or of the wrong length.</summary>
     public JsonElement[] Items(string name, int least, int most, string what, bool required = false)
     {
-        if (Take(name, required, $"a list of {least}–{most} {what}") is not { } value)
+        if (Take(name) is not { } value)
         {
+            if (required)
+            {
+                Missing<int>(name, $"a list of {least}–{most} {what}");
+            }
+
             return [];
         }
 
@@ -240,17 +256,44 @@ internal sealed class Fields
         return [.. value.EnumerateArray()];
     }
 
-    public int? Whole(JsonElement value, string at, int min, int max) => Numbers.Whole(faults, value, at, min, max);
+    /// <summary>A whole number within bounds; a fault where it is not. Pointers and words are only made for faults: most fields have none.</summary>
+    public int? Whole(JsonElement value, string name, int? index, int min, int max) =>
+        Numbers.Whole(value, min, max) ?? Wrong<int>(PointerTo(name, index), value, Numbers.WholeWords(min, max));
 
-    public decimal? Decimal(JsonElement value, string at, decimal min, decimal max) => Numbers.Decimal(faults, value, at, min, max);
+    public decimal? Decimal(JsonElement value, string name, int? index, decimal min, decimal max) =>
+        Numbers.Decimal(value, min, max) ?? Wrong<decimal>(PointerTo(name, index), value, Numbers.DecimalWords(min, max));
+
+    public string PointerTo(string name, int? index) => index is { } i ? $"{PointerTo(name)}/{i}" : PointerTo(name);
+
+    /// <summary>Notes that a field is missing, unless it stands here with a fault of its own.</summary>
+    public T? Missing<T>(string name, string right) where T : struct
+    {
+        if (IsObject && Find(name) is null)
+        {
+            faults.Add(PointerTo(name), $"“{name}” is missing.", right);
+        }
+
+        return null;
+    }
+
+    private Entry? Find(string name)
+    {
+        foreach (var entry in entries)
+        {
+            if (entry.Name == name)
+            {
+                return entry;
+            }
+        }
+
+        return null;
+    }
 
     private T? Wrong<T>(string at, JsonElement value, string right) where T : struct
     {
         faults.Add(at, $"This is {Kind(value)}.", right);
         return null;
     }
-
-    private static string Plain(decimal number) => number.ToString(CultureInfo.InvariantCulture);
 
     internal static string Kind(JsonElement value) => value.ValueKind switch
     {
@@ -263,30 +306,19 @@ internal sealed class Fields
     };
 }
 
-/// <summary>Numbers within bounds, with a fault where they are not.</summary>
+/// <summary>Numbers within bounds, and what is said where they are not.</summary>
 internal static class Numbers
 {
-    public static int? Whole(Faults faults, JsonElement value, string at, int min, int max)
-    {
-        if (JsonText.Exact(value) is { } number && decimal.Truncate(number) == number && number >= min && number <= max)
-        {
-            return (int)number;
-        }
+    public static int? Whole(JsonElement value, int min, int max) =>
+        JsonText.Exact(value) is { } number && decimal.Truncate(number) == number && number >= min && number <= max ? (int)number : null;
 
-        faults.Add(at, $"This is {Fields.Kind(value)}.", string.Create(CultureInfo.InvariantCulture, $"a whole number {min}–{max}"));
-        return null;
-    }
+    public static decimal? Decimal(JsonElement value, decimal min, decimal max) =>
+        JsonText.Exact(value) is { } number && number >= min && number <= max ? number : null;
 
-    public static decimal? Decimal(Faults faults, JsonElement value, string at, decimal min, decimal max)
-    {
-        if (JsonText.Exact(value) is { } number && number >= min && number <= max)
-        {
-            return number;
-        }
+    public static string WholeWords(int min, int max) => string.Create(CultureInfo.InvariantCulture, $"a whole number {min}–{max}");
 
-        faults.Add(at, $"This is {Fields.Kind(value)}.", string.Create(CultureInfo.InvariantCulture, $"a number {min}–{max} with at most two decimal places and no exponent"));
-        return null;
-    }
+    public static string DecimalWords(decimal min, decimal max) =>
+        string.Create(CultureInfo.InvariantCulture, $"a number {min}–{max} with at most two decimal places and no exponent");
 }
 
 /// <summary>Reads texts and numbers of a JSON document without throwing.</summary>
