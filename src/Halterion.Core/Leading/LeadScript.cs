@@ -161,8 +161,8 @@ internal sealed class ScriptWriter
                 case SpanKind.Work:
                     var station = span.Station is { } s ? block.Stations[s] : null;
                     var side = span.Side is Side.Left or Side.Right ? PlanWords.Of(span.Side.Value, MoveOf(block, span)) : "";
-                    ReadOnlySpan<string> words = [Headline(span, block, station), Target(timeline, span, block, station, span.Round ?? 0), side];
-                    return string.Join(", ", words.ToArray().Where(w => w.Length > 0));
+                    var target = block.Shape == BlockShape.Rotation ? "" : Target(timeline, span, block, station, span.Round ?? 0);
+                    return string.Join(", ", new[] { Headline(span, block, station), target, side }.Where(w => w.Length > 0));
                 case SpanKind.Talk:
                     return Headline(span, block, span.Station is { } t ? block.Stations[t] : null);
                 case SpanKind.Rest when i == index + 1:

@@ -90,7 +90,7 @@ export function Stage({ lead }: { lead: Lead }) {
           {scene.blockName}
           {scene.round && ` · ${scene.round}`}
         </span>
-        <Trouble lead={lead} soundOn={bells.on} onSound={turnOn} onMute={turnOff} />
+        <Trouble lead={lead} over={over} soundOn={bells.on} onSound={turnOn} onMute={turnOff} />
         <span className={css.left}>
           <b data-testid="class-left" aria-label={`${spoken((end - position) / 1000)} left in the class`}>
             {clock(Math.ceil((end - position) / 1000))}
@@ -198,7 +198,7 @@ function Control({ name, hint, big, off, onPress }: ControlProps) {
 function Done({ send, again }: { send: (kind: CommandKind) => void; again: () => Promise<void> }) {
   return (
     <div className={css.done}>
-      <h1 className={css.headline}>Done. Well led.</h1>
+      <h1 className={css.headline}>Done</h1>
       <p>Now, while you still know: who came, and what did they do?</p>
       <div className={css.controls}>
         <Link to="../log" relative="path" className={css.big}>
@@ -213,13 +213,14 @@ function Done({ send, again }: { send: (kind: CommandKind) => void; again: () =>
 
 interface TroubleProps {
   lead: Lead
+  over: boolean
   soundOn: boolean
   onSound: () => void
   onMute: () => void
 }
 
 /** What the instructor must know is not working: sound, or the server. */
-function Trouble({ lead, soundOn, onSound, onMute }: TroubleProps) {
+function Trouble({ lead, over, soundOn, onSound, onMute }: TroubleProps) {
   return (
     <span className={css.trouble}>
       {!lead.connected && (
@@ -227,7 +228,7 @@ function Trouble({ lead, soundOn, onSound, onMute }: TroubleProps) {
           No server. The class goes on; {lead.unsent === 1 ? '1 tap waits' : `${lead.unsent} taps wait`} to be sent.
         </span>
       )}
-      {soundOn ? (
+      {over ? null : soundOn ? (
         <button type="button" className={css.sound} onClick={onMute}>
           Sound is on
         </button>
