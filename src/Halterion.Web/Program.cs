@@ -60,14 +60,13 @@ app.MapClasses();
 app.MapLeading();
 app.MapLogs();
 app.MapPeople();
-app.MapPages();
-
 if (describing)
 {
     app.Run();
     return 0;
 }
 
+app.MapPages();
 app.Lifetime.ApplicationStopped.Register(database!.Dispose);
 if (settings.Demo)
 {

@@ -8,6 +8,26 @@ namespace Halterion.Core.Tests;
 public class ClockPropertyTests
 {
     [Fact]
+    public void The_compiler_agrees_with_a_second_writing_of_the_language() => RandomClasses.Text.Sample(
+        text => Assert.Equal(ReferenceClock.Spans(Json(text)), Good(text).Spans.Select(Line)), iter: 5000);
+
+    private static string Line(Span s)
+    {
+        string?[] place =
+        [
+            s.Round is { } round ? $"round{round}" : null,
+            s.Station is { } station ? $"station{station}" : null,
+            s.Pass is { } pass ? $"pass{pass}" : null,
+            s.Turn is { } turn ? $"turn{turn}" : null,
+            s.Leg is { } leg ? $"leg{leg}" : null,
+            s.Part is { } part ? $"part{part}" : null,
+            s.Side is { } side ? $"side-{side.ToString().ToLowerInvariant()}" : null,
+        ];
+        var kind = System.Text.Json.JsonNamingPolicy.CamelCase.ConvertName(s.Kind.ToString());
+        return string.Join(' ', new[] { $"{s.Start.Value}-{s.End.Value}", kind, $"block{s.Block}" }.Concat(place.OfType<string>()));
+    }
+
+    [Fact]
     public void Spans_are_contiguous_and_the_shares_sum() => RandomClasses.Text.Sample(text =>
     {
         var evaluation = Good(text);

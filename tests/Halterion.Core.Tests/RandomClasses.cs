@@ -14,8 +14,8 @@ internal static class RandomClasses
         (1, Gen.Int[1, 40].Array[1, 4].Select(a => (JsonNode)new JsonArray([.. a.Select(n => (JsonNode)n)]))),
         (1, Gen.Select(Gen.Int[1, 20], Gen.Int[0, 9]).Select((from, more) => (JsonNode)new JsonObject { ["from"] = from, ["to"] = from + more })));
 
-    private static readonly Gen<JsonObject> Part = Gen.Select(Gen.Int[0, 5], Amount, Tempo, Gen.Int[0, 3], Gen.Int[0, 3], Gen.Int[0, 4])
-        .Select((kind, amount, tempo, side, style, rounds) =>
+    private static readonly Gen<JsonObject> Part = Gen.Select(Gen.Int[0, 5], Amount, Tempo, Gen.Int[0, 3], Gen.Int[0, 3], Gen.Int[0, 5])
+        .Select((kind, amount, tempo, side, style, when) =>
         {
             string[] kinds = ["reps", "time", "hold", "pulses", "open", "rest"];
             var part = new JsonObject { ["kind"] = kinds[kind], ["amount"] = amount };
@@ -23,6 +23,7 @@ internal static class RandomClasses
             {
                 part["tempo"] = tempo;
                 part["style"] = Pick(style, "full", "oneAndAHalf", "deadStop", "constantTension");
+                part["pulsesPerRep"] = when / 3;
             }
 
             if (kinds[kind] != "rest")
@@ -30,7 +31,7 @@ internal static class RandomClasses
                 part["side"] = Pick(side, "both", "left", "right", "alternate");
             }
 
-            part["rounds"] = Pick(rounds, "all", "all", "all", "first", "last");
+            part["rounds"] = when == 5 ? new JsonArray(2, 3, 9) : Pick(when, "all", "all", "all", "first", "last");
             return part;
         });
 
@@ -63,10 +64,16 @@ internal static class RandomClasses
                 station["switchSeconds"] = number;
             }
 
+            if (sides == 2 && dose is [var whole] && (string?)whole["kind"] is "time" or "hold")
+            {
+                BothSides(station);
+                station["sides"] = "split";
+            }
+
             return station;
         });
 
-    private static readonly Gen<JsonObject> Block = Gen.Select(Station.Array[1, 4], Gen.Int[1, 4], Gen.Int[0, 30], Gen.Int[0, 30], Gen.Int[0, 5])
+    private static readonly Gen<JsonObject> Block = Gen.Select(Station.Array[1, 4], Gen.Int[1, 4], Gen.Int[0, 30], Gen.Int[0, 30], Gen.Int[0, 9])
         .Select((stations, rounds, between, rest, shape) =>
         {
             var block = new JsonObject { ["name"] = "Block", ["phase"] = "main", ["rounds"] = rounds, ["betweenStations"] = between, ["stations"] = new JsonArray([.. stations]) };
@@ -91,20 +98,47 @@ internal static class RandomClasses
                     block["betweenStations"] = 0;
                     block["startEverySeconds"] = rest + 5;
                     break;
+                case 5:
+                    block["sidePass"] = "alternate";
+                    Plain(block);
+                    break;
+                case 6:
+                    var last = block["stations"]!.AsArray()[^1]!.AsObject();
+                    last["demoSeconds"] = rest;
+                    last["changeSeconds"] = between / 2;
+                    break;
+                case 7:
+                    return new JsonObject { ["name"] = "Own", ["phase"] = "main", ["order"] = "ownPace", ["seconds"] = rest + 1, ["stations"] = OwnStations(block) };
+                case 8:
+                    return new JsonObject { ["name"] = "Talk", ["phase"] = "talk", ["format"] = "talk", ["seconds"] = rest + 1 };
             }
 
             block["betweenRounds"] = rest;
             return block;
         });
 
-    public static readonly Gen<string> Text = Block.Array[1, 3].Select(blocks => new JsonObject
+    public static readonly Gen<string> Text = Gen.Select(Block.Array[1, 3], Gen.Int[0, 12], Gen.Int[0, 8], Gen.Bool).Select((blocks, leadIn, change, right) => new JsonObject
     {
         ["format"] = "halterion-class",
         ["version"] = 1,
         ["title"] = "Random",
         ["slotMinutes"] = 45,
+        ["leadInSeconds"] = leadIn,
+        ["switchSeconds"] = change,
+        ["startSide"] = right ? "right" : "left",
         ["blocks"] = new JsonArray([.. blocks]),
     }.ToJsonString());
+
+    private static JsonArray OwnStations(JsonObject block)
+    {
+        var stations = block["stations"]!.DeepClone().AsArray();
+        foreach (var station in stations)
+        {
+            station!.AsObject().Remove("sharing");
+        }
+
+        return stations;
+    }
 
     private static void Plain(JsonObject block)
     {

@@ -65,7 +65,7 @@ function OpenLog({ classId, log }: { classId: string; log: LogView }) {
         <span role="status" className={save === 'offline' || save === 'conflict' ? css.trouble : css.aside}>
           {saveWords[save]}
         </span>
-        <Button onClick={() => void store().then(() => navigate('/'))}>Save the log</Button>
+        <Button onClick={() => void store().then((saved) => saved && navigate('/'))}>Save the log</Button>
       </div>
       {rows.length === 0 ? (
         <p>

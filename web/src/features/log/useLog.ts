@@ -17,12 +17,9 @@ export function useLog(classId: string, loaded: LogView) {
   const version = useRef(loaded.version)
   const latest = useRef({ rows, note })
   const dirty = useRef(false)
-  const running = useRef(false)
+  const running = useRef<Promise<boolean> | null>(null)
 
-  const store = useCallback(async () => {
-    if (running.current) return
-    running.current = true
-    dirty.current = true
+  const put = useCallback(async (): Promise<boolean> => {
     try {
       while (dirty.current) {
         dirty.current = false
@@ -37,13 +34,22 @@ export function useLog(classId: string, loaded: LogView) {
         version.current = saved.version
       }
       setSave('saved')
+      return true
     } catch (error) {
       dirty.current = true
       setSave(error instanceof Refused && error.status === 412 ? 'conflict' : 'offline')
-    } finally {
-      running.current = false
+      return false
     }
   }, [classId])
+
+  /** Saves the log as it stands, changed or not; tells whether it was saved. */
+  const store = useCallback((): Promise<boolean> => {
+    dirty.current = true
+    running.current ??= put().finally(() => {
+      running.current = null
+    })
+    return running.current
+  }, [put])
 
   const first = useRef(true)
   useEffect(() => {
