@@ -1,4 +1,6 @@
 import { Button } from '@mantine/core'
+import { useEffect } from 'react'
+import { useLocation } from 'react-router'
 import { useMoves, useStarters } from '../../api/queries'
 import { useClassEditor } from '../editor/context'
 import { BlockCard } from './BlockCard'
@@ -10,6 +12,12 @@ export function BuildPage() {
   const { plan, change } = useClassEditor()
   const moves = useMoves().data ?? []
   const starters = useStarters().data ?? []
+  const location = useLocation()
+
+  // The tape leads here: a block in the address is shown and focused, each time anew.
+  useEffect(() => {
+    if (location.hash !== '') document.getElementById(location.hash.slice(1))?.focus()
+  }, [location.key, location.hash])
 
   return (
     <div className={css.bench}>

@@ -78,10 +78,7 @@ function OpenClass({ loaded }: { loaded: ClassView }) {
           </header>
           <ClassTape
             editor={editor}
-            onBlock={(index) => {
-              void navigate('build')
-              setTimeout(() => document.getElementById(`block-${index}`)?.focus(), 0)
-            }}
+            onBlock={(index) => void navigate({ pathname: 'build', hash: `block-${index}` })}
           />
           <Outlet />
         </div>

@@ -1,0 +1,112 @@
+import { readFileSync } from 'node:fs'
+import { classOf, expect, test } from './studio'
+
+test('a class is copied with a brief of its own, removed, and put back', async ({ page, demo }) => {
+  await page.goto(demo.address)
+  const line = page.getByRole('region', { name: 'To come' }).getByRole('listitem')
+  await expect(line).toHaveCount(2)
+  await line.filter({ hasText: 'Full moon circuit' }).getByRole('link', { name: 'Copy' }).click()
+  await expect(page.getByLabel('Title')).toHaveValue('Full moon circuit')
+  await page.getByLabel('Title').fill('New moon circuit')
+  await page.getByLabel('Room booked for').fill('30')
+  await page.getByRole('button', { name: 'Make it and build' }).click()
+  await expect(page.getByTestId('verdict')).toHaveText('3 min 42 s to spare')
+
+  await page.getByRole('link', { name: 'Classes' }).click()
+  await expect(line).toHaveCount(3)
+  await line.filter({ hasText: 'New moon' }).getByRole('button', { name: 'Remove' }).click()
+  await expect(line).toHaveCount(2)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(line).toHaveCount(3)
+})
+
+test('a class file is opened by dropping it on the page', async ({ page, studio }) => {
+  await page.goto(studio.address)
+  await expect(page.getByText('No classes yet')).toBeVisible()
+  const text = readFileSync(new URL('../../demo/full-moon-circuit.halterion.json', import.meta.url), 'utf8')
+  const dropped = await page.evaluateHandle((content) => {
+    const transfer = new DataTransfer()
+    transfer.items.add(new File([content], 'moon.halterion.json', { type: 'application/json' }))
+    return transfer
+  }, text)
+  await page.dispatchEvent('main', 'drop', { dataTransfer: dropped })
+  await expect(page.getByRole('heading', { name: 'Full moon circuit' })).toBeVisible()
+  await expect(page.getByTestId('verdict')).toHaveText('78 s over')
+})
+
+test('blocks and stations are added, moved, copied, removed, and reshaped', async ({ page, studio }) => {
+  await page.goto(`${studio.address}/classes/new`)
+  await page.getByRole('button', { name: 'Make it and build' }).click()
+  await page.getByRole('button', { name: '+ Talk' }).click()
+  await page.getByRole('button', { name: '+ Stations on the bell' }).click()
+  const blocks = page.getByRole('region', { name: /^Block \d/ })
+  await expect(blocks).toHaveCount(2)
+  await page.getByLabel('Add a station to Stations on the bell').selectOption('Side lunge')
+  await page.getByRole('button', { name: 'Add station' }).click()
+
+  // In a rotation a new station fills the window; a one-sided move gives each side half of it.
+  const stations = page.getByRole('article', { name: /^Station \d/ })
+  await expect(stations.nth(1)).toContainText('40 s, half a side')
+  await page.getByRole('button', { name: 'Move station Side lunge up' }).click()
+  await expect(stations.first()).toContainText('Side lunge')
+  await page.getByRole('button', { name: 'Copy station Side lunge' }).click()
+  await expect(stations).toHaveCount(3)
+  await page.getByRole('button', { name: 'Remove station Side lunge' }).first().click()
+  await expect(stations).toHaveCount(2)
+
+  await page.getByRole('button', { name: 'Move block Stations on the bell up' }).click()
+  await expect(blocks.first()).toHaveAccessibleName('Block 1: Stations on the bell')
+  await page.getByLabel('Done as').selectOption('Straight sets')
+  await expect(page.getByLabel('Rest between sets')).toHaveValue('90 s')
+  await page.getByRole('button', { name: 'Copy block Talk' }).click()
+  await page.getByRole('button', { name: 'Remove block Stations on the bell' }).click()
+  await expect(blocks).toHaveCount(2)
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z')
+  await expect(page.getByLabel('Done as')).toHaveValue('rotation')
+})
+
+test('the tape leads to its blocks, and lists them for a screen reader', async ({ page, demo }) => {
+  await page.goto(`${await classOf(demo, 'Full moon circuit')}/brief`)
+  await page.getByRole('button', { name: 'Go to Wind down, 5 minutes' }).click()
+  await expect(page.getByRole('region', { name: 'Block 4: Wind down' })).toBeFocused()
+  await expect(page.getByTestId('tape').getByRole('listitem')).toHaveText([
+    'Welcome and walk-through: 3 minutes, from 0 seconds',
+    'Warm the hinges: 2 minutes 35 seconds, from 3 minutes',
+    'Circuit: 15 minutes 43 seconds, from 5 minutes 35 seconds',
+    'Wind down: 5 minutes, from 21 minutes 18 seconds',
+  ])
+})
+
+test('a tab that was lost before it could save gives back what was typed', async ({ page, demo }) => {
+  const address = `${await classOf(demo, 'Full moon circuit')}/brief`
+  await page.goto(address)
+  await expect(page.getByLabel('Title')).toHaveValue('Full moon circuit')
+  const port = await demo.kill()
+  await page.getByLabel('Title').fill('Typed and lost')
+  await expect(page.getByText('Not saved: no server')).toBeVisible()
+  await page.goto('about:blank')
+  await demo.start(port)
+  await page.goto(address)
+  await expect(page.getByLabel('Title')).toHaveValue('Typed and lost')
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+})
+
+test('people are added, changed, exported and erased', async ({ page, demo }) => {
+  await page.goto(`${demo.address}/people`)
+  await page.getByLabel('Name of a new person').fill('Zoe Fenn')
+  await page.getByRole('button', { name: 'Add' }).click()
+  await page.getByLabel('Usual option of Zoe Fenn').selectOption('usually the harder option')
+  await page.reload()
+  await expect(page.getByLabel('Usual option of Zoe Fenn')).toHaveValue('harder')
+  const row = page.getByRole('listitem').filter({ has: page.getByLabel('Name of Greta Holm') })
+  const waiting = page.waitForEvent('download')
+  await row.getByRole('link', { name: 'Export' }).click()
+  const kept = JSON.parse(readFileSync(await (await waiting).path(), 'utf8')) as { classes: { note: string }[] }
+  expect(kept.classes.map((c) => c.note)).toEqual(['Liked the pad under the knee.'])
+  await row.getByRole('button', { name: 'Erase …' }).click()
+  await row.getByRole('button', { name: 'Erase Greta Holm' }).click()
+  await expect(page.getByLabel('Name of Greta Holm')).toHaveCount(0)
+  await page.goto(`${await classOf(demo, 'Six around the loft, first time')}/log`)
+  await expect(page.getByText('12 of 14 came')).toHaveCount(0)
+  await expect(page.getByText('11 of 14 came')).toBeVisible()
+})
