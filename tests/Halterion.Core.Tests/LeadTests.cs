@@ -20,8 +20,10 @@ public class LeadTests
         Assert.All(cases.RootElement.EnumerateArray(), @case =>
         {
             var commands = @case.GetProperty("commands").EnumerateArray().Select(c => Command(c[0].GetString()!, c[1].GetInt64()));
-            var state = LeadFold.Fold(commands, Scenes);
-            var position = state.PositionAt(@case.GetProperty("now").GetInt64(), Scenes);
+            var gates = @case.TryGetProperty("gates", out var listed) ? listed.EnumerateArray().Select(g => g.GetInt32()).ToArray() : [];
+            ImmutableArray<Scene> scenes = [.. Scenes.Select((scene, i) => scene with { Gated = gates.Contains(i) })];
+            var state = LeadFold.Fold(commands, scenes);
+            var position = state.PositionAt(@case.GetProperty("now").GetInt64(), scenes);
             Assert.Equal(
                 (@case.GetProperty("name").GetString(), @case.GetProperty("phase").GetString(), @case.GetProperty("position").GetInt64(), @case.GetProperty("scene").GetInt32()),
                 (@case.GetProperty("name").GetString(), state.Phase.ToString().ToLowerInvariant(), position, LeadFold.SceneAt(position, Scenes, state.Added)));
@@ -30,7 +32,7 @@ public class LeadTests
 
     [Fact]
     public void Whatever_is_tapped_the_position_stays_on_the_timeline() =>
-        Gen.Select(Gen.Int[0, 6], Gen.Int[0, 30_000]).Array[0, 40].Sample(taps =>
+        Gen.Select(Gen.Int[0, 7], Gen.Int[0, 30_000]).Array[0, 40].Sample(taps =>
         {
             var at = 0L;
             var commands = taps.Select(t => new LeadCommand(Guid.NewGuid(), (LeadCommandKind)t.Item1, at += t.Item2)).ToArray();
@@ -62,6 +64,17 @@ public class LeadTests
                 "74 count 1", "75 start", "95 finish",
             ],
             Cue.ListFor(timeline).Select(c => $"{c.At.Value} {c.Kind.ToString().ToLowerInvariant()} {c.Count}".Trim()));
+    }
+
+    [Fact]
+    public void A_gate_waits_after_the_lead_in_and_after_rests_without_planned_time_or_count_in()
+    {
+        string Class(string gate) => With(Block($"\"gate\":\"{gate}\",\"rounds\":2,\"betweenRounds\":20", Station("""{"kind":"time","amount":25},{"kind":"rest","amount":5}""")));
+        string Gated(string gate) => string.Concat(Timeline(Class(gate)).Spans.Select(s => s.Gated ? '|' : '.'));
+        Assert.Equal((".......", ".|.....", ".|..|.."), (Gated("bell") + ".", Gated("block") + ".", Gated("rests") + "."));
+        Assert.Equal(Timeline(Class("bell")).Length, Timeline(Class("rests")).Length);
+        Assert.Equal(6, Cue.ListFor(Timeline(Class("bell"))).Count(c => c.Kind == CueKind.Count));
+        Assert.Equal(0, Cue.ListFor(Timeline(Class("rests"))).Count(c => c.Kind == CueKind.Count));
     }
 
     [Fact]

@@ -28,7 +28,7 @@ public class ReaderTests
     [InlineData("/waivers", "[]", "/waivers")]
     [InlineData("/blocks/0/windowSeconds", "40", "/blocks/0/windowSeconds")]
     [InlineData("/blocks/0/betweenSets", "40", "/blocks/0/betweenSets")]
-    [InlineData("/blocks/0/gate", "\"rests\"", "/blocks/0/gate")]
+    [InlineData("/blocks/0/gate", "\"tap\"", "/blocks/0/gate")]
     [InlineData("/blocks/0/rounds", "21", "/blocks/0/rounds")]
     [InlineData("/blocks/0/optionalRounds", "2", "/blocks/0/optionalRounds")]
     [InlineData("/blocks/0/sidePass", "\"round\"", "/blocks/0/stations/0/sides")]

@@ -5,6 +5,7 @@ import { classOf, creepTo, expect, stopClock, test } from './studio'
 
 interface Case {
   name: string
+  gates?: number[]
   commands: [CommandKind, number][]
   now: number
   phase: string
@@ -14,8 +15,8 @@ interface Case {
 
 test('the fold of the screen agrees with the shared cases', () => {
   const cases = JSON.parse(readFileSync(new URL('../lead-cases.json', import.meta.url), 'utf8')) as Case[]
-  const scenes = [{ end: 10 }, { end: 60 }, { end: 80 }]
-  for (const { name, commands, now, ...expected } of cases) {
+  for (const { name, gates, commands, now, ...expected } of cases) {
+    const scenes = [10, 60, 80].map((end, i) => ({ end, gated: gates?.includes(i) ?? false }))
     const state = fold(
       commands.map(([kind, at], i): Command => ({ id: String(i), kind, at })),
       scenes,
@@ -85,6 +86,42 @@ test('a rotation shows every station, and back, pause and end work', async ({ pa
   await page.getByRole('button', { name: 'End class' }).click()
   await expect(page.getByRole('heading', { name: 'Done' })).toBeVisible()
   await page.getByRole('button', { name: 'Not done: step back in' }).click()
+  await expect(page.getByRole('button', { name: 'Go on' })).toBeVisible()
+})
+
+test('a block that begins at a tap waits for it', async ({ page, studio }) => {
+  const option = { tier: 'main', move: 'squat' }
+  const opened = await fetch(`${studio.address}/api/classes/file`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({
+      format: 'halterion-class',
+      version: 1,
+      title: 'Gated',
+      slotMinutes: 5,
+      blocks: [
+        {
+          name: 'B',
+          phase: 'main',
+          gate: 'block',
+          stations: [{ dose: [{ kind: 'time', amount: 30 }], options: [option] }],
+        },
+      ],
+    }),
+  })
+  const { id } = (await opened.json()) as { id: string }
+  await page.clock.install()
+  await page.goto(`${studio.address}/classes/${id}/lead`)
+  await expect(page.getByRole('button', { name: 'Start the class' })).toBeVisible()
+  await stopClock(page)
+  await page.keyboard.press('Space')
+  await page.clock.runFor(60_000)
+  await expect(page.getByText('Ready when you are')).toBeVisible()
+  await expect(page.getByTestId('clock')).toHaveText('30')
+  await page.keyboard.press('ArrowRight')
+  await page.clock.runFor(10_500)
+  await expect(page.getByTestId('clock')).toHaveText('20')
+  await page.keyboard.press('Space')
   await expect(page.getByRole('button', { name: 'Go on' })).toBeVisible()
 })
 

@@ -62,7 +62,8 @@ public sealed record Cue(Seconds At, CueKind Kind, int Shift, int? Count = null)
                 }
             }
 
-            if (after is { Kind: SpanKind.Work } && span.Kind != SpanKind.Work)
+            // What begins with a tap cannot be counted in.
+            if (after is { Kind: SpanKind.Work, Gated: false } && span.Kind != SpanKind.Work)
             {
                 CountInto(cues, span, i + 1);
             }

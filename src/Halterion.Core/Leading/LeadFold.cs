@@ -11,6 +11,9 @@ public enum LeadCommandKind
     Back,
     AddTen,
     Finish,
+
+    /// <summary>Opens the gate at which the class waits.</summary>
+    Go,
 }
 
 /// <summary>Something the leader did.</summary>
@@ -30,12 +33,13 @@ public enum LeadPhase
 /// <param name="Position">Place on the led timeline at <paramref name="At"/>, in milliseconds. The led timeline is the planned one with every added second in it.</param>
 /// <param name="At">Moment to which the position belongs, in milliseconds since 1970 UTC.</param>
 /// <param name="Added">Milliseconds added to each scene.</param>
-public sealed record LeadState(LeadPhase Phase, long Position, long At, ImmutableArray<long> Added)
+/// <param name="Opened">The last scene whose gate was opened; -1: none.</param>
+public sealed record LeadState(LeadPhase Phase, long Position, long At, ImmutableArray<long> Added, int Opened)
 {
-    /// <summary>The position at a moment, never past the end.</summary>
+    /// <summary>The position at a moment, never past the end or a closed gate.</summary>
     public long PositionAt(long moment, ImmutableArray<Scene> scenes) =>
         Phase == LeadPhase.Running
-            ? Math.Min(Position + Math.Max(0, moment - At), LeadFold.EndOf(scenes, Added, scenes.Length - 1))
+            ? Math.Min(Position + Math.Max(0, moment - At), LeadFold.Limit(this, scenes))
             : Position;
 }
 
@@ -49,7 +53,7 @@ public static class LeadFold
     private const long BackGrace = 2000;
 
     public static LeadState Fold(IEnumerable<LeadCommand> commands, ImmutableArray<Scene> scenes) =>
-        commands.Aggregate(new LeadState(LeadPhase.Ready, 0, 0, [.. new long[scenes.Length]]), (state, command) => Apply(state, command, scenes));
+        commands.Aggregate(new LeadState(LeadPhase.Ready, 0, 0, [.. new long[scenes.Length]], -1), (state, command) => Apply(state, command, scenes));
 
     /// <summary>End of a scene on the led timeline, in milliseconds.</summary>
     public static long EndOf(ImmutableArray<Scene> scenes, ImmutableArray<long> added, int scene)
@@ -67,6 +71,22 @@ public static class LeadFold
 
         return scenes[scene].End.Value * 1000L + extra;
     }
+
+    /// <summary>The next scene whose gate is closed; the number of scenes if there is none.</summary>
+    public static int NextGate(LeadState state, ImmutableArray<Scene> scenes)
+    {
+        var gate = Math.Min(state.Opened + 1, scenes.Length);
+        while (gate < scenes.Length && !scenes[gate].Gated)
+        {
+            gate++;
+        }
+
+        return gate;
+    }
+
+    /// <summary>How far the class can run without a tap.</summary>
+    public static long Limit(LeadState state, ImmutableArray<Scene> scenes) =>
+        EndOf(scenes, state.Added, NextGate(state, scenes) - 1);
 
     /// <summary>The scene at a position; the last one at and past the end.</summary>
     public static int SceneAt(long position, ImmutableArray<Scene> scenes, ImmutableArray<long> added)
@@ -103,12 +123,14 @@ public static class LeadFold
             (LeadCommandKind.Pause, LeadPhase.Running) => here with { Phase = LeadPhase.Paused },
             (LeadCommandKind.Resume, LeadPhase.Paused or LeadPhase.Finished) => here with { Phase = LeadPhase.Running },
             (LeadCommandKind.Finish, LeadPhase.Running or LeadPhase.Paused) => here with { Phase = LeadPhase.Finished },
-            (LeadCommandKind.Skip, LeadPhase.Running or LeadPhase.Paused) => here with { Position = EndOf(scenes, state.Added, scene) },
+            (LeadCommandKind.Go, LeadPhase.Running) when position == Limit(state, scenes) && position < end => here with { Opened = scene },
+            (LeadCommandKind.Skip, LeadPhase.Running or LeadPhase.Paused) => here with { Position = EndOf(scenes, state.Added, scene), Opened = Math.Max(state.Opened, scene + 1) },
             (LeadCommandKind.AddTen, LeadPhase.Running or LeadPhase.Paused) => here with { Added = state.Added.SetItem(scene, state.Added[scene] + 10_000) },
             (LeadCommandKind.Back, not LeadPhase.Ready) => here with
             {
                 Phase = state.Phase == LeadPhase.Finished ? LeadPhase.Paused : state.Phase,
                 Position = BackFrom(position, scene, state, scenes),
+                Opened = Math.Min(state.Opened, SceneAt(BackFrom(position, scene, state, scenes), scenes, state.Added)),
             },
             _ => state,
         };

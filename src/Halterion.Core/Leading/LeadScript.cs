@@ -15,6 +15,7 @@ public sealed record StationCard(string Name, Family Family, string Target, Immu
 /// <param name="MirrorSide">Which side that is for an instructor who faces the class and mirrors it.</param>
 /// <param name="Cards">The stations shown, as indices into the script's cards.</param>
 /// <param name="Next">What comes next, with its target.</param>
+/// <param name="Gated">It begins with a tap only.</param>
 public sealed record Scene(
     Seconds Start,
     Seconds End,
@@ -28,6 +29,7 @@ public sealed record Scene(
     string Round,
     ImmutableArray<int> Cards,
     string Next,
+    bool Gated = false,
     Side? Side = null);
 
 /// <summary>All that a screen needs to lead a class without asking again: the timeline in words, and the cues.</summary>
@@ -70,6 +72,7 @@ internal sealed class ScriptWriter
             span.Round is { } r ? PlanWords.Rounds(block, r) : "",
             ShownCards(span, block, round),
             Next(timeline, index),
+            span.Gated,
             span.Side);
     }
 

@@ -91,13 +91,9 @@ internal sealed partial class Context
             StartSide = StartSide(fields) ?? startSide,
             Count = fields.Choice<Counting>("count") ?? count,
             Water = fields.Flag("water") ?? false,
+            Gate = fields.Choice<Gate>("gate") ?? Gate.Bell,
             Recovery = Extra(fields, "recovery"),
         };
-
-        if (fields.Choice("gate", ["bell", "block", "rests"]) is { } gate && gate != "bell")
-        {
-            fields.Fault("gate", $"The gate “{gate}” is not built yet.", "bell, or leave it out");
-        }
 
         if (sure && shape != BlockShape.OwnPace)
         {

@@ -58,6 +58,19 @@ public enum Keep
     Droppable,
 }
 
+/// <summary>Where a class waits for the leader's tap. Waiting is not planned time.</summary>
+public enum Gate
+{
+    /// <summary>Nowhere.</summary>
+    Bell,
+
+    /// <summary>After the lead-in.</summary>
+    Block,
+
+    /// <summary>After the lead-in and after every rest between rounds or sets.</summary>
+    Rests,
+}
+
 /// <summary>A value that may change by round, set or gap; the last one repeats.</summary>
 public sealed record ByRound<T>(ImmutableArray<T> Values)
 {
@@ -129,6 +142,8 @@ public sealed record Block
     public ImmutableArray<Option> Recovery { get; init; } = [];
 
     public bool Water { get; init; }
+
+    public Gate Gate { get; init; }
 
     public Keep Keep { get; init; }
 

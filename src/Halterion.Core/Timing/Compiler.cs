@@ -49,6 +49,10 @@ internal sealed class Compilation
         if (block.Shape != BlockShape.Talk)
         {
             writer.Add(SpanKind.LeadIn, block.LeadIn);
+            if (block.Gate != Gate.Bell)
+            {
+                writer.Wait();
+            }
         }
 
         switch (block.Shape)
@@ -80,7 +84,7 @@ internal sealed class Compilation
         {
             if (round > 0)
             {
-                writer.Add(SpanKind.Rest, block.BetweenRounds.At(round - 1));
+                Rest(block, block.BetweenRounds.At(round - 1));
             }
 
             for (var pass = 0; pass < passes; pass++)
@@ -147,7 +151,7 @@ internal sealed class Compilation
             {
                 if (set > 0)
                 {
-                    writer.Add(SpanKind.Rest, block.BetweenSets.At(set - 1));
+                    Rest(block, block.BetweenSets.At(set - 1));
                 }
 
                 Write(DoseClock.Stretches(station, block, set, Side.Both), station, set, i, null, int.MaxValue);
@@ -161,7 +165,7 @@ internal sealed class Compilation
         {
             if (round > 0)
             {
-                writer.Add(SpanKind.Rest, block.BetweenRounds.At(round - 1));
+                Rest(block, block.BetweenRounds.At(round - 1));
             }
 
             var window = Stays(block, round);
@@ -174,6 +178,16 @@ internal sealed class Compilation
 
                 writer.Add(SpanKind.Work, window, round, leg: leg);
             }
+        }
+    }
+
+    /// <summary>A rest between two rounds or sets; one of 0 s has no gate either.</summary>
+    private void Rest(Block block, Seconds length)
+    {
+        writer.Add(SpanKind.Rest, length);
+        if (block.Gate == Gate.Rests && length > Seconds.Zero)
+        {
+            writer.Wait();
         }
     }
 

@@ -18,10 +18,14 @@ internal sealed class SpanWriter
     private readonly ImmutableArray<Span>.Builder spans = ImmutableArray.CreateBuilder<Span>();
     private int blockStart;
     private int now;
+    private bool gate;
 
     public int Block { get; private set; }
 
-    public void Open(int block) => (Block, blockStart) = (block, spans.Count);
+    public void Open(int block) => (Block, blockStart, gate) = (block, spans.Count, false);
+
+    /// <summary>The class waits for a tap before the next span.</summary>
+    public void Wait() => gate = true;
 
     /// <summary>Adds a span; one of 0 s is left out.</summary>
     public void Add(SpanKind kind, Seconds length, int? round = null, int? station = null, int? part = null, Side? side = null, int? pass = null, int? turn = null, int? leg = null)
@@ -41,7 +45,8 @@ internal sealed class SpanWriter
             throw new TooLargeException(new PlanFault("/blocks", "The class is longer than 24 hours.", "at most 24 hours"));
         }
 
-        spans.Add(new Span(new Seconds(now), new Seconds(now + length.Value), kind, Block, round, station, part, side, pass, turn, leg));
+        spans.Add(new Span(new Seconds(now), new Seconds(now + length.Value), kind, Block, round, station, part, side, pass, turn, leg) { Gated = gate });
+        gate = false;
         now += length.Value;
     }
 

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 
 namespace Halterion.Core.Timing;
 
@@ -30,6 +31,10 @@ public sealed record Span(
     int? Turn = null,
     int? Leg = null)
 {
+    /// <summary>The class waits for a tap before this span begins.</summary>
+    [JsonIgnore]
+    public bool Gated { get; init; }
+
     public Seconds Length() => End - Start;
 }
 

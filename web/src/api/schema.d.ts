@@ -437,7 +437,7 @@ export interface components {
             at: number;
         };
         /** @enum {unknown} */
-        LeadCommandKind: "start" | "pause" | "resume" | "skip" | "back" | "addTen" | "finish";
+        LeadCommandKind: "start" | "pause" | "resume" | "skip" | "back" | "addTen" | "finish" | "go";
         /** @description All that a screen needs to lead a class without asking again: the timeline in words, and the cues. */
         LeadScript: {
             title: string;
@@ -587,7 +587,7 @@ export interface components {
             recovery?: components["schemas"]["PlanOption"][];
             water?: boolean;
             /** @enum {string} */
-            gate?: "bell";
+            gate?: "bell" | "block" | "rests";
             /** @enum {string} */
             keep?: "protected" | "normal" | "droppable";
             optionalRounds?: number;
@@ -800,6 +800,11 @@ export interface components {
             cards: number[];
             /** @description What comes next, with its target. */
             next: string;
+            /**
+             * @description It begins with a tap only.
+             * @default false
+             */
+            gated?: boolean;
             side?: null | components["schemas"]["Side"];
         };
         /** @description A length of time, or a place on a timeline, in whole seconds. */

@@ -151,6 +151,21 @@ export function BlockTiming({ block, index }: { block: PlanBlock; index: number 
         placeholder={`${plan.leadInSeconds ?? 10} s`}
         onChange={(v) => set('leadInSeconds', v)}
       />
+      <NativeSelect
+        label="Begins"
+        size="xs"
+        w={168}
+        value={block.gate ?? 'bell'}
+        onChange={(event) => {
+          const gate = event.currentTarget.value as NonNullable<PlanBlock['gate']>
+          set('gate', gate === 'bell' ? undefined : gate)
+        }}
+        data={[
+          { value: 'bell', label: 'on the bell' },
+          { value: 'block', label: 'at my tap' },
+          { value: 'rests', label: 'at my tap, rests too' },
+        ]}
+      />
     </div>
   )
 }

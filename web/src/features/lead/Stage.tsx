@@ -4,7 +4,7 @@ import { FamilyMark } from '../../ui/FamilyMark'
 import { Tape } from '../../ui/Tape'
 import { clock, spoken } from '../../ui/time'
 import type { CommandKind } from './fold'
-import { addedBefore, endOf, positionAt, sceneAt } from './fold'
+import { addedBefore, endOf, limitOf, positionAt, sceneAt } from './fold'
 import css from './Stage.module.css'
 import { StationCards } from './StationCards'
 import { useBells } from './useBells'
@@ -23,6 +23,8 @@ export function Stage({ lead }: { lead: Lead }) {
   const phase = over ? 'finished' : state.phase
   const index = sceneAt(position, scenes, state.added)
   const scene = scenes[index]!
+  // At a closed gate the clock stands and the next scene waits for a tap.
+  const waiting = phase === 'running' && position >= limitOf(state, scenes)
   const left = (endOf(scenes, state.added, index) - position) / 1000
   const shown = phase === 'ready' ? scene.end - scene.start : Math.ceil(left)
   const bells = useBells(cues, scenes, state)
@@ -32,9 +34,11 @@ export function Stage({ lead }: { lead: Lead }) {
   const main: { kind: CommandKind; name: string } =
     phase === 'ready'
       ? { kind: 'start', name: 'Start the class' }
-      : phase === 'running'
-        ? { kind: 'pause', name: 'Pause' }
-        : { kind: 'resume', name: 'Go on' }
+      : waiting
+        ? { kind: 'go', name: 'Go' }
+        : phase === 'running'
+          ? { kind: 'pause', name: 'Pause' }
+          : { kind: 'resume', name: 'Go on' }
 
   useEffect(() => {
     const act = (kind: CommandKind) => {
@@ -49,7 +53,7 @@ export function Stage({ lead }: { lead: Lead }) {
       const key = event.key.toLowerCase()
       if (key === ' ' || key === 'k') {
         if (!over) act(main.kind)
-      } else if (key === 'arrowright' || key === 'n') act('skip')
+      } else if (key === 'arrowright' || key === 'n') act(waiting ? 'go' : 'skip')
       else if (key === 'arrowleft' || key === 'b') act('back')
       else if (key === '+' || key === 't') act('addTen')
       else if (key === 'm') (bells.on ? turnOff : turnOn)()
@@ -58,7 +62,7 @@ export function Stage({ lead }: { lead: Lead }) {
     }
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
-  }, [main.kind, over, send, bells.on, turnOn, turnOff])
+  }, [main.kind, over, waiting, send, bells.on, turnOn, turnOff])
 
   useEffect(() => {
     document.title = `Leading ${script.title} · Halterion`
@@ -117,6 +121,7 @@ export function Stage({ lead }: { lead: Lead }) {
                   </span>
                 )}
               </p>
+              {waiting && <p className={css.gate}>Ready when you are: press Go.</p>}
               {scene.mirrorSide && <p className={css.mirror}>{scene.mirrorSide}</p>}
               <div
                 className={css.clock}
@@ -155,7 +160,7 @@ export function Stage({ lead }: { lead: Lead }) {
                 send(main.kind)
               }}
             />
-            <Control name="Skip" hint="→" off={phase === 'ready'} onPress={() => send('skip')} />
+            <Control name="Skip" hint="→" off={phase === 'ready'} onPress={() => send(waiting ? 'go' : 'skip')} />
             <Control name="Add 10 s" hint="+" off={phase === 'ready'} onPress={() => send('addTen')} />
             <Control name="End class" off={phase === 'ready'} onPress={() => send('finish')} />
           </div>

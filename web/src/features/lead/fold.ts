@@ -3,7 +3,7 @@
  * carried here so that leading goes on without the server. Both are held to tests/lead-cases.json.
  */
 
-export type CommandKind = 'start' | 'pause' | 'resume' | 'skip' | 'back' | 'addTen' | 'finish'
+export type CommandKind = 'start' | 'pause' | 'resume' | 'skip' | 'back' | 'addTen' | 'finish' | 'go'
 
 export interface Command {
   id: string
@@ -15,6 +15,8 @@ export interface Command {
 export interface Ends {
   /** Seconds from the start of the planned class. */
   end: number
+  /** It begins with a tap only. */
+  gated?: boolean
 }
 
 export interface LeadState {
@@ -24,6 +26,8 @@ export interface LeadState {
   at: number
   /** Milliseconds added to each scene. */
   added: number[]
+  /** The last scene whose gate was opened; -1: none. */
+  opened: number
 }
 
 const BACK_GRACE = 2000
@@ -34,6 +38,7 @@ export function fold(commands: Command[], scenes: Ends[]): LeadState {
     position: 0,
     at: 0,
     added: scenes.map(() => 0),
+    opened: -1,
   } as LeadState)
 }
 
@@ -47,8 +52,18 @@ export const endOf = (scenes: Ends[], added: number[], scene: number): number =>
 
 export function positionAt(state: LeadState, moment: number, scenes: Ends[]): number {
   if (state.phase !== 'running') return state.position
-  return Math.min(state.position + Math.max(0, moment - state.at), endOf(scenes, state.added, scenes.length - 1))
+  return Math.min(state.position + Math.max(0, moment - state.at), limitOf(state, scenes))
 }
+
+/** The next scene whose gate is closed; the number of scenes if there is none. */
+export function nextGate(state: LeadState, scenes: Ends[]): number {
+  const gate = scenes.findIndex((scene, i) => i > state.opened && scene.gated === true)
+  return gate < 0 ? scenes.length : gate
+}
+
+/** How far the class can run without a tap. */
+export const limitOf = (state: LeadState, scenes: Ends[]): number =>
+  endOf(scenes, state.added, nextGate(state, scenes) - 1)
 
 /** The scene at a position; the last one at and past the end. */
 export function sceneAt(position: number, scenes: Ends[], added: number[]): number {
@@ -81,18 +96,26 @@ function apply(before: LeadState, command: Command, scenes: Ends[]): LeadState {
       return state.phase === 'paused' || state.phase === 'finished' ? { ...here, phase: 'running' } : state
     case 'finish':
       return underWay ? { ...here, phase: 'finished' } : state
+    case 'go':
+      return state.phase === 'running' && position === limitOf(state, scenes) && position < end
+        ? { ...here, opened: scene }
+        : state
     case 'skip':
-      return underWay ? { ...here, position: endOf(scenes, state.added, scene) } : state
+      return underWay
+        ? { ...here, position: endOf(scenes, state.added, scene), opened: Math.max(state.opened, scene + 1) }
+        : state
     case 'addTen':
       return underWay ? { ...here, added: state.added.map((ms, i) => (i === scene ? ms + 10_000 : ms)) } : state
-    case 'back':
-      return state.phase === 'ready'
-        ? state
-        : {
-            ...here,
-            phase: state.phase === 'finished' ? 'paused' : state.phase,
-            position: backFrom(position, scene, state, scenes),
-          }
+    case 'back': {
+      if (state.phase === 'ready') return state
+      const to = backFrom(position, scene, state, scenes)
+      return {
+        ...here,
+        phase: state.phase === 'finished' ? 'paused' : state.phase,
+        position: to,
+        opened: Math.min(state.opened, sceneAt(to, scenes, state.added)),
+      }
+    }
   }
 }
 

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
 import type { Schemas } from '../../api/client'
 import type { LeadState } from './fold'
-import { addedBefore, positionAt } from './fold'
+import { addedBefore, limitOf, positionAt } from './fold'
 
 type Cue = Schemas['Cue']
 type Scene = Schemas['Scene']
@@ -65,11 +65,13 @@ export function useBells(cues: Cue[], scenes: Scene[], state: LeadState): Bells 
     if (!on || !audio || state.phase !== 'running') return
     const pending = new Set<OscillatorNode>()
     let through = positionAt(state, Date.now(), scenes) - 60
+    // What lies behind a closed gate begins with a tap; only the last cue of all may sound at the limit itself.
+    const limit = limitOf(state, scenes)
     const schedule = () => {
       const position = positionAt(state, Date.now(), scenes)
       for (const cue of cues) {
         const at = cueTime(cue, state.added)
-        if (at <= through || at > position + AHEAD) continue
+        if (at <= through || at > position + AHEAD || (at >= limit && cue.kind !== 'finish')) continue
         for (const node of ring(audio, cue.kind, audio.currentTime + Math.max(0, at - position) / 1000)) {
           pending.add(node)
           node.onended = () => pending.delete(node)
