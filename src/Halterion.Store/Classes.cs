@@ -52,6 +52,22 @@ public sealed class Classes(Database database, TimeProvider clock)
             r => new ClassRevision(r.GetString(0), r.GetString(1), r.Text(2), r.GetString(3), r.GetInt32(4))).SingleOrDefault();
     }
 
+    /// <summary>All versions of a class, the latest first.</summary>
+    public ImmutableArray<StoredClass> Versions(Guid id)
+    {
+        using var connection = database.Connect();
+        return
+        [
+            .. connection.Query(
+                """
+                SELECT class_id, version, saved_at, plan, title, starts_at, zone, head_count
+                FROM revision WHERE class_id = @id ORDER BY version DESC
+                """,
+                [("@id", id)],
+                Read),
+        ];
+    }
+
     public ImmutableArray<ClassLine> List()
     {
         using var connection = database.Connect();

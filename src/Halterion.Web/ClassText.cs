@@ -18,7 +18,7 @@ internal static class ClassText
     };
 
     /// <summary>A new class file, or a copy with a brief of its own; null if the brief is out of bounds.</summary>
-    public static string? New(string title, int slotMinutes, Aim aim, string? copied)
+    public static string? New(string title, int slotMinutes, Aim aim, string? copied, JsonObject habits)
     {
         if (string.IsNullOrWhiteSpace(title) || title.EnumerateRunes().Count() > 120 || slotMinutes is < 5 or > 180)
         {
@@ -28,6 +28,14 @@ internal static class ClassText
         var file = copied is null
             ? new JsonObject { ["format"] = "halterion-class", ["version"] = 1 }
             : JsonNode.Parse(copied.TrimStart('\uFEFF'))!.AsObject();
+        if (copied is null)
+        {
+            foreach (var (field, value) in habits)
+            {
+                file[field] = value?.DeepClone();
+            }
+        }
+
         file["title"] = title;
         file["slotMinutes"] = slotMinutes;
         file["aim"] = JsonNamingPolicy.CamelCase.ConvertName(aim.ToString());
@@ -50,7 +58,7 @@ internal static class ClassText
     }
 
     /// <summary>A file name made of the title, safe on every system.</summary>
-    public static string FileName(string title)
+    public static string FileName(string title, string ending = "halterion.json")
     {
         var name = new StringBuilder();
         foreach (var c in title.ToLowerInvariant())
@@ -66,6 +74,6 @@ internal static class ClassText
         }
 
         var stem = name.ToString().Trim('-');
-        return $"{(stem.Length == 0 ? "class" : stem[..Math.Min(60, stem.Length)])}.halterion.json";
+        return $"{(stem.Length == 0 ? "class" : stem[..Math.Min(60, stem.Length)])}.{ending}";
     }
 }

@@ -1,6 +1,8 @@
 using System.Net.Sockets;
 using System.Reflection;
+using Halterion.Core.Checks;
 using Halterion.Core.Moves;
+using Halterion.Core.Plans;
 using Halterion.Store;
 using Halterion.Web;
 using Halterion.Web.Demo;
@@ -11,7 +13,7 @@ using Halterion.Web.Security;
 var describing = Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
 
 var builder = WebApplication.CreateBuilder(new WebApplicationOptions { Args = args, ContentRootPath = AppContext.BaseDirectory });
-var settings = Settings.From(builder.Configuration);
+var settings = CommandLine.From(builder.Configuration);
 if (settings.Fault is { } fault)
 {
     Console.Error.WriteLine(fault);
@@ -47,6 +49,9 @@ builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton(TimeZoneInfo.Local);
 builder.Services.AddSingleton(_ => MoveLibrary.Load());
 builder.Services.AddSingleton(_ => database ?? throw new InvalidOperationException("No data folder is open."));
+builder.Services.AddScoped(services => services.GetRequiredService<Settings>().Preferences());
+builder.Services.AddScoped<Evaluator>().AddScoped<Starters>();
+builder.Services.AddSingleton<Settings>().AddSingleton<Templates>();
 builder.Services.AddSingleton<Classes>().AddSingleton<People>().AddSingleton<Leads>().AddSingleton<Logs>().AddSingleton<DemoStudio>();
 
 var app = builder.Build();
@@ -57,6 +62,10 @@ app.MapHealth();
 app.MapPlans();
 app.MapMoves();
 app.MapClasses();
+app.MapVersions();
+app.MapTakeAlong();
+app.MapTemplates();
+app.MapSettings();
 app.MapLeading();
 app.MapLogs();
 app.MapPeople();

@@ -12,6 +12,10 @@ internal static class Classes
 {
     public static readonly MoveLibrary Library = MoveLibrary.Load();
 
+    public static readonly Evaluator Desk = new(Library, new Preferences());
+
+    public static readonly Starters Ready = new(Library, new Preferences());
+
     public static string With(string blocks, string extra = "") =>
         $$"""{"format":"halterion-class","version":1,"title":"Test","slotMinutes":60,{{extra}}"blocks":[{{blocks}}]}""";
 
@@ -21,7 +25,7 @@ internal static class Classes
     public static string Station(string dose, string fields = "") =>
         $$"""{{{fields}}{{(fields.Length > 0 ? "," : "")}}"dose":[{{dose}}],"options":[{"tier":"main","move":"squat"}]}""";
 
-    public static EvaluationResult Evaluate(string text) => Evaluator.Evaluate(Encoding.UTF8.GetBytes(text), Library);
+    public static EvaluationResult Evaluate(string text) => Desk.Evaluate(text);
 
     /// <summary>The evaluation of a class that must be valid.</summary>
     public static Evaluation Good(string text)

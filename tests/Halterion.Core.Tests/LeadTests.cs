@@ -4,6 +4,7 @@ using System.Text.Json;
 using CsCheck;
 using Halterion.Core.Leading;
 using Halterion.Core.Timing;
+using Halterion.Core.Plans;
 using static Halterion.Core.Tests.Classes;
 
 namespace Halterion.Core.Tests;
@@ -101,7 +102,7 @@ public class LeadTests
         Assert.Equal(["Split squat to a pad"], script.Cards[script.Scenes[1].Cards[0]].Easier);
     }
 
-    private static LeadScript Script(string text) => LeadScript.Of(Plan(text), Timeline(text), Library);
+    private static LeadScript Script(string text) => LeadScript.Of(Plan(text), Timeline(text), new Preferences());
 
     private static Scene SceneOf(int start, int end) => new(new Seconds(start), new Seconds(end), SpanKind.Work, 0, "", "", "", "", "", "", [], "");
 

@@ -48,14 +48,14 @@ public class MoveLibraryTests
     [Fact]
     public void Every_starter_is_a_valid_block_without_findings_of_its_own()
     {
-        foreach (var starter in Starters.Blocks(Library))
+        foreach (var starter in Ready.Blocks())
         {
             Assert.DoesNotContain(Good(With(starter.Block.ToJsonString())).Findings, f => f.Code != "time.under");
         }
 
         foreach (var move in Library.Moves)
         {
-            Assert.DoesNotContain(Good(With(Block("", Starters.Station(move, Library).Station.ToJsonString()))).Findings, f => f.Code != "time.under");
+            Assert.DoesNotContain(Good(With(Block("", Ready.Station(move).Station.ToJsonString()))).Findings, f => f.Code != "time.under");
         }
     }
 }

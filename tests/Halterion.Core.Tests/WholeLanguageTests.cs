@@ -118,7 +118,7 @@ public class WholeLanguageTests
         var main = Plan(Text).Blocks[0].Stations[0].Main;
         Assert.Equal(
             "Split squat, thighs level, split stance, toes ahead, long step, trunk upright, arms hips, on mat, 0 cm, at 3-1-1-0, 2 × 6.25 kg dumbbell at the sides, as shown",
-            PlanWords.Option(main, Library));
+            PlanWords.Option(main, Library, new Preferences()));
         Assert.Equal(("left foot in front", "right side"), (PlanWords.Of(Side.Left, Library.Find(main.Move)), PlanWords.Of(Side.Right, Library.Find(new MoveId("squat")))));
     }
 }

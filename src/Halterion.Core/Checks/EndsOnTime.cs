@@ -1,3 +1,5 @@
+using Halterion.Core.Timing.Fitting;
+
 namespace Halterion.Core.Checks;
 
 /// <summary>The class must end when the room is booked to end, without leaving it idle.</summary>
@@ -8,16 +10,18 @@ public sealed class EndsOnTime : IRule
 
     public IEnumerable<Finding> Check(ClassReview review)
     {
+        // Working out the cheapest way takes longer than all other checks, so it waits until it is asked for.
+        var fit = new Repair(
+            $"Bring it to {review.Plan.SlotMinutes} min at the least cost",
+            () => Fit.Of(review.Plan, new FitTerms { Pace = review.Preferences.Pace }).Ways is [var best, ..] ? best.Edits : []);
         if (review.Over > Seconds.Zero)
         {
-            var trims = Trim.Over(review);
-            var way = trims.IsEmpty ? " No single change is enough: take out a station or a block." : "";
             yield return new Finding(
                 "time.over", Severity.Fix, "/slotMinutes",
-                $"The class ends {review.Over} late.{way}",
+                $"The class ends {review.Over} late.",
                 "An overrun eats the cool-down, or the next class's time.",
                 "Common practice, no source",
-                trims);
+                [fit]);
         }
         else if (review.Over + Slack < Seconds.Zero)
         {
@@ -26,7 +30,7 @@ public sealed class EndsOnTime : IRule
                 $"The class ends {Seconds.Zero - review.Over} early.",
                 "Booked time is left over: room for a round, a longer rest or a calmer start.",
                 "Common practice, no source",
-                Trim.Under(review));
+                [fit]);
         }
     }
 }

@@ -11,28 +11,38 @@ namespace Halterion.Core.Checks;
 /// <summary>What a class adds up to, to the second, and what there is to say about it.</summary>
 /// <param name="Verdict">Total against the slot in words: "70 s over", "2 min to spare", "on time".</param>
 /// <param name="Outline">The blocks as a screen lists them.</param>
+/// <param name="SpanWords">What each span is, with its arithmetic.</param>
 public sealed record Evaluation(
     Totals Totals,
     ImmutableArray<Span> Spans,
     ImmutableArray<Stay> Stays,
     ImmutableArray<Finding> Findings,
     string Verdict,
-    ImmutableArray<BlockOutline> Outline);
+    ImmutableArray<BlockOutline> Outline,
+    ImmutableArray<string> SpanWords,
+    Breakdown Breakdown);
 
 /// <summary>An evaluation, or the faults that kept a class from being evaluated.</summary>
 public sealed record EvaluationResult(Evaluation? Evaluation, ClassPlan? Plan, Timeline? Timeline, ImmutableArray<PlanFault> Faults);
 
-public static class Evaluator
+/// <summary>Reads, compiles and checks classes with a library and an instructor's preferences.</summary>
+public sealed class Evaluator(MoveLibrary moves, Preferences preferences)
 {
+    public MoveLibrary Moves => moves;
+
+    public Preferences Preferences => preferences;
+
     /// <summary>Reads, compiles and checks a class file.</summary>
-    public static EvaluationResult Evaluate(ReadOnlyMemory<byte> utf8, MoveLibrary moves)
+    public EvaluationResult Evaluate(ReadOnlyMemory<byte> utf8)
     {
         var reading = ClassReader.Read(utf8, moves);
-        return reading.IsValid ? Evaluate(reading.Plan, moves) : new EvaluationResult(null, null, null, reading.Faults);
+        return reading.IsValid ? Evaluate(reading.Plan) : new EvaluationResult(null, null, null, reading.Faults);
     }
 
+    public EvaluationResult Evaluate(string text) => Evaluate(Encoding.UTF8.GetBytes(text));
+
     /// <summary>Compiles and checks a class; the only fault left to find is that it passes the bounds of the language.</summary>
-    public static EvaluationResult Evaluate(ClassPlan plan, MoveLibrary moves)
+    public EvaluationResult Evaluate(ClassPlan plan)
     {
         var (timeline, fault) = Compiler.Compile(plan);
         if (timeline is null)
@@ -41,25 +51,33 @@ public static class Evaluator
         }
 
         var totals = Totals.Of(plan, timeline);
-        var findings = Rules.Check(new ClassReview(plan, timeline, moves));
-        var evaluation = new Evaluation(totals, timeline.Spans, timeline.Stays, findings, Verdict(totals.OverSeconds), Outlines.Of(plan, timeline, moves));
+        var findings = Rules.Check(new ClassReview(plan, timeline, preferences));
+        var evaluation = new Evaluation(
+            totals,
+            timeline.Spans,
+            timeline.Stays,
+            findings,
+            Verdict(totals.OverSeconds),
+            Outlines.Of(plan, timeline, preferences),
+            SpanWords.Of(plan, timeline),
+            Breakdown.Of(plan, timeline));
         return new EvaluationResult(evaluation, plan, timeline, []);
     }
 
     /// <summary>The class file after a repair; null if the class has no such finding or repair.</summary>
     /// <param name="finding">The finding's key.</param>
     /// <param name="repair">Which of its repairs, from 0.</param>
-    public static JsonNode? Mend(JsonElement classFile, string finding, int repair, MoveLibrary moves)
+    public JsonNode? Mend(JsonElement classFile, string finding, int repair)
     {
         var text = classFile.GetRawText();
-        var found = Evaluate(Encoding.UTF8.GetBytes(text), moves).Evaluation?.Findings.FirstOrDefault(f => f.Key == finding);
+        var found = Evaluate(text).Evaluation?.Findings.FirstOrDefault(f => f.Key == finding);
         if (found is null || repair < 0 || repair >= found.Repairs.Length)
         {
             return null;
         }
 
         var root = JsonNode.Parse(text)!;
-        foreach (var edit in found.Repairs[repair].Edits)
+        foreach (var edit in found.Repairs[repair].Make())
         {
             edit.ApplyTo(root);
         }

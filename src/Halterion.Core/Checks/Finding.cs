@@ -17,8 +17,14 @@ public enum Severity
 }
 
 /// <summary>A way out of a finding: a title and what it does to the class.</summary>
-/// <param name="Edits">What it sets, and where; applied by the server only.</param>
-public sealed record Repair(string Title, [property: JsonIgnore] ImmutableArray<Edit> Edits);
+/// <param name="Make">What it sets, and where; worked out when it is asked for, on the server only.</param>
+public sealed record Repair(string Title, [property: JsonIgnore] Func<ImmutableArray<Edit>> Make)
+{
+    public Repair(string title, ImmutableArray<Edit> edits)
+        : this(title, () => edits)
+    {
+    }
+}
 
 /// <summary>Something seen in a class: what, where, why, by which source, and what would mend it.</summary>
 /// <param name="Code">Stable, such as <c>time.over</c>.</param>
@@ -32,13 +38,18 @@ public sealed record Finding(
     string Source,
     ImmutableArray<Repair> Repairs)
 {
+    /// <summary>The reason for which it is left as it is; null: it is not waived.</summary>
+    public string? Waived { get; init; }
+
     /// <summary>Names the finding within one class.</summary>
     public string Key => $"{Code}@{Pointer}";
 }
 
 /// <summary>All that a rule may look at.</summary>
-public sealed record ClassReview(ClassPlan Plan, Timeline Timeline, MoveLibrary Moves)
+public sealed record ClassReview(ClassPlan Plan, Timeline Timeline, Preferences Preferences)
 {
+    public MoveLibrary Moves => Plan.Moves;
+
     public Seconds Over => Timeline.Length - Plan.Slot;
 }
 
@@ -51,7 +62,14 @@ public interface IRule
 /// <summary>The rules, in the order in which their findings are shown.</summary>
 public static class Rules
 {
-    private static readonly ImmutableArray<IRule> All = [new EndsOnTime(), new TargetFitsWindow(), new OptionsBothWays()];
+    private static readonly ImmutableArray<IRule> All = [new EndsOnTime(), new TargetFitsWindow(), new ChangesAreLongEnough(), new OptionsBothWays()];
 
-    public static ImmutableArray<Finding> Check(ClassReview review) => [.. All.SelectMany(rule => rule.Check(review))];
+    /// <summary>All findings; one that is waived says why and stands last.</summary>
+    public static ImmutableArray<Finding> Check(ClassReview review)
+    {
+        var reasons = review.Plan.Waivers.GroupBy(w => (w.Code, w.Place)).ToDictionary(g => g.Key, g => g.First().Reason);
+        return [.. All.SelectMany(rule => rule.Check(review))
+            .Select(f => reasons.TryGetValue((f.Code, f.Pointer), out var reason) ? f with { Waived = reason } : f)
+            .OrderBy(f => f.Waived is not null)];
+    }
 }

@@ -13,12 +13,14 @@ public sealed record BlockOutline(int Block, Seconds Start, Seconds End, string 
 /// <param name="Target">The target of the first round.</param>
 /// <param name="Needs">Seconds the dose takes in the first round.</param>
 /// <param name="Words">The same in words.</param>
+/// <param name="Dose">The dose in the trade's short form, as it is typed.</param>
 /// <param name="Options">Every option in words, in the order of the file.</param>
-public sealed record StationOutline(string Name, Family Family, string Target, Seconds Needs, string Words, ImmutableArray<string> Options);
+/// <param name="Change">What getting here from the station before it needs.</param>
+public sealed record StationOutline(string Name, Family Family, string Target, Seconds Needs, string Words, string Dose, ImmutableArray<string> Options, ChangeNeed Change);
 
 internal static class Outlines
 {
-    public static ImmutableArray<BlockOutline> Of(ClassPlan plan, Timeline timeline, MoveLibrary moves)
+    public static ImmutableArray<BlockOutline> Of(ClassPlan plan, Timeline timeline, Preferences preferences)
     {
         var outlines = ImmutableArray.CreateBuilder<BlockOutline>(plan.Blocks.Length);
         var at = 0;
@@ -31,14 +33,20 @@ internal static class Outlines
             }
 
             var end = at == 0 ? start : timeline.Spans[at - 1].End;
-            outlines.Add(new BlockOutline(i, start, end, (end - start).ToString(), [.. plan.Blocks[i].Stations.Select(s => Station(s, plan.Blocks[i], moves))]));
+            outlines.Add(new BlockOutline(i, start, end, (end - start).ToString(), Stations(plan.Blocks[i], plan.Moves, preferences)));
             start = end;
         }
 
         return outlines.MoveToImmutable();
     }
 
-    private static StationOutline Station(Station station, Block block, MoveLibrary moves)
+    private static ImmutableArray<StationOutline> Stations(Block block, MoveLibrary moves, Preferences preferences)
+    {
+        var changes = ChangeOver.Of(block, moves, preferences.Pace);
+        return [.. block.Stations.Select((station, i) => Station(station, block, changes[i], moves, preferences))];
+    }
+
+    private static StationOutline Station(Station station, Block block, ChangeNeed change, MoveLibrary moves, Preferences preferences)
     {
         var needs = new Seconds(DoseClock.Total(DoseClock.Stretches(station, block, 0, Compiler.SideOfRound(block, 0, 0))));
         return new StationOutline(
@@ -47,6 +55,8 @@ internal static class Outlines
             PlanWords.Target(station, block, 0),
             needs,
             needs.ToString(),
-            [.. station.Options.Select(o => PlanWords.Option(o, moves))]);
+            ShortDose.Of(station),
+            [.. station.Options.Select(o => PlanWords.Option(o, moves, preferences))],
+            change);
     }
 }

@@ -35,9 +35,9 @@ public sealed record Scene(
 /// <summary>All that a screen needs to lead a class without asking again: the timeline in words, and the cues.</summary>
 public sealed record LeadScript(string Title, Seconds Length, Seconds Slot, ImmutableArray<Scene> Scenes, ImmutableArray<StationCard> Cards, ImmutableArray<Cue> Cues)
 {
-    public static LeadScript Of(ClassPlan plan, Timeline timeline, MoveLibrary moves)
+    public static LeadScript Of(ClassPlan plan, Timeline timeline, Preferences preferences)
     {
-        var writer = new ScriptWriter(plan, moves);
+        var writer = new ScriptWriter(plan, preferences);
         var scenes = timeline.Spans.Select((span, i) => writer.Scene(timeline, span, i)).ToImmutableArray();
         return new LeadScript(plan.Title, timeline.Length, plan.Slot, scenes, writer.Cards, Cue.ListFor(timeline));
     }
@@ -47,10 +47,11 @@ internal sealed class ScriptWriter
 {
     private readonly ClassPlan plan;
     private readonly MoveLibrary moves;
+    private readonly Preferences preferences;
     private readonly Dictionary<(int Block, int Station, int Round), int> indices = [];
     private readonly ImmutableArray<StationCard>.Builder cards = ImmutableArray.CreateBuilder<StationCard>();
 
-    public ScriptWriter(ClassPlan plan, MoveLibrary moves) => (this.plan, this.moves) = (plan, moves);
+    public ScriptWriter(ClassPlan plan, Preferences preferences) => (this.plan, moves, this.preferences) = (plan, plan.Moves, preferences);
 
     public ImmutableArray<StationCard> Cards => cards.ToImmutable();
 
@@ -86,7 +87,7 @@ internal sealed class ScriptWriter
         (SpanKind.Change, BlockShape.Rotation) => "Move on",
         (SpanKind.Change, _) => "Change",
         (SpanKind.Rest, _) when block.Water && span.Station is null or 0 && span.Part is null && block.Shape != BlockShape.Sets => "Rest and drink",
-        (SpanKind.Rest, _) => block.Recovery.FirstOrDefault(o => o.Tier == Tier.Main) is { } active ? $"Easy: {PlanWords.Option(active, moves)}" : "Rest",
+        (SpanKind.Rest, _) => block.Recovery.FirstOrDefault(o => o.Tier == Tier.Main) is { } active ? $"Easy: {PlanWords.Option(active, moves, preferences)}" : "Rest",
         (SpanKind.Wait, _) => "Wait for the bell",
         (SpanKind.Talk, _) => station is null ? block.Name : $"Show: {station.Name}",
         _ => block.Name,
@@ -146,10 +147,10 @@ internal sealed class ScriptWriter
 
     private StationCard Card(Block block, Station station, int round)
     {
-        ImmutableArray<string> Of(Tier tier) => [.. station.Options.Where(o => o.Tier == tier).Select(o => PlanWords.Option(o, moves))];
+        ImmutableArray<string> Of(Tier tier) => [.. station.Options.Where(o => o.Tier == tier).Select(o => PlanWords.Option(o, moves, preferences))];
         var main = moves.Find(station.Main.Move)!;
         var watch = main.Faults.IsDefaultOrEmpty ? "" : $"{main.Faults[0].Seen}. {main.Faults[0].Fix}";
-        return new StationCard(station.Name, main.Family, PlanWords.Target(station, block, round), Of(Tier.Harder), PlanWords.Option(station.Main, moves), Of(Tier.Easier), watch);
+        return new StationCard(station.Name, main.Family, PlanWords.Target(station, block, round), Of(Tier.Harder), PlanWords.Option(station.Main, moves, preferences), Of(Tier.Easier), watch);
     }
 
     /// <summary>The next stretch in which something is done, with its side and target.</summary>

@@ -23,7 +23,13 @@ public enum Position
 {
     Standing,
     OnTheBack,
+    SideLying,
+    HandsAndKnees,
+    Kneeling,
+    Seated,
+    Prone,
     Bench,
+    Machine,
 }
 
 /// <summary>How a move uses its sides.</summary>

@@ -41,6 +41,9 @@ public sealed class MoveLibrary
         return new MoveLibrary("1", moves, Read<ImmutableArray<Ladder>>("ladders"));
     }
 
+    /// <summary>This library and a user's own moves beside it; ids of the library win.</summary>
+    public MoveLibrary With(ImmutableArray<Move> own) => own.IsEmpty ? this : new MoveLibrary(Version, [.. Moves, .. own.Where(m => !Has(m.Id))], Ladders);
+
     public Move? Find(MoveId id) => byId.GetValueOrDefault(id);
 
     public bool Has(MoveId id) => byId.ContainsKey(id);

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Halterion.Core.Moves;
 
 namespace Halterion.Core.Plans;
 
@@ -85,6 +86,11 @@ public sealed record ByRound<T>(ImmutableArray<T> Values)
     public override int GetHashCode() => Values.Length;
 }
 
+/// <summary>A finding that the instructor has seen and leaves as it is.</summary>
+/// <param name="Code">The finding's code, such as <c>options.missing</c>.</param>
+/// <param name="Place">The finding's JSON Pointer.</param>
+public sealed record Waiver(string Code, string Place, string Reason);
+
 /// <summary>A class as data: what plan-language.md calls "the class".</summary>
 public sealed record ClassPlan
 {
@@ -104,6 +110,12 @@ public sealed record ClassPlan
     public Counting Count { get; init; }
 
     public required ImmutableArray<Block> Blocks { get; init; }
+
+    /// <summary>The library that the class is read with: the shipped moves and the class's own.</summary>
+    public required MoveLibrary Moves { get; init; }
+
+    /// <summary>Findings seen and left.</summary>
+    public ImmutableArray<Waiver> Waivers { get; init; } = [];
 
     public Seconds Slot => new(SlotMinutes * 60);
 }

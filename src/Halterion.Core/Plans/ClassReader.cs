@@ -1,6 +1,8 @@
 using System.Collections.Immutable;
 using System.Diagnostics.CodeAnalysis;
+using System.Text;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using Halterion.Core.Moves;
 
 namespace Halterion.Core.Plans;
@@ -44,13 +46,26 @@ public static class ClassReader
         }
     }
 
+    /// <summary>Reads one block as a class of its own.</summary>
+    public static Reading ReadBlock(JsonObject block, MoveLibrary moves, JsonNode? own = null)
+    {
+        var file = new JsonObject { ["format"] = "halterion-class", ["version"] = 1, ["title"] = "Block", ["slotMinutes"] = 60, ["blocks"] = new JsonArray(block.DeepClone()) };
+        if (own is not null)
+        {
+            file["moves"] = own.DeepClone();
+        }
+
+        return Read(Encoding.UTF8.GetBytes(file.ToJsonString()), moves);
+    }
+
     private static ReadOnlyMemory<byte> WithoutMark(ReadOnlyMemory<byte> utf8) =>
         utf8.Span.StartsWith((ReadOnlySpan<byte>)[0xEF, 0xBB, 0xBF]) ? utf8[3..] : utf8;
 }
 
 /// <summary>What every reader of a part of the class needs, and the class itself.</summary>
-internal sealed partial class Context(MoveLibrary moves, Faults faults)
+internal sealed partial class Context(MoveLibrary shipped, Faults faults)
 {
+    private MoveLibrary moves = shipped;
     private Seconds leadIn = new(10);
     private Seconds switchTime = new(3);
     private Side startSide = Side.Left;
@@ -71,8 +86,7 @@ internal sealed partial class Context(MoveLibrary moves, Faults faults)
 
         fields.Whole("version", 1, 1, required: true);
         fields.Text("library", 1, 120);
-        fields.Refuse("own moves are not built yet: use the ids of the library", "moves");
-        fields.Refuse("waivers are not built yet: leave them out", "waivers");
+        OwnMoves(fields);
 
         leadIn = fields.Seconds("leadInSeconds", 0, 120) ?? leadIn;
         switchTime = fields.Seconds("switchSeconds", 0, 60) ?? switchTime;
@@ -88,6 +102,8 @@ internal sealed partial class Context(MoveLibrary moves, Faults faults)
             StartSide = startSide,
             Facing = fields.Choice<Facing>("facing") ?? Facing.Mirror,
             Count = count,
+            Moves = moves,
+            Waivers = Waivers(fields),
             Blocks = [.. fields.Items("blocks", 1, 30, "blocks", required: true).Select((block, i) => Block(block, $"/blocks/{i}"))],
         };
         fields.Close("a class");

@@ -87,7 +87,7 @@ internal sealed partial class Context
             fields.Fault("tempo", $"A rep at {tempo} takes no time.", "a tempo that takes more than 0 s a rep");
         }
 
-        return part with { Move = move, Tempo = tempo };
+        return part with { Move = move, Tempo = tempo, OwnMove = ownMove, OwnTempo = own };
     }
 
     private static Tempo? ReadTempo(Fields fields)

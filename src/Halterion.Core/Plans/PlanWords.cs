@@ -22,6 +22,41 @@ public static class PlanWords
         return dose + sides + (station.Turns ? ", in turns" : "");
     }
 
+    /// <summary>A station's target through all rounds: the one target, or those of the rounds that differ.</summary>
+    public static string Targets(Station station, Block block)
+    {
+        var each = Enumerable.Range(0, block.Shape is BlockShape.OwnPace ? 1 : block.Rounds).Select(round => Target(station, block, round)).ToArray();
+        return each.Distinct().Count() == 1 ? each[0] : string.Join(" / ", each);
+    }
+
+    /// <summary>How a block runs: "circuit, 3 rounds, 15 s between stations, 60 s between rounds".</summary>
+    public static string Runs(Block block)
+    {
+        var words = new List<string?>
+        {
+            block.Shape switch
+            {
+                BlockShape.Talk => null,
+                BlockShape.OwnPace => block.GoalReps is { } goal ? $"own pace, {goal} reps{(block.GoalShared ? " together" : "")}" : "own pace",
+                BlockShape.Rotation => "stations on the bell",
+                BlockShape.Sets => "straight sets",
+                _ => block.StartEvery is { } every ? $"start every {every}" : block.Stations.Length == 1 ? null : "circuit",
+            },
+            block.Rounds > 1 ? $"{block.Rounds} {(block.Shape == BlockShape.Sets ? "sets" : "rounds")}{(block.OptionalRounds > 0 ? $" ({block.OptionalRounds} optional)" : "")}" : null,
+            block.SidePass switch
+            {
+                SidePass.Round => "each round once a side",
+                SidePass.Alternate => "sides by round",
+                _ => null,
+            },
+            block.Window is { } window ? $"{string.Join("/", window.Values.Select(v => v.Value))} s at each" : null,
+            block.BetweenStations > Seconds.Zero ? $"{block.BetweenStations} between stations" : null,
+            block.Shape == BlockShape.Sets && block.BetweenSets.Values.Any(v => v > Seconds.Zero) ? $"{string.Join("/", block.BetweenSets.Values.Select(v => v.Value))} s between sets" : null,
+            block.Rounds > 1 && block.BetweenRounds.Values.Any(v => v > Seconds.Zero) ? $"{string.Join("/", block.BetweenRounds.Values.Select(v => v.Value))} s between rounds{(block.Water ? " (drink)" : "")}" : null,
+        };
+        return string.Join(", ", words.OfType<string>());
+    }
+
     /// <summary>One part, such as "10 pulses". It always says whether a number means reps or seconds.</summary>
     public static string Part(Part part, int round)
     {
@@ -46,10 +81,10 @@ public static class PlanWords
     }
 
     /// <summary>An option, such as "Bodyweight squat, half depth".</summary>
-    public static string Option(Option option, MoveLibrary moves)
+    public static string Option(Option option, MoveLibrary moves, Preferences preferences)
     {
         var words = new List<string> { moves.Find(option.Move)?.Name ?? option.Move.Value };
-        words.AddRange(Manner(option.Manner));
+        words.AddRange(Manner(option.Manner, preferences));
         if (option.Note is { Length: > 0 } note)
         {
             words.Add(note);
@@ -76,7 +111,7 @@ public static class PlanWords
         _ => "",
     };
 
-    private static IEnumerable<string> Manner(Manner manner)
+    private static IEnumerable<string> Manner(Manner manner, Preferences preferences)
     {
         ImmutableArray<string?> words =
         [
@@ -114,20 +149,30 @@ public static class PlanWords
             (manner.Surface, manner.HeightCm) switch
             {
                 (null, null) => null,
-                (null, { } height) => $"{height} cm high",
+                (null, { } height) => $"{Height(height, preferences.Length)} high",
                 ({ } surface, null) => $"on {surface}",
-                ({ } surface, { } height) => $"on {surface}, {height} cm",
+                ({ } surface, { } height) => $"on {surface}, {Height(height, preferences.Length)}",
             },
             manner.Impact is null or "none" ? null : $"with a {manner.Impact}",
             manner.Band is null or "none" ? null : $"{manner.Band} band",
             manner.Tempo is null ? null : $"at {manner.Tempo}",
-            Load(manner.Load),
+            Load(manner.Load, preferences.Weight),
             manner.Scale is { } scale ? string.Create(CultureInfo.InvariantCulture, $"{scale * 100:0.##} % of the target") : null,
         ];
         return words.OfType<string>();
     }
 
-    private static string? Load(Load? load)
+    /// <summary>A height as it is shown; an inch is 2.54 cm.</summary>
+    public static string Height(decimal cm, LengthUnit unit) => unit == LengthUnit.In
+        ? string.Create(CultureInfo.InvariantCulture, $"{cm / 2.54m:0.#} in")
+        : string.Create(CultureInfo.InvariantCulture, $"{cm:0.#} cm");
+
+    /// <summary>A weight as it is shown; a pound is 0.45359237 kg.</summary>
+    public static string Weight(Kilograms weight, WeightUnit unit) => unit == WeightUnit.Lb
+        ? string.Create(CultureInfo.InvariantCulture, $"{weight.Value / 0.45359237m:0.#} lb")
+        : string.Create(CultureInfo.InvariantCulture, $"{weight.Value:0.##} kg");
+
+    private static string? Load(Load? load, WeightUnit unit)
     {
         if (load is null)
         {
@@ -135,7 +180,7 @@ public static class PlanWords
         }
 
         var count = load.Count == 2 ? "2 × " : "";
-        var kg = load.Kg is { } weight ? string.Create(CultureInfo.InvariantCulture, $"{weight.Value:0.##} kg ") : "";
+        var kg = load.Kg is { } weight ? Weight(weight, unit) + " " : "";
         var where = load.Position switch
         {
             null => "",

@@ -60,6 +60,11 @@ public sealed record Part
 
     public Tempo? Tempo { get; init; }
 
+    /// <summary>The move and the tempo that the part itself names, if it does.</summary>
+    public MoveId? OwnMove { get; init; }
+
+    public Tempo? OwnTempo { get; init; }
+
     public string? Label { get; init; }
 
     public ByRound<decimal>? LoadKg { get; init; }
@@ -99,6 +104,9 @@ public sealed record Station
 
     /// <summary>Time to get here in a circuit or in sets, the block's own where the station names none.</summary>
     public Seconds Change { get; init; }
+
+    /// <summary>The change is the station's own, not the block's.</summary>
+    public bool HasOwnChange { get; init; }
 
     public Seconds Demo { get; init; }
 

@@ -39,6 +39,7 @@ internal sealed partial class Context
             station = station with
             {
                 Change = fields.Seconds("changeSeconds", 0, 600) ?? station.Change,
+                HasOwnChange = fields.Has("changeSeconds"),
                 Demo = fields.Seconds("demoSeconds", 0, 300) ?? Seconds.Zero,
             };
             if (block.StartEvery is not null && fields.Has("changeSeconds") && station.Change > Seconds.Zero)

@@ -243,11 +243,11 @@ internal sealed class Compilation
             if (stretch.Kind == SpanKind.Rest)
             {
                 // Its place is that of what follows it, which only the end of the block can tell.
-                writer.Add(SpanKind.Rest, new Seconds(length));
+                writer.Add(SpanKind.Rest, new Seconds(length), amount: stretch.Amount);
             }
             else
             {
-                writer.Add(stretch.Kind, new Seconds(length), round, index, work ? stretch.Part : null, work ? stretch.Side : null, pass, turn);
+                writer.Add(stretch.Kind, new Seconds(length), round, index, work ? stretch.Part : null, work ? stretch.Side : null, pass, turn, amount: work ? stretch.Amount : null);
             }
 
             left -= length;

@@ -3,7 +3,8 @@ using Halterion.Core.Plans;
 namespace Halterion.Core.Timing;
 
 /// <summary>A stretch of a dose: work, a rest inside it, a switch of sides or of turns.</summary>
-internal readonly record struct Stretch(SpanKind Kind, int Seconds, int Part, Side Side, int Turn);
+/// <param name="Amount">Reps, seconds, pulses or metres of this go.</param>
+internal readonly record struct Stretch(SpanKind Kind, int Seconds, int Part, Side Side, int Turn, int Amount);
 
 /// <summary>The dose of one station in one round, stretch by stretch (plan-language.md, "Seconds").</summary>
 internal static class DoseClock
@@ -69,8 +70,8 @@ internal static class DoseClock
                 break;
             case SideRule.Split:
                 var amount = station.Dose[0].Amount.At(round).To;
-                stretches.Add(new Stretch(SpanKind.Work, (amount + 1) / 2, 0, first, turn));
-                stretches.Add(new Stretch(SpanKind.Work, amount / 2, 0, first.Other(), turn));
+                stretches.Add(new Stretch(SpanKind.Work, (amount + 1) / 2, 0, first, turn, (amount + 1) / 2));
+                stretches.Add(new Stretch(SpanKind.Work, amount / 2, 0, first.Other(), turn, amount / 2));
                 break;
             default:
                 AsWritten(stretches, station, block, round, roundSide, turn);
@@ -91,11 +92,12 @@ internal static class DoseClock
                 continue;
             }
 
-            var seconds = part.SecondsFor(part.Amount.At(round).To);
+            var amount = part.Amount.At(round).To;
+            var seconds = part.SecondsFor(amount);
             if (part.Kind == PartKind.Rest)
             {
                 restSince += seconds;
-                stretches.Add(new Stretch(SpanKind.Rest, seconds, i, Side.Both, turn));
+                stretches.Add(new Stretch(SpanKind.Rest, seconds, i, Side.Both, turn, amount));
                 continue;
             }
 
@@ -105,7 +107,7 @@ internal static class DoseClock
                 Switch(stretches, station, turn);
             }
 
-            stretches.Add(new Stretch(SpanKind.Work, seconds, i, givenSide == Side.Both ? part.Side : givenSide, turn));
+            stretches.Add(new Stretch(SpanKind.Work, seconds, i, givenSide == Side.Both ? part.Side : givenSide, turn, amount));
             (before, restSince) = (part.Side, 0);
         }
     }
@@ -116,18 +118,19 @@ internal static class DoseClock
         var reps = part.Amount.At(round).To;
         for (var done = 0; done < reps; done += station.Chunk)
         {
-            var seconds = part.SecondsFor(Math.Min(station.Chunk, reps - done));
+            var go = Math.Min(station.Chunk, reps - done);
+            var seconds = part.SecondsFor(go);
             if (done > 0)
             {
                 Switch(stretches, station, turn);
             }
 
-            stretches.Add(new Stretch(SpanKind.Work, seconds, 0, first, turn));
+            stretches.Add(new Stretch(SpanKind.Work, seconds, 0, first, turn, go));
             Switch(stretches, station, turn);
-            stretches.Add(new Stretch(SpanKind.Work, seconds, 0, first.Other(), turn));
+            stretches.Add(new Stretch(SpanKind.Work, seconds, 0, first.Other(), turn, go));
         }
     }
 
     private static void Switch(List<Stretch> stretches, Station station, int turn) =>
-        stretches.Add(new Stretch(SpanKind.Switch, station.Switch.Value, 0, Side.Both, turn));
+        stretches.Add(new Stretch(SpanKind.Switch, station.Switch.Value, 0, Side.Both, turn, 0));
 }

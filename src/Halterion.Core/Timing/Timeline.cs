@@ -35,6 +35,10 @@ public sealed record Span(
     [JsonIgnore]
     public bool Gated { get; init; }
 
+    /// <summary>Reps, seconds, pulses or metres that this piece of work was to be; more than its length holds where the bell cuts it.</summary>
+    [JsonIgnore]
+    public int? Amount { get; init; }
+
     public Seconds Length() => End - Start;
 }
 

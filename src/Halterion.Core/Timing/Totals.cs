@@ -66,27 +66,28 @@ internal sealed class Counts
 
     public long HoldSeconds { get; private set; }
 
-    public static Counts Of(ClassPlan plan)
+    /// <param name="counted">Which parts count; all if none is given.</param>
+    public static Counts Of(ClassPlan plan, Func<Part, bool>? counted = null)
     {
         var counts = new Counts();
         foreach (var block in plan.Blocks.Where(b => b.Shape is not (BlockShape.Talk or BlockShape.OwnPace)))
         {
             for (var round = 0; round < block.Rounds; round++)
             {
-                counts.Round(block, round);
+                counts.Round(block, round, counted);
             }
         }
 
         return counts;
     }
 
-    private void Round(Block block, int round)
+    private void Round(Block block, int round, Func<Part, bool>? counted)
     {
         foreach (var station in block.Stations)
         {
             foreach (var part in station.Dose)
             {
-                if (part.Rounds.Has(round, block.Rounds))
+                if (part.Rounds.Has(round, block.Rounds) && (counted is null || counted(part)))
                 {
                     Part(block, station, part, round);
                 }

@@ -55,8 +55,9 @@ internal sealed class DemoStudio(Classes classes, Store.People people, Leads lea
             return;
         }
 
-        var result = Evaluator.Evaluate(Encoding.UTF8.GetBytes(plan), moves);
-        var script = LeadScript.Of(result.Plan!, result.Timeline!, moves);
+        var preferences = new Preferences();
+        var result = new Evaluator(moves, preferences).Evaluate(plan);
+        var script = LeadScript.Of(result.Plan!, result.Timeline!, preferences);
         var lead = leads.Add(id, 1, JsonSerializer.Serialize(script, json.Value.SerializerOptions));
         leads.Append(lead.Id, 0, Commands(script, new DateTimeOffset(starts, zone.GetUtcOffset(starts)), led));
         var log = LogPrefill.For(result.Plan!, roster, [.. roster.Where(p => !led.Absent.Contains(p.Name)).Select(p => p.Id)]);

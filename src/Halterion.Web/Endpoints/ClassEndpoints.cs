@@ -2,7 +2,6 @@ using System.Collections.Immutable;
 using System.Text;
 using System.Text.Json;
 using Halterion.Core.Checks;
-using Halterion.Core.Moves;
 using Halterion.Core.Plans;
 using Halterion.Store;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -41,10 +40,10 @@ internal static class ClassEndpoints
         classes.MapPost("/file", OpenAsync).Accepts<JsonElement>("application/json").ProducesProblem(422).WithName("openClassFile");
     }
 
-    private static Ok<ImmutableArray<ClassSummary>> List(Classes store, MoveLibrary moves) =>
+    private static Ok<ImmutableArray<ClassSummary>> List(Classes store, Evaluator evaluator) =>
         TypedResults.Ok(store.List().Select(line =>
         {
-            var evaluation = Evaluator.Evaluate(Encoding.UTF8.GetBytes(line.Class.Revision.Plan), moves).Evaluation;
+            var evaluation = evaluator.Evaluate(line.Class.Revision.Plan).Evaluation;
             return new ClassSummary(
                 line.Class.Id,
                 line.Class.Revision.Title,
@@ -55,7 +54,7 @@ internal static class ClassEndpoints
                 line.Came);
         }).ToImmutableArray());
 
-    private static Results<Ok<ClassView>, ProblemHttpResult> Create(NewClass wanted, Classes store, MoveLibrary moves)
+    private static Results<Ok<ClassView>, ProblemHttpResult> Create(NewClass wanted, Classes store, Evaluator evaluator, Starters starters)
     {
         if (BookingFault(wanted.Booking) is { } fault)
         {
@@ -68,20 +67,20 @@ internal static class ClassEndpoints
             return Problems.NotFound("class");
         }
 
-        var plan = ClassText.New(wanted.Title, wanted.SlotMinutes, wanted.Aim, source?.Revision.Plan);
+        var plan = ClassText.New(wanted.Title, wanted.SlotMinutes, wanted.Aim, source?.Revision.Plan, starters.ClassFields());
         if (plan is null)
         {
             return Problems.Bad("/title", "A class needs a title of 1–120 characters and a slot of 5–180 minutes.", "a short title and whole minutes");
         }
 
-        return Get(store.Add(ClassText.Revision(plan, wanted.Booking)), store, moves);
+        return Get(store.Add(ClassText.Revision(plan, wanted.Booking)), store, evaluator);
     }
 
-    private static Results<Ok<ClassView>, ProblemHttpResult> Get(Guid id, Classes store, MoveLibrary moves) =>
-        store.Find(id) is { } found ? TypedResults.Ok(View(found, moves)) : Problems.NotFound("class");
+    private static Results<Ok<ClassView>, ProblemHttpResult> Get(Guid id, Classes store, Evaluator evaluator) =>
+        store.Find(id) is { } found ? TypedResults.Ok(View(found, evaluator)) : Problems.NotFound("class");
 
     /// <summary>Saves a class, whether it has faults or not. If-Match carries the version it was made from.</summary>
-    private static Results<Ok<ClassView>, ProblemHttpResult> Save(Guid id, SaveRequest request, HttpRequest http, Classes store, MoveLibrary moves)
+    private static Results<Ok<ClassView>, ProblemHttpResult> Save(Guid id, SaveRequest request, HttpRequest http, Classes store, Evaluator evaluator)
     {
         if (!int.TryParse(http.Headers.IfMatch.ToString().Trim('"'), out var version))
         {
@@ -115,8 +114,8 @@ internal static class ClassEndpoints
         }
 
         return result.Saved
-            ? TypedResults.Ok(View(result.Class, moves))
-            : Problems.Conflict("This class was changed elsewhere in the meantime.", "current", View(result.Class, moves));
+            ? TypedResults.Ok(View(result.Class, evaluator))
+            : Problems.Conflict("This class was changed elsewhere in the meantime.", "current", View(result.Class, evaluator));
     }
 
     private static Results<NoContent, ProblemHttpResult> Removed(Classes store, Guid id, bool removed) =>
@@ -128,23 +127,22 @@ internal static class ClassEndpoints
             : Problems.NotFound("class");
 
     /// <summary>Takes in a class file as it is, to the byte; one with faults changes nothing.</summary>
-    private static async Task<Results<Ok<ClassView>, ProblemHttpResult>> OpenAsync(HttpRequest request, Classes store, MoveLibrary moves, TimeZoneInfo zone, CancellationToken cancel)
+    private static async Task<Results<Ok<ClassView>, ProblemHttpResult>> OpenAsync(HttpRequest request, Classes store, Evaluator evaluator, TimeZoneInfo zone, CancellationToken cancel)
     {
         var file = await request.ReadBytesAsync(cancel);
-        var result = Evaluator.Evaluate(file, moves);
+        var result = evaluator.Evaluate(file);
         return result.Evaluation is null
             ? Problems.Faults(result.Faults)
-            : Get(store.Add(ClassText.Revision(Encoding.UTF8.GetString(file.Span), new Booking(zone.Id, 12))), store, moves);
+            : Get(store.Add(ClassText.Revision(Encoding.UTF8.GetString(file.Span), new Booking(zone.Id, 12))), store, evaluator);
     }
 
-    private static ClassView View(StoredClass found, MoveLibrary moves)
+    internal static ClassView View(StoredClass found, Evaluator evaluator)
     {
-        var text = Encoding.UTF8.GetBytes(found.Revision.Plan);
-        var result = Evaluator.Evaluate(text, moves);
+        var result = evaluator.Evaluate(found.Revision.Plan);
         return new ClassView(found.Id, found.Version, BookingOf(found.Revision), ClassText.Parse(found.Revision.Plan), result.Faults, result.Evaluation);
     }
 
-    private static Booking BookingOf(ClassRevision revision) => new(revision.Zone, revision.HeadCount, revision.StartsAt);
+    internal static Booking BookingOf(ClassRevision revision) => new(revision.Zone, revision.HeadCount, revision.StartsAt);
 
     private static ProblemHttpResult? BookingFault(Booking booking)
     {

@@ -1,9 +1,7 @@
 using System.Collections.Immutable;
-using System.Text;
 using System.Text.Json;
 using Halterion.Core.Checks;
 using Halterion.Core.Leading;
-using Halterion.Core.Moves;
 using Halterion.Store;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Http.Json;
@@ -31,7 +29,7 @@ internal static class LeadEndpoints
     }
 
     /// <summary>Opens the lead of a class. One that nobody started yet follows the latest plan.</summary>
-    private static Results<Ok<LeadView>, ProblemHttpResult> Open(Guid id, OpenLead wanted, Classes classes, Leads leads, MoveLibrary moves, IOptions<JsonOptions> json)
+    private static Results<Ok<LeadView>, ProblemHttpResult> Open(Guid id, OpenLead wanted, Classes classes, Leads leads, Evaluator evaluator, IOptions<JsonOptions> json)
     {
         if (classes.Find(id) is not { } found)
         {
@@ -43,13 +41,13 @@ internal static class LeadEndpoints
             return TypedResults.Ok(View(open, json.Value.SerializerOptions));
         }
 
-        var result = Evaluator.Evaluate(Encoding.UTF8.GetBytes(found.Revision.Plan), moves);
+        var result = evaluator.Evaluate(found.Revision.Plan);
         if (result.Timeline is not { Spans.IsEmpty: false } timeline)
         {
             return Problems.Faults(result.Faults);
         }
 
-        var script = JsonSerializer.Serialize(LeadScript.Of(result.Plan!, timeline, moves), json.Value.SerializerOptions);
+        var script = JsonSerializer.Serialize(LeadScript.Of(result.Plan!, timeline, evaluator.Preferences), json.Value.SerializerOptions);
         return TypedResults.Ok(View(leads.Add(id, found.Version, script), json.Value.SerializerOptions));
     }
 

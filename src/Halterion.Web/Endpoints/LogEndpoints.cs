@@ -41,7 +41,7 @@ internal static class LogEndpoints
     }
 
     private static Results<Ok<LogView>, ProblemHttpResult> Get(
-        Guid id, Classes classes, Leads leads, Logs logs, Store.People people, MoveLibrary moves, TimeProvider clock, IOptions<JsonOptions> json)
+        Guid id, Classes classes, Leads leads, Logs logs, Store.People people, MoveLibrary moves, Preferences preferences, TimeProvider clock, IOptions<JsonOptions> json)
     {
         if (classes.Find(id) is not { } found)
         {
@@ -67,7 +67,7 @@ internal static class LogEndpoints
         var rows = log.Rows.Concat(late)
             .Join(roster, r => r.PersonId, p => p.Id, (row, person) => new NamedRow(person.Name, row))
             .ToImmutableArray();
-        return TypedResults.Ok(new LogView(saved?.Version ?? 0, led, Columns(reading.Plan, moves), rows, log.Note));
+        return TypedResults.Ok(new LogView(saved?.Version ?? 0, led, Columns(reading.Plan, preferences), rows, log.Note));
     }
 
     private static Results<Ok<SavedLog>, ProblemHttpResult> Save(Guid id, SaveLog request, Classes classes, Logs logs, Store.People people)
@@ -90,7 +90,7 @@ internal static class LogEndpoints
         return savedNow ? TypedResults.Ok(new SavedLog(version)) : Problems.Conflict("This log was changed elsewhere in the meantime.", "version", version);
     }
 
-    private static ImmutableArray<LogColumn> Columns(ClassPlan plan, MoveLibrary moves) =>
+    private static ImmutableArray<LogColumn> Columns(ClassPlan plan, Preferences preferences) =>
     [
         .. from block in plan.Blocks.Select((block, index) => (Block: block, Index: index))
            from station in block.Block.Stations.Select((station, index) => (Station: station, Index: index))
@@ -98,8 +98,8 @@ internal static class LogEndpoints
                block.Index,
                station.Index,
                station.Station.Name,
-               moves.Find(station.Station.Main.Move)!.Family,
+               plan.Moves.Find(station.Station.Main.Move)!.Family,
                PlanWords.Target(station.Station, block.Block, 0),
-               [.. station.Station.Options.Select(o => new LogChoice(o.Tier, PlanWords.Option(o, moves)))]),
+               [.. station.Station.Options.Select(o => new LogChoice(o.Tier, PlanWords.Option(o, plan.Moves, preferences)))]),
     ];
 }

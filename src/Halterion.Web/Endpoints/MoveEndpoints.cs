@@ -16,11 +16,11 @@ internal static class MoveEndpoints
         var moves = routes.MapGroup("/api/moves").WithTags("Moves");
         moves.MapGet("/", (MoveLibrary library) => TypedResults.Ok(new MoveList(library.Version, library.Moves))).WithName("moves");
         moves.MapGet("/{id}/station", Station).ProducesProblem(404).WithName("stationStarter");
-        routes.MapGet("/api/starters", (MoveLibrary library) => TypedResults.Ok(Starters.Blocks(library))).WithTags("Plans").WithName("blockStarters");
+        routes.MapGet("/api/starters", (Starters starters) => TypedResults.Ok(starters.Blocks())).WithTags("Plans").WithName("blockStarters");
     }
 
     /// <summary>A ready station for a move: usual dose, or one that fills a rotation's window; an easier and a harder option, and why those.</summary>
-    private static Results<Ok<StationStarter>, ProblemHttpResult> Station(string id, int? window, MoveLibrary library)
+    private static Results<Ok<StationStarter>, ProblemHttpResult> Station(string id, int? window, bool? roundGivesSide, MoveLibrary library, Starters starters)
     {
         if (window is < 1 or > 3600)
         {
@@ -28,7 +28,7 @@ internal static class MoveEndpoints
         }
 
         return library.Find(new MoveId(id)) is { } move
-            ? TypedResults.Ok(Starters.Station(move, library, window is { } seconds ? new Seconds(seconds) : null))
+            ? TypedResults.Ok(starters.Station(move, window is { } seconds ? new Seconds(seconds) : null, roundGivesSide ?? false))
             : Problems.NotFound("move");
     }
 }

@@ -100,6 +100,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["fit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/dose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["typeDose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/dose-forms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["doseForms"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/moves": {
         parameters: {
             query?: never;
@@ -212,6 +260,214 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{id}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["versions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/versions/{from}/changes/{to}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["versionChanges"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/versions/{version}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restoreVersion"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/run-sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["runSheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["calendarFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/timeline.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["timelineFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/cues.vtt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["cueFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/bells.wav": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["bellFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/templates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["templates"];
+        put?: never;
+        post: operations["addTemplate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/templates/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["removeTemplate"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["settings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/settings/preferences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["savePreferences"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/settings/fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["saveFitTerms"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes/{id}/log": {
         parameters: {
             query?: never;
@@ -307,6 +563,19 @@ export interface components {
             /** @description Wall-clock start in Zone, such as 2026-11-24T18:00; null: not fixed yet. */
             startsAt?: null | string;
         };
+        /** @description Where one person's working time goes: by family and by leg. In a rotation everyone does every station once a round. */
+        Breakdown: {
+            families: components["schemas"]["FamilyShare"][];
+            /** @description Seconds in which the left leg works; work on both sides counts for each, alternating work half and half. */
+            leftSeconds: components["schemas"]["Seconds"];
+            rightSeconds: components["schemas"]["Seconds"];
+        };
+        /** @description How long getting from one station to another takes, and what it is made of. */
+        ChangeNeed: {
+            seconds: components["schemas"]["Seconds"];
+            /** @description Such as "to the floor 6 s, weights 5 s"; empty if nothing has to happen. */
+            words: string;
+        };
         /** @description What happened in a class. */
         ClassLog: {
             rows: components["schemas"]["LogRow"][];
@@ -332,6 +601,8 @@ export interface components {
             leadInSeconds?: number;
             switchSeconds?: number;
             library?: string;
+            moves?: components["schemas"]["PlanMove"][];
+            waivers?: components["schemas"]["PlanWaiver"][];
             blocks: components["schemas"]["PlanBlock"][];
         };
         /** @description A line in the list of classes. */
@@ -347,6 +618,16 @@ export interface components {
             /** Format: int32 */
             came: number;
         };
+        /** @description A version of a class at which its writer stopped for a while. */
+        ClassVersion: {
+            /** Format: int32 */
+            version: number;
+            /** Format: date-time */
+            savedAt: string;
+            title: string;
+            /** @description What changed since the version listed before it, in words. */
+            changes: string[];
+        };
         /** @description A class with its booking and what it adds up to; faults in place of the evaluation while it is a draft with faults. */
         ClassView: {
             /** Format: uuid */
@@ -358,9 +639,13 @@ export interface components {
             faults: components["schemas"]["PlanFault"][];
             evaluation?: null | components["schemas"]["Evaluation"];
         };
+        /** @enum {unknown} */
+        ClockFormat: "h24" | "h12";
         CommandList: {
             commands: components["schemas"]["LeadCommand"][];
         };
+        /** @enum {unknown} */
+        Counting: "down" | "up" | "last5" | "off";
         /** @description A signal and when it sounds. */
         Cue: {
             /** @description Seconds from the start of the class. */
@@ -382,6 +667,16 @@ export interface components {
          * @enum {unknown}
          */
         CueKind: "count" | "start" | "switch" | "warning" | "end" | "finish";
+        /**
+         * @description How tightly a sheet must be set to stay on one page.
+         * @enum {unknown}
+         */
+        Density: "roomy" | "normal" | "tight" | "tightest";
+        /** @description A form of the short dose and what it means, for help while typing. */
+        DoseForm: {
+            form: string;
+            means: string;
+        };
         /** @description What a class adds up to, to the second, and what there is to say about it. */
         Evaluation: {
             totals: components["schemas"]["Totals"];
@@ -392,12 +687,29 @@ export interface components {
             verdict: string;
             /** @description The blocks as a screen lists them. */
             outline: components["schemas"]["BlockOutline"][];
+            /** @description What each span is, with its arithmetic. */
+            spanWords: string[];
+            breakdown: components["schemas"]["Breakdown"];
         };
+        /** @enum {unknown} */
+        Facing: "mirror" | "same";
         /**
          * @description The four families of the lower body.
          * @enum {unknown}
          */
         Family: "squat" | "lunge" | "hinge" | "bridge";
+        /** @description What one person does of a family. */
+        FamilyShare: {
+            family: components["schemas"]["Family"];
+            workSeconds: components["schemas"]["Seconds"];
+            /**
+             * Format: int64
+             * @description As dosed; estimated reps are not in it.
+             */
+            leftReps: number;
+            /** Format: int64 */
+            rightReps: number;
+        };
         /** @description Something seen in a class: what, where, why, by which source, and what would mend it. */
         Finding: {
             /** @description Stable, such as `time.over`. */
@@ -409,8 +721,115 @@ export interface components {
             why: string;
             source: string;
             repairs: components["schemas"]["Repair"][];
+            /** @description The reason for which it is left as it is; null: it is not waived. */
+            waived?: null | string;
             /** @description Names the finding within one class. */
             key?: null | string;
+        };
+        FitAnswer: {
+            offers: components["schemas"]["FitOffer"][];
+            shortBy: string;
+            obstacles: components["schemas"]["FitObstacle"][];
+        };
+        /** @description One change of a way out, and its points. */
+        FitChange: {
+            words: string;
+            /** Format: int32 */
+            cost: number;
+        };
+        /** @description A limit that stands in the way, and by how many seconds the class could be shorter without it. */
+        FitObstacle: {
+            limit: string;
+            seconds: components["schemas"]["Seconds"];
+        };
+        /** @description A way out, with the class as it would be. */
+        FitOffer: {
+            way: components["schemas"]["FitWay"];
+            class: components["schemas"]["JsonElement"];
+        };
+        /** @description Asks for ways to bring a class to its slot. */
+        FitRequest: {
+            class: components["schemas"]["JsonElement"];
+            terms: components["schemas"]["FitTerms"];
+        };
+        /**
+         * @description What a change costs and how far it may go. [M] All of it is our choice, kept here, and editable on the screen.
+         *     A change costs int FitTerms.PerChange points, for it has to be remembered, and one point for each percent by which it
+         *     changes a value, times the weight of its kind.
+         */
+        FitTerms: {
+            /** Format: int32 */
+            restWeight?: number;
+            /** Format: int32 */
+            changeWeight?: number;
+            /** Format: int32 */
+            workWeight?: number;
+            /** Format: int32 */
+            repsWeight?: number;
+            /** Format: int32 */
+            roundWeight?: number;
+            /**
+             * Format: int32
+             * @description Of a round that the class marks as optional.
+             */
+            optionalRoundWeight?: number;
+            /**
+             * Format: int32
+             * @description Points for each value changed.
+             */
+            perChange?: number;
+            /**
+             * Format: int32
+             * @description Rests go no lower than this many seconds.
+             */
+            restFloor?: number;
+            /**
+             * Format: int32
+             * @description Rests go no higher than this many seconds.
+             */
+            restCeiling?: number;
+            /**
+             * Format: int32
+             * @description Timed work goes no lower than this many seconds.
+             */
+            workFloor?: number;
+            /**
+             * Format: int32
+             * @description Timed work changes by at most this many percent.
+             */
+            workPercent?: number;
+            /**
+             * Format: int32
+             * @description Reps without a range of their own change by at most this many percent.
+             */
+            repsPercent?: number;
+            /**
+             * Format: int32
+             * @description How many rounds a block may lose; its optional rounds may always go.
+             */
+            roundsLess?: number;
+            /**
+             * Format: int32
+             * @description How many rounds a block may gain.
+             */
+            roundsMore?: number;
+            /**
+             * Format: int32
+             * @description Points for each second by which the class ends early. High, so that it ends to the second wherever that is not
+             *     absurdly dear; 1000 buys exactness at any price.
+             */
+            spareWeight?: number;
+            /** @description The pace that change-overs are measured by. */
+            pace?: components["schemas"]["Pace"];
+        };
+        /** @description A way to end on time. */
+        FitWay: {
+            title: string;
+            /** Format: int32 */
+            cost: number;
+            /** @description By how much it ends before the slot; 0: exactly on time. */
+            spareSeconds: components["schemas"]["Seconds"];
+            changes: components["schemas"]["FitChange"][];
         };
         /** @description A usual fault and what mends it. */
         FormFault: {
@@ -456,6 +875,8 @@ export interface components {
             script: components["schemas"]["LeadScript"];
             commands: components["schemas"]["LeadCommand"][];
         };
+        /** @enum {unknown} */
+        LengthUnit: "cm" | "in";
         /** @description An option that can be logged. */
         LogChoice: {
             tier: components["schemas"]["Tier"];
@@ -537,10 +958,19 @@ export interface components {
             /** Format: uuid */
             copyOf?: null | string;
         };
+        NewTemplate: {
+            name: string;
+            block: components["schemas"]["JsonElement"];
+        };
         OpenLead: {
             /** @description Starts from the top with the class as it is now; else a lead that was opened before is taken up. */
             again: boolean;
         };
+        /**
+         * @description How fast the room changes over.
+         * @enum {unknown}
+         */
+        Pace: "brisk" | "talking";
         /** @description Someone on the roster. */
         Person: {
             /** Format: uuid */
@@ -647,6 +1077,39 @@ export interface components {
             load?: components["schemas"]["PlanLoad"];
             scale?: number;
         };
+        /** @description A move of the user's own that travels in the class. */
+        PlanMove: {
+            id: string;
+            name: string;
+            aliases?: string[];
+            /** @enum {string} */
+            family: "squat" | "lunge" | "hinge" | "bridge";
+            /** @enum {string} */
+            plane?: "sagittal" | "frontal" | "transverse";
+            /** @enum {string} */
+            position?: "standing" | "onTheBack" | "sideLying" | "handsAndKnees" | "kneeling" | "seated" | "prone" | "bench" | "machine";
+            /** @enum {string} */
+            sided?: "twoSided" | "oneSided" | "alternating";
+            rep?: string;
+            tempo?: components["schemas"]["PlanTempo"];
+            dose?: {
+                /** @enum {string} */
+                kind?: "time" | "reps" | "hold" | "pulses";
+                amount: number;
+            };
+            kit?: string[];
+            setUp?: string;
+            path?: string;
+            end?: string;
+            breath?: string;
+            faults?: {
+                seen: string;
+                fix: string;
+            }[];
+            felt?: string;
+            cautions?: string;
+            sideMeans?: string;
+        };
         /** @description One way to do a station. */
         PlanOption: {
             /** @enum {string} */
@@ -719,13 +1182,37 @@ export interface components {
         };
         /** @description lower-pause-lift-pause in seconds; X is as fast as is safe and counts 1. */
         PlanTempo: string;
+        /** @description A finding seen and left, with the reason. */
+        PlanWaiver: {
+            code: string;
+            /** @description The finding's JSON Pointer. */
+            place: string;
+            reason: string;
+        };
         /** @enum {unknown} */
         Plane: "sagittal" | "frontal" | "transverse";
         /**
          * @description Where the body is: what getting in and out of a move costs depends on it.
          * @enum {unknown}
          */
-        Position: "standing" | "onTheBack" | "bench";
+        Position: "standing" | "onTheBack" | "sideLying" | "handsAndKnees" | "kneeling" | "seated" | "prone" | "bench" | "machine";
+        /**
+         * @description The schools an instructor belongs to (handbook, section 2, as far as they touch the clock), and how numbers are shown.
+         *     Schools shape what is new; a class keeps what it says itself.
+         */
+        Preferences: {
+            count?: components["schemas"]["Counting"];
+            startSide?: components["schemas"]["Side"];
+            facing?: components["schemas"]["Facing"];
+            sides?: components["schemas"]["SideHabit"];
+            rest?: components["schemas"]["RestHabit"];
+            pace?: components["schemas"]["Pace"];
+            weight?: components["schemas"]["WeightUnit"];
+            length?: components["schemas"]["LengthUnit"];
+            clock?: components["schemas"]["ClockFormat"];
+            weekStart?: components["schemas"]["WeekStart"];
+            scheme?: components["schemas"]["Scheme"];
+        };
         ProblemDetails: {
             type?: null | string;
             title?: null | string;
@@ -749,7 +1236,7 @@ export interface components {
         };
         /** @description A way out of a finding: a title and what it does to the class. */
         Repair: {
-            title: string;
+            title?: string;
         };
         /** @description Asks for one repair of one finding. */
         RepairRequest: {
@@ -767,6 +1254,21 @@ export interface components {
         RepairResult: {
             class: components["schemas"]["JsonElement"];
             evaluation: components["schemas"]["Evaluation"];
+        };
+        /**
+         * @description How this instructor usually rests in new blocks.
+         * @enum {unknown}
+         */
+        RestHabit: "full" | "short" | "none" | "active";
+        /** @description A class on one page, to be read at arm's length. */
+        RunSheet: {
+            title: string;
+            /** @description Such as "18:00, 60 min". */
+            booked: string;
+            ends: string;
+            notes: string;
+            density: components["schemas"]["Density"];
+            blocks: components["schemas"]["SheetBlock"][];
         };
         SaveLog: {
             /** Format: int32 */
@@ -807,6 +1309,8 @@ export interface components {
             gated?: boolean;
             side?: null | components["schemas"]["Side"];
         };
+        /** @enum {unknown} */
+        Scheme: "light" | "dark" | "system";
         /** @description A length of time, or a place on a timeline, in whole seconds. */
         Seconds: number;
         SendCommands: {
@@ -817,13 +1321,41 @@ export interface components {
             expected: number;
             commands: components["schemas"]["LeadCommand"][];
         };
+        /** @description What the instructor chose for all classes. */
+        SettingsView: {
+            preferences: components["schemas"]["Preferences"];
+            fit: components["schemas"]["FitTerms"];
+        };
         /**
          * @description How much a finding matters (handbook, section 9).
          * @enum {unknown}
          */
         Severity: "stop" | "fix" | "consider" | "note";
+        /** @description A block on the run sheet. */
+        SheetBlock: {
+            name: string;
+            /** @description Clock time where the class is booked, else the time from its start. */
+            at: string;
+            length: string;
+            /** @description How it runs: rounds, changes, rests. */
+            words: string;
+            stations: components["schemas"]["SheetStation"][];
+        };
+        /** @description A station on the run sheet. */
+        SheetStation: {
+            name: string;
+            target: string;
+            harder: string[];
+            main: string;
+            easier: string[];
+        };
         /** @enum {unknown} */
         Side: "both" | "left" | "right" | "alternate" | null;
+        /**
+         * @description How this instructor usually deals with sides in new stations.
+         * @enum {unknown}
+         */
+        SideHabit: "each" | "alternate" | "chunks" | "round";
         /**
          * @description How a move uses its sides.
          * @enum {unknown}
@@ -884,8 +1416,12 @@ export interface components {
             needs: components["schemas"]["Seconds"];
             /** @description The same in words. */
             words: string;
+            /** @description The dose in the trade's short form, as it is typed. */
+            dose: string;
             /** @description Every option in words, in the order of the file. */
             options: string[];
+            /** @description What getting here from the station before it needs. */
+            change: components["schemas"]["ChangeNeed"];
         };
         /** @description A ready station for a move, with the options the ladders propose and the reasons for them. */
         StationStarter: {
@@ -927,6 +1463,13 @@ export interface components {
             /** Format: int32 */
             turn?: null | number;
         };
+        /** @description A block kept to begin from. */
+        Template: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            block: components["schemas"]["JsonElement"];
+        };
         /** @enum {unknown} */
         Tier: "easier" | "main" | "harder" | "instead";
         /** @description What a class adds up to, under the names of plan-language.md. The shares sum to Seconds Totals.Seconds. */
@@ -957,6 +1500,24 @@ export interface components {
              */
             holdSeconds: number;
         };
+        /** @description A dose typed in its short form, for one station of a block. */
+        TypedDoseRequest: {
+            text: string;
+            /** @description The block as it is. */
+            block: components["schemas"]["JsonElement"];
+            /** Format: int32 */
+            station: number;
+            /** @description The class's own moves, if it has any. */
+            moves?: unknown;
+        };
+        /** @description The block with the dose in it, and the dose in words. */
+        TypedDoseResult: {
+            block: components["schemas"]["JsonElement"];
+            /** @description What was understood, such as "12 reps each side". */
+            words: string;
+            /** @description What it takes in the first round. */
+            takes: string;
+        };
         /** @description The dose a move starts with in a new station. */
         UsualDose: {
             /** @description A kind of the plan language: time, reps, hold or pulses. */
@@ -967,6 +1528,10 @@ export interface components {
              */
             amount: number;
         };
+        /** @enum {unknown} */
+        WeekStart: "monday" | "sunday" | "saturday";
+        /** @enum {unknown} */
+        WeightUnit: "kg" | "lb";
     };
     responses: never;
     parameters: never;
@@ -1188,6 +1753,92 @@ export interface operations {
             };
         };
     };
+    fit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FitRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FitAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    typeDose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TypedDoseRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TypedDoseResult"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    doseForms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoseForm"][];
+                };
+            };
+        };
+    };
     moves: {
         parameters: {
             query?: never;
@@ -1212,6 +1863,7 @@ export interface operations {
         parameters: {
             query?: {
                 window?: number;
+                roundGivesSide?: boolean;
             };
             header?: never;
             path: {
@@ -1479,6 +2131,439 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ClassView"];
                 };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    versions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassVersion"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    versionChanges: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                from: number;
+                to: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    restoreVersion: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                version: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    runSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunSheet"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    calendarFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    timelineFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    cueFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    bellFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    templates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Template"][];
+                };
+            };
+        };
+    };
+    addTemplate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewTemplate"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Template"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    removeTemplate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    settings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SettingsView"];
+                };
+            };
+        };
+    };
+    savePreferences: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Preferences"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    saveFitTerms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FitTerms"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unprocessable Entity */
             422: {

@@ -1,7 +1,7 @@
 using System.Globalization;
 using System.Text.Json.Nodes;
 
-namespace Halterion.Core.Checks;
+namespace Halterion.Core.Plans;
 
 /// <summary>Sets one value of a class file. The rest of the file stays as it is.</summary>
 /// <param name="Pointer">A JSON Pointer; a last token of <c>-</c> appends to a list (RFC 6901).</param>

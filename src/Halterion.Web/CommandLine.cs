@@ -4,9 +4,9 @@ namespace Halterion.Web;
 
 /// <summary>What the command line says.</summary>
 /// <param name="Fault">One line for the user where it makes no sense.</param>
-internal sealed record Settings(int Port, string DataFolder, bool Demo, string? Fault)
+internal sealed record CommandLine(int Port, string DataFolder, bool Demo, string? Fault)
 {
-    public static Settings From(IConfiguration configuration)
+    public static CommandLine From(IConfiguration configuration)
     {
         var demo = string.Equals(configuration["demo"], "true", StringComparison.OrdinalIgnoreCase);
         var folder = configuration["data"] ?? DefaultFolder(demo);
@@ -14,7 +14,7 @@ internal sealed record Settings(int Port, string DataFolder, bool Demo, string? 
         var fault = port < 0 ? $"“{configuration["port"]}” is no port: --port takes a number from 0 to 65535."
             : string.IsNullOrWhiteSpace(folder) ? "There is no folder for your data here: name one with --data DIR."
             : null;
-        return new Settings(port, folder ?? "", demo, fault);
+        return new CommandLine(port, folder ?? "", demo, fault);
     }
 
     /// <summary>The user's data folder; the demo has its own and never touches the real one.</summary>

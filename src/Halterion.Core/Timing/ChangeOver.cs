@@ -1,0 +1,146 @@
+using System.Collections.Immutable;
+using Halterion.Core.Moves;
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.Timing;
+
+/// <summary>What each thing that happens between two stations takes, in seconds.</summary>
+/// <param name="Floor">Standing to floor, or back up.</param>
+/// <param name="Bench">Onto a bench or into a machine.</param>
+/// <param name="PlatesShared">Changing plates with a partner.</param>
+public sealed record ChangeTimes(int Walk, int Floor, int Bench, int Band, int Weights, int Plates, int PlatesShared, int SwitchStanding, int SwitchFloor, int SwitchBench)
+{
+    /// <summary>A brisk room. [M] Handbook, section 3.</summary>
+    public static readonly ChangeTimes Brisk = new(8, 6, 12, 10, 5, 25, 12, 3, 4, 8);
+
+    /// <summary>
+    /// While the instructor talks. Weights, bands, floor and machine: common practice, no source (handbook, section 3).
+    /// Walk, plates and switches are not observed: [M] the brisk value and half as much again.
+    /// </summary>
+    public static readonly ChangeTimes Talking = new(12, 20, 20, 25, 20, 38, 20, 5, 6, 12);
+
+    public static ChangeTimes Of(Pace pace) => pace == Pace.Talking ? Talking : Brisk;
+}
+
+/// <summary>How long getting from one station to another takes, and what it is made of.</summary>
+/// <param name="Words">Such as "to the floor 6 s, weights 5 s"; empty if nothing has to happen.</param>
+public sealed record ChangeNeed(Seconds Seconds, string Words)
+{
+    public static readonly ChangeNeed None = new(Seconds.Zero, "");
+}
+
+/// <summary>True change-overs: from the position and the kit of neighbouring moves (handbook, section 3).</summary>
+public static class ChangeOver
+{
+    /// <summary>For each further thing done on the way. [M] Handbook, section 3.</summary>
+    private const int Further = 2;
+
+    private enum Level
+    {
+        Standing,
+        Floor,
+        Bench,
+    }
+
+    /// <summary>Things that can be done on the way do not add up: the longest counts, plus 2 s for each further one.</summary>
+    /// <param name="walks">People move to another place, as in a rotation.</param>
+    public static ChangeNeed Between(Station from, Station to, bool walks, MoveLibrary moves, Pace pace)
+    {
+        var times = ChangeTimes.Of(pace);
+        var things = new List<(string What, int Seconds)>();
+        if (walks)
+        {
+            things.Add(("walk", times.Walk));
+        }
+
+        switch (LevelOf(from, moves), LevelOf(to, moves))
+        {
+            case (not Level.Bench, Level.Bench):
+                things.Add(("onto the bench or machine", times.Bench));
+                break;
+            case (Level.Standing, Level.Floor):
+                things.Add(("down to the floor", times.Floor));
+                break;
+            case (Level.Floor or Level.Bench, Level.Standing):
+                things.Add(("up to standing", times.Floor));
+                break;
+            case (Level.Bench, Level.Floor):
+                things.Add(("down to the floor", times.Floor));
+                break;
+        }
+
+        var (had, has) = (WeightOf(from, moves), WeightOf(to, moves));
+        if (had != has)
+        {
+            var plates = had.StartsWith("barbell", StringComparison.Ordinal) && has.StartsWith("barbell", StringComparison.Ordinal);
+            things.Add(plates ? ("plates", to.Turns ? times.PlatesShared : times.Plates)
+                : has.Length == 0 ? ("weights down", times.Weights)
+                : had.Length == 0 ? ("weights up", times.Weights)
+                : ("other weights", times.Weights));
+        }
+
+        if (BandOf(from, moves) != BandOf(to, moves))
+        {
+            things.Add((BandOf(to, moves).Length == 0 ? "band off" : "band on", times.Band));
+        }
+
+        return things.Count == 0
+            ? ChangeNeed.None
+            : new ChangeNeed(
+                new Seconds(things.Max(t => t.Seconds) + Further * (things.Count - 1)),
+                string.Join(", ", things.OrderByDescending(t => t.Seconds).Select(t => $"{t.What} {t.Seconds} s")));
+    }
+
+    /// <summary>Changing sides in the position of the station's move.</summary>
+    public static Seconds Switch(Station station, MoveLibrary moves, Pace pace)
+    {
+        var times = ChangeTimes.Of(pace);
+        return new Seconds(LevelOf(station, moves) switch
+        {
+            Level.Standing => times.SwitchStanding,
+            Level.Floor => times.SwitchFloor,
+            _ => times.SwitchBench,
+        });
+    }
+
+    /// <summary>What the change to each station of a block needs: in a rotation from the station before it round the circle.</summary>
+    public static ImmutableArray<ChangeNeed> Of(Block block, MoveLibrary moves, Pace pace)
+    {
+        var stations = block.Stations;
+        var needs = ImmutableArray.CreateBuilder<ChangeNeed>(stations.Length);
+        for (var i = 0; i < stations.Length; i++)
+        {
+            needs.Add(stations.Length == 1
+                ? ChangeNeed.None
+                : Between(stations[(i + stations.Length - 1) % stations.Length], stations[i], block.Shape == BlockShape.Rotation, moves, pace));
+        }
+
+        return needs.MoveToImmutable();
+    }
+
+    private static Level LevelOf(Station station, MoveLibrary moves) => moves.Find(station.Main.Move)?.Position switch
+    {
+        Position.OnTheBack or Position.SideLying or Position.HandsAndKnees or Position.Kneeling or Position.Seated or Position.Prone => Level.Floor,
+        Position.Bench or Position.Machine => Level.Bench,
+        _ => Level.Standing,
+    };
+
+    /// <summary>What is held: the option's load, else the weight the move is done with.</summary>
+    private static string WeightOf(Station station, MoveLibrary moves)
+    {
+        var main = station.Main;
+        if (main.Manner.Load is { } load)
+        {
+            return FormattableString.Invariant($"{load.Implement} {load.Count ?? 1} {load.Kg?.Value}");
+        }
+
+        var kit = moves.Find(main.Move)?.Kit ?? [];
+        return kit.FirstOrDefault(k => OptionWeights.Any(w => k.Contains(w, StringComparison.Ordinal))) ?? "";
+    }
+
+    private static readonly string[] OptionWeights = ["dumbbell", "kettlebell", "barbell", "plate", "ball"];
+
+    private static string BandOf(Station station, MoveLibrary moves) =>
+        station.Main.Manner.Band is { } band ? (band == "none" ? "" : band)
+        : moves.Find(station.Main.Move)?.Kit.FirstOrDefault(k => k.Contains("band", StringComparison.Ordinal)) ?? "";
+}

@@ -1,0 +1,111 @@
+using System.Collections.Immutable;
+using System.Text.Json.Serialization;
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.Timing.Fitting;
+
+/// <summary>One change of a way out, and its points.</summary>
+public sealed record FitChange(string Words, int Cost);
+
+/// <summary>A way to end on time.</summary>
+/// <param name="SpareSeconds">By how much it ends before the slot; 0: exactly on time.</param>
+public sealed record FitWay(string Title, int Cost, Seconds SpareSeconds, ImmutableArray<FitChange> Changes, [property: JsonIgnore] ImmutableArray<Edit> Edits);
+
+/// <summary>A limit that stands in the way, and by how many seconds the class could be shorter without it.</summary>
+public sealed record FitObstacle(string Limit, Seconds Seconds);
+
+/// <summary>What Fit found: up to three different ways, the cheapest first; or what stands in the way.</summary>
+/// <param name="ShortBy">By how much the class is too long with everything at its limit; 0: it fits.</param>
+public sealed record FitResult(ImmutableArray<FitWay> Ways, Seconds ShortBy, ImmutableArray<FitObstacle> Obstacles);
+
+/// <summary>Brings a class to its slot by changing what may change, at the lowest cost (<see cref="FitTerms"/>).</summary>
+public static class Fit
+{
+    private const int Offers = 3;
+
+    public static FitResult Of(ClassPlan plan, FitTerms terms)
+    {
+        var model = FitModel.Of(plan, terms);
+        if (FitSolver.Solve(model, terms.SpareWeight) is not { } best)
+        {
+            return new FitResult([], new Seconds(model.Least - model.Slot), Obstacles(plan, terms, model.Least));
+        }
+
+        var used = best.Picks.Aggregate(FitKinds.None, (kinds, pick) => kinds | pick.Kind);
+        FitKinds[] others =
+        [
+            FitKinds.Rest | FitKinds.Change,
+            FitKinds.Work | FitKinds.Reps,
+            FitKinds.Rounds | FitKinds.Rest | FitKinds.Change,
+            .. Enum.GetValues<FitKinds>().Where(k => k is not (FitKinds.None or FitKinds.All) && (used & k) != 0).Select(k => FitKinds.All & ~k),
+        ];
+        var found = new List<FitSolution> { best };
+        foreach (var kinds in others)
+        {
+            if (FitSolver.Solve(model.Only(kinds), terms.SpareWeight) is { } other && !found.Exists(f => Same(f, other)))
+            {
+                found.Add(other);
+            }
+        }
+
+        var rest = found.Skip(1).OrderBy(f => f.Cost + terms.SpareWeight * (model.Slot - f.Seconds));
+        return new FitResult([.. rest.Take(Offers - 1).Prepend(best).Select(f => Way(f, model.Slot))], Seconds.Zero, []);
+    }
+
+    private static bool Same(FitSolution a, FitSolution b) => a.Picks.Select(p => p.Choice.Words).SequenceEqual(b.Picks.Select(p => p.Choice.Words));
+
+    private static FitWay Way(FitSolution solution, int slot) => new(
+        Title(solution),
+        solution.Cost,
+        new Seconds(slot - solution.Seconds),
+        [.. solution.Picks.Select(p => new FitChange(p.Choice.Words, p.Choice.Cost))],
+        [.. solution.Picks.SelectMany(p => p.Choice.Edits)]);
+
+    private static string Title(FitSolution solution)
+    {
+        var kinds = solution.Picks.GroupBy(p => p.Kind).OrderByDescending(g => g.Key).Select(Words).ToArray();
+        if (kinds.Length == 0)
+        {
+            return "As it is";
+        }
+
+        var words = kinds.Length == 1 ? kinds[0] : $"{string.Join(", ", kinds[..^1])} and {kinds[^1]}";
+        return char.ToUpperInvariant(words[0]) + words[1..];
+    }
+
+    private static string Words(IGrouping<FitKinds, FitPick> picks)
+    {
+        var less = picks.Sum(p => p.Delta) < 0;
+        return (picks.Key, less) switch
+        {
+            (FitKinds.Rest, true) => "shorter rests",
+            (FitKinds.Rest, _) => "longer rests",
+            (FitKinds.Change, true) => "brisker changes",
+            (FitKinds.Change, _) => "longer changes",
+            (FitKinds.Work, true) => "shorter goes",
+            (FitKinds.Work, _) => "longer goes",
+            (FitKinds.Reps, true) => "fewer reps",
+            (FitKinds.Reps, _) => "more reps",
+            (_, true) => picks.Count() == 1 ? "one round less" : "fewer rounds",
+            _ => picks.Count() == 1 ? "one round more" : "more rounds",
+        };
+    }
+
+    private static ImmutableArray<FitObstacle> Obstacles(ClassPlan plan, FitTerms terms, int least)
+    {
+        (string Limit, FitTerms Without, bool Unlock)[] limits =
+        [
+            ($"rests no lower than {terms.RestFloor} s", terms with { RestFloor = 0 }, false),
+            ($"work no lower than {terms.WorkFloor} s and at most {terms.WorkPercent} % shorter", terms with { WorkFloor = 5, WorkPercent = 90 }, false),
+            ($"reps at most {terms.RepsPercent} % fewer", terms with { RepsPercent = 90 }, false),
+            ($"at most {terms.RoundsLess} {(terms.RoundsLess == 1 ? "round" : "rounds")} less a block", terms with { RoundsLess = 19 }, false),
+            ("protected blocks stay as they are", terms, true),
+        ];
+        return
+        [
+            .. limits.Select(l => new FitObstacle(l.Limit, new Seconds(least - FitModel.Of(plan, l.Without, l.Unlock).Least)))
+                .Where(o => o.Seconds > Seconds.Zero)
+                .OrderByDescending(o => o.Seconds),
+        ];
+    }
+}

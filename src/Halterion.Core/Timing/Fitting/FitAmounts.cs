@@ -1,0 +1,197 @@
+using System.Collections.Immutable;
+using System.Text.Json.Nodes;
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.Timing.Fitting;
+
+internal sealed partial class FitBlockBuilder
+{
+    /// <summary>Where a part stands and what it counts.</summary>
+    private sealed record Spot(Station Station, int StationIndex, Part Part, int PartIndex, Amount Amount);
+
+    /// <summary>Timed goes of one length change together, for they are called together; reps and pulses each by themselves.</summary>
+    private IEnumerable<FitLever> Amounts(Block changed)
+    {
+        var spots =
+            from station in block.Stations.Select((station, index) => (Station: station, Index: index))
+            from part in station.Station.Dose.Select((part, index) => (Part: part, Index: index))
+            where part.Part.Amount.Values.Length == 1
+            select new Spot(station.Station, station.Index, part.Part, part.Index, part.Part.Amount.At(0));
+        var open = spots.ToArray();
+        foreach (var goes in open.Where(s => IsTimed(s.Part) && s.Amount.From == s.Amount.To).GroupBy(s => (s.Part.Kind, s.Amount)))
+        {
+            var value = goes.Key.Amount.To;
+            int Total(int v) => goes.Sum(s => Seconds(changed, s, v));
+            var what = goes.Count() == 1 ? goes.First().Station.Name : goes.Key.Kind == PartKind.Hold ? "holds" : "goes";
+            yield return new FitLever(
+                FitKinds.Work,
+                [
+                    AsItIs with { Seconds = Total(value) },
+                    .. Steps(value, 3600, terms.WorkFloor).Select(v => new FitChoice(
+                        Total(v), Cost(terms.WorkWeight, Math.Abs(v - value), value), $"“{block.Name}”: {what} {value} s → {v} s", [.. goes.Select(s => Set(s, v))])),
+                ]);
+        }
+
+        foreach (var spot in open.Where(s => s.Part.Kind is PartKind.Reps or PartKind.Pulses))
+        {
+            yield return new FitLever(
+                FitKinds.Reps,
+                [
+                    AsItIs with { Seconds = Seconds(changed, spot, spot.Amount.To) },
+                    .. Reps(spot.Amount).Select(v => new FitChoice(
+                        Seconds(changed, spot, v), Cost(terms.RepsWeight, Math.Abs(v - spot.Amount.To), spot.Amount.To), RepWords(spot, v), [Set(spot, v)])),
+                ]);
+        }
+    }
+
+    private static bool IsTimed(Part part) => part.Kind is PartKind.Time or PartKind.Hold or PartKind.Open;
+
+    /// <summary>Counts other than the one there is: a range's own, else within the percentage.</summary>
+    private IEnumerable<int> Reps(Amount amount)
+    {
+        var (from, to) = amount.From < amount.To
+            ? (amount.From, amount.To)
+            : ((amount.To * (100 - terms.RepsPercent) + 99) / 100, amount.To * (100 + terms.RepsPercent) / 100);
+        return Enumerable.Range(Math.Max(1, from), Math.Max(0, Math.Min(3600, to) - Math.Max(1, from) + 1)).Where(n => n != amount.To);
+    }
+
+    private string RepWords(Spot spot, int amount)
+    {
+        var next = spot.Amount.From < spot.Amount.To ? spot.Amount with { To = amount } : new Amount(amount, amount);
+        return $"“{block.Name}”: {spot.Station.Name} {spot.Amount} → {next} {(spot.Part.Kind == PartKind.Pulses ? "pulses" : "reps")}";
+    }
+
+    private Edit Set(Spot spot, int amount)
+    {
+        var pointer = $"{at}/stations/{spot.StationIndex}/dose/{spot.PartIndex}/amount";
+        return spot.Amount.From < spot.Amount.To && spot.Amount.From < amount
+            ? new Edit(pointer, new JsonObject { ["from"] = spot.Amount.From, ["to"] = amount })
+            : Edit.Set(pointer, amount);
+    }
+
+    /// <summary>What a part takes in the whole block with this amount, with the switches that hang on it.</summary>
+    private static int Seconds(Block block, Spot spot, int amount)
+    {
+        var rounds = Enumerable.Range(0, block.Rounds).Count(round => spot.Part.Rounds.Has(round, block.Rounds));
+        var (station, part) = (spot.Station, spot.Part);
+        var turns = station.Turns ? 2 : 1;
+        var once = part.SecondsFor(amount);
+        if (station.Chunk > 0)
+        {
+            var (goes, left) = Math.DivRem(amount, station.Chunk);
+            var oneSide = goes * part.SecondsFor(station.Chunk) + (left > 0 ? part.SecondsFor(left) : 0);
+            once = 2 * oneSide + (2 * (goes + (left > 0 ? 1 : 0)) - 1) * station.Switch.Value;
+        }
+        else if (station.Sides == SideRule.Each)
+        {
+            once *= 2;
+        }
+
+        return rounds * turns * Passes(block) * once;
+    }
+
+    /// <summary>The bell of a rotation: timed goes that fill the window move with it, other targets shrink where they no longer fit.</summary>
+    private FitLever? Window(Block changed)
+    {
+        var windows = Enumerable.Range(0, changed.Rounds).Select(round => Bell(changed, round)).ToArray();
+        var choices = ImmutableArray.CreateBuilder<FitChoice>();
+        var longest = windows.Max();
+        choices.Add(AsItIs with { Seconds = windows.Sum() * block.Stations.Length });
+        foreach (var v in Steps(longest, 1800, terms.WorkFloor))
+        {
+            if (Moved(changed, windows, v - longest) is { } choice)
+            {
+                choices.Add(choice);
+            }
+        }
+
+        return new FitLever(FitKinds.Work, choices.ToImmutable());
+    }
+
+    private static int Bell(Block block, int round) =>
+        block.Window?.At(round).Value ?? (block.Stations.Max(s => Needed(s, block, round)) + 4) / 5 * 5;
+
+    private static int Needed(Station station, Block block, int round) =>
+        DoseClock.Total(DoseClock.Stretches(station, block, round, Compiler.SideOfRound(block, round, 0)));
+
+    private FitChoice? Moved(Block changed, int[] windows, int by)
+    {
+        if (windows.Any(w => w + by < Math.Max(5, Math.Min(w, terms.WorkFloor))) || (changed.Window is null && by > 0))
+        {
+            return null;
+        }
+
+        var edits = ImmutableArray.CreateBuilder<Edit>();
+        var stations = changed.Stations.ToBuilder();
+        var cost = Cost(terms.WorkWeight, Math.Abs(by), windows.Max());
+        for (var i = 0; i < stations.Count; i++)
+        {
+            if (Adapted(changed, i, windows, by) is not { } amount)
+            {
+                return null;
+            }
+
+            if (amount.Spot is { } spot)
+            {
+                edits.Add(Set(spot, amount.To));
+                stations[i] = WithAmount(stations[i], spot, amount.To);
+                cost += IsTimed(spot.Part) ? 0 : Cost(terms.RepsWeight, spot.Amount.To - amount.To, spot.Amount.To);
+            }
+        }
+
+        var moved = changed with { Stations = stations.ToImmutable() };
+        if (changed.Window is { } window)
+        {
+            var next = new ByRound<Seconds>([.. window.Values.Select(w => new Seconds(w.Value + by))]);
+            if (next.Values.Any(w => w.Value is < 5 or > 1800))
+            {
+                return null;
+            }
+
+            moved = moved with { Window = next };
+            edits.Add(new Edit($"{at}/windowSeconds", Json(next)));
+        }
+
+        var seconds = Enumerable.Range(0, moved.Rounds).Sum(round => Bell(moved, round)) * moved.Stations.Length;
+        return new FitChoice(seconds, cost, $"“{block.Name}”: window {windows.Max()} s → {windows.Max() + by} s", edits.ToImmutable());
+    }
+
+    /// <summary>The amount with which a station fits the moved windows as well as it did before: no spot, if it may stay; null, if none fits.</summary>
+    private (Spot? Spot, int To)? Adapted(Block changed, int index, int[] windows, int by)
+    {
+        var station = changed.Stations[index];
+        bool Fits(Station tried) => Enumerable.Range(0, windows.Length).All(round =>
+            Needed(station, changed, round) > windows[round] || Needed(tried, changed, round) <= windows[round] + by);
+        var fills = windows.Select((w, round) => Needed(station, changed, round) == w).All(full => full);
+        if (by < 0 ? Fits(station) : !fills)
+        {
+            return (null, 0);
+        }
+
+        var counted = station.Dose.Where(p => p.Kind != PartKind.Rest).ToArray();
+        if (counted is not [{ Amount.Values.Length: 1 } part])
+        {
+            return by < 0 ? null : (null, 0);
+        }
+
+        var spot = new Spot(station, index, part, station.Dose.IndexOf(part), part.Amount.At(0));
+        var smaller = IsTimed(part) && spot.Amount.From == spot.Amount.To ? Steps(spot.Amount.To, 3600, terms.WorkFloor)
+            : part.Kind is PartKind.Reps or PartKind.Pulses && by < 0 ? Reps(spot.Amount)
+            : [];
+        var tried = smaller.Where(v => by < 0 ? v < spot.Amount.To : v > spot.Amount.To).OrderDescending().ToArray();
+        foreach (var amount in tried)
+        {
+            if (Fits(WithAmount(station, spot, amount)))
+            {
+                return (spot, amount);
+            }
+        }
+
+        return by < 0 ? null : (null, 0);
+    }
+
+    private static Station WithAmount(Station station, Spot spot, int amount) => station with
+    {
+        Dose = station.Dose.SetItem(spot.PartIndex, spot.Part with { Amount = new ByRound<Amount>(new Amount(Math.Min(spot.Amount.From, amount), amount)) }),
+    };
+}

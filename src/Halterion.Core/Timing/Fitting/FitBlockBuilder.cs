@@ -1,0 +1,257 @@
+using System.Collections.Immutable;
+using System.Text.Json.Nodes;
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.Timing.Fitting;
+
+/// <summary>Finds what may change in one block, and what each change would take and cost.</summary>
+internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan plan, FitTerms terms)
+{
+    private const int Step = 5;
+    private readonly string at = $"/blocks/{index}";
+    private static readonly FitChoice AsItIs = new(0, 0, "", []);
+
+    /// <param name="open">Changes are allowed; else the block only has its length.</param>
+    public FitBlock Build(bool open)
+    {
+        if (!open || block.Shape == BlockShape.Talk)
+        {
+            return new FitBlock([new FitBranch(Length(block)!.Value, AsItIs, [])]);
+        }
+
+        if (block.Shape == BlockShape.OwnPace)
+        {
+            return new FitBlock([Branch(block, AsItIs, [OwnPace()])]);
+        }
+
+        var branches = ImmutableArray.CreateBuilder<FitBranch>();
+        branches.Add(With(block.Rounds)!);
+        for (var rounds = Math.Max(1, block.Rounds - Math.Max(terms.RoundsLess, block.OptionalRounds)); block.Rounds > 1 && rounds <= Math.Min(20, block.Rounds + terms.RoundsMore); rounds++)
+        {
+            if (rounds != block.Rounds && With(rounds) is { } branch)
+            {
+                branches.Add(branch);
+            }
+        }
+
+        return new FitBlock(branches.ToImmutable());
+    }
+
+    /// <summary>The block with other rounds; null if that passes the bounds of the language.</summary>
+    private FitBranch? With(int rounds)
+    {
+        var changed = block with { Rounds = rounds };
+        if (Length(changed) is null)
+        {
+            return null;
+        }
+
+        var levers = new List<FitLever?> { Rest(changed) };
+        levers.AddRange(Changes(changed));
+        if (block.Shape == BlockShape.Rotation)
+        {
+            levers.Add(Window(changed));
+        }
+        else if (block.StartEvery is not null)
+        {
+            levers.Add(StartEvery(changed));
+        }
+        else
+        {
+            levers.AddRange(Amounts(changed));
+        }
+
+        return Branch(changed, RoundsChoice(rounds), levers);
+    }
+
+    private static FitBranch Branch(Block changed, FitChoice rounds, IEnumerable<FitLever?> levers)
+    {
+        var real = levers.OfType<FitLever>().Where(l => l.Choices.Length > 1).ToImmutableArray();
+        return new FitBranch(Length(changed)!.Value - real.Sum(l => l.Choices[0].Seconds), rounds, real);
+    }
+
+    private static int? Length(Block block)
+    {
+        try
+        {
+            var compilation = new Compilation();
+            compilation.Block(block, 0);
+            return compilation.Done().Length.Value;
+        }
+        catch (TooLargeException)
+        {
+            return null;
+        }
+    }
+
+    private FitChoice RoundsChoice(int rounds)
+    {
+        var less = block.Rounds - rounds;
+        if (less == 0)
+        {
+            return AsItIs;
+        }
+
+        var edits = ImmutableArray.Create(Edit.Set($"{at}/rounds", rounds));
+        if (less > 0 && block.OptionalRounds > 0)
+        {
+            // The rounds that went are the optional ones.
+            edits = edits.Add(Edit.Set($"{at}/optionalRounds", Math.Max(0, Math.Min(block.OptionalRounds - less, rounds - 1))));
+        }
+
+        var weight = less > 0 && less <= block.OptionalRounds ? terms.OptionalRoundWeight : terms.RoundWeight;
+        var what = block.Shape == BlockShape.Sets ? "sets" : "rounds";
+        return new FitChoice(0, Cost(weight, Math.Abs(less), block.Rounds), $"“{block.Name}”: {block.Rounds} {what} → {rounds}", edits);
+    }
+
+    private FitLever? Rest(Block changed)
+    {
+        var sets = block.Shape == BlockShape.Sets;
+        var (field, rest, gapsTimes) = sets ? ("betweenSets", block.BetweenSets, block.Stations.Length) : ("betweenRounds", block.BetweenRounds, 1);
+        int Total(ByRound<Seconds> rests) => Enumerable.Range(0, changed.Rounds - 1).Sum(gap => rests.At(gap).Value) * gapsTimes;
+        ByRound<Seconds> Shift(int by) => new([.. rest.Values.Select(v => Shifted(v.Value, by))]);
+        Seconds Shifted(int value, int by) => new(
+            value == 0 ? 0
+            : by < 0 ? Math.Min(value, Math.Max(terms.RestFloor, value + by))
+            : Math.Max(value, Math.Min(terms.RestCeiling, value + by)));
+        var before = Total(rest);
+        var choices = ImmutableArray.CreateBuilder<FitChoice>();
+        choices.Add(AsItIs with { Seconds = before });
+        foreach (var way in new[] { -Step, Step })
+        {
+            var last = rest;
+            for (var by = way; Math.Abs(by) <= 600; by += way)
+            {
+                var next = Shift(by);
+                if (next == last)
+                {
+                    break;
+                }
+
+                last = next;
+                choices.Add(new FitChoice(
+                    Total(next),
+                    Cost(terms.RestWeight, Math.Abs(Sum(next) - Sum(rest)), Sum(rest)),
+                    $"“{block.Name}”: rest between {(sets ? "sets" : "rounds")} {Words(rest)} → {Words(next)}",
+                    [new Edit($"{at}/{field}", Json(next))]));
+            }
+        }
+
+        return before == 0 ? null : new FitLever(FitKinds.Rest, choices.ToImmutable());
+    }
+
+    /// <summary>The block's change, and those that stations have of their own; none goes below what it needs.</summary>
+    private IEnumerable<FitLever?> Changes(Block changed)
+    {
+        if (block.StartEvery is not null)
+        {
+            yield break;
+        }
+
+        var needs = ChangeOver.Of(block, plan.Moves, terms.Pace);
+        var shared = Enumerable.Range(0, block.Stations.Length).Where(i => block.Shape == BlockShape.Rotation || (i > 0 && !block.Stations[i].HasOwnChange)).ToArray();
+        var need = shared.Length == 0 ? 0 : shared.Max(i => needs[i].Seconds.Value);
+        yield return Change($"{at}/betweenStations", $"“{block.Name}”: change", block.BetweenStations.Value, need, v => SharedChange(changed, v));
+        if (block.Shape == BlockShape.Rotation)
+        {
+            yield break;
+        }
+
+        for (var i = 0; i < block.Stations.Length; i++)
+        {
+            var (station, place) = (block.Stations[i], i);
+            if (station.HasOwnChange)
+            {
+                yield return Change(
+                    $"{at}/stations/{i}/changeSeconds", $"“{block.Name}”: change to {station.Name}", station.Change.Value,
+                    i == 0 && block.SidePass != SidePass.Round ? 0 : needs[i].Seconds.Value,
+                    v => Passes(changed) switch
+                    {
+                        2 => place == 0 ? changed.Rounds * Math.Max(v, station.Switch.Value) : 2 * changed.Rounds * v,
+                        _ => place == 0 ? 0 : v * (block.Shape == BlockShape.Sets ? 1 : changed.Rounds),
+                    });
+            }
+        }
+    }
+
+    /// <summary>Seconds of all changes that take the block's own value.</summary>
+    private static int SharedChange(Block changed, int value)
+    {
+        if (changed.Shape == BlockShape.Rotation)
+        {
+            return changed.Rounds * (changed.Stations.Length - 1) * value;
+        }
+
+        var later = changed.Stations.Skip(1).Count(s => !s.HasOwnChange) * value;
+        if (changed.Shape == BlockShape.Sets)
+        {
+            return later;
+        }
+
+        var first = changed.Stations[0];
+        var back = Passes(changed) == 2 && !first.HasOwnChange ? Math.Max(value, first.Switch.Value) : 0;
+        return changed.Rounds * (Passes(changed) * later + back);
+    }
+
+    private FitLever? Change(string pointer, string what, int value, int need, Func<int, int> seconds)
+    {
+        if (value == 0)
+        {
+            return null;
+        }
+
+        var lowest = Math.Min(value, need);
+        var choices = ImmutableArray.CreateBuilder<FitChoice>();
+        choices.Add(AsItIs with { Seconds = seconds(value) });
+        for (var v = value % Step; v <= Math.Min(600, value + 30); v += Step)
+        {
+            if (v != value && v >= lowest && v > 0)
+            {
+                choices.Add(new FitChoice(seconds(v), Cost(terms.ChangeWeight, Math.Abs(v - value), value), $"{what} {value} s → {v} s", [Edit.Set(pointer, v)]));
+            }
+        }
+
+        return new FitLever(FitKinds.Change, choices.ToImmutable());
+    }
+
+    private FitLever OwnPace() => Timed($"{at}/seconds", $"“{block.Name}”", block.Length.Value, 3600, terms.WorkFloor, v => v);
+
+    private FitLever StartEvery(Block changed)
+    {
+        var every = block.StartEvery!.Value.Value;
+        var longest = Enumerable.Range(0, changed.Rounds).Max(round => changed.Stations.Max(s => DoseClock.Total(DoseClock.Stretches(s, changed, round, Compiler.SideOfRound(changed, round, 0)))));
+        return Timed($"{at}/startEverySeconds", $"“{block.Name}”: start every", every, 1800, Math.Min(every, longest), v => v * changed.Stations.Length * changed.Rounds * Passes(changed));
+    }
+
+    /// <summary>A length of work in steps of five, within its percentage and its floor.</summary>
+    private FitLever Timed(string pointer, string what, int value, int most, int floor, Func<int, int> seconds) => new(
+        FitKinds.Work,
+        [
+            AsItIs with { Seconds = seconds(value) },
+            .. Steps(value, most, floor).Select(v => new FitChoice(seconds(v), Cost(terms.WorkWeight, Math.Abs(v - value), value), $"{what} {value} s → {v} s", [Edit.Set(pointer, v)])),
+        ]);
+
+    private IEnumerable<int> Steps(int value, int most, int floor)
+    {
+        var lowest = Math.Max(Math.Min(value, Math.Max(floor, 1)), (int)Math.Ceiling(value * (100 - terms.WorkPercent) / 100m));
+        var highest = Math.Min(most, value * (100 + terms.WorkPercent) / 100);
+        for (var v = value - Step * ((value - lowest) / Step); v <= highest; v += Step)
+        {
+            if (v != value)
+            {
+                yield return v;
+            }
+        }
+    }
+
+    private static int Passes(Block block) => block.SidePass == SidePass.Round ? 2 : 1;
+
+    private int Cost(int weight, int change, int of) => change == 0 ? 0 : terms.PerChange + weight * ((100 * change + of - 1) / of);
+
+    private static int Sum(ByRound<Seconds> rest) => rest.Values.Sum(v => v.Value);
+
+    private static string Words(ByRound<Seconds> rest) => string.Join(", ", rest.Values);
+
+    private static JsonNode Json(ByRound<Seconds> rest) =>
+        rest.Values is [var only] ? JsonValue.Create(only.Value) : new JsonArray([.. rest.Values.Select(v => (JsonNode)JsonValue.Create(v.Value))]);
+}

@@ -1,0 +1,58 @@
+using System.Collections.Immutable;
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.Timing.Fitting;
+
+/// <summary>One value that a lever can take.</summary>
+/// <param name="Seconds">What all that hangs on the lever takes in the class.</param>
+/// <param name="Cost">0: left as it is.</param>
+public sealed record FitChoice(int Seconds, int Cost, string Words, ImmutableArray<Edit> Edits);
+
+/// <summary>Something that may be longer or shorter. Its first choice leaves it as it is.</summary>
+public sealed record FitLever(FitKinds Kind, ImmutableArray<FitChoice> Choices)
+{
+    public int Least => Choices.Min(c => c.Seconds);
+}
+
+/// <summary>A block with a certain number of rounds.</summary>
+/// <param name="Fixed">Seconds that no lever moves.</param>
+/// <param name="Rounds">The change of rounds itself; its seconds are in <paramref name="Fixed"/>.</param>
+public sealed record FitBranch(int Fixed, FitChoice Rounds, ImmutableArray<FitLever> Levers)
+{
+    public int Least => Fixed + Levers.Sum(l => l.Least);
+}
+
+/// <summary>The branches of a block; the first leaves its rounds as they are.</summary>
+public sealed record FitBlock(ImmutableArray<FitBranch> Branches)
+{
+    public int Least => Branches.Min(b => b.Least);
+}
+
+/// <summary>
+/// A class as a choice of one branch a block and one value a lever. Seconds and costs add up, so that the cheapest class
+/// of a given length is a multiple-choice knapsack.
+/// </summary>
+public sealed record FitModel(ImmutableArray<FitBlock> Blocks, int Slot)
+{
+    public int Least => Blocks.Sum(b => b.Least);
+
+    /// <param name="unlock">Protected blocks may be changed too.</param>
+    public static FitModel Of(ClassPlan plan, FitTerms terms, bool unlock = false) => new(
+        [.. plan.Blocks.Select((block, i) => new FitBlockBuilder(block, i, plan, terms).Build(unlock || block.Keep != Keep.Protected))],
+        plan.Slot.Value);
+
+    /// <summary>The same class with only some kinds of change allowed.</summary>
+    public FitModel Only(FitKinds kinds) => kinds == FitKinds.All ? this : this with
+    {
+        Blocks =
+        [
+            .. Blocks.Select(block => new FitBlock(
+            [
+                .. block.Branches.Take((kinds & FitKinds.Rounds) == 0 ? 1 : block.Branches.Length).Select(branch => branch with
+                {
+                    Levers = [.. branch.Levers.Select(l => (l.Kind & kinds) != 0 ? l : l with { Choices = [l.Choices[0]] })],
+                }),
+            ])),
+        ],
+    };
+}
