@@ -13,12 +13,14 @@ using Halterion.Core.Timing;
 var moves = MoveLibrary.Load();
 var text = Encoding.UTF8.GetBytes(SixtyMinutes(moves));
 var plan = ClassReader.Read(text, moves).Plan ?? throw new InvalidOperationException("The class of the bench has faults.");
-var evaluation = Evaluator.Evaluate(text, moves).Evaluation!;
+var evaluator = new Evaluator(moves, new Preferences());
+var evaluation = evaluator.Evaluate(text).Evaluation!;
 Console.WriteLine($"class: {evaluation.Totals.Seconds}, {plan.Blocks.Length} blocks, {plan.Blocks.Sum(b => b.Stations.Length)} stations, {evaluation.Spans.Length} spans, {text.Length} bytes");
 
 Measure("read", 1, () => ClassReader.Read(text, moves));
 Measure("compile", 1, () => Compiler.Compile(plan));
-Measure("read, compile, check", 1, () => Evaluator.Evaluate(text, moves));
+Measure("read, compile, check", 1, () => evaluator.Evaluate(text));
+FitBench.Run(plan);
 await MeasureHttp(args, text);
 FirstLoad(args);
 
@@ -102,6 +104,7 @@ static void Report(string name, double aim, double[] times, long? bytes)
 
 static string SixtyMinutes(MoveLibrary moves)
 {
+    var starters = new Starters(moves, new Preferences());
     var blocks = new JsonArray();
     var next = 0;
     for (var b = 0; b < 12; b++)
@@ -109,7 +112,7 @@ static string SixtyMinutes(MoveLibrary moves)
         var stations = new JsonArray();
         for (var s = 0; s < (b < 4 ? 4 : 3); s++)
         {
-            stations.Add(Starters.Station(moves.Moves[next++ % moves.Moves.Length], moves, b % 3 == 0 ? new Halterion.Core.Seconds(20) : null).Station);
+            stations.Add(starters.Station(moves.Moves[next++ % moves.Moves.Length], b % 3 == 0 ? new Halterion.Core.Seconds(20) : null).Station);
         }
 
         var block = new JsonObject { ["name"] = $"Block {b + 1}", ["phase"] = "main", ["rounds"] = b % 3 == 0 ? 3 : 1, ["betweenStations"] = 25, ["stations"] = stations };

@@ -36,6 +36,7 @@ for (const [device, width, height] of [
   ['phone', 390, 844],
 ] as const) {
   test(`axe finds nothing serious on any screen, nor does any overflow, on a ${device}`, async ({ page, demo }) => {
+    test.setTimeout(120_000)
     await page.setViewportSize({ width, height })
     const planned = await classOf(demo, 'Full moon circuit')
     const led = await classOf(demo, 'Six around the loft, first time')
@@ -43,7 +44,9 @@ for (const [device, width, height] of [
     const screens = [
       [demo.address, 'Classes'],
       [`${demo.address}/people`, 'People'],
+      [`${demo.address}/settings`, 'How you work'],
       [`${demo.address}/classes/new`, 'A new class'],
+      [`${planned}/cards`, 'Print the run sheet'],
       [`${planned}/brief`, 'Full moon circuit'],
       [`${planned}/build`, 'Circuit'],
       [`${led}/log`, 'first time'],
@@ -56,6 +59,24 @@ for (const [device, width, height] of [
       await page.waitForLoadState('networkidle')
       expect(await seriousFaults(page), address).toEqual([])
       expect(await tooWide(page), address).toEqual([])
+    }
+
+    // All that is folded away, too; and by lamplight.
+    await page.goto(`${planned}/build`)
+    const more = page.getByRole('button', { name: /^More about/ })
+    while ((await more.count()) > 0) await more.first().click()
+    await page.evaluate(() => document.querySelectorAll('details').forEach((fold) => (fold.open = true)))
+    expect(await seriousFaults(page), 'unfolded').toEqual([])
+    expect(await tooWide(page), 'unfolded').toEqual([])
+    await fetch(`${demo.address}/api/settings/preferences`, {
+      method: 'PUT',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ scheme: 'dark' }),
+    })
+    for (const address of [`${planned}/build`, `${planned}/brief`, `${demo.address}/settings`, demo.address]) {
+      await page.goto(address)
+      await page.waitForLoadState('networkidle')
+      expect(await seriousFaults(page), `dark ${address}`).toEqual([])
     }
 
     await page.goto(`${rotation}/lead`)

@@ -11,7 +11,7 @@ test('undo and redo, and swapping a move brings its options', async ({ page, dem
   await page.keyboard.press('Control+z')
   await expect(squat.getByLabel('harder option', { exact: true })).toHaveValue('goblet-squat')
 
-  await page.getByRole('button', { name: 'One round less of “Circuit”' }).click()
+  await page.getByRole('button', { name: 'Bring it to 25 min at the least cost' }).click()
   await expect(page.getByTestId('verdict')).toContainText('to spare')
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByTestId('verdict')).toHaveText('78 s over')
@@ -19,9 +19,11 @@ test('undo and redo, and swapping a move brings its options', async ({ page, dem
   await expect(page.getByTestId('verdict')).toContainText('to spare')
 
   // A tempo that cannot be read says so beside the station, and the figures stay the last good ones.
-  await page.getByLabel('Tempo of target 1').first().fill('2-0')
+  const lunge = page.getByRole('article', { name: 'Station 2: Split squat' })
+  await lunge.getByRole('button', { name: 'More about' }).click()
+  await lunge.getByLabel('Tempo', { exact: true }).first().fill('2-0')
   await expect(page.getByText('“2-0” is no tempo.').first()).toBeVisible()
-  await page.getByLabel('Tempo of target 1').first().fill('2-0-1-0')
+  await lunge.getByLabel('Tempo', { exact: true }).first().fill('2-0-1-0')
   await expect(page.getByText('“2-0” is no tempo.')).toHaveCount(0)
 })
 

@@ -46,13 +46,14 @@ test('blocks and stations are added, moved, copied, removed, and reshaped', asyn
 
   // In a rotation a new station fills the window; a one-sided move gives each side half of it.
   const stations = page.getByRole('article', { name: /^Station \d/ })
-  await expect(stations.nth(1)).toContainText('40 s, half a side')
+  await expect(stations.nth(2)).toContainText('40 s, half a side')
+  await page.getByRole('button', { name: 'Move station Side lunge up' }).click()
   await page.getByRole('button', { name: 'Move station Side lunge up' }).click()
   await expect(stations.first()).toContainText('Side lunge')
   await page.getByRole('button', { name: 'Copy station Side lunge' }).click()
-  await expect(stations).toHaveCount(3)
+  await expect(stations).toHaveCount(4)
   await page.getByRole('button', { name: 'Remove station Side lunge' }).first().click()
-  await expect(stations).toHaveCount(2)
+  await expect(stations).toHaveCount(3)
 
   await page.getByRole('button', { name: 'Move block Stations on the bell up' }).click()
   await expect(blocks.first()).toHaveAccessibleName('Block 1: Stations on the bell')

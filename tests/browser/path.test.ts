@@ -42,7 +42,7 @@ test('brief, build, fix an overrun, save, reload, lead, log, find it again, by k
   await page.getByLabel('Rest between rounds').focus()
   await page.keyboard.type('200')
   await expect(page.getByTestId('verdict')).toHaveText('1 min 47 s over')
-  await tabTo(page, 'Rest between rounds in “Circuit”')
+  await tabTo(page, 'Bring it to 10 min at the least cost')
   await page.keyboard.press('Enter')
   await expect(page.getByTestId('verdict')).toHaveText(/to spare|on time/)
   const verdict = await page.getByTestId('verdict').textContent()

@@ -19,23 +19,22 @@ import '@mantine/core/styles/Group.css'
 import '@mantine/core/styles/Text.css'
 import '@mantine/core/styles/Anchor.css'
 import './app/tokens.css'
-import { MantineProvider } from '@mantine/core'
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { createBrowserRouter, RouterProvider } from 'react-router'
 import { routes } from './app/routes'
-import { theme } from './app/theme'
+import { Themed } from './app/Themed'
 
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1 } } })
 const router = createBrowserRouter(routes)
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
-    <MantineProvider theme={theme} forceColorScheme="light">
-      <QueryClientProvider client={queries}>
+    <QueryClientProvider client={queries}>
+      <Themed>
         <RouterProvider router={router} />
-      </QueryClientProvider>
-    </MantineProvider>
+      </Themed>
+    </QueryClientProvider>
   </StrictMode>,
 )

@@ -30,14 +30,30 @@ export interface StationStarter {
 }
 
 /** A ready station for a move; with the bell of the rotation that it goes into, dosed to fill it. */
-export const stationStarter = (move: string, window?: number) => ({
-  queryKey: ['station', move, window],
+export const stationStarter = (move: string, window?: number, roundGivesSide?: boolean) => ({
+  queryKey: ['station', move, window, roundGivesSide],
   queryFn: async () =>
     (await answer(
-      api.GET('/api/moves/{id}/station', { params: { path: { id: move }, query: { window } } }),
+      api.GET('/api/moves/{id}/station', { params: { path: { id: move }, query: { window, roundGivesSide } } }),
     )) as unknown as StationStarter,
   ...unchanging,
 })
+
+export const useDoseForms = () =>
+  useQuery({ queryKey: ['dose-forms'], queryFn: () => answer(api.GET('/api/plans/dose-forms')), ...unchanging })
+
+export const useSettings = () =>
+  useQuery({ queryKey: ['settings'], queryFn: () => answer(api.GET('/api/settings')), staleTime: 60_000 })
+
+/** The 12- or 24-hour clock, as the instructor likes it. */
+export const useClockFormat = () => useSettings().data?.preferences.clock ?? 'h24'
+
+export const useTemplates = () =>
+  useQuery({
+    queryKey: ['templates'],
+    queryFn: async () =>
+      (await answer(api.GET('/api/templates'))) as unknown as { id: string; name: string; block: PlanBlock }[],
+  })
 
 export const fetchClass = async (id: string) =>
   (await answer(api.GET('/api/classes/{id}', { params: { path: { id } } }))) as ClassView

@@ -9,7 +9,7 @@ export function Shell() {
   if (leading) return <Outlet />
   return (
     <>
-      <header className={css.band}>
+      <header className={css.band} data-screen-only>
         <div className={css.inner}>
           <Link to="/" className={css.name}>
             <svg width="34" height="18" viewBox="0 0 34 18" aria-hidden="true">
@@ -28,6 +28,7 @@ export function Shell() {
               Classes
             </NavLink>
             <NavLink to="/people">People</NavLink>
+            <NavLink to="/settings">Settings</NavLink>
           </nav>
         </div>
       </header>

@@ -3,11 +3,13 @@ import { Navigate } from 'react-router'
 import { BriefPage } from '../features/brief/BriefPage'
 import { NewClassPage } from '../features/brief/NewClassPage'
 import { BuildPage } from '../features/build/BuildPage'
+import { CardsPage } from '../features/cards/CardsPage'
 import { ClassesPage } from '../features/classes/ClassesPage'
 import { ClassLayout } from '../features/editor/ClassLayout'
 import { LeadPage } from '../features/lead/LeadPage'
 import { LogPage } from '../features/log/LogPage'
 import { PeoplePage } from '../features/people/PeoplePage'
+import { SettingsPage } from '../features/settings/SettingsPage'
 import { Broken, Missing, Shell } from './Shell'
 
 export const routes: RouteObject[] = [
@@ -17,6 +19,7 @@ export const routes: RouteObject[] = [
     children: [
       { path: '/', element: <ClassesPage /> },
       { path: '/people', element: <PeoplePage /> },
+      { path: '/settings', element: <SettingsPage /> },
       { path: '/classes/new', element: <NewClassPage /> },
       {
         path: '/classes/:id',
@@ -25,6 +28,7 @@ export const routes: RouteObject[] = [
           { index: true, element: <Navigate to="build" replace /> },
           { path: 'brief', element: <BriefPage /> },
           { path: 'build', element: <BuildPage /> },
+          { path: 'cards', element: <CardsPage /> },
           { path: 'lead', element: <LeadPage /> },
           { path: 'log', element: <LogPage /> },
         ],

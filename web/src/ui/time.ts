@@ -19,9 +19,29 @@ export function spoken(seconds: number): string {
 }
 
 /** A booked start, such as "Tue 24 Nov, 18:00". */
-export function dayAndTime(startsAt: string | null | undefined): string {
+export function dayAndTime(startsAt: string | null | undefined, format: ClockFormat = 'h24'): string {
   if (!startsAt) return 'No date yet'
   const date = new Date(startsAt)
   const day = date.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' })
-  return `${day}, ${startsAt.slice(11, 16)}`
+  const time = date.toLocaleTimeString('en-GB', {
+    hour: format === 'h12' ? 'numeric' : '2-digit',
+    minute: '2-digit',
+    hour12: format === 'h12',
+  })
+  return `${day}, ${time}`
+}
+
+export type ClockFormat = 'h24' | 'h12'
+
+/** The time of day so many seconds after a booked start such as 2026-11-24T18:00; null without one. */
+export function timeOfDay(startsAt: string | null | undefined, seconds: number, format: ClockFormat): string | null {
+  if (!startsAt) return null
+  const time = new Date(new Date(`${startsAt}:00Z`).getTime() + seconds * 1000)
+  return time.toLocaleTimeString('en-GB', {
+    timeZone: 'UTC',
+    hour: format === 'h12' ? 'numeric' : '2-digit',
+    minute: '2-digit',
+    second: '2-digit',
+    hour12: format === 'h12',
+  })
 }

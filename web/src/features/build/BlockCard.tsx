@@ -1,5 +1,6 @@
 import { Button, TextInput } from '@mantine/core'
 import { useQueryClient } from '@tanstack/react-query'
+import type { ReactNode } from 'react'
 import { useState } from 'react'
 import type { Move, PlanBlock } from '../../api/client'
 import { stationStarter } from '../../api/queries'
@@ -8,14 +9,20 @@ import { clock } from '../../ui/time'
 import { useClassEditor } from '../editor/context'
 import { BlockTiming } from './BlockTiming'
 import css from './Build.module.css'
+import { BlockMore } from './BlockMore'
 import { copied, moved, setBlock, without } from './edit'
 import { FaultsAt } from './FaultsAt'
+import { Handle, useCard } from './Handle'
 import { MoveSelect } from './MoveSelect'
 import { StationCard } from './StationCard'
+import { useBenchContext } from './useBench'
 
 export function BlockCard({ block, index, moves }: { block: PlanBlock; index: number; moves: Move[] }) {
   const { plan, evaluation, change } = useClassEditor()
   const queries = useQueryClient()
+  const bench = useBenchContext()
+  const card = useCard(bench, { block: index }, plan.blocks.length)
+  const [more, setMore] = useState(false)
   const outline = evaluation?.outline[index]
   const stations = block.stations ?? []
   const blocks = plan.blocks
@@ -24,7 +31,10 @@ export function BlockCard({ block, index, moves }: { block: PlanBlock; index: nu
 
   async function addStation(move: string) {
     const window = block.windowSeconds
-    const { station } = await queries.fetchQuery(stationStarter(move, typeof window === 'number' ? window : undefined))
+    const roundGivesSide = block.sidePass === 'round' || block.sidePass === 'alternate'
+    const { station } = await queries.fetchQuery(
+      stationStarter(move, typeof window === 'number' ? window : undefined, roundGivesSide),
+    )
     change('add station', (draft) => ({
       ...draft,
       plan: setBlock(draft.plan, index, (b) => ({ ...b, stations: [...(b.stations ?? []), structuredClone(station)] })),
@@ -32,8 +42,15 @@ export function BlockCard({ block, index, moves }: { block: PlanBlock; index: nu
   }
 
   return (
-    <section id={`block-${index}`} tabIndex={-1} className={css.block} aria-label={`Block ${index + 1}: ${block.name}`}>
+    <section
+      id={`block-${index}`}
+      tabIndex={-1}
+      className={css.block}
+      aria-label={`Block ${index + 1}: ${block.name}`}
+      {...card}
+    >
       <div className={css.blockHead}>
+        <Handle spot={{ block: index }} what={`block ${block.name}`} />
         <TextInput
           className={css.blockName}
           variant="unstyled"
@@ -62,20 +79,40 @@ export function BlockCard({ block, index, moves }: { block: PlanBlock; index: nu
           onRemove={() => setBlocks('remove block', without(blocks, index))}
         />
       </div>
-      <BlockTiming block={block} index={index} />
+      <div className={css.timingRow}>
+        <BlockTiming block={block} index={index} />
+        <button type="button" className={css.moreButton} aria-expanded={more} onClick={() => setMore(!more)}>
+          {more ? 'Less' : 'More'}
+          <span className="hidden"> about block {block.name}</span>
+        </button>
+      </div>
+      {more && <BlockMore block={block} index={index} moves={moves} />}
       <FaultsAt pointer={`/blocks/${index}`} shallow />
       {stations.map((station, s) => (
         <StationCard key={s} station={station} place={{ block: index, station: s }} moves={moves} />
       ))}
       {block.format !== 'talk' && stations.length < 16 && (
-        <AddStation name={block.name} moves={moves} onAdd={(move) => void addStation(move)} />
+        <AddStation name={block.name} moves={moves} onAdd={(move) => void addStation(move)}>
+          {bench.copied?.kind === 'stations' && (
+            <Button size="xs" variant="default" onClick={() => bench.paste(index)}>
+              Paste {bench.copied.items.length === 1 ? 'the station' : `${bench.copied.items.length} stations`}
+            </Button>
+          )}
+        </AddStation>
       )}
     </section>
   )
 }
 
+interface AddProps {
+  name: string
+  moves: Move[]
+  onAdd: (move: string) => void
+  children?: ReactNode
+}
+
 /** Choosing and adding are two steps: a list that acts while it is searched with the keyboard would add every stop. */
-function AddStation({ name, moves, onAdd }: { name: string; moves: Move[]; onAdd: (move: string) => void }) {
+function AddStation({ name, moves, onAdd, children }: AddProps) {
   const [move, setMove] = useState('')
   return (
     <form
@@ -97,6 +134,7 @@ function AddStation({ name, moves, onAdd }: { name: string; moves: Move[]; onAdd
       <Button type="submit" size="xs" variant="default" disabled={move === ''}>
         Add station
       </Button>
+      {children}
     </form>
   )
 }

@@ -1,10 +1,14 @@
 import { Button } from '@mantine/core'
 import { useEffect } from 'react'
 import { useLocation } from 'react-router'
-import { useMoves, useStarters } from '../../api/queries'
+import type { PlanBlock } from '../../api/client'
+import { answer, api } from '../../api/client'
+import { useMoves, useStarters, useTemplates } from '../../api/queries'
 import { useClassEditor } from '../editor/context'
 import { BlockCard } from './BlockCard'
 import css from './Build.module.css'
+import { SelectionBar } from './SelectionBar'
+import { BenchContext, useBench } from './useBench'
 import { Verdict } from './Verdict'
 
 /** The bench: blocks and stations on the left, what it adds up to on the right. */
@@ -12,7 +16,14 @@ export function BuildPage() {
   const { plan, change } = useClassEditor()
   const moves = useMoves().data ?? []
   const starters = useStarters().data ?? []
+  const templates = useTemplates()
+  const bench = useBench()
   const location = useLocation()
+  const addBlock = (block: PlanBlock) =>
+    change('add block', (draft) => ({
+      ...draft,
+      plan: { ...draft.plan, blocks: [...draft.plan.blocks, structuredClone(block)] },
+    }))
 
   // The tape leads here: a block in the address is shown and focused, each time anew.
   useEffect(() => {
@@ -20,41 +31,76 @@ export function BuildPage() {
   }, [location.key, location.hash])
 
   return (
-    <div className={css.bench}>
-      <main className={css.blocks}>
-        {plan.blocks.length === 0 && (
-          <p className={css.empty}>
-            An empty bench. Begin with a block: most classes are a talk, a warm-up, one or two main blocks and a
-            wind-down. The tape above fills as you go.
-          </p>
-        )}
-        {plan.blocks.map((block, b) => (
-          <BlockCard key={b} block={block} index={b} moves={moves} />
-        ))}
-        <section className={css.adding} aria-label="Add a block">
-          <h2 className={css.addTitle}>Add a block</h2>
-          <div className={css.starters}>
-            {starters.map((starter) => (
-              <Button
-                key={starter.name}
-                variant="default"
-                size="xs"
-                title={starter.words}
-                disabled={plan.blocks.length >= 30}
-                onClick={() =>
-                  change('add block', (draft) => ({
-                    ...draft,
-                    plan: { ...draft.plan, blocks: [...draft.plan.blocks, structuredClone(starter.block)] },
-                  }))
-                }
-              >
-                + {starter.name}
-              </Button>
-            ))}
-          </div>
-        </section>
-      </main>
-      <Verdict />
-    </div>
+    <BenchContext value={bench}>
+      <div className={css.bench}>
+        <main className={css.blocks}>
+          {plan.blocks.length === 0 && (
+            <p className={css.empty}>
+              An empty bench. Begin with a block: most classes are a talk, a warm-up, one or two main blocks and a
+              wind-down. The tape above fills as you go.
+            </p>
+          )}
+          {plan.blocks.map((block, b) => (
+            <BlockCard key={b} block={block} index={b} moves={moves} />
+          ))}
+          <section className={css.adding} aria-label="Add a block">
+            <h2 className={css.addTitle}>Add a block</h2>
+            <div className={css.starters}>
+              {starters.map((starter) => (
+                <Button
+                  key={starter.name}
+                  variant="default"
+                  size="xs"
+                  title={starter.words}
+                  disabled={plan.blocks.length >= 30}
+                  onClick={() => addBlock(starter.block)}
+                >
+                  + {starter.name}
+                </Button>
+              ))}
+              {bench.copied?.kind === 'blocks' && (
+                <Button size="xs" variant="default" onClick={() => bench.paste()}>
+                  Paste {bench.copied.items.length === 1 ? 'the block' : `${bench.copied.items.length} blocks`}
+                </Button>
+              )}
+            </div>
+            {(templates.data ?? []).length > 0 && (
+              <>
+                <h3 className={css.addTitle}>Your templates</h3>
+                <div className={css.starters}>
+                  {templates.data?.map((template) => (
+                    <Button.Group key={template.id}>
+                      <Button
+                        size="xs"
+                        variant="default"
+                        disabled={plan.blocks.length >= 30}
+                        onClick={() => addBlock(template.block)}
+                      >
+                        + {template.name}
+                      </Button>
+                      <Button
+                        size="xs"
+                        variant="default"
+                        px={8}
+                        aria-label={`Remove the template ${template.name}`}
+                        onClick={() =>
+                          void answer(
+                            api.DELETE('/api/templates/{id}', { params: { path: { id: template.id } } }),
+                          ).then(() => templates.refetch())
+                        }
+                      >
+                        ×
+                      </Button>
+                    </Button.Group>
+                  ))}
+                </div>
+              </>
+            )}
+          </section>
+        </main>
+        <Verdict />
+        <SelectionBar />
+      </div>
+    </BenchContext>
   )
 }

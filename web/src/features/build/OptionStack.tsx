@@ -76,6 +76,12 @@ export function OptionStack({ station, place, moves, words, onSwapMain }: Props)
         )
       })}
       {proposals?.easier && lacks('easier') && <Offer tier="easier" proposal={proposals.easier} onAdd={add} />}
+      {main && station.options.length < 9 && (
+        <AddOption
+          missing={(['harder', 'easier'] as const).filter((tier) => lacks(tier))}
+          onAdd={(tier) => setOptions('add option', (options) => [...options, { tier, move: main.move }])}
+        />
+      )}
     </div>
   )
 }
@@ -87,6 +93,19 @@ function Offer({ tier, proposal, onAdd }: { tier: string; proposal: Proposal; on
       <button type="button" className={css.offer} onClick={() => onAdd(proposal)}>
         + {proposal.name}: {proposal.why} ({proposal.dimension})
       </button>
+    </div>
+  )
+}
+
+/** One more option, done like the main one until it is changed. */
+function AddOption({ missing, onAdd }: { missing: PlanOption['tier'][]; onAdd: (tier: PlanOption['tier']) => void }) {
+  return (
+    <div className={css.addOption}>
+      {[...missing, 'instead' as const].map((tier) => (
+        <button key={tier} type="button" className={css.quiet} onClick={() => onAdd(tier)}>
+          + {tier} option of your own
+        </button>
+      ))}
     </div>
   )
 }

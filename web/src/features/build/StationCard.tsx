@@ -1,15 +1,19 @@
 import { useQueryClient } from '@tanstack/react-query'
-import { useRef } from 'react'
+import { useRef, useState } from 'react'
 import type { Move, PlanStation } from '../../api/client'
 import { stationStarter } from '../../api/queries'
 import { FamilyMark } from '../../ui/FamilyMark'
 import { Tools } from '../../ui/Tools'
 import { useClassEditor } from '../editor/context'
 import css from './Build.module.css'
-import { DoseRow } from './DoseRow'
+import { DoseInput } from './DoseInput'
 import { copied, mainOption, moved, setBlock, setStation, without } from './edit'
 import { FaultsAt } from './FaultsAt'
+import { Handle, useCard } from './Handle'
 import { OptionStack } from './OptionStack'
+import { SideSelect } from './SideSelect'
+import { StationMore } from './StationMore'
+import { useBenchContext } from './useBench'
 
 export interface Place {
   block: number
@@ -26,6 +30,9 @@ export function StationCard({ station, place, moves }: Props) {
   const { plan, evaluation, change } = useClassEditor()
   const queries = useQueryClient()
   const { block: b, station: s } = place
+  const bench = useBenchContext()
+  const card = useCard(bench, place, plan.blocks[b]?.stations?.length ?? 0)
+  const [more, setMore] = useState(false)
   const stations = plan.blocks[b]?.stations ?? []
   const outline = evaluation?.outline[b]?.stations[s]
   const main = mainOption(station)
@@ -37,6 +44,9 @@ export function StationCard({ station, place, moves }: Props) {
       ...draft,
       plan: setBlock(draft.plan, b, (block) => ({ ...block, stations: next })),
     }))
+
+  const setThis = (label: string, next: (station: PlanStation) => PlanStation) =>
+    change(`${label} ${b} ${s}`, (draft) => ({ ...draft, plan: setStation(draft.plan, b, s, next) }))
 
   /** Another main move: its own usual options come with it, the dose stays. */
   const wanted = useRef('')
@@ -56,8 +66,15 @@ export function StationCard({ station, place, moves }: Props) {
   }
 
   return (
-    <article className={css.station} aria-label={`Station ${place1}: ${name}`} id={`station-${b}-${s}`} tabIndex={-1}>
+    <article
+      className={css.station}
+      aria-label={`Station ${place1}: ${name}`}
+      id={`station-${b}-${s}`}
+      tabIndex={-1}
+      {...card}
+    >
       <div className={css.stationHead}>
+        <Handle spot={place} what={`station ${name}`} />
         {move && <FamilyMark family={move.family} />}
         <h3 className={css.stationName}>{name}</h3>
         {outline && (
@@ -75,7 +92,16 @@ export function StationCard({ station, place, moves }: Props) {
         />
       </div>
       <div className={css.stationBody}>
-        <DoseRow station={station} place={place} move={move} />
+        <div className={css.dose}>
+          <DoseInput place={place} name={name} />
+          <div className={css.doseRow}>
+            <SideSelect station={station} place={place} onChange={setThis} />
+            <button type="button" className={css.moreButton} aria-expanded={more} onClick={() => setMore(!more)}>
+              {more ? 'Less' : 'More'}
+              <span className="hidden"> about station {name}</span>
+            </button>
+          </div>
+        </div>
         <OptionStack
           station={station}
           place={place}
@@ -84,6 +110,7 @@ export function StationCard({ station, place, moves }: Props) {
           onSwapMain={swapMove}
         />
       </div>
+      {more && <StationMore station={station} place={place} moves={moves} onChange={setThis} />}
       <FaultsAt pointer={`/blocks/${b}/stations/${s}`} />
     </article>
   )

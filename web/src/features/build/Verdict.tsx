@@ -1,17 +1,23 @@
-import { Button } from '@mantine/core'
+import { Button, TextInput } from '@mantine/core'
+import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Evaluation, Plan } from '../../api/client'
 import { answer, api } from '../../api/client'
+import { FamilyMark } from '../../ui/FamilyMark'
 import { clock, spoken } from '../../ui/time'
 import { useClassEditor } from '../editor/context'
 import { SaveNote } from '../editor/SaveNote'
 import css from './Build.module.css'
+import { withField } from './edit'
+import { FitPanel } from './FitPanel'
+import { Versions } from './Versions'
 
 type Finding = Evaluation['findings'][number]
 
 /** Whether the class fits its slot, in words, and what to do about it. */
 export function Verdict() {
   const { plan, evaluation, faults, canUndo, canRedo, undo, redo, change } = useClassEditor()
+  const [history, setHistory] = useState(false)
   const empty = plan.blocks.length === 0
   const over = evaluation !== null && evaluation.totals.overSeconds > 0
 
@@ -31,8 +37,12 @@ export function Verdict() {
         <Button variant="default" size="xs" disabled={!canRedo} onClick={redo} title="Ctrl+Y">
           Redo
         </Button>
+        <Button variant="default" size="xs" onClick={() => setHistory(true)}>
+          Versions
+        </Button>
         <SaveNote />
       </div>
+      {history && <Versions onClose={() => setHistory(false)} />}
       {!empty && evaluation && (
         <>
           <p className={over ? css.over : css.fits} role="status" data-testid="verdict">
@@ -50,25 +60,28 @@ export function Verdict() {
           figures. {faults[0]?.detail}
         </p>
       )}
-      {!empty && evaluation && <Shares totals={evaluation.totals} />}
+      {!empty && faults.length === 0 && evaluation && Math.abs(evaluation.totals.overSeconds) > 0 && <FitPanel />}
       {!empty && faults.length === 0 && (
         <ul className={css.findings} aria-label="Findings">
           {evaluation?.findings.map((finding) => (
-            <li key={finding.key} className={css.finding} data-severity={finding.severity}>
+            <li key={finding.key} className={css.finding} data-severity={finding.waived ? 'waived' : finding.severity}>
               <strong>{finding.what}</strong>
               <span className={css.aside} title={`Source: ${finding.source}`}>
-                {finding.why}
+                {finding.waived ? `Left as it is: ${finding.waived}` : finding.why}
               </span>
-              {finding.repairs.map((repair, i) => (
-                <button key={i} type="button" className={css.offer} onClick={() => void mend(finding, i)}>
-                  {repair.title}
-                </button>
-              ))}
+              {!finding.waived &&
+                finding.repairs.map((repair, i) => (
+                  <button key={i} type="button" className={css.offer} onClick={() => void mend(finding, i)}>
+                    {repair.title}
+                  </button>
+                ))}
+              <Waive finding={finding} />
             </li>
           ))}
           {evaluation?.findings.length === 0 && <li className={css.aside}>Nothing to mend.</li>}
         </ul>
       )}
+      {!empty && evaluation && <Shares evaluation={evaluation} />}
       {!empty && faults.length === 0 && (
         <Button component={Link} to="../lead" relative="path" fullWidth mt="md">
           Lead this class
@@ -78,26 +91,116 @@ export function Verdict() {
   )
 }
 
-function Shares({ totals }: { totals: Evaluation['totals'] }) {
-  const rows: [string, string][] = [
-    ['Work', clock(totals.workSeconds)],
-    ['Rest', clock(totals.restSeconds)],
-    ['Changes', clock(totals.changeSeconds)],
-    ['Talk', clock(totals.talkSeconds)],
-    ['Reps, left leg', `${totals.leftReps}${totals.leftEstimatedReps ? ` + about ${totals.leftEstimatedReps}` : ''}`],
-    [
-      'Reps, right leg',
-      `${totals.rightReps}${totals.rightEstimatedReps ? ` + about ${totals.rightEstimatedReps}` : ''}`,
-    ],
-  ]
+/** Leaves a finding as it is, with a reason that stays with the class; or takes it up again. */
+function Waive({ finding }: { finding: Finding }) {
+  const { change } = useClassEditor()
+  const [reason, setReason] = useState<string | null>(null)
+  const is = (w: { code: string; place: string }) => w.code === finding.code && w.place === finding.pointer
+  if (finding.waived) {
+    return (
+      <button
+        type="button"
+        className={css.quiet}
+        onClick={() =>
+          change('take up', (draft) => {
+            const left = (draft.plan.waivers ?? []).filter((w) => !is(w))
+            return { ...draft, plan: withField(draft.plan, 'waivers', left.length === 0 ? undefined : left) }
+          })
+        }
+      >
+        Look at it again
+      </button>
+    )
+  }
+  if (reason === null) {
+    return (
+      <button type="button" className={css.quiet} onClick={() => setReason('')}>
+        Leave it, with a reason …
+      </button>
+    )
+  }
   return (
-    <dl className={css.shares}>
-      {rows.map(([name, value]) => (
-        <div key={name}>
-          <dt>{name}</dt>
-          <dd>{value}</dd>
+    <form
+      className={css.waive}
+      onSubmit={(event) => {
+        event.preventDefault()
+        if (reason.trim() === '') return
+        change('leave', (draft) => ({
+          ...draft,
+          plan: {
+            ...draft.plan,
+            waivers: [
+              ...(draft.plan.waivers ?? []),
+              { code: finding.code, place: finding.pointer, reason: reason.trim() },
+            ],
+          },
+        }))
+      }}
+    >
+      <TextInput
+        size="xs"
+        aria-label="Reason"
+        placeholder="Why it is right so"
+        maxLength={400}
+        autoFocus
+        value={reason}
+        onChange={(event) => setReason(event.currentTarget.value)}
+      />
+      <Button size="xs" type="submit" variant="default">
+        Leave it
+      </Button>
+    </form>
+  )
+}
+
+/** Where the time goes, and what each leg does. */
+function Shares({ evaluation }: { evaluation: Evaluation }) {
+  const { totals, breakdown } = evaluation
+  const leg = (reps: number, estimated: number, seconds: number) =>
+    `${clock(seconds)}, ${reps}${estimated ? ` + about ${estimated}` : ''} reps`
+  const rows: [string, string][] = (
+    [
+      ['Work', totals.workSeconds],
+      ['Switching sides', totals.switchSeconds],
+      ['Changes', totals.changeSeconds],
+      ['Rest', totals.restSeconds],
+      ['Waiting', totals.waitSeconds],
+      ['Lead-in', totals.leadInSeconds],
+      ['Talk and demos', totals.talkSeconds],
+    ] as [string, number][]
+  )
+    .filter(([, seconds]) => seconds > 0)
+    .map(([name, seconds]) => [name, clock(seconds)])
+  return (
+    <section aria-label="Where the time goes">
+      <h2 className={css.fitTitle}>Where the time goes</h2>
+      <dl className={css.shares}>
+        {rows.map(([name, value]) => (
+          <div key={name}>
+            <dt>{name}</dt>
+            <dd>{value}</dd>
+          </div>
+        ))}
+      </dl>
+      <h2 className={css.fitTitle}>What one person does</h2>
+      <dl className={css.shares}>
+        <div>
+          <dt>Left leg</dt>
+          <dd>{leg(totals.leftReps, totals.leftEstimatedReps, breakdown.leftSeconds)}</dd>
         </div>
-      ))}
-    </dl>
+        <div>
+          <dt>Right leg</dt>
+          <dd>{leg(totals.rightReps, totals.rightEstimatedReps, breakdown.rightSeconds)}</dd>
+        </div>
+        {breakdown.families.map((share) => (
+          <div key={share.family}>
+            <dt className={css.familyShare}>
+              <FamilyMark family={share.family} size={14} /> {share.family}
+            </dt>
+            <dd>{clock(share.workSeconds)}</dd>
+          </div>
+        ))}
+      </dl>
+    </section>
   )
 }

@@ -16,6 +16,7 @@ import { useEditor } from './useEditor'
 const steps = [
   { to: 'brief', name: 'Brief' },
   { to: 'build', name: 'Build' },
+  { to: 'cards', name: 'Cards' },
   { to: 'lead', name: 'Lead' },
   { to: 'log', name: 'Log' },
 ]
@@ -66,7 +67,7 @@ function OpenClass({ loaded }: { loaded: ClassView }) {
         <Outlet />
       ) : (
         <div className={css.page}>
-          <header className={css.head}>
+          <header className={css.head} data-screen-only>
             <h1 className={css.title}>{editor.plan.title}</h1>
             <nav aria-label="Steps of this class" className={css.path}>
               {steps.map((step) => (
@@ -76,10 +77,18 @@ function OpenClass({ loaded }: { loaded: ClassView }) {
               ))}
             </nav>
           </header>
-          <ClassTape
-            editor={editor}
-            onBlock={(index) => void navigate({ pathname: 'build', hash: `block-${index}` })}
-          />
+          <div data-screen-only>
+            <ClassTape
+              editor={editor}
+              onBlock={(index) => void navigate({ pathname: 'build', hash: `block-${index}` })}
+              onSpan={(span) =>
+                void navigate({
+                  pathname: 'build',
+                  hash: span.station == null ? `block-${span.block}` : `station-${span.block}-${span.station}`,
+                })
+              }
+            />
+          </div>
           <Outlet />
         </div>
       )}

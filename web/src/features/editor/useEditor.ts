@@ -29,6 +29,14 @@ export interface Editor extends Draft {
   keepMine: () => void
   takeTheirs: () => void
   flush: () => Promise<boolean>
+  /** A class that is looked at on the tape before it is taken. */
+  preview: Preview | null
+  setPreview: (preview: Preview | null) => void
+}
+
+export interface Preview {
+  plan: Plan
+  evaluation: Evaluation
 }
 
 const SAVE_AFTER = 600
@@ -56,6 +64,7 @@ export function useEditor(loaded: ClassView, restored: KeptDraft | null): Editor
   )
   const [result, setResult] = useState({ evaluation: loaded.evaluation ?? null, faults: loaded.faults })
   const [save, setSave] = useState<SaveState>(restored ? 'unsaved' : 'saved')
+  const [preview, setPreview] = useState<Preview | null>(null)
   const [theirs, setTheirs] = useState<ClassView | null>(null)
   // A draft left behind is saved against the version it was made from, so that it cannot overwrite a later one.
   const version = useRef(restored?.version ?? loaded.version)
@@ -156,12 +165,13 @@ export function useEditor(loaded: ClassView, restored: KeptDraft | null): Editor
   const change = useCallback(
     (label: string, next: (draft: Draft) => Draft) => {
       touch()
+      setPreview(null)
       const at = Date.now()
       const joins = lastChange.current.label === label && at - lastChange.current.at < JOIN_WITHIN
       lastChange.current = { label, at }
       setHistory((h) => {
         const now = next(h.now)
-        return { past: joins && h.past.length > 0 ? h.past : [...h.past.slice(-199), h.now], now, future: [] }
+        return { past: joins && h.past.length > 0 ? h.past : [...h.past, h.now], now, future: [] }
       })
     },
     [touch],
@@ -219,5 +229,7 @@ export function useEditor(loaded: ClassView, restored: KeptDraft | null): Editor
     keepMine,
     takeTheirs,
     flush,
+    preview,
+    setPreview,
   }
 }

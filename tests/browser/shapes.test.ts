@@ -1,0 +1,210 @@
+import type { Page } from '@playwright/test'
+import { readFileSync } from 'node:fs'
+import { expect, test } from './studio'
+
+async function begin(page: Page, address: string, title: string, minutes: number) {
+  await page.goto(`${address}/classes/new`)
+  await page.getByLabel('Title').fill(title)
+  await page.getByLabel('Room booked for').fill(String(minutes))
+  await page.getByRole('button', { name: 'Make it and build' }).click()
+  await expect(page.getByText('An empty bench')).toBeVisible()
+}
+
+const dose = (page: Page, name: string) => page.getByLabel(`Dose of ${name}`)
+
+/** Takes the first way that Fit offers, and checks that undo takes it back in one step. */
+async function fit(page: Page) {
+  const before = await page.getByTestId('verdict').textContent()
+  const way = page.getByRole('region', { name: 'Fit to the slot' }).getByRole('button').first()
+  await expect(way).toBeEnabled()
+  await way.hover()
+  await expect(page.getByTestId('readout')).toContainText('As it would be:')
+  await way.click()
+  await expect(page.getByTestId('verdict')).toHaveText(/on time|^\d+ s to spare/)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByTestId('verdict')).toHaveText(before!)
+  await page.getByRole('button', { name: 'Redo' }).click()
+  await expect(page.getByTestId('verdict')).toHaveText(/on time|^\d+ s to spare/)
+}
+
+/** Prints the run sheet on one page of either paper, downloads the class and opens it again: the same class. */
+async function takeAlong(page: Page, title: string) {
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+  const verdict = await page.getByTestId('verdict').textContent()
+  await page.getByRole('link', { name: 'Cards' }).click()
+  await expect(page.getByRole('article', { name: 'Run sheet' })).toContainText(title)
+  for (const format of ['A4', 'Letter']) {
+    const pdf = (await page.pdf({ format })).toString('latin1')
+    expect(pdf.match(/\/Type\s*\/Page\b/g), format).toHaveLength(1)
+  }
+  const waiting = page.waitForEvent('download')
+  await page.getByRole('link', { name: 'Class file' }).click()
+  const file = await (await waiting).path()
+  await page.getByRole('link', { name: 'Classes', exact: true }).click()
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'again.halterion.json', mimeType: 'application/json', buffer: readFileSync(file) })
+  await expect(page.getByTestId('verdict')).toHaveText(verdict!)
+  const again = page.waitForEvent('download')
+  await page.getByRole('link', { name: 'Cards' }).click()
+  await page.getByRole('link', { name: 'Class file' }).click()
+  expect(readFileSync(await (await again).path())).toEqual(readFileSync(file))
+}
+
+test('a drop set, typed in the short form, fitted, printed, taken out and in again', async ({ page, studio }) => {
+  await begin(page, studio.address, 'Drop sets', 10)
+  await page.getByRole('button', { name: '+ Drop set' }).click()
+  await expect(dose(page, 'Goblet squat')).toHaveValue('10 at 100 % + 12 s rest + 10 at 70 % + 12 s rest + 10 at 40 %')
+
+  // What cannot be read says where and what would be right, and the class stays the last good one.
+  await dose(page, 'Goblet squat').fill('3 × 10 at 100 % + 10 at 60 prozent')
+  await expect(page.getByText('This is not understood here.')).toBeVisible()
+  await expect(page.locator('mark')).toHaveText('at 60 prozent')
+  await dose(page, 'Goblet squat').fill('3 × 10 @ 1-0-1-1 at 100 % + 12 s rest + 10 @ 1-0-1-1 at 60 %, rest 150')
+  await expect(page.getByText('10 reps + 12 s rest + 10 reps: 72 s')).toBeVisible()
+
+  // 10 + 3·72 + 2·150 = 526 of 600 s.
+  await expect(page.getByTestId('verdict')).toHaveText('74 s to spare')
+  await expect(page.getByLabel('Sets', { exact: true })).toHaveValue('3')
+  await expect(page.getByLabel('Rest between sets')).toHaveValue('150 s')
+  await fit(page)
+  await takeAlong(page, 'Drop sets')
+})
+
+test('on the minute: a target that does not fit is found and mended', async ({ page, studio }) => {
+  await begin(page, studio.address, 'On the minute', 10)
+  await page.getByRole('button', { name: '+ On the minute' }).click()
+  await expect(page.getByTestId('verdict')).toHaveText('1 min 50 s to spare')
+  await dose(page, 'Hip hinge').fill('30 @ 2-0-1-0')
+  await expect(page.getByText('30 reps takes 90 s; the bell rings after 60 s.')).toBeVisible()
+  await page.getByRole('button', { name: '30 reps → 20 reps' }).click()
+  await expect(dose(page, 'Hip hinge')).toHaveValue('20 @ 2-0-1-0')
+  await fit(page)
+  await takeAlong(page, 'On the minute')
+})
+
+test('one side a round: stations lose their own sides, and get them back with undo', async ({ page, studio }) => {
+  await begin(page, studio.address, 'One side a round', 15)
+  await page.getByRole('button', { name: '+ Circuit' }).click()
+  await page.getByLabel('Add a station to Circuit').selectOption('Split squat')
+  await page.getByRole('button', { name: 'Add station' }).click()
+  await expect(dose(page, 'Split squat')).toHaveValue('12 each side')
+  await page.getByRole('button', { name: 'More about block Circuit' }).click()
+  await page
+    .getByRole('region', { name: /^Block 1/ })
+    .getByLabel('Sides', { exact: true })
+    .first()
+    .selectOption('round')
+  await expect(dose(page, 'Split squat')).toHaveValue('12')
+  await dose(page, 'Bodyweight squat').fill('40 s')
+  await dose(page, 'Split squat').fill('40 s')
+
+  // 10 + 3·(4·40 + 3·15) + 2·60 = 745 of 900 s.
+  await expect(page.getByTestId('verdict')).toHaveText('2 min 35 s to spare')
+  await page.getByRole('slider').focus()
+  await page.keyboard.press('End')
+  await expect(page.getByTestId('readout')).toContainText('Round 3 of 3, Split squat, timed, right: 40 s')
+  await fit(page)
+  await takeAlong(page, 'One side a round')
+})
+
+test('stations and blocks are chosen, copied across classes, dragged and moved by keys', async ({ page, studio }) => {
+  await begin(page, studio.address, 'First', 30)
+  await page.getByRole('button', { name: '+ Superset' }).click()
+  await page.getByRole('button', { name: '+ Warm-up' }).click()
+  const blocks = page.getByRole('region', { name: /^Block \d/ })
+  const stations = (block: number) => blocks.nth(block).getByRole('heading', { level: 3 })
+  await expect(stations(0)).toHaveText(['Bodyweight squat', 'Hip hinge'])
+
+  await blocks.nth(0).getByRole('article', { name: 'Station 2: Hip hinge' }).focus()
+  await page.keyboard.press('Alt+ArrowUp')
+  await expect(stations(0)).toHaveText(['Hip hinge', 'Bodyweight squat'])
+
+  const handle = blocks.nth(0).getByTitle('Drag to move').nth(1)
+  await handle.dragTo(blocks.nth(1).getByRole('article').first(), { targetPosition: { x: 200, y: 6 } })
+  await expect(stations(1)).toHaveText(['Hip hinge', 'Hip hinge', 'Bodyweight squat'])
+  await expect(stations(0)).toHaveText(['Bodyweight squat'])
+
+  await page.getByLabel('Choose station Bodyweight squat').first().check()
+  await page.getByLabel('Choose station Hip hinge').first().check()
+  await expect(page.getByText('2 stations chosen')).toBeVisible()
+  await page.getByRole('region', { name: 'What is chosen' }).getByRole('button', { name: 'Copy' }).click()
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+
+  await begin(page, studio.address, 'Second', 30)
+  await page.getByRole('button', { name: '+ Straight sets' }).click()
+  await page.getByRole('button', { name: 'Paste 2 stations' }).click()
+  await expect(stations(0)).toHaveText(['Goblet squat', 'Bodyweight squat', 'Hip hinge'])
+
+  await page.getByLabel('Choose block Straight sets').check()
+  await page.getByRole('button', { name: 'Double' }).click()
+  await expect(blocks).toHaveCount(2)
+  await page.keyboard.press('Control+z')
+  await page.keyboard.press('Control+z')
+  await expect(stations(0)).toHaveText(['Goblet squat'])
+})
+
+test('a block is kept as a template, versions say what changed, and one comes back', async ({ page, studio }) => {
+  await begin(page, studio.address, 'Kept', 20)
+  await page.getByRole('button', { name: '+ Circuit' }).click()
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+  await page.getByRole('button', { name: 'More about block Circuit' }).click()
+  await page.getByRole('button', { name: 'Keep this block as a template' }).click()
+  await expect(page.getByText('Kept: it stands under')).toBeVisible()
+  await page.getByLabel('Rounds', { exact: true }).fill('5')
+  await dose(page, 'Bodyweight squat').fill('20')
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+
+  await page.getByRole('button', { name: 'Versions' }).click()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByLabel('From version').selectOption('1')
+  await expect(dialog.getByRole('list', { name: 'Changes between the two' })).toContainText('block “Circuit” added')
+  await dialog.getByRole('button', { name: 'Go back to this' }).last().click()
+  await expect(page.getByText('An empty bench')).toBeVisible()
+  await page.keyboard.press('Control+z')
+  await expect(page.getByLabel('Rounds', { exact: true })).toHaveValue('5')
+
+  await page
+    .getByRole('heading', { name: 'Your templates' })
+    .locator('..')
+    .getByRole('button', { name: '+ Circuit' })
+    .last()
+    .click()
+  await expect(page.getByLabel('Rounds', { exact: true }).last()).toHaveValue('3')
+})
+
+test('an impossible fit says what stands in the way; a finding is left with a reason', async ({ page, studio }) => {
+  await begin(page, studio.address, 'Too much', 5)
+  await page.getByRole('button', { name: '+ Talk' }).click()
+  await page.getByLabel('Length').fill('900')
+  await page.getByRole('button', { name: '+ Circuit' }).click()
+  await expect(page.getByText('It cannot be done within the limits')).toContainText('rests no lower than 15 s')
+  const finding = page.getByRole('list', { name: 'Findings' }).getByRole('listitem').first()
+  await finding.getByRole('button', { name: 'Leave it, with a reason …' }).click()
+  await finding.getByLabel('Reason').fill('the room is free afterwards')
+  await finding.getByRole('button', { name: 'Leave it' }).click()
+  await expect(page.getByText('Left as it is: the room is free afterwards')).toBeVisible()
+  await page.getByRole('button', { name: 'Look at it again' }).click()
+  await expect(page.getByText('Left as it is:')).toHaveCount(0)
+})
+
+test('settings shape what is new, and how it is shown', async ({ page, studio }) => {
+  await page.goto(`${studio.address}/settings`)
+  await page.getByLabel('five and five').check()
+  await page.getByLabel('pounds').check()
+  await page.getByLabel('6:30 pm').check()
+  await page.getByLabel('short: makes it endurance').check()
+  await page.getByLabel('dark').check()
+  await expect(page.getByText('Saved')).toBeVisible()
+  await begin(page, studio.address, 'Mine', 30)
+  await expect(page.locator('html')).toHaveAttribute('data-mantine-color-scheme', 'dark')
+  await page.getByRole('button', { name: '+ Circuit' }).click()
+  await expect(page.getByLabel('Rest between rounds')).toHaveValue('30 s')
+  await page.getByLabel('Add a station to Circuit').selectOption('Split squat')
+  await page.getByRole('button', { name: 'Add station' }).click()
+  await expect(dose(page, 'Split squat')).toHaveValue('12 each side by 5')
+  await expect(page.getByTestId('readout')).toContainText('pm')
+  await page.getByLabel('Add a station to Circuit').selectOption('Wide squat')
+  await page.getByRole('button', { name: 'Add station' }).click()
+  await expect(page.getByText('17.6 lb kettlebell held low')).toBeVisible()
+})

@@ -1,0 +1,168 @@
+import { Button, Checkbox, Textarea } from '@mantine/core'
+import { useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import type { Move, PlanBlock } from '../../api/client'
+import { answer, api } from '../../api/client'
+import { useClassEditor } from '../editor/context'
+import css from './Build.module.css'
+import { setBlock, shapeOf, suited, withField } from './edit'
+import { Pick } from './Inputs'
+import { OptionList } from './OptionList'
+import { SecondsInput } from './SecondsInput'
+import { counts, phases } from './words'
+
+/** All else that a block can say, folded away until it is wanted. */
+export function BlockMore({ block, index, moves }: { block: PlanBlock; index: number; moves: Move[] }) {
+  const { plan, change } = useClassEditor()
+  const shape = shapeOf(block)
+  const set = <K extends keyof PlanBlock>(key: K, value: PlanBlock[K] | undefined) =>
+    change(`${String(key)} ${index}`, (draft) => ({
+      ...draft,
+      plan: setBlock(draft.plan, index, (b) => withField(b, key, value)),
+    }))
+  const rounds = shape === 'circuit' || shape === 'rotation' || shape === 'every'
+  return (
+    <div className={css.unfolded}>
+      <div className={css.fields}>
+        <Pick
+          label="Part of the class"
+          words={phases}
+          value={block.phase}
+          onChange={(v) => set('phase', v as PlanBlock['phase'])}
+        />
+        <Pick
+          label="When late"
+          width={150}
+          words={[
+            ['protected', 'keep it whole'],
+            ['normal', 'may shrink'],
+            ['droppable', 'may be dropped'],
+          ]}
+          value={block.keep ?? (block.phase === 'cooldown' ? 'protected' : 'normal')}
+          onChange={(v) => set('keep', v as PlanBlock['keep'])}
+        />
+        {shape !== 'talk' && (
+          <>
+            <Pick
+              label="Begins"
+              width={150}
+              words={[
+                ['bell', 'on the bell'],
+                ['block', 'at my tap'],
+                ['rests', 'at my tap, rests too'],
+              ]}
+              value={block.gate ?? 'bell'}
+              onChange={(v) => set('gate', v === 'bell' ? undefined : (v as PlanBlock['gate']))}
+            />
+            {rounds && (
+              <Pick
+                label="Sides"
+                width={180}
+                words={[
+                  ['station', 'at each station'],
+                  ...(shape === 'rotation' ? [] : ([['round', 'a round once a side']] as [string, string][])),
+                  ['alternate', 'one side a round, in turn'],
+                ]}
+                value={block.sidePass ?? 'station'}
+                onChange={(v) =>
+                  change('sidePass', (draft) => ({
+                    ...draft,
+                    plan: setBlock(draft.plan, index, (b) => {
+                      const next = withField(b, 'sidePass', v === 'station' ? undefined : (v as PlanBlock['sidePass']))
+                      return { ...next, stations: next.stations?.map((station) => suited(station, next)) }
+                    }),
+                  }))
+                }
+              />
+            )}
+            <Pick
+              label="First side"
+              words={[
+                ['left', 'left'],
+                ['right', 'right'],
+              ]}
+              none={`the class's (${plan.startSide ?? 'left'})`}
+              width={150}
+              value={block.startSide}
+              onChange={(v) => set('startSide', v as PlanBlock['startSide'])}
+            />
+            <Pick
+              label="Counting"
+              words={counts}
+              none="the class's"
+              width={150}
+              value={block.count}
+              onChange={(v) => set('count', v as PlanBlock['count'])}
+            />
+            {shape !== 'ownPace' && (
+              <>
+                <SecondsInput
+                  label={shape === 'sets' ? 'Optional sets' : 'Optional rounds'}
+                  suffix=""
+                  step={1}
+                  max={Math.max(0, (block.rounds ?? 1) - 1)}
+                  value={block.optionalRounds ?? 0}
+                  onChange={(v) => set('optionalRounds', v || undefined)}
+                />
+                <Checkbox
+                  mt={24}
+                  label="Drink in the rests"
+                  checked={block.water ?? false}
+                  onChange={(event) => set('water', event.currentTarget.checked || undefined)}
+                />
+              </>
+            )}
+            {shape === 'ownPace' && block.goalReps !== undefined && (
+              <Checkbox
+                mt={24}
+                label="The room reaches it together"
+                checked={block.goalShared ?? false}
+                onChange={(event) => set('goalShared', event.currentTarget.checked || undefined)}
+              />
+            )}
+          </>
+        )}
+      </div>
+      {shape !== 'talk' && (
+        <OptionList
+          label="Something easy in the rests"
+          options={block.recovery ?? []}
+          moves={moves}
+          onChange={(next) => set('recovery', next)}
+        />
+      )}
+      <Textarea
+        label="Notes"
+        size="xs"
+        autosize
+        minRows={1}
+        maxLength={4000}
+        value={block.notes ?? ''}
+        onChange={(event) => set('notes', event.currentTarget.value || undefined)}
+      />
+      <KeepTemplate block={block} />
+    </div>
+  )
+}
+
+function KeepTemplate({ block }: { block: PlanBlock }) {
+  const queries = useQueryClient()
+  const [said, setSaid] = useState('')
+  async function keep() {
+    try {
+      await answer(api.POST('/api/templates', { body: { name: block.name, block: block as never } }))
+      await queries.invalidateQueries({ queryKey: ['templates'] })
+      setSaid('Kept: it stands under “Add a block” from now on.')
+    } catch (error) {
+      setSaid(error instanceof Error ? `Not kept. ${error.message}` : 'Not kept.')
+    }
+  }
+  return (
+    <p className={css.keep}>
+      <Button size="xs" variant="default" onClick={() => void keep()}>
+        Keep this block as a template
+      </Button>
+      <span role="status">{said}</span>
+    </p>
+  )
+}

@@ -1,0 +1,118 @@
+import { TextInput } from '@mantine/core'
+import { useEffect, useId, useRef, useState } from 'react'
+import type { PlanBlock } from '../../api/client'
+import { answer, api, Refused } from '../../api/client'
+import { useDoseForms } from '../../api/queries'
+import { useClassEditor } from '../editor/context'
+import css from './Build.module.css'
+import { setBlock } from './edit'
+import type { Place } from './StationCard'
+
+interface Understood {
+  words?: string
+  problem?: { detail: string; right: string; at: number | null }
+}
+
+/** The dose, typed in the trade's short form: read as it is typed, and what was understood said beneath. */
+export function DoseInput({ place, name }: { place: Place; name: string }) {
+  const { plan, evaluation, faults, change } = useClassEditor()
+  const forms = useDoseForms().data ?? []
+  const written = evaluation?.outline[place.block]?.stations[place.station]?.dose ?? ''
+  const [typed, setTyped] = useState<string | null>(null)
+  const [understood, setUnderstood] = useState<Understood>({})
+  const stop = useRef<AbortController | null>(null)
+  const box = useRef<HTMLInputElement>(null)
+  const help = useId()
+  const [helping, setHelping] = useState(false)
+
+  useEffect(() => () => stop.current?.abort(), [])
+
+  async function read(text: string) {
+    stop.current?.abort()
+    const asked = new AbortController()
+    stop.current = asked
+    const block = plan.blocks[place.block]
+    try {
+      const result = await answer(
+        api.POST('/api/plans/dose', {
+          body: { text, block: block as never, station: place.station, moves: plan.moves as never },
+          signal: asked.signal,
+        }),
+      )
+      setUnderstood({ words: `${result.words}: ${result.takes}` })
+      const next = result.block as unknown as PlanBlock
+      change(`dose ${place.block} ${place.station}`, (draft) => ({
+        ...draft,
+        plan: setBlock(draft.plan, place.block, () => next),
+      }))
+    } catch (error) {
+      if (asked.signal.aborted) return
+      const fault = error instanceof Refused ? error.problem.errors?.[0] : undefined
+      if (fault) {
+        const at = /^\/text\/(\d+)$/.exec(fault.pointer)?.[1]
+        setUnderstood({
+          problem: { detail: fault.detail, right: fault.right, at: at === undefined ? null : Number(at) },
+        })
+      }
+    }
+  }
+
+  const shown = typed ?? written
+  const problem = typed === null ? undefined : understood.problem
+  return (
+    <div className={css.doseInput}>
+      <TextInput
+        ref={box}
+        label="Dose"
+        aria-label={`Dose of ${name}`}
+        aria-describedby={help}
+        size="sm"
+        autoComplete="off"
+        spellCheck={false}
+        value={shown}
+        disabled={written === '' && typed === null && faults.length > 0}
+        error={problem ? `${problem.detail} Right would be: ${problem.right}.` : undefined}
+        onFocus={() => setHelping(true)}
+        onChange={(event) => {
+          const text = event.currentTarget.value
+          setTyped(text)
+          void read(text)
+        }}
+        onBlur={() => {
+          setHelping(false)
+          // What could not be read stays as it was typed; what was read takes its usual form.
+          if (!understood.problem) setTyped(null)
+        }}
+      />
+      <div id={help} className={css.doseHelp}>
+        {problem?.at != null && shown !== '' && (
+          <code className={css.doseFault}>
+            {shown.slice(0, problem.at)}
+            <mark>{shown.slice(problem.at) || '…'}</mark>
+          </code>
+        )}
+        {typed !== null && !problem && understood.words && <span role="status">{understood.words}</span>}
+        {helping && (
+          <details className={css.more}>
+            <summary
+              onMouseDown={(event) => {
+                // The field keeps the focus while the help is opened.
+                event.preventDefault()
+              }}
+            >
+              What can I type?
+            </summary>
+            <dl className={css.forms}>
+              {forms.map((form) => (
+                <div key={form.form}>
+                  <dt>{form.form}</dt>
+                  <dd>{form.means}</dd>
+                </div>
+              ))}
+            </dl>
+          </details>
+        )}
+      </div>
+    </div>
+  )
+}

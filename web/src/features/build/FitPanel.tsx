@@ -1,0 +1,141 @@
+import { Button, NumberInput } from '@mantine/core'
+import { useQueryClient } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
+import type { Evaluation, Plan, Schemas } from '../../api/client'
+import { answer, api } from '../../api/client'
+import { useSettings } from '../../api/queries'
+import { useClassEditor } from '../editor/context'
+import css from './Build.module.css'
+
+type Terms = Schemas['FitTerms']
+type FitAnswer = Schemas['FitAnswer']
+
+const WAIT = 200
+
+const fields: { key: keyof Terms; label: string }[] = [
+  { key: 'restFloor', label: 'Rests no lower than, s' },
+  { key: 'restCeiling', label: 'Rests no higher than, s' },
+  { key: 'workFloor', label: 'Work no lower than, s' },
+  { key: 'workPercent', label: 'Work changes by at most, %' },
+  { key: 'repsPercent', label: 'Reps change by at most, %' },
+  { key: 'roundsLess', label: 'Rounds less a block' },
+  { key: 'roundsMore', label: 'Rounds more a block' },
+  { key: 'restWeight', label: 'Price of rest' },
+  { key: 'changeWeight', label: 'Price of change-overs' },
+  { key: 'workWeight', label: 'Price of timed work' },
+  { key: 'repsWeight', label: 'Price of reps' },
+  { key: 'roundWeight', label: 'Price of a round' },
+  { key: 'optionalRoundWeight', label: 'Price of an optional round' },
+  { key: 'perChange', label: 'Points for each change' },
+  { key: 'spareWeight', label: 'Points for each second early' },
+]
+
+/** Up to three ways to bring the class to its slot, each looked at on the tape before it is taken. */
+export function FitPanel() {
+  const { plan, faults, change, setPreview } = useClassEditor()
+  const settings = useSettings()
+  const terms = settings.data?.fit
+  const [found, setFound] = useState<{ plan: Plan; answer: FitAnswer } | null>(null)
+  const fresh = found !== null && found.plan === plan
+
+  useEffect(() => {
+    if (!terms || faults.length > 0) return
+    const stop = new AbortController()
+    const timer = setTimeout(() => {
+      answer(api.POST('/api/plans/fit', { body: { class: plan as never, terms }, signal: stop.signal })).then(
+        (result) => setFound({ plan, answer: result }),
+        () => undefined,
+      )
+    }, WAIT)
+    return () => {
+      clearTimeout(timer)
+      stop.abort()
+    }
+  }, [plan, terms, faults.length])
+
+  useEffect(() => () => setPreview(null), [setPreview])
+
+  async function look(offer: FitAnswer['offers'][number]) {
+    try {
+      const evaluation: Evaluation = await answer(api.POST('/api/plans/evaluate', { body: offer.class as never }))
+      setPreview({ plan: offer.class as unknown as Plan, evaluation })
+    } catch {
+      setPreview(null)
+    }
+  }
+
+  return (
+    <section className={css.fit} aria-label="Fit to the slot">
+      <h2 className={css.fitTitle}>Bring it to {plan.slotMinutes} min</h2>
+      {found?.answer.offers.map((offer, i) => (
+        <button
+          key={i}
+          type="button"
+          className={css.way}
+          disabled={!fresh || offer.way.changes.length === 0}
+          onPointerEnter={() => void look(offer)}
+          onPointerLeave={() => setPreview(null)}
+          onFocus={() => void look(offer)}
+          onBlur={() => setPreview(null)}
+          onClick={() => change('fit', (draft) => ({ ...draft, plan: offer.class as unknown as Plan }))}
+        >
+          <strong>{offer.way.title}</strong>
+          <span className={css.cost}>
+            {offer.way.spareSeconds > 0 ? `ends ${offer.way.spareSeconds} s early, ` : 'to the second, '}
+            costs {offer.way.cost}
+          </span>
+          {offer.way.changes.map((c) => (
+            <span key={c.words}>
+              {c.words} <em>{c.cost}</em>
+            </span>
+          ))}
+        </button>
+      ))}
+      {found && found.answer.offers.length === 0 && (
+        <p className={css.aside} role="status">
+          It cannot be done within the limits: even at its shortest it is {found.answer.shortBy} too long. In the way
+          stand:
+          {found.answer.obstacles.map((o) => (
+            <span key={o.limit} className={css.obstacle}>
+              {o.limit}: {o.seconds} s
+            </span>
+          ))}
+          Loosen a limit below, or take out a station or a block.
+        </p>
+      )}
+      {terms && <Limits terms={terms} />}
+    </section>
+  )
+}
+
+/** What a change costs and how far it may go: ours to begin with, the instructor's to change. */
+function Limits({ terms }: { terms: Terms }) {
+  const queries = useQueryClient()
+  async function save(next: Terms) {
+    queries.setQueryData(['settings'], (old: { fit: Terms } | undefined) => old && { ...old, fit: next })
+    await answer(api.PUT('/api/settings/fit', { body: next })).catch(() => undefined)
+  }
+  return (
+    <details className={css.more}>
+      <summary>Prices and limits</summary>
+      <div className={css.limits}>
+        {fields.map(({ key, label }) => (
+          <NumberInput
+            key={key}
+            label={label}
+            size="xs"
+            min={0}
+            max={1000}
+            allowDecimal={false}
+            allowNegative={false}
+            value={terms[key] as number}
+            onChange={(value) => typeof value === 'number' && void save({ ...terms, [key]: value })}
+          />
+        ))}
+        <Button size="xs" variant="default" onClick={() => void save({})}>
+          As they came
+        </Button>
+      </div>
+    </details>
+  )
+}

@@ -1,0 +1,122 @@
+import { TextInput } from '@mantine/core'
+import type { PlanOption } from '../../api/client'
+import css from './Build.module.css'
+import { withField } from './edit'
+import { Parsed, Pick } from './Inputs'
+import { loadFields, optionFields } from './words'
+
+type Load = NonNullable<PlanOption['load']>
+
+const decimal = {
+  show: String,
+  parse: (text: string) =>
+    /^\d{1,3}([.,]\d{1,2})?$/.test(text.trim()) ? Number(text.trim().replace(',', '.')) : undefined,
+}
+
+interface Props {
+  option: PlanOption
+  /** The main option has no scale. */
+  main: boolean
+  onChange: (next: PlanOption) => void
+}
+
+/** How an option is done: every word of the language, each left out where it says nothing. */
+export function OptionFields({ option, main, onChange }: Props) {
+  const set = <K extends keyof PlanOption>(key: K, value: PlanOption[K] | undefined) =>
+    onChange(withField(option, key, value))
+  const setLoad = <K extends keyof Load>(key: K, value: Load[K] | undefined) => {
+    const load = withField(option.load ?? {}, key, value)
+    set('load', Object.keys(load).length === 0 ? undefined : load)
+  }
+  return (
+    <div className={css.fields}>
+      {optionFields.map(({ key, label, words }) => (
+        <Pick
+          key={key}
+          label={label}
+          words={words}
+          none="–"
+          value={option[key] as string | undefined}
+          onChange={(value) => set(key, value as never)}
+        />
+      ))}
+      <Parsed
+        label="Height, cm"
+        hint="0–120"
+        value={option.heightCm}
+        {...decimal}
+        onChange={(v) => set('heightCm', v)}
+      />
+      <TextInput
+        label="Tempo"
+        size="xs"
+        w={112}
+        placeholder="such as 3-1-1-0"
+        value={option.tempo ?? ''}
+        onChange={(event) => set('tempo', event.currentTarget.value.trim() || undefined)}
+      />
+      <Pick
+        label="Weight"
+        words={loadFields.implement}
+        none="none"
+        value={option.load?.implement}
+        onChange={(value) => (value ? setLoad('implement', value as Load['implement']) : set('load', undefined))}
+      />
+      {option.load && (
+        <>
+          <Pick
+            label="How many"
+            words={[
+              ['1', 'one'],
+              ['2', 'two'],
+            ]}
+            none="–"
+            value={option.load.count?.toString()}
+            onChange={(value) => setLoad('count', value ? Number(value) : undefined)}
+          />
+          <Parsed
+            label="Each one's kg"
+            hint="0.25–300"
+            value={option.load.kg}
+            {...decimal}
+            onChange={(v) => setLoad('kg', v)}
+          />
+          <Pick
+            label="Held"
+            words={loadFields.position}
+            none="–"
+            value={option.load.position}
+            onChange={(value) => setLoad('position', value as Load['position'])}
+          />
+          <Pick
+            label="On which side"
+            words={loadFields.side}
+            none="–"
+            value={option.load.side}
+            onChange={(value) => setLoad('side', value as Load['side'])}
+          />
+        </>
+      )}
+      {!main && (
+        <Parsed
+          label="Of the target, %"
+          hint="10–200"
+          value={option.scale}
+          show={(value) => String(Math.round(value * 100))}
+          parse={(text) => (/^\d{2,3}$/.test(text.trim()) ? Number(text) / 100 : undefined)}
+          onChange={(v) => set('scale', v)}
+        />
+      )}
+      {'tier' in option && (
+        <TextInput
+          label="Note"
+          size="xs"
+          w={240}
+          maxLength={4000}
+          value={option.note ?? ''}
+          onChange={(event) => set('note', event.currentTarget.value || undefined)}
+        />
+      )}
+    </div>
+  )
+}

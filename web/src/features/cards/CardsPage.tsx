@@ -1,0 +1,116 @@
+import { Anchor, Button, Loader } from '@mantine/core'
+import { useQuery } from '@tanstack/react-query'
+import { Link } from 'react-router'
+import type { Schemas } from '../../api/client'
+import { answer, api, Refused } from '../../api/client'
+import { ErrorNote } from '../../ui/ErrorNote'
+import { useClassEditor } from '../editor/context'
+import css from './Cards.module.css'
+
+/** What goes with the instructor: the run sheet to print, and files for a phone without the app. */
+export function CardsPage() {
+  const { id, booking, flush } = useClassEditor()
+  const sheet = useQuery({
+    queryKey: ['run-sheet', id],
+    gcTime: 0,
+    queryFn: async () => {
+      await flush()
+      return answer(api.GET('/api/classes/{id}/run-sheet', { params: { path: { id } } }))
+    },
+  })
+  if (sheet.isPending) return <Loader m="xl" aria-label="Writing the run sheet" />
+  if (sheet.isError) {
+    const faulty = sheet.error instanceof Refused && sheet.error.status === 422
+    return (
+      <ErrorNote
+        title={faulty ? 'The class has faults, so there is nothing to print yet.' : 'The server does not answer.'}
+      >
+        {faulty ? (
+          <Anchor component={Link} to="../build" relative="path">
+            Mend them on the bench
+          </Anchor>
+        ) : (
+          <Anchor component="button" onClick={() => void sheet.refetch()}>
+            Try again
+          </Anchor>
+        )}
+      </ErrorNote>
+    )
+  }
+  const file = (name: string) => `/api/classes/${id}/${name}`
+  return (
+    <main className={css.page}>
+      <div className={css.tools}>
+        <Button onClick={() => window.print()}>Print the run sheet</Button>
+        <nav aria-label="Take it along" className={css.files}>
+          {booking.startsAt ? (
+            <a href={file('calendar.ics')} download>
+              Calendar entry
+            </a>
+          ) : (
+            <span className={css.aside}>Calendar entry: give the class a date in its brief</span>
+          )}
+          <a href={file('timeline.csv')} download>
+            Timeline as a table
+          </a>
+          <a href={file('cues.vtt')} download>
+            Calls as captions
+          </a>
+          <a href={file('bells.wav')} download>
+            Bells and counts as sound
+          </a>
+          <a href={file('file')} download>
+            Class file
+          </a>
+        </nav>
+      </div>
+      <Sheet sheet={sheet.data} />
+    </main>
+  )
+}
+
+/** One page, A4 or Letter, to be read at arm's length. */
+function Sheet({ sheet }: { sheet: Schemas['RunSheet'] }) {
+  return (
+    <article className={css.sheet} data-density={sheet.density} aria-label="Run sheet">
+      <header className={css.head}>
+        <h2>{sheet.title}</h2>
+        <p>
+          {sheet.booked}
+          <br />
+          ends {sheet.ends}
+        </p>
+      </header>
+      {sheet.notes && <p className={css.notes}>{sheet.notes}</p>}
+      {sheet.blocks.map((block, b) => (
+        <section key={b} className={css.block}>
+          <h3>
+            <span className={css.time}>{block.at}</span> {block.name} <small>{block.length}</small>
+          </h3>
+          {block.words && <p className={css.words}>{block.words}</p>}
+          {block.stations.length > 0 && (
+            <ol className={css.stations}>
+              {block.stations.map((station, s) => (
+                <li key={s}>
+                  <b>{station.name}</b> <span className={css.target}>{station.target}</span>
+                  <span className={css.options}>
+                    {station.harder.length > 0 && (
+                      <span>
+                        <i>harder</i> {station.harder.join('; ')}
+                      </span>
+                    )}
+                    {station.easier.length > 0 && (
+                      <span>
+                        <i>easier</i> {station.easier.join('; ')}
+                      </span>
+                    )}
+                  </span>
+                </li>
+              ))}
+            </ol>
+          )}
+        </section>
+      ))}
+    </article>
+  )
+}

@@ -1,0 +1,185 @@
+import { Loader } from '@mantine/core'
+import { useQueryClient } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
+import type { Schemas } from '../../api/client'
+import { answer, api } from '../../api/client'
+import { useSettings } from '../../api/queries'
+import { ErrorNote } from '../../ui/ErrorNote'
+import css from './Settings.module.css'
+
+type Preferences = Schemas['Preferences']
+
+interface Question {
+  key: keyof Preferences
+  asks: string
+  choices: [string, string][]
+}
+
+/** Each answer says what it is for. */
+const schools: Question[] = [
+  {
+    key: 'sides',
+    asks: 'Sides, in a new station',
+    choices: [
+      ['each', 'all of one side, then the other: one thing to think of at a time'],
+      ['alternate', 'in turn, rep by rep: balanced, lighter on one leg'],
+      ['chunks', 'five and five: long sets without one leg giving up'],
+      ['round', 'a whole round a side: fewest switches'],
+    ],
+  },
+  {
+    key: 'startSide',
+    asks: 'First side',
+    choices: [
+      ['left', 'left: habit starts right, so the weaker side goes first'],
+      ['right', 'right'],
+    ],
+  },
+  {
+    key: 'rest',
+    asks: 'Rest, in a new block',
+    choices: [
+      ['full', 'full: keeps it strength'],
+      ['short', 'short: makes it endurance'],
+      ['none', 'none: straight on'],
+      ['active', 'active: something easy instead of standing'],
+    ],
+  },
+  {
+    key: 'facing',
+    asks: 'Where you stand',
+    choices: [
+      ['mirror', 'facing the class: your own side is said too'],
+      ['same', 'facing the same way'],
+    ],
+  },
+  {
+    key: 'count',
+    asks: 'Counting',
+    choices: [
+      ['down', 'down: the end is in sight'],
+      ['up', 'up'],
+      ['last5', 'only the last five'],
+      ['off', 'not aloud'],
+    ],
+  },
+  {
+    key: 'pace',
+    asks: 'Change-overs are measured',
+    choices: [
+      ['brisk', 'brisk: the room knows what comes'],
+      ['talking', 'while you talk: twice as long and more'],
+    ],
+  },
+]
+
+const shown: Question[] = [
+  {
+    key: 'weight',
+    asks: 'Weights',
+    choices: [
+      ['kg', 'kilograms'],
+      ['lb', 'pounds'],
+    ],
+  },
+  {
+    key: 'length',
+    asks: 'Heights',
+    choices: [
+      ['cm', 'centimetres'],
+      ['in', 'inches'],
+    ],
+  },
+  {
+    key: 'clock',
+    asks: 'Time of day',
+    choices: [
+      ['h24', '18:30'],
+      ['h12', '6:30 pm'],
+    ],
+  },
+  {
+    key: 'weekStart',
+    asks: 'The week starts on',
+    choices: [
+      ['monday', 'Monday'],
+      ['sunday', 'Sunday'],
+      ['saturday', 'Saturday'],
+    ],
+  },
+  {
+    key: 'scheme',
+    asks: 'The screen is',
+    choices: [
+      ['light', 'light'],
+      ['dark', 'dark'],
+      ['system', 'as this machine has it'],
+    ],
+  },
+]
+
+/** How this instructor works, for all that is new. */
+export function SettingsPage() {
+  const settings = useSettings()
+  const queries = useQueryClient()
+  const [said, setSaid] = useState('')
+  // What was just chosen shows at once, before the server has it.
+  const [mine, setMine] = useState<Preferences>({})
+
+  useEffect(() => {
+    document.title = 'Settings · Halterion'
+  }, [])
+
+  if (settings.isPending) return <Loader m="xl" aria-label="Fetching the settings" />
+  if (settings.isError) return <ErrorNote title="The settings cannot be fetched: the server does not answer." />
+  const preferences = { ...settings.data.preferences, ...mine }
+
+  async function choose(key: keyof Preferences, value: string) {
+    const next = { ...preferences, [key]: value } as Preferences
+    setMine((before) => ({ ...before, [key]: value }))
+    queries.setQueryData(['settings'], { ...settings.data, preferences: next })
+    try {
+      await answer(api.PUT('/api/settings/preferences', { body: next }))
+      setSaid('Saved')
+      // What the server makes by these preferences is made anew.
+      await queries.invalidateQueries({ queryKey: ['starters'] })
+      queries.removeQueries({ queryKey: ['station'] })
+    } catch {
+      setMine({})
+      setSaid('Not saved: the server does not answer. Choose again when it is back.')
+      await settings.refetch()
+    }
+  }
+
+  const ask = ({ key, asks, choices }: Question) => (
+    <fieldset key={key} className={css.question}>
+      <legend>{asks}</legend>
+      {choices.map(([value, words]) => (
+        <label key={value} className={css.choice}>
+          <input
+            type="radio"
+            name={key}
+            value={value}
+            checked={preferences[key] === value}
+            onChange={() => void choose(key, value)}
+          />
+          {words}
+        </label>
+      ))}
+    </fieldset>
+  )
+
+  return (
+    <main className={css.page}>
+      <h1>Settings</h1>
+      <p className={css.lead}>
+        Good instructors differ. What you choose here shapes new classes, blocks and stations; a class that is written
+        keeps what it says. <span role="status">{said}</span>
+      </p>
+      <h2 className={css.part}>How you work</h2>
+      <div className={css.questions}>{schools.map(ask)}</div>
+      <h2 className={css.part}>How things are shown</h2>
+      <div className={css.questions}>{shown.map(ask)}</div>
+    </main>
+  )
+}
