@@ -26,7 +26,7 @@ FirstLoad(args);
 
 static void Measure(string name, double aim, Action action)
 {
-    for (var i = 0; i < 500; i++)
+    for (var i = 0; i < 3000; i++)
     {
         action();
     }

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { classOf, expect, test } from './studio'
+import { chooseMove, classOf, expect, test } from './studio'
 
 test('a class is copied with a brief of its own, removed, and put back', async ({ page, demo }) => {
   await page.goto(demo.address)
@@ -41,8 +41,7 @@ test('blocks and stations are added, moved, copied, removed, and reshaped', asyn
   await page.getByRole('button', { name: '+ Stations on the bell' }).click()
   const blocks = page.getByRole('region', { name: /^Block \d/ })
   await expect(blocks).toHaveCount(2)
-  await page.getByLabel('Add a station to Stations on the bell').selectOption('Side lunge')
-  await page.getByRole('button', { name: 'Add station' }).click()
+  await chooseMove(page, page.getByRole('button', { name: 'Add a station to Stations on the bell' }), 'Side lunge')
 
   // In a rotation a new station fills the window; a one-sided move gives each side half of it.
   const stations = page.getByRole('article', { name: /^Station \d/ })

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
-import { expect, test } from './studio'
+import { chooseMove, expect, test } from './studio'
 
 async function begin(page: Page, address: string, title: string, minutes: number) {
   await page.goto(`${address}/classes/new`)
@@ -86,8 +86,7 @@ test('on the minute: a target that does not fit is found and mended', async ({ p
 test('one side a round: stations lose their own sides, and get them back with undo', async ({ page, studio }) => {
   await begin(page, studio.address, 'One side a round', 15)
   await page.getByRole('button', { name: '+ Circuit' }).click()
-  await page.getByLabel('Add a station to Circuit').selectOption('Split squat')
-  await page.getByRole('button', { name: 'Add station' }).click()
+  await chooseMove(page, page.getByRole('button', { name: 'Add a station to Circuit' }), 'Split squat')
   await expect(dose(page, 'Split squat')).toHaveValue('12 each side')
   await page.getByRole('button', { name: 'More about block Circuit' }).click()
   await page
@@ -200,11 +199,9 @@ test('settings shape what is new, and how it is shown', async ({ page, studio })
   await expect(page.locator('html')).toHaveAttribute('data-mantine-color-scheme', 'dark')
   await page.getByRole('button', { name: '+ Circuit' }).click()
   await expect(page.getByLabel('Rest between rounds')).toHaveValue('30 s')
-  await page.getByLabel('Add a station to Circuit').selectOption('Split squat')
-  await page.getByRole('button', { name: 'Add station' }).click()
+  await chooseMove(page, page.getByRole('button', { name: 'Add a station to Circuit' }), 'Split squat')
   await expect(dose(page, 'Split squat')).toHaveValue('12 each side by 5')
   await expect(page.getByTestId('readout')).toContainText('pm')
-  await page.getByLabel('Add a station to Circuit').selectOption('Wide squat')
-  await page.getByRole('button', { name: 'Add station' }).click()
+  await chooseMove(page, page.getByRole('button', { name: 'Add a station to Circuit' }), 'Wide squat')
   await expect(page.getByText('17.6 lb kettlebell held low')).toBeVisible()
 })

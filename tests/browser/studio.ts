@@ -101,3 +101,11 @@ export async function classOf(server: Server, title: string): Promise<string> {
   if (!found) throw new Error(`There is no class ${title}.`)
   return `${server.address}/classes/${found.id}`
 }
+
+/** Presses the button of a move and chooses another from the library, by what is typed. */
+export async function chooseMove(page: Page, button: Locator, typed: string) {
+  await button.click()
+  await page.getByRole('dialog').getByLabel('Look for').fill(typed)
+  await expect(page.getByRole('option').first()).toContainText(typed)
+  await page.keyboard.press('Enter')
+}

@@ -1,14 +1,23 @@
 using System.Collections.Immutable;
+using Halterion.Core.Body;
 
 namespace Halterion.Core.Moves;
 
-/// <summary>The four families of the lower body.</summary>
+/// <summary>The four families of the lower body, and what stands around them.</summary>
 public enum Family
 {
     Squat,
     Lunge,
     Hinge,
     Bridge,
+
+    /// <summary>Waking up the hips, or burning them out.</summary>
+    Activation,
+
+    /// <summary>Active recovery and warm-up.</summary>
+    Recovery,
+    Core,
+    Stretch,
 }
 
 public enum Plane
@@ -53,10 +62,19 @@ public sealed record FormFault(string Seen, string Fix);
 /// <param name="Amount">Seconds, reps or pulses.</param>
 public sealed record UsualDose(string Kind, int Amount);
 
+/// <summary>Start and end of a move, for the body model.</summary>
+public sealed record MoveFigure(Recipe Start, Recipe End);
+
 /// <summary>A move of the library: how it is set up, done, seen and felt.</summary>
 /// <param name="SideMeans">What "left" and "right" mean, such as "front foot"; none for two-sided moves.</param>
 /// <param name="Rep">What one rep is.</param>
 /// <param name="Tempo">The tempo used where a class names none; none for a move that is only held.</param>
+/// <param name="Muscles">What does the work.</param>
+/// <param name="Easier">One line: how to make it easier.</param>
+/// <param name="Harder">One line: how to make it harder.</param>
+/// <param name="Readiness">What should be sound before it.</param>
+/// <param name="GetIn">How to get in and out where that is not obvious.</param>
+/// <param name="Figure">Start and end pose; none for a user's own move without one.</param>
 /// <param name="Felt">Where it should be felt, and what to change if it is felt elsewhere.</param>
 public sealed record Move(
     MoveId Id,
@@ -77,4 +95,11 @@ public sealed record Move(
     string Felt,
     string Cautions,
     string? SideMeans = null,
-    Tempo? Tempo = null);
+    Tempo? Tempo = null,
+    string Muscles = "",
+    string Easier = "",
+    string Harder = "",
+    string? Readiness = null,
+    string? GetIn = null,
+    string? KitSafety = null,
+    MoveFigure? Figure = null);

@@ -38,7 +38,7 @@ public sealed class MoveLibrary
         var moves = Enum.GetNames<Family>()
             .SelectMany(family => Read<ImmutableArray<Move>>(family.ToLowerInvariant()))
             .ToImmutableArray();
-        return new MoveLibrary("1", moves, Read<ImmutableArray<Ladder>>("ladders"));
+        return new MoveLibrary("2", moves, Read<ImmutableArray<Ladder>>("ladders"));
     }
 
     /// <summary>This library and a user's own moves beside it; ids of the library win.</summary>
@@ -48,19 +48,45 @@ public sealed class MoveLibrary
 
     public bool Has(MoveId id) => byId.ContainsKey(id);
 
-    /// <summary>The option one step easier and one step harder than a move done plainly.</summary>
+    /// <summary>The option one step easier and one step harder than a move done plainly; at the end of a ladder what the move's own page says.</summary>
     public Proposals Propose(MoveId id)
     {
+        var own = Find(id) is { } move ? OwnLines(move) : new Proposals();
         foreach (var ladder in Ladders)
         {
             var at = PlainRung(ladder, id);
             if (at >= 0)
             {
-                return new Proposals(Step(ladder, at, -1), Step(ladder, at, +1));
+                return new Proposals(Step(ladder, at, -1) ?? own.Easier, Step(ladder, at, +1) ?? own.Harder);
             }
         }
 
-        return new Proposals(null, null);
+        return own;
+    }
+
+    /// <summary>Easier and harder as the move's own page says.</summary>
+    private static Proposals OwnLines(Move move)
+    {
+        Proposal? Of(string tier, string line) => line.Length == 0 ? null : new Proposal(
+            new JsonObject { ["tier"] = tier, ["move"] = move.Id.Value, ["note"] = line.TrimEnd('.') },
+            move.Name,
+            DimensionOf(line),
+            line);
+        return new Proposals(Of("easier", move.Easier), Of("harder", move.Harder));
+    }
+
+    private static string DimensionOf(string line)
+    {
+        (string Dimension, string[] Words)[] words =
+        [
+            ("support", ["hand", "wall", "chair", "hold on", "doorway", "cushion", "strap"]),
+            ("impact", ["jump", "hop", "leap"]),
+            ("load", ["weight", "heav", "light", "band", "peg"]),
+            ("tempo", ["slow", "pause", "quick", "longer", "count", "still"]),
+            ("depth", ["depth", "higher", "lower", "smaller", "deeper", "shallow", "shorter", "bend", "half", "further", "less"]),
+            ("base", ["one leg", "foot", "feet", "stagger", "knees down", "knees bent"]),
+        ];
+        return words.FirstOrDefault(w => w.Words.Any(x => line.Contains(x, StringComparison.OrdinalIgnoreCase))).Dimension ?? "complexity";
     }
 
     private static int PlainRung(Ladder ladder, MoveId id)

@@ -1,7 +1,11 @@
 using System.Collections.Immutable;
+using System.Text.Json.Nodes;
 using Halterion.Core;
+using Halterion.Core.Body;
+using Halterion.Core.Checks;
 using Halterion.Core.Moves;
 using Halterion.Core.Plans;
+using Halterion.Store;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Halterion.Web.Endpoints;
@@ -9,14 +13,73 @@ namespace Halterion.Web.Endpoints;
 /// <summary>The move library.</summary>
 public sealed record MoveList(string Version, ImmutableArray<Move> Moves);
 
+/// <summary>A figure small enough for a list: start and end pose only.</summary>
+public sealed record Thumbnail(MoveId Id, string ViewBox, DrawnPose Start, DrawnPose End, string Way, string Alt);
+
+/// <summary>An option of a move with its figure.</summary>
+public sealed record FiguredOption(Tier Tier, string Words, string Why, Figure? Figure);
+
+/// <summary>A class in which a move stands.</summary>
+public sealed record MoveUse(Guid Class, string Title);
+
+/// <summary>All there is about a move.</summary>
+public sealed record MovePage(Move Move, ImmutableArray<FiguredOption> Options, ImmutableArray<MoveUse> Uses);
+
 internal static class MoveEndpoints
 {
     public static void MapMoves(this IEndpointRouteBuilder routes)
     {
         var moves = routes.MapGroup("/api/moves").WithTags("Moves");
         moves.MapGet("/", (MoveLibrary library) => TypedResults.Ok(new MoveList(library.Version, library.Moves))).WithName("moves");
+        moves.MapGet("/search", Search).WithName("searchMoves");
+        moves.MapGet("/figures", Figures).WithName("moveFigures");
+        moves.MapGet("/{id}/page", Page).ProducesProblem(404).WithName("movePage");
         moves.MapGet("/{id}/station", Station).ProducesProblem(404).WithName("stationStarter");
         routes.MapGet("/api/starters", (Starters starters) => TypedResults.Ok(starters.Blocks())).WithTags("Plans").WithName("blockStarters");
+    }
+
+    /// <summary>Ids of the moves that fit, the best first; typing mistakes are forgiven.</summary>
+    private static Ok<ImmutableArray<MoveId>> Search(string? q, Family? family, Position? position, Plane? plane, string? kit, Limit? limit, MoveLibrary library) =>
+        TypedResults.Ok(MoveSearch.Find(library.Moves, new MoveQuery(q, family, position, plane, kit, limit)).Select(m => m.Id).ToImmutableArray());
+
+    private static Ok<ImmutableArray<Thumbnail>> Figures(MoveLibrary library) => TypedResults.Ok(library.Moves
+        .Where(m => m.Figure is not null)
+        .Select(m => (m.Id, Figure: Figure.Of(m.Figure!.Start, m.Figure.End, m.Muscles)))
+        .Select(m => new Thumbnail(m.Id, m.Figure.ViewBox, m.Figure.Frames[0], m.Figure.Frames[^1], m.Figure.Way, m.Figure.Alt)).ToImmutableArray());
+
+    private static Results<Ok<MovePage>, ProblemHttpResult> Page(string id, MoveLibrary library, Classes classes, Evaluator evaluator)
+    {
+        if (library.Find(new MoveId(id)) is not { } move)
+        {
+            return Problems.NotFound("move");
+        }
+
+        var proposals = library.Propose(move.Id);
+        var main = new JsonObject { ["tier"] = "main", ["move"] = id };
+        var options = new[] { (proposals.Easier?.Option, proposals.Easier?.Why), (main, null), (proposals.Harder?.Option, proposals.Harder?.Why) }
+            .Where(o => o.Item1 is not null)
+            .Select(o => Figured(o.Item1!, o.Item2 ?? "", evaluator)).ToImmutableArray();
+        var uses = classes.List().Where(line => line.Class.Revision.Plan.Contains($"\"{id}\"", StringComparison.Ordinal))
+            .Select(line => new MoveUse(line.Class.Id, line.Class.Revision.Title)).ToImmutableArray();
+        return TypedResults.Ok(new MovePage(move, options, uses));
+    }
+
+    private static FiguredOption Figured(JsonObject option, string why, Evaluator evaluator)
+    {
+        // Read as the language reads it, beside a main option where it is none.
+        var options = new JsonArray(option.DeepClone());
+        if ((string?)option["tier"] != "main")
+        {
+            options.Add(new JsonObject { ["tier"] = "main", ["move"] = "squat" });
+        }
+
+        var block = new JsonObject
+        {
+            ["name"] = "b", ["phase"] = "main",
+            ["stations"] = new JsonArray(new JsonObject { ["dose"] = new JsonArray(new JsonObject { ["kind"] = "time", ["amount"] = 1 }), ["options"] = options }),
+        };
+        var read = ClassReader.ReadBlock(block, evaluator.Moves).Plan!.Blocks[0].Stations[0].Options[0];
+        return new FiguredOption(read.Tier, PlanWords.Option(read, evaluator.Moves, evaluator.Preferences), why, OptionFigure.Of(evaluator.Moves.Find(read.Move)!, read.Manner));
     }
 
     /// <summary>A ready station for a move: usual dose, or one that fills a rotation's window; an easier and a harder option, and why those.</summary>

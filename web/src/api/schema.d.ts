@@ -164,6 +164,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/moves/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["searchMoves"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/moves/figures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["moveFigures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/moves/{id}/page": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["movePage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/moves/{id}/station": {
         parameters: {
             query?: never;
@@ -538,6 +586,11 @@ export interface components {
     schemas: {
         /** @enum {unknown} */
         Aim: "conditioning" | "strength" | "endurance" | "technique";
+        /**
+         * @description How the arms are held.
+         * @enum {unknown}
+         */
+        ArmStyle: "sides" | "forward" | "hips" | "crossed" | "overhead" | "chest" | "shoulders" | "back" | "hang" | "thigh" | "wall" | "swing" | "out" | "oneUp";
         Attendance: {
             title: string;
             came: boolean;
@@ -677,6 +730,33 @@ export interface components {
             form: string;
             means: string;
         };
+        /** @description A joint angle at the end of a move, and where to write it. */
+        DrawnAngle: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            words: string;
+        };
+        /** @description A body as strokes of an SVG, in hundredths of stature, y down. */
+        DrawnPose: {
+            /** @description The limbs on the other side. */
+            far: string;
+            /** @description Trunk and the limbs on the viewer's side. */
+            near: string;
+            /** Format: double */
+            headX: number;
+            /** Format: double */
+            headY: number;
+            /** Format: double */
+            headRadius: number;
+            /** @description Kit and support: kind and stroke. */
+            props: components["schemas"]["DrawnProp"][];
+        };
+        DrawnProp: {
+            kind: string;
+            stroke: string;
+        };
         /** @description What a class adds up to, to the second, and what there is to say about it. */
         Evaluation: {
             totals: components["schemas"]["Totals"];
@@ -694,10 +774,10 @@ export interface components {
         /** @enum {unknown} */
         Facing: "mirror" | "same";
         /**
-         * @description The four families of the lower body.
+         * @description The four families of the lower body, and what stands around them.
          * @enum {unknown}
          */
-        Family: "squat" | "lunge" | "hinge" | "bridge";
+        Family: "squat" | "lunge" | "hinge" | "bridge" | "activation" | "recovery" | "core" | "stretch";
         /** @description What one person does of a family. */
         FamilyShare: {
             family: components["schemas"]["Family"];
@@ -709,6 +789,27 @@ export interface components {
             leftReps: number;
             /** Format: int64 */
             rightReps: number;
+        };
+        /** @description A computed figure: start and end pose, the way between, and what it shows in words. */
+        Figure: {
+            /** @description Of the SVG. */
+            viewBox: string;
+            /** @description From start to end, both in it. */
+            frames: components["schemas"]["DrawnPose"][];
+            /** @description The stroke of the joint that moves most. */
+            way: string;
+            /** @description Strokes of the segments in which it should be felt. */
+            felt: string[];
+            angles: components["schemas"]["DrawnAngle"][];
+            /** @description The pose in words. */
+            alt: string;
+        };
+        /** @description An option of a move with its figure. */
+        FiguredOption: {
+            tier: components["schemas"]["Tier"];
+            words: string;
+            why: string;
+            figure: null | components["schemas"]["Figure"];
         };
         /** @description Something seen in a class: what, where, why, by which source, and what would mend it. */
         Finding: {
@@ -877,6 +978,8 @@ export interface components {
         };
         /** @enum {unknown} */
         LengthUnit: "cm" | "in";
+        /** @enum {unknown} */
+        Limit: "knee" | "back" | "balance" | "pregnancy" | "wrist" | null;
         /** @description An option that can be logged. */
         LogChoice: {
             tier: components["schemas"]["Tier"];
@@ -935,6 +1038,32 @@ export interface components {
             sideMeans?: null | string;
             /** @description The tempo used where a class names none; none for a move that is only held. */
             tempo?: string;
+            /**
+             * @description What does the work.
+             * @default
+             */
+            muscles?: string;
+            /**
+             * @description One line: how to make it easier.
+             * @default
+             */
+            easier?: string;
+            /**
+             * @description One line: how to make it harder.
+             * @default
+             */
+            harder?: string;
+            /** @description What should be sound before it. */
+            readiness?: null | string;
+            /** @description How to get in and out where that is not obvious. */
+            getIn?: null | string;
+            kitSafety?: null | string;
+            figure?: null | components["schemas"]["MoveFigure"];
+        };
+        /** @description Start and end of a move, for the body model. */
+        MoveFigure: {
+            start: components["schemas"]["Recipe"];
+            end: components["schemas"]["Recipe"];
         };
         /** @description The stable id of a move, as it stands in class files. */
         MoveId: string;
@@ -942,6 +1071,18 @@ export interface components {
         MoveList: {
             version: string;
             moves: components["schemas"]["Move"][];
+        };
+        /** @description All there is about a move. */
+        MovePage: {
+            move: components["schemas"]["Move"];
+            options: components["schemas"]["FiguredOption"][];
+            uses: components["schemas"]["MoveUse"][];
+        };
+        /** @description A class in which a move stands. */
+        MoveUse: {
+            /** Format: uuid */
+            class: string;
+            title: string;
         };
         /** @description A row with the name of its person. */
         NamedRow: {
@@ -1192,6 +1333,11 @@ export interface components {
         /** @enum {unknown} */
         Plane: "sagittal" | "frontal" | "transverse";
         /**
+         * @description What a body does: the kinds of pose that the model knows how to solve.
+         * @enum {unknown}
+         */
+        PoseKind: "squat" | "hinge" | "split" | "single" | "wide" | "bridge" | "thrust" | "handsAndKnees" | "plank" | "sideLying" | "supine" | "kneeling" | "seated";
+        /**
          * @description Where the body is: what getting in and out of a move costs depends on it.
          * @enum {unknown}
          */
@@ -1233,6 +1379,89 @@ export interface components {
         Proposals: {
             easier?: null | components["schemas"]["Proposal"];
             harder?: null | components["schemas"]["Proposal"];
+        };
+        /**
+         * @description One pose by named parameters, as it stands in the data files of the library. Angles are in degrees, lengths in
+         *     fractions of stature. What a kind does not use is left out.
+         */
+        Recipe: {
+            kind?: components["schemas"]["PoseKind"];
+            /**
+             * Format: double
+             * @description Squat, wide: degrees of the thigh from upright (90: level). Split: 0 high to 1 low. Bridge, thrust: 0 down to 1 up.
+             */
+            depth?: number;
+            /**
+             * Format: double
+             * @description Hinge, single: degrees of the trunk from upright. Elsewhere an extra lean; null: solved for balance.
+             */
+            trunk?: null | number;
+            /**
+             * Format: double
+             * @description Squat: the most the shin may lean, from the ankle or by choice (0: strictly upright).
+             */
+            shin?: number;
+            /**
+             * Format: double
+             * @description Hinge: degrees of knee bend.
+             */
+            knee?: number;
+            /**
+             * Format: double
+             * @description Split: from ankle to ankle; 0: the one that gives both knees a right angle. Wide: half the distance of the feet.
+             */
+            stance?: number;
+            /**
+             * Format: double
+             * @description Height under the near or front foot.
+             */
+            frontRaise?: number;
+            /**
+             * Format: double
+             * @description Height under the far or rear foot.
+             */
+            rearRaise?: number;
+            /**
+             * Format: double
+             * @description Degrees by which the heels are lifted.
+             */
+            heelRaise?: number;
+            /**
+             * Format: double
+             * @description Free leg: degrees of the thigh from straight down, forward positive; and of the knee bend.
+             */
+            freeThigh?: number;
+            /** Format: double */
+            freeKnee?: number;
+            /**
+             * Format: double
+             * @description Wide: how far the hips are over one foot, -1 to 1; bridges: the far foot's distance out.
+             */
+            shift?: number;
+            /**
+             * Format: double
+             * @description How far the whole body is off the floor, in a hop or jump.
+             */
+            air?: number;
+            arms?: components["schemas"]["ArmStyle"];
+            /** @description What is held: kind of implement; null: nothing. */
+            holds?: null | string;
+            /**
+             * Format: double
+             * @description Mass held, share of body mass; 0 with an implement: a light one of a tenth.
+             */
+            load?: number;
+            /** @description What stands by: chair, box, wall, bench, pad, band, ball. */
+            prop?: null | string;
+            /**
+             * Format: double
+             * @description Height of the bench, box or step.
+             */
+            propHeight?: number;
+            /** @description Only one leg works, the other is lifted. */
+            oneLeg?: boolean;
+            /** @description A hand or the back takes part of the weight, so that balance is not asked of the feet alone. */
+            held?: boolean;
         };
         /** @description A way out of a finding: a title and what it does to the class. */
         Repair: {
@@ -1469,6 +1698,15 @@ export interface components {
             id: string;
             name: string;
             block: components["schemas"]["JsonElement"];
+        };
+        /** @description A figure small enough for a list: start and end pose only. */
+        Thumbnail: {
+            id: components["schemas"]["MoveId"];
+            viewBox: string;
+            start: components["schemas"]["DrawnPose"];
+            end: components["schemas"]["DrawnPose"];
+            way: string;
+            alt: string;
         };
         /** @enum {unknown} */
         Tier: "easier" | "main" | "harder" | "instead";
@@ -1855,6 +2093,84 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MoveList"];
+                };
+            };
+        };
+    };
+    searchMoves: {
+        parameters: {
+            query?: {
+                q?: string;
+                family?: components["schemas"]["Family"];
+                position?: components["schemas"]["Position"];
+                plane?: components["schemas"]["Plane"];
+                kit?: string;
+                limit?: components["schemas"]["Limit"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+        };
+    };
+    moveFigures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Thumbnail"][];
+                };
+            };
+        };
+    };
+    movePage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovePage"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };

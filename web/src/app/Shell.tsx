@@ -27,6 +27,7 @@ export function Shell() {
             <NavLink to="/" end>
               Classes
             </NavLink>
+            <NavLink to="/moves">Moves</NavLink>
             <NavLink to="/people">People</NavLink>
             <NavLink to="/settings">Settings</NavLink>
           </nav>

@@ -8,6 +8,8 @@ import { ClassesPage } from '../features/classes/ClassesPage'
 import { ClassLayout } from '../features/editor/ClassLayout'
 import { LeadPage } from '../features/lead/LeadPage'
 import { LogPage } from '../features/log/LogPage'
+import { MovePage } from '../features/moves/MovePage'
+import { MovesPage } from '../features/moves/MovesPage'
 import { PeoplePage } from '../features/people/PeoplePage'
 import { SettingsPage } from '../features/settings/SettingsPage'
 import { Broken, Missing, Shell } from './Shell'
@@ -19,6 +21,8 @@ export const routes: RouteObject[] = [
     children: [
       { path: '/', element: <ClassesPage /> },
       { path: '/people', element: <PeoplePage /> },
+      { path: '/moves', element: <MovesPage /> },
+      { path: '/moves/:move', element: <MovePage /> },
       { path: '/settings', element: <SettingsPage /> },
       { path: '/classes/new', element: <NewClassPage /> },
       {

@@ -1,6 +1,5 @@
 import { Button, TextInput } from '@mantine/core'
 import { useQueryClient } from '@tanstack/react-query'
-import type { ReactNode } from 'react'
 import { useState } from 'react'
 import type { Move, PlanBlock } from '../../api/client'
 import { stationStarter } from '../../api/queries'
@@ -92,49 +91,22 @@ export function BlockCard({ block, index, moves }: { block: PlanBlock; index: nu
         <StationCard key={s} station={station} place={{ block: index, station: s }} moves={moves} />
       ))}
       {block.format !== 'talk' && stations.length < 16 && (
-        <AddStation name={block.name} moves={moves} onAdd={(move) => void addStation(move)}>
+        <div className={css.addStation}>
+          <MoveSelect
+            moves={moves}
+            value=""
+            label={`Add a station to ${block.name}`}
+            hideLabel
+            placeholder="+ Add a station"
+            onChange={(move) => void addStation(move)}
+          />
           {bench.copied?.kind === 'stations' && (
             <Button size="xs" variant="default" onClick={() => bench.paste(index)}>
               Paste {bench.copied.items.length === 1 ? 'the station' : `${bench.copied.items.length} stations`}
             </Button>
           )}
-        </AddStation>
+        </div>
       )}
     </section>
-  )
-}
-
-interface AddProps {
-  name: string
-  moves: Move[]
-  onAdd: (move: string) => void
-  children?: ReactNode
-}
-
-/** Choosing and adding are two steps: a list that acts while it is searched with the keyboard would add every stop. */
-function AddStation({ name, moves, onAdd, children }: AddProps) {
-  const [move, setMove] = useState('')
-  return (
-    <form
-      className={css.addStation}
-      onSubmit={(event) => {
-        event.preventDefault()
-        if (move !== '') onAdd(move)
-        setMove('')
-      }}
-    >
-      <MoveSelect
-        moves={moves}
-        value={move}
-        label={`Add a station to ${name}`}
-        hideLabel
-        placeholder="Choose a move …"
-        onChange={setMove}
-      />
-      <Button type="submit" size="xs" variant="default" disabled={move === ''}>
-        Add station
-      </Button>
-      {children}
-    </form>
   )
 }

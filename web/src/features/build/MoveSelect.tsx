@@ -1,12 +1,8 @@
-import { NativeSelect } from '@mantine/core'
-import type { Family, Move } from '../../api/client'
-
-const families: { family: Family; label: string }[] = [
-  { family: 'squat', label: 'Squat' },
-  { family: 'lunge', label: 'Lunge' },
-  { family: 'hinge', label: 'Hinge' },
-  { family: 'bridge', label: 'Bridge' },
-]
+import { Input } from '@mantine/core'
+import { useState } from 'react'
+import type { Move } from '../../api/client'
+import { MovePicker } from '../moves/MovePicker'
+import css from './Build.module.css'
 
 interface Props {
   moves: Move[]
@@ -17,27 +13,33 @@ interface Props {
   onChange: (move: string) => void
 }
 
+/** The name of a move; pressed, it opens the library to choose another. */
 export function MoveSelect({ moves, value, label, hideLabel, placeholder, onChange }: Props) {
+  const [open, setOpen] = useState(false)
+  const name =
+    moves.find((move) => move.id === value)?.name ?? (value === '' ? (placeholder ?? 'Choose a move') : value)
   return (
-    <NativeSelect
-      size="xs"
-      aria-label={hideLabel ? label : undefined}
-      label={hideLabel ? undefined : label}
-      value={value}
-      onChange={(event) => onChange(event.currentTarget.value)}
-    >
-      {placeholder !== undefined && <option value="">{placeholder}</option>}
-      {families.map(({ family, label: name }) => (
-        <optgroup key={family} label={name}>
-          {moves
-            .filter((move) => move.family === family)
-            .map((move) => (
-              <option key={move.id} value={move.id}>
-                {move.name}
-              </option>
-            ))}
-        </optgroup>
-      ))}
-    </NativeSelect>
+    <Input.Wrapper label={hideLabel ? undefined : label} size="xs" labelElement="div">
+      <button
+        type="button"
+        className={css.moveButton}
+        aria-label={value === '' ? label : `${label}: ${name}`}
+        aria-haspopup="dialog"
+        onClick={() => setOpen(true)}
+      >
+        {name}
+      </button>
+      {open && (
+        <MovePicker
+          title={label}
+          current={value}
+          onChoose={(move) => {
+            setOpen(false)
+            onChange(move)
+          }}
+          onClose={() => setOpen(false)}
+        />
+      )}
+    </Input.Wrapper>
   )
 }

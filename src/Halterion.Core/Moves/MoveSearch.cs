@@ -1,0 +1,150 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using System.Text;
+using Halterion.Core.Body;
+
+namespace Halterion.Core.Moves;
+
+/// <summary>A limit that a participant may have (handbook, section 6).</summary>
+public enum Limit
+{
+    Knee,
+    Back,
+    Balance,
+    Pregnancy,
+    Wrist,
+}
+
+/// <summary>What is looked for; what is left out does not matter.</summary>
+public sealed record MoveQuery(string? Text = null, Family? Family = null, Position? Position = null, Plane? Plane = null, string? Kit = null, Limit? Limit = null);
+
+/// <summary>Finds moves by name, alias, family, kit, position, plane and limit, and forgives typing mistakes.</summary>
+public static class MoveSearch
+{
+    /// <summary>The moves that fit, the best first.</summary>
+    public static ImmutableArray<Move> Find(IEnumerable<Move> moves, MoveQuery query)
+    {
+        var words = Words(query.Text ?? "");
+        return
+        [
+            .. moves.Where(m =>
+                    (query.Family is null || m.Family == query.Family)
+                    && (query.Position is null || m.Position == query.Position)
+                    && (query.Plane is null || m.Plane == query.Plane)
+                    && (query.Kit is null || (query.Kit == "none" ? m.Kit.IsEmpty : m.Kit.Any(k => k.Contains(query.Kit, StringComparison.OrdinalIgnoreCase))))
+                    && (query.Limit is not { } limit || Suits(m, limit)))
+                .Select((move, order) => (Move: move, Order: order, Rank: Rank(move, words)))
+                .Where(found => found.Rank is not null)
+                .OrderBy(found => found.Rank).ThenBy(found => found.Order)
+                .Select(found => found.Move),
+        ];
+    }
+
+    /// <summary>
+    /// Whether a move done plainly keeps to what the planner avoids for a limit (handbook, section 6), from its end pose.
+    /// It is a first sieve, no clearance.
+    /// </summary>
+    public static bool Suits(Move move, Limit limit)
+    {
+        var pose = move.Figure is { } figure ? Solver.Solve(figure.End) : null;
+        var (start, end) = (move.Figure?.Start, move.Figure?.End);
+        var jumps = (start?.Air ?? 0) > 0 || (end?.Air ?? 0) > 0;
+        var lies = move.Position is Position.OnTheBack or Position.SideLying or Position.Bench or Position.Seated;
+        return limit switch
+        {
+            // About 0–50° of flexion is the gentle range (Escamilla, Med Sci Sports Exerc 33, 2001; from memory).
+            Limit.Knee => !jumps && move.Position is not (Position.Kneeling or Position.HandsAndKnees) && (lies || pose is null || pose.Near.KneeFlexion <= 55),
+            Limit.Back => !jumps && end?.Holds is null && (lies || move.Position != Position.Standing || pose is null || Math.Abs(pose.TrunkLean) <= 50),
+            Limit.Balance => !jumps && (lies || end?.Held == true || (end?.Kind != PoseKind.Single && start?.Kind != PoseKind.Single && !(end?.Kind == PoseKind.Wide && end.OneLeg))),
+            Limit.Pregnancy => !jumps && move.Position is not (Position.OnTheBack or Position.Prone),
+            _ => move.Position != Position.HandsAndKnees || move.Figure is null || end!.Arms == ArmStyle.Sides && end.Kind == PoseKind.Plank,
+        };
+    }
+
+    /// <summary>0 for a name that begins so; more the further away; null where a word is not in it.</summary>
+    private static int? Rank(Move move, string[] words)
+    {
+        if (words.Length == 0)
+        {
+            return 0;
+        }
+
+        var name = Words(move.Name);
+        var own = name.Concat(move.Aliases.SelectMany(Words)).Concat(Words(move.Id.Value)).Concat([Words(move.Family.ToString())[0]]).ToArray();
+        var rank = 0;
+        foreach (var word in words)
+        {
+            var best = own.Min(w => Distance(word, w));
+            if (best > 3)
+            {
+                return null;
+            }
+
+            rank += best * 10;
+        }
+
+        return rank + (Words(move.Name)[0].StartsWith(words[0], StringComparison.Ordinal) ? 0 : 1) + (move.Aliases.Any(a => string.Join(' ', Words(a)) == string.Join(' ', words)) ? -1 : 0);
+    }
+
+    /// <summary>0: the same or its beginning; 1 to 3: typing mistakes; more: another word.</summary>
+    private static int Distance(string typed, string word)
+    {
+        if (word.StartsWith(typed, StringComparison.Ordinal))
+        {
+            return 0;
+        }
+
+        if (word.Contains(typed, StringComparison.Ordinal) && typed.Length >= 3)
+        {
+            return 1;
+        }
+
+        // One mistake in four letters, two in seven.
+        var allowed = typed.Length >= 7 ? 2 : typed.Length >= 4 ? 1 : 0;
+        var whole = Edits(typed, word);
+        var beginning = word.Length > typed.Length ? Edits(typed, word[..typed.Length]) : whole;
+        var edits = Math.Min(whole, beginning);
+        return edits <= allowed ? 1 + edits : 9;
+    }
+
+    /// <summary>Letters changed, missing, too many or swapped (optimal string alignment; Damerau 1964).</summary>
+    private static int Edits(string a, string b)
+    {
+        var rows = new int[a.Length + 1, b.Length + 1];
+        for (var i = 0; i <= a.Length; i++)
+        {
+            for (var j = 0; j <= b.Length; j++)
+            {
+                if (i == 0 || j == 0)
+                {
+                    rows[i, j] = i + j;
+                    continue;
+                }
+
+                var same = a[i - 1] == b[j - 1] ? 0 : 1;
+                rows[i, j] = Math.Min(Math.Min(rows[i - 1, j] + 1, rows[i, j - 1] + 1), rows[i - 1, j - 1] + same);
+                if (i > 1 && j > 1 && a[i - 1] == b[j - 2] && a[i - 2] == b[j - 1])
+                {
+                    rows[i, j] = Math.Min(rows[i, j], rows[i - 2, j - 2] + 1);
+                }
+            }
+        }
+
+        return rows[a.Length, b.Length];
+    }
+
+    /// <summary>Words in small letters, without accents.</summary>
+    private static string[] Words(string text)
+    {
+        var plain = new StringBuilder();
+        foreach (var c in text.Normalize(NormalizationForm.FormD).ToLowerInvariant())
+        {
+            if (CharUnicodeInfo.GetUnicodeCategory(c) != UnicodeCategory.NonSpacingMark)
+            {
+                plain.Append(char.IsLetterOrDigit(c) ? c : ' ');
+            }
+        }
+
+        return plain.ToString().Split(' ', StringSplitOptions.RemoveEmptyEntries);
+    }
+}

@@ -1,0 +1,132 @@
+import { Anchor, Button, Loader } from '@mantine/core'
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useMemo, useState } from 'react'
+import { Link, useParams } from 'react-router'
+import { answer, api, Refused } from '../../api/client'
+import { ErrorNote } from '../../ui/ErrorNote'
+import { FamilyMark } from '../../ui/FamilyMark'
+import { FigureView } from '../../ui/FigureView'
+import css from './Moves.module.css'
+
+/** What a tempo means for a figure that moves: the way to the end pose, the pause there, the way back. */
+function pace(tempo: string | null | undefined) {
+  const phases = (tempo ?? '1-0-1-0').split('-').map((phase) => (phase === 'X' ? 1 : Number(phase)))
+  return { out: phases[0] ?? 1, hold: phases[1] ?? 0, back: phases[2] ?? 1 }
+}
+
+/** One move: what it looks like, how it is done, what goes wrong, and how it is made easier or harder. */
+export function MovePage() {
+  const { move: id = '' } = useParams()
+  const page = useQuery({
+    queryKey: ['move', id],
+    queryFn: () => answer(api.GET('/api/moves/{id}/page', { params: { path: { id } } })),
+  })
+  const [moves, setMoves] = useState(false)
+  const move = page.data?.move
+  const moving = useMemo(() => (moves ? pace(move?.tempo) : null), [moves, move?.tempo])
+
+  useEffect(() => {
+    if (move) document.title = `${move.name} · Halterion`
+  }, [move])
+
+  if (page.isPending) return <Loader m="xl" aria-label="Fetching the move" />
+  if (page.isError || !move) {
+    const gone = page.error instanceof Refused && page.error.status === 404
+    return (
+      <ErrorNote title={gone ? 'There is no such move.' : 'The move cannot be fetched: the server does not answer.'}>
+        <Anchor component={Link} to="/moves">
+          To all moves
+        </Anchor>
+      </ErrorNote>
+    )
+  }
+
+  const rows: [string, string | null | undefined][] = [
+    ['Getting in and out', move.getIn],
+    ['Set-up', move.setUp],
+    ['Path', move.path],
+    ['End position', move.end],
+    ['Breath', move.breath],
+    ['One rep', move.rep],
+    ['Left and right', move.sideMeans ? `the ${move.sideMeans}` : null],
+    ['Usual tempo', move.tempo],
+    ['Kit', move.kit.join(', ') || 'none'],
+    ['Kit safety', move.kitSafety],
+    ['What works', move.muscles],
+    ['Felt where', move.felt],
+    ['Ready for it', move.readiness],
+    ['Take care', move.cautions],
+  ]
+
+  return (
+    <main className={css.page}>
+      <p className={css.back}>
+        <Link to="/moves">‹ All moves</Link>
+      </p>
+      <div className={css.head}>
+        <h1>
+          <FamilyMark family={move.family} size={26} /> {move.name}
+        </h1>
+        {move.aliases.length > 0 && <p className={css.aliases}>also: {move.aliases.join(', ')}</p>}
+        <Button variant="default" size="xs" aria-pressed={moves} onClick={() => setMoves(!moves)}>
+          {moves ? 'Hold still' : 'Show it moving'}
+        </Button>
+      </div>
+      <ul className={css.options} aria-label="Easier, main and harder">
+        {page.data.options.map((option) => (
+          <li key={option.tier} data-tier={option.tier}>
+            {option.figure ? <FigureView figure={option.figure} moving={moving} /> : <span />}
+            <strong>{option.tier}</strong>
+            <span>{option.words}</span>
+            {option.why && <em>{option.why}</em>}
+          </li>
+        ))}
+      </ul>
+      <p className={css.legend}>
+        Start pose light, end pose dark, the dotted line the way; shaded where it should be felt. A drawing by segment
+        lengths, no picture of you.
+      </p>
+      <div className={css.columns}>
+        <dl className={css.facts}>
+          {rows
+            .filter(([, words]) => words)
+            .map(([name, words]) => (
+              <div key={name}>
+                <dt>{name}</dt>
+                <dd>{words}</dd>
+              </div>
+            ))}
+        </dl>
+        <div>
+          <h2 className={css.part}>Watch for</h2>
+          <ul className={css.faults}>
+            {move.faults.map((fault) => (
+              <li key={fault.seen}>
+                <strong>{fault.seen}</strong> {fault.fix}
+              </li>
+            ))}
+            <li>
+              <strong>If it stays</strong> {move.easier}
+            </li>
+          </ul>
+          <h2 className={css.part}>Where it has been used</h2>
+          {page.data.uses.length === 0 ? (
+            <p>In no class yet.</p>
+          ) : (
+            <ul className={css.faults}>
+              {page.data.uses.map((use) => (
+                <li key={use.class}>
+                  <Link to={`/classes/${use.class}/build`}>{use.title}</Link>
+                </li>
+              ))}
+            </ul>
+          )}
+          <p className={css.care}>
+            Everything said in class is an offer. Stop at pain, dizziness, chest discomfort or unusual breathlessness;
+            unsure, ask a doctor or midwife first. Local codes and licensed practice come first.
+          </p>
+        </div>
+      </div>
+    </main>
+  )
+}

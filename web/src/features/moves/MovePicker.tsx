@@ -1,0 +1,103 @@
+import { Modal, NativeSelect, TextInput } from '@mantine/core'
+import type { KeyboardEvent } from 'react'
+import { useEffect, useRef, useState } from 'react'
+import type { Family } from '../../api/client'
+import { FamilyMark } from '../../ui/FamilyMark'
+import { Thumb } from '../../ui/FigureView'
+import css from './Moves.module.css'
+import { families, useMoveSearch, useThumbs } from './useMoveSearch'
+
+interface Props {
+  title: string
+  current: string
+  onChoose: (move: string) => void
+  onClose: () => void
+}
+
+/** Looks for a move by its name or its figure, by hand or by keys. */
+export function MovePicker({ title, current, onChoose, onClose }: Props) {
+  const [q, setQ] = useState('')
+  const [family, setFamily] = useState<Family | undefined>()
+  const [at, setAt] = useState(0)
+  const thumbs = useThumbs()
+  const { found, pending } = useMoveSearch({ q, family })
+  const list = useRef<HTMLUListElement>(null)
+  const chosen = found[Math.min(at, found.length - 1)]
+
+  useEffect(() => {
+    list.current?.children[at]?.scrollIntoView({ block: 'nearest' })
+  }, [at])
+
+  function onKey(event: KeyboardEvent) {
+    const columns = list.current ? getComputedStyle(list.current).gridTemplateColumns.split(' ').length : 1
+    const by = { ArrowDown: columns, ArrowUp: -columns, ArrowRight: 1, ArrowLeft: -1 }[event.key]
+    // Left and right walk the list only while there is no text for them to walk in.
+    if (by !== undefined && !(q !== '' && Math.abs(by) === 1 && columns > 1)) {
+      setAt(Math.max(0, Math.min(found.length - 1, at + by)))
+      event.preventDefault()
+    } else if (event.key === 'Enter' && chosen && !pending) {
+      event.preventDefault()
+      onChoose(chosen.id)
+    }
+  }
+
+  return (
+    <Modal opened onClose={onClose} title={title} size="xl" closeButtonProps={{ 'aria-label': 'Close' }}>
+      <div className={css.picking}>
+        <TextInput
+          data-autofocus
+          label="Look for"
+          role="combobox"
+          aria-expanded
+          aria-controls="moves-found"
+          aria-activedescendant={chosen ? `found-${chosen.id}` : undefined}
+          placeholder="a name, also a half-remembered one"
+          value={q}
+          onChange={(event) => {
+            setQ(event.currentTarget.value)
+            setAt(0)
+          }}
+          onKeyDown={onKey}
+        />
+        <NativeSelect
+          label="Family"
+          value={family ?? ''}
+          onChange={(event) => {
+            setFamily((event.currentTarget.value || undefined) as Family | undefined)
+            setAt(0)
+          }}
+        >
+          <option value="">any</option>
+          {families.map(([value, name]) => (
+            <option key={value} value={value}>
+              {name}
+            </option>
+          ))}
+        </NativeSelect>
+      </div>
+      {!pending && found.length === 0 && <p role="status">Nothing fits. Take a letter away.</p>}
+      <ul ref={list} id="moves-found" role="listbox" aria-label="Moves found" className={css.found}>
+        {found.map((move, i) => {
+          const thumb = thumbs?.get(move.id)
+          return (
+            <li
+              key={move.id}
+              id={`found-${move.id}`}
+              role="option"
+              aria-selected={chosen?.id === move.id}
+              data-current={move.id === current}
+              className={css.card}
+              onClick={() => onChoose(move.id)}
+              onPointerMove={() => setAt(i)}
+            >
+              <span className={css.picture}>{thumb && <Thumb {...thumb} />}</span>
+              <span className={css.name}>
+                <FamilyMark family={move.family} size={14} /> {move.name}
+              </span>
+            </li>
+          )
+        })}
+      </ul>
+    </Modal>
+  )
+}

@@ -1,0 +1,131 @@
+import { NativeSelect, TextInput } from '@mantine/core'
+import { useEffect } from 'react'
+import { Link, useSearchParams } from 'react-router'
+import type { Family, Move, Schemas } from '../../api/client'
+import { ErrorNote } from '../../ui/ErrorNote'
+import { FamilyMark } from '../../ui/FamilyMark'
+import { Thumb } from '../../ui/FigureView'
+import css from './Moves.module.css'
+import { families, useMoveSearch, useThumbs } from './useMoveSearch'
+
+const positions: [Move['position'], string][] = [
+  ['standing', 'standing'],
+  ['onTheBack', 'on the back'],
+  ['sideLying', 'on one side'],
+  ['handsAndKnees', 'hands and knees'],
+  ['kneeling', 'kneeling'],
+  ['bench', 'bench or chair'],
+  ['machine', 'machine'],
+]
+
+const planes: [Move['plane'], string][] = [
+  ['sagittal', 'forward and back'],
+  ['frontal', 'sideways'],
+  ['transverse', 'turning'],
+]
+
+const kits: [string, string][] = [
+  ['none', 'nothing at all'],
+  ['mat', 'a mat'],
+  ['dumbbell', 'dumbbells'],
+  ['kettlebell', 'a kettlebell'],
+  ['band', 'a band'],
+  ['step', 'a step'],
+  ['bench', 'a bench'],
+  ['ball', 'a ball'],
+]
+
+const limits: [string, string][] = [
+  ['knee', 'a sore knee'],
+  ['back', 'a sore lower back'],
+  ['balance', 'unsure balance'],
+  ['pregnancy', 'pregnancy'],
+  ['wrist', 'sore wrists'],
+]
+
+/** The library: look for a move by what is known of it. */
+export function MovesPage() {
+  const [search, setSearch] = useSearchParams()
+  const get = (name: string) => search.get(name) ?? undefined
+  const thumbs = useThumbs()
+  const { found, total, pending, failed } = useMoveSearch({
+    q: get('q') ?? '',
+    family: get('family') as Family | undefined,
+    position: get('position') as Move['position'] | undefined,
+    plane: get('plane') as Move['plane'] | undefined,
+    kit: get('kit'),
+    limit: get('limit') as Schemas['Limit'] | undefined,
+  })
+  const set = (name: string, value: string) =>
+    setSearch(
+      (before) => {
+        const next = new URLSearchParams(before)
+        if (value === '') next.delete(name)
+        else next.set(name, value)
+        return next
+      },
+      { replace: true },
+    )
+
+  useEffect(() => {
+    document.title = 'Moves · Halterion'
+  }, [])
+
+  const sieve = (name: string, label: string, any: string, words: [string, string][]) => (
+    <NativeSelect
+      label={label}
+      size="xs"
+      value={get(name) ?? ''}
+      onChange={(event) => set(name, event.currentTarget.value)}
+    >
+      <option value="">{any}</option>
+      {words.map(([value, word]) => (
+        <option key={value} value={value}>
+          {word}
+        </option>
+      ))}
+    </NativeSelect>
+  )
+
+  return (
+    <main className={css.page}>
+      <h1>Moves</h1>
+      <div className={css.sieves}>
+        <TextInput
+          label="Look for"
+          size="xs"
+          className={css.find}
+          placeholder="a name, also a half-remembered one"
+          value={get('q') ?? ''}
+          onChange={(event) => set('q', event.currentTarget.value)}
+        />
+        {sieve('family', 'Family', 'any', families)}
+        {sieve('position', 'Position', 'any', positions)}
+        {sieve('plane', 'Direction', 'any', planes)}
+        {sieve('kit', 'With', 'anything', kits)}
+        {sieve('limit', 'Kind to', 'anyone', limits)}
+      </div>
+      {failed && <ErrorNote title="The moves cannot be fetched: the server does not answer." />}
+      <p className={css.count} role="status">
+        {pending ? 'Looking …' : found.length === total ? `${total} moves` : `${found.length} of ${total} moves`}
+        {get('limit') && ' – a first sieve, no clearance: ask the person, and their own carer where unsure'}
+      </p>
+      {!pending && found.length === 0 && <p>Nothing fits. Take a letter or a sieve away.</p>}
+      <ul className={css.grid}>
+        {found.map((move) => {
+          const thumb = thumbs?.get(move.id)
+          return (
+            <li key={move.id}>
+              <Link to={`/moves/${move.id}`} className={css.card}>
+                <span className={css.picture}>{thumb && <Thumb {...thumb} />}</span>
+                <span className={css.name}>
+                  <FamilyMark family={move.family} size={14} /> {move.name}
+                </span>
+              </Link>
+            </li>
+          )
+        })}
+      </ul>
+    </main>
+  )
+}

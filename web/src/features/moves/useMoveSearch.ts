@@ -1,0 +1,54 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query'
+import type { Family, Move, Schemas } from '../../api/client'
+import { answer, api } from '../../api/client'
+import { useMoves } from '../../api/queries'
+
+export interface Sieve {
+  q: string
+  family?: Family
+  position?: Move['position']
+  plane?: Move['plane']
+  kit?: string
+  limit?: Schemas['Limit']
+}
+
+export const families: [Family, string][] = [
+  ['squat', 'Squat'],
+  ['lunge', 'Lunge'],
+  ['hinge', 'Hinge'],
+  ['bridge', 'Bridge'],
+  ['activation', 'Activation'],
+  ['recovery', 'Active recovery'],
+  ['core', 'Core and upper body'],
+  ['stretch', 'Stretch'],
+]
+
+/** The moves that fit, the best first. Searching is the server's: it forgives typing mistakes. */
+export function useMoveSearch(sieve: Sieve) {
+  const moves = useMoves()
+  const ids = useQuery({
+    queryKey: ['search', sieve],
+    queryFn: () => answer(api.GET('/api/moves/search', { params: { query: { ...sieve, q: sieve.q || undefined } } })),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+  })
+  const byId = new Map((moves.data ?? []).map((move) => [move.id, move]))
+  return {
+    found: (ids.data ?? []).flatMap((id) => byId.get(id) ?? []),
+    total: byId.size,
+    pending: moves.isPending || ids.isPending,
+    failed: moves.isError || ids.isError,
+  }
+}
+
+/** Every figure, small: fetched once. */
+export function useThumbs() {
+  const query = useQuery({
+    queryKey: ['figures'],
+    queryFn: () => answer(api.GET('/api/moves/figures')),
+    staleTime: Infinity,
+    gcTime: Infinity,
+    select: (list) => new Map(list.map((thumb) => [thumb.id, thumb])),
+  })
+  return query.data
+}
