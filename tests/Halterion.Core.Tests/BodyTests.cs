@@ -46,9 +46,9 @@ public class BodyTests
         var leg = new Leg(hip, knee, ankle, ankle, ankle + new Point(0.1, 0));
         var stand = new Leg(hip, new Point(0, 0.3), new Point(0, AnkleHeight), new Point(-0.04, 0), new Point(0.11, 0));
         var arm = new Arm(hip, hip, hip);
-        var pose = new Pose(hip, hip, hip, leg, stand, arm, arm, [0], []);
+        var pose = new Pose(hip, hip, hip, stand, leg, arm, arm, [0], []) { OnOneFoot = true };
         var expected = 9.80665 * 70 * 1.7 * (0.1 * 0.433 * Thigh + 0.0465 * (Thigh + 0.433 * Shank) + 0.0145 * (Thigh + Shank + 0.05));
-        Assert.Equal(expected, Math.Abs(Moments.Of(pose, Stature.Usual, 70).Near.Hip), 6);
+        Assert.Equal(expected, Math.Abs(Moments.Of(pose, Stature.Usual, 70).Far.Hip), 6);
     }
 
     [Fact]
@@ -142,6 +142,28 @@ public class BodyTests
         var lunge = Library.Find(new MoveId("split-squat"))!.Figure!.End;
         Assert.Equal(Balance.Stands, Solver.Solve(OptionFigure.In(lunge, new Manner { Base = "rearRaised" }, true)).Balance);
         Assert.Contains("thighs level", OptionFigure.Of(Library.Find(new MoveId("squat"))!, new Manner())!.Alt, StringComparison.Ordinal);
+    }
+
+    /// <summary>The ladders, which practitioners climb in this order (common practice, no source), come out in their order.</summary>
+    [Fact]
+    public void Demand_rises_along_every_ladder() => Assert.All(Library.Ladders, ladder =>
+    {
+        var demands = ladder.Rungs.Select(rung =>
+        {
+            var option = Plan(With(Block("", $$"""{"dose":[{"kind":"time","amount":30}],"options":[{"tier":"main","move":"squat"},{{rung.AsOption("harder").ToJsonString()}}]}"""))).Blocks[0].Stations[0].Options[1];
+            return (rung.Move, DemandModel.Of(option.Move, option.Manner, Library)!.Overall);
+        }).ToArray();
+        Assert.All(demands.Zip(demands.Skip(1)), pair => Assert.True(pair.Second.Overall >= pair.First.Overall - 1e-9, $"{ladder.Name}: {pair}"));
+    });
+
+    [Fact]
+    public void An_easier_option_that_is_not_is_found()
+    {
+        var text = With(Block("", """{"dose":[{"kind":"time","amount":30}],"options":[{"tier":"main","move":"squat"},{"tier":"easier","move":"jump-squat"},{"tier":"harder","move":"goblet-squat"}]}"""));
+        var finding = Assert.Single(Good(text).Findings, f => f.Code == "options.order");
+        Assert.Contains("impact 0 → 4", finding.What, StringComparison.Ordinal);
+        var half = Good(With(Block("", """{"dose":[{"kind":"time","amount":30}],"options":[{"tier":"main","move":"squat"},{"tier":"easier","move":"squat","depth":"half"}]}""")));
+        Assert.Contains("knee 4 → 2", half.Outline[0].Stations[0].Trades[1], StringComparison.Ordinal);
     }
 
     private static Pose Squat(double depth, ArmStyle arms = ArmStyle.Forward) => Solver.Solve(new Recipe { Kind = PoseKind.Squat, Depth = depth, Arms = arms });

@@ -15,13 +15,11 @@ public static class Moments
     {
         var (centre, total) = (pose.CentreOfMass, 1 + (pose.Weight?.Share ?? 0));
         var (near, far) = (Middle(pose.Near), Middle(pose.Far));
-        var bothDown = IsDown(pose.Near) && IsDown(pose.Far);
 
         // One foot: all of it. Side by side: half each. Apart: shared by where the centre of mass lies between them.
-        var share = !bothDown ? (IsDown(pose.Near) ? 1 : 0)
-            : Math.Abs(near - far) < 0.02 ? 0.5
-            : Math.Clamp((centre.X - far) / (near - far), 0, 1);
-        var single = Math.Abs(near - far) < 0.02 || !bothDown;
+        var together = Math.Abs(near - far) < 0.02;
+        var share = pose.OnOneFoot ? 1 : together ? 0.5 : Math.Clamp((centre.X - far) / (near - far), 0, 1);
+        var single = together || pose.OnOneFoot;
         return (
             Leg(pose.Near, share * total, single ? centre.X : near, stature, mass) with { Share = share },
             Leg(pose.Far, (1 - share) * total, single ? centre.X : far, stature, mass) with { Share = 1 - share });
@@ -41,8 +39,6 @@ public static class Moments
         // Knee: the ground force passes behind the knee in a bent leg, so knee.X - at is positive. Hip: it passes in front.
         return new LegMoments(newtons * About(leg.Knee, 1), -newtons * About(leg.Hip, 0), 0);
     }
-
-    private static bool IsDown(Leg leg) => Math.Min(leg.Heel.Y, leg.Toe.Y) < 0.35 && leg.Ankle.Y < 0.4 && Math.Min(leg.Heel.Y, leg.Toe.Y) < leg.Knee.Y;
 
     private static double Middle(Leg leg) => (leg.Heel.X + leg.Toe.X) / 2;
 }

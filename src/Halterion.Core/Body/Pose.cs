@@ -63,6 +63,9 @@ public sealed record Pose(
     HeldWeight? Weight = null,
     bool FromFront = false)
 {
+    /// <summary>Only the near foot bears.</summary>
+    public bool OnOneFoot { get; init; }
+
     /// <summary>Degrees of the trunk from upright, forward positive.</summary>
     public double TrunkLean => Angles.FromUp(Shoulder - Hip);
 

@@ -131,7 +131,7 @@ public static class Solver
             return Upper(r, hip, lean, Flat(hip, knee, ankle), new Leg(hip, freeKnee, freeAnkle, freeAnkle + (freeAnkle - toe) * (Heel / (Foot - Heel)), toe), StandingSupport(r, [-Heel, Foot - Heel]));
         }
 
-        return With(r.Held ? 4 : Halve(-30, 30, s => With(s).CentreOfMass.X - MidFoot));
+        return With(r.Held ? 4 : Halve(-30, 30, s => With(s).CentreOfMass.X - MidFoot)) with { OnOneFoot = true };
     }
 
     /// <summary>Seen from the front: knees over the feet as the hips come down.</summary>

@@ -62,7 +62,7 @@ public interface IRule
 /// <summary>The rules, in the order in which their findings are shown.</summary>
 public static class Rules
 {
-    private static readonly ImmutableArray<IRule> All = [new EndsOnTime(), new TargetFitsWindow(), new ChangesAreLongEnough(), new OptionsBothWays()];
+    private static readonly ImmutableArray<IRule> All = [new EndsOnTime(), new TargetFitsWindow(), new ChangesAreLongEnough(), new OptionsBothWays(), new OptionsInOrder()];
 
     /// <summary>All findings; one that is waived says why and stands last.</summary>
     public static ImmutableArray<Finding> Check(ClassReview review)

@@ -15,8 +15,9 @@ public sealed record BlockOutline(int Block, Seconds Start, Seconds End, string 
 /// <param name="Words">The same in words.</param>
 /// <param name="Dose">The dose in the trade's short form, as it is typed.</param>
 /// <param name="Options">Every option in words, in the order of the file.</param>
+/// <param name="Trades">What each option asks instead of the main one: "knee 4 → 2, balance 1 → 2".</param>
 /// <param name="Change">What getting here from the station before it needs.</param>
-public sealed record StationOutline(string Name, Family Family, string Target, Seconds Needs, string Words, string Dose, ImmutableArray<string> Options, ChangeNeed Change);
+public sealed record StationOutline(string Name, Family Family, string Target, Seconds Needs, string Words, string Dose, ImmutableArray<string> Options, ImmutableArray<string> Trades, ChangeNeed Change);
 
 internal static class Outlines
 {
@@ -57,6 +58,13 @@ internal static class Outlines
             needs.ToString(),
             ShortDose.Of(station),
             [.. station.Options.Select(o => PlanWords.Option(o, moves, preferences))],
+            Trades(station, moves),
             change);
+    }
+
+    private static ImmutableArray<string> Trades(Station station, MoveLibrary moves)
+    {
+        var main = DemandModel.Of(station.Main.Move, station.Main.Manner, moves);
+        return [.. station.Options.Select(o => main is not null && o.Tier != Tier.Main && DemandModel.Of(o.Move, o.Manner, moves) is { } demand ? demand.From(main) : "")];
     }
 }

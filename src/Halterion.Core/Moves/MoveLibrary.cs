@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Frozen;
 using System.Collections.Immutable;
 using System.Text.Json;
@@ -18,7 +19,10 @@ public sealed class MoveLibrary
         NumberHandling = JsonNumberHandling.Strict,
     };
 
+    private const int MostKept = 20_000;
+
     private readonly FrozenDictionary<MoveId, Move> byId;
+    private readonly ConcurrentDictionary<object, object?> once = new();
 
     private MoveLibrary(string version, ImmutableArray<Move> moves, ImmutableArray<Ladder> ladders)
     {
@@ -43,6 +47,18 @@ public sealed class MoveLibrary
 
     /// <summary>This library and a user's own moves beside it; ids of the library win.</summary>
     public MoveLibrary With(ImmutableArray<Move> own) => own.IsEmpty ? this : new MoveLibrary(Version, [.. Moves, .. own.Where(m => !Has(m.Id))], Ladders);
+
+    /// <summary>What follows from the library alone, worked out when it is first asked for.</summary>
+    /// <param name="key">Says all that it depends on besides the library.</param>
+    public T Once<T>(object key, Func<T> make)
+    {
+        if (once.Count > MostKept)
+        {
+            once.Clear();
+        }
+
+        return (T)once.GetOrAdd(key, _ => make())!;
+    }
 
     public Move? Find(MoveId id) => byId.GetValueOrDefault(id);
 

@@ -17,7 +17,8 @@ public sealed record MoveList(string Version, ImmutableArray<Move> Moves);
 public sealed record Thumbnail(MoveId Id, string ViewBox, DrawnPose Start, DrawnPose End, string Way, string Alt);
 
 /// <summary>An option of a move with its figure.</summary>
-public sealed record FiguredOption(Tier Tier, string Words, string Why, Figure? Figure);
+/// <param name="Demand">What it asks, in eight dimensions, 0 to 5: a static estimate.</param>
+public sealed record FiguredOption(Tier Tier, string Words, string Why, Figure? Figure, ImmutableArray<DemandLine> Demand);
 
 /// <summary>A class in which a move stands.</summary>
 public sealed record MoveUse(Guid Class, string Title);
@@ -79,7 +80,7 @@ internal static class MoveEndpoints
             ["stations"] = new JsonArray(new JsonObject { ["dose"] = new JsonArray(new JsonObject { ["kind"] = "time", ["amount"] = 1 }), ["options"] = options }),
         };
         var read = ClassReader.ReadBlock(block, evaluator.Moves).Plan!.Blocks[0].Stations[0].Options[0];
-        return new FiguredOption(read.Tier, PlanWords.Option(read, evaluator.Moves, evaluator.Preferences), why, OptionFigure.Of(evaluator.Moves.Find(read.Move)!, read.Manner));
+        return new FiguredOption(read.Tier, PlanWords.Option(read, evaluator.Moves, evaluator.Preferences), why, OptionFigure.Of(evaluator.Moves.Find(read.Move)!, read.Manner), DemandModel.Of(read.Move, read.Manner, evaluator.Moves)?.Lines ?? []);
     }
 
     /// <summary>A ready station for a move: usual dose, or one that fills a rotation's window; an easier and a harder option, and why those.</summary>

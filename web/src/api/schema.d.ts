@@ -720,6 +720,11 @@ export interface components {
          * @enum {unknown}
          */
         CueKind: "count" | "start" | "switch" | "warning" | "end" | "finish";
+        DemandLine: {
+            of: string;
+            /** Format: int32 */
+            value: number;
+        };
         /**
          * @description How tightly a sheet must be set to stay on one page.
          * @enum {unknown}
@@ -810,6 +815,8 @@ export interface components {
             words: string;
             why: string;
             figure: null | components["schemas"]["Figure"];
+            /** @description What it asks, in eight dimensions, 0 to 5: a static estimate. */
+            demand: components["schemas"]["DemandLine"][];
         };
         /** @description Something seen in a class: what, where, why, by which source, and what would mend it. */
         Finding: {
@@ -1224,7 +1231,7 @@ export interface components {
             name: string;
             aliases?: string[];
             /** @enum {string} */
-            family: "squat" | "lunge" | "hinge" | "bridge";
+            family: "squat" | "lunge" | "hinge" | "bridge" | "activation" | "recovery" | "core" | "stretch";
             /** @enum {string} */
             plane?: "sagittal" | "frontal" | "transverse";
             /** @enum {string} */
@@ -1649,6 +1656,8 @@ export interface components {
             dose: string;
             /** @description Every option in words, in the order of the file. */
             options: string[];
+            /** @description What each option asks instead of the main one: "knee 4 → 2, balance 1 → 2". */
+            trades: string[];
             /** @description What getting here from the station before it needs. */
             change: components["schemas"]["ChangeNeed"];
         };

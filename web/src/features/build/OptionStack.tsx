@@ -13,13 +13,14 @@ interface Props {
   station: PlanStation
   place: Place
   moves: Move[]
-  /** Each option in words, in the order of the file. */
+  /** Each option in words, in the order of the file; and what it asks instead of the main one. */
   words: string[]
+  trades: string[]
   onSwapMain: (move: string) => Promise<void>
 }
 
 /** The options under each other: harder above the main one, easier below, with the reason where the ladder gave it. */
-export function OptionStack({ station, place, moves, words, onSwapMain }: Props) {
+export function OptionStack({ station, place, moves, words, trades, onSwapMain }: Props) {
   const { change } = useClassEditor()
   const main = mainOption(station)
   const proposals = useQuery({ ...stationStarter(main?.move ?? ''), enabled: main !== undefined }).data?.proposals
@@ -60,6 +61,7 @@ export function OptionStack({ station, place, moves, words, onSwapMain }: Props)
                   {why.why} ({why.dimension})
                 </em>
               )}
+              {trades[index] && <em>{trades[index]}</em>}
             </span>
             {option.tier !== 'main' && (
               <ActionIcon

@@ -107,6 +107,7 @@ export function StationCard({ station, place, moves }: Props) {
           place={place}
           moves={moves}
           words={outline?.options ?? []}
+          trades={outline?.trades ?? []}
           onSwapMain={swapMove}
         />
       </div>

@@ -79,12 +79,24 @@ export function MovePage() {
             <strong>{option.tier}</strong>
             <span>{option.words}</span>
             {option.why && <em>{option.why}</em>}
+            {option.demand.length > 0 && (
+              <dl className={css.demand} aria-label="What it asks, 0 to 5">
+                {option.demand.map((line) => (
+                  <div key={line.of}>
+                    <dt>{line.of}</dt>
+                    <dd>
+                      <meter min={0} max={5} value={line.value} aria-hidden="true" /> {line.value}
+                    </dd>
+                  </div>
+                ))}
+              </dl>
+            )}
           </li>
         ))}
       </ul>
       <p className={css.legend}>
         Start pose light, end pose dark, the dotted line the way; shaded where it should be felt. A drawing by segment
-        lengths, no picture of you.
+        lengths, no picture of you. What it asks is a static estimate, 0 to 5.
       </p>
       <div className={css.columns}>
         <dl className={css.facts}>

@@ -1,0 +1,28 @@
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.Checks;
+
+/// <summary>Easier really is easier and harder really is harder, by the demand model.</summary>
+public sealed class OptionsInOrder : IRule
+{
+    /// <summary>Less than this is no difference that anybody feels. [M]</summary>
+    private const double Slack = 0.3;
+
+    public IEnumerable<Finding> Check(ClassReview review) =>
+        from block in review.Plan.Blocks.Select((block, index) => (block.Stations, Index: index))
+        from station in block.Stations.Select((station, index) => (Station: station, Index: index))
+        let main = DemandModel.Of(station.Station.Main.Move, station.Station.Main.Manner, review.Moves)
+        where main is not null
+        from option in station.Station.Options.Select((option, index) => (Option: option, Index: index))
+        where option.Option.Tier is Tier.Easier or Tier.Harder
+        let demand = DemandModel.Of(option.Option.Move, option.Option.Manner, review.Moves)
+        where demand is not null && Wrong(option.Option.Tier, demand.Overall - main.Overall)
+        select new Finding(
+            "options.order", Severity.Consider, $"/blocks/{block.Index}/stations/{station.Index}/options/{option.Index}",
+            $"{station.Station.Name}: the {option.Option.Tier.ToString().ToLowerInvariant()} option asks {(option.Option.Tier == Tier.Easier ? "more" : "less")} than the main one ({demand.From(main)}).",
+            "Who takes the easier way must find it easier; it is a static estimate, so judge for yourself.",
+            "[M] demand from the body model; docs/body-model.md",
+            []);
+
+    private static bool Wrong(Tier tier, double more) => tier == Tier.Easier ? more > Slack : more < -Slack;
+}
