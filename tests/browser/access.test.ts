@@ -48,7 +48,7 @@ for (const [device, width, height] of [
       [`${demo.address}/moves/hip-thrust`, 'Watch for'],
       [`${demo.address}/settings`, 'How you work'],
       [`${demo.address}/classes/new`, 'A new class'],
-      [`${planned}/cards`, 'Print the run sheet'],
+      [`${planned}/cards`, 'Run sheet'],
       [`${planned}/brief`, 'Full moon circuit'],
       [`${planned}/build`, 'Circuit'],
       [`${led}/log`, 'first time'],

@@ -35,4 +35,4 @@ public sealed record Ladder(string Name, ImmutableArray<Rung> Rungs);
 public sealed record Proposal(JsonObject Option, string Name, string Dimension, string Why);
 
 /// <summary>What the ladders propose for a move. A direction is missing only where the move stands at the end of its ladder.</summary>
-public sealed record Proposals(Proposal? Easier = null, Proposal? Harder = null);
+public sealed record Proposals(Proposal? Easier = null, Proposal? Harder = null, Proposal? Instead = null);

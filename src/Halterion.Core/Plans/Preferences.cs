@@ -1,3 +1,5 @@
+using System.Collections.Immutable;
+
 namespace Halterion.Core.Plans;
 
 /// <summary>How this instructor usually deals with sides in new stations.</summary>
@@ -100,4 +102,7 @@ public sealed record Preferences
     public WeekStart WeekStart { get; init; }
 
     public Scheme Scheme { get; init; }
+
+    /// <summary>Heights of the boxes, benches and steps there are, cm.</summary>
+    public ImmutableArray<int> Heights { get; init; } = [];
 }

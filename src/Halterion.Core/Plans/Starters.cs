@@ -61,7 +61,7 @@ public sealed class Starters(MoveLibrary moves, Preferences preferences)
     /// <param name="roundGivesSide">The block gives the side by round.</param>
     public StationStarter Station(Move move, Seconds? window = null, bool roundGivesSide = false)
     {
-        var proposals = moves.Propose(move.Id);
+        var proposals = moves.Propose(move.Id) with { Instead = Instead.Of(move, moves) };
         var dose = window is { } bell ? new UsualDose(move.Dose.Kind == "hold" ? "hold" : "time", bell.Value) : move.Dose;
         var part = new JsonObject { ["kind"] = dose.Kind, ["amount"] = dose.Amount };
         var station = new JsonObject();

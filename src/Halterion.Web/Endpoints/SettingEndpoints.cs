@@ -26,6 +26,11 @@ internal static class SettingEndpoints
             return Problems.Bad("/startSide", "A first side is left or right.", "left or right");
         }
 
+        if (preferences.Heights.IsDefault || preferences.Heights.Length > 50 || preferences.Heights.Any(h => h is < 1 or > 120))
+        {
+            return Problems.Bad("/heights", "A height is out of bounds.", "at most 50 heights of 1–120 cm");
+        }
+
         store.Save(preferences);
         return TypedResults.NoContent();
     }

@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text;
+using Halterion.Core.Body;
 using Halterion.Core.Checks;
 using Halterion.Core.Formats;
 using Halterion.Core.Leading;
@@ -19,6 +20,7 @@ internal static class TakeAlongEndpoints
     {
         var along = routes.MapGroup("/api/classes/{id:guid}").WithTags("Take along");
         along.MapGet("/run-sheet", Sheet).ProducesProblem(404).ProducesProblem(422).WithName("runSheet");
+        along.MapGet("/cards", Cards).ProducesProblem(404).ProducesProblem(422).WithName("classCards");
         along.MapGet("/calendar.ics", Ics).ProducesProblem(404).ProducesProblem(422).WithName("calendarFile");
         along.MapGet("/timeline.csv", Csv).ProducesProblem(404).ProducesProblem(422).WithName("timelineFile");
         along.MapGet("/cues.vtt", Vtt).ProducesProblem(404).ProducesProblem(422).WithName("cueFile");
@@ -29,6 +31,19 @@ internal static class TakeAlongEndpoints
     {
         var (ready, problem) = Of(id, classes, evaluator);
         return ready is null ? problem! : TypedResults.Ok(RunSheet.Of(ready.Plan, ready.Timeline, ready.StartsAt, evaluator.Preferences));
+    }
+
+    /// <param name="shortest">Stature in cm for which stations are set up; and the tallest.</param>
+    private static Results<Ok<ClassCards>, ProblemHttpResult> Cards(Guid id, int? shortest, int? tallest, Classes classes, Evaluator evaluator)
+    {
+        var (from, to) = (shortest ?? 155, tallest ?? 190);
+        if (from is < 100 or > 230 || to is < 100 or > 230 || from > to)
+        {
+            return Problems.Bad("/shortest", "These statures make no range.", "100–230 cm, the shortest first");
+        }
+
+        var (ready, problem) = Of(id, classes, evaluator);
+        return ready is null ? problem! : TypedResults.Ok(ClassCards.Of(ready.Plan, evaluator.Preferences, new Stature(from / 100.0), new Stature(to / 100.0)));
     }
 
     private static Results<FileContentHttpResult, ProblemHttpResult> Ics(Guid id, Classes classes, Evaluator evaluator, TimeProvider clock)

@@ -26,7 +26,7 @@ export interface Proposal {
 
 export interface StationStarter {
   station: PlanStation
-  proposals: { easier?: Proposal; harder?: Proposal }
+  proposals: { easier?: Proposal; harder?: Proposal; instead?: Proposal }
 }
 
 /** A ready station for a move; with the bell of the rotation that it goes into, dosed to fill it. */

@@ -372,6 +372,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{id}/cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["classCards"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes/{id}/calendar.ics": {
         parameters: {
             query?: never;
@@ -623,11 +639,27 @@ export interface components {
             leftSeconds: components["schemas"]["Seconds"];
             rightSeconds: components["schemas"]["Seconds"];
         };
+        /** @description An option on a card. */
+        CardOption: {
+            tier: components["schemas"]["Tier"];
+            words: string;
+            figure: null | components["schemas"]["Figure"];
+        };
         /** @description How long getting from one station to another takes, and what it is made of. */
         ChangeNeed: {
             seconds: components["schemas"]["Seconds"];
             /** @description Such as "to the floor 6 s, weights 5 s"; empty if nothing has to happen. */
             words: string;
+        };
+        /** @description All that is printed for a class beside its run sheet. Nothing on it says who has which limit. */
+        ClassCards: {
+            title: string;
+            stations: components["schemas"]["StationPlaceCard"][];
+            walkThrough: components["schemas"]["WalkThroughLine"][];
+            walkThroughTakes: string;
+            takeAway: components["schemas"]["TakeAwayMove"][];
+            stretches: components["schemas"]["TakeAwayMove"][];
+            cautions: string;
         };
         /** @description What happened in a class. */
         ClassLog: {
@@ -1365,6 +1397,8 @@ export interface components {
             clock?: components["schemas"]["ClockFormat"];
             weekStart?: components["schemas"]["WeekStart"];
             scheme?: components["schemas"]["Scheme"];
+            /** @description Heights of the boxes, benches and steps there are, cm. */
+            heights?: number[];
         };
         ProblemDetails: {
             type?: null | string;
@@ -1386,6 +1420,7 @@ export interface components {
         Proposals: {
             easier?: null | components["schemas"]["Proposal"];
             harder?: null | components["schemas"]["Proposal"];
+            instead?: null | components["schemas"]["Proposal"];
         };
         /**
          * @description One pose by named parameters, as it stands in the data files of the library. Angles are in degrees, lengths in
@@ -1661,6 +1696,20 @@ export interface components {
             /** @description What getting here from the station before it needs. */
             change: components["schemas"]["ChangeNeed"];
         };
+        /** @description A card to lie at a station, to be read from three metres. */
+        StationPlaceCard: {
+            block: string;
+            /** @description Such as "Station 2 of 6". */
+            place: string;
+            name: string;
+            family: components["schemas"]["Family"];
+            target: string;
+            options: components["schemas"]["CardOption"][];
+            /** @description The one thing to think of. */
+            cue: string;
+            /** @description Measures for the statures asked for. */
+            setUp: string[];
+        };
         /** @description A ready station for a move, with the options the ladders propose and the reasons for them. */
         StationStarter: {
             /** @description A station of the plan language. */
@@ -1700,6 +1749,13 @@ export interface components {
             side?: null | components["schemas"]["Side"];
             /** Format: int32 */
             turn?: null | number;
+        };
+        /** @description A move on the sheet that participants take home. */
+        TakeAwayMove: {
+            name: string;
+            target: string;
+            how: string;
+            figure: null | components["schemas"]["Figure"];
         };
         /** @description A block kept to begin from. */
         Template: {
@@ -1774,6 +1830,15 @@ export interface components {
              * @description Seconds, reps or pulses.
              */
             amount: number;
+        };
+        /** @description A line of the walk-through: what to show, from which side, in which order, which fault. */
+        WalkThroughLine: {
+            name: string;
+            view: string;
+            show: string;
+            fault: string;
+            /** @description 25 s a station with its options. [M] Handbook, section 3. */
+            seconds: components["schemas"]["Seconds"];
         };
         /** @enum {unknown} */
         WeekStart: "monday" | "sunday" | "saturday";
@@ -2591,6 +2656,49 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RunSheet"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    classCards: {
+        parameters: {
+            query?: {
+                shortest?: number;
+                tallest?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassCards"];
                 };
             };
             /** @description Not Found */

@@ -81,6 +81,12 @@ export function OptionStack({ station, place, moves, words, trades, onSwapMain }
       {main && station.options.length < 9 && (
         <AddOption
           missing={(['harder', 'easier'] as const).filter((tier) => lacks(tier))}
+          instead={
+            proposals?.instead && !station.options.some((o) => o.move === proposals.instead?.option.move)
+              ? proposals.instead
+              : undefined
+          }
+          onPropose={add}
           onAdd={(tier) => setOptions('add option', (options) => [...options, { tier, move: main.move }])}
         />
       )}
@@ -100,9 +106,22 @@ function Offer({ tier, proposal, onAdd }: { tier: string; proposal: Proposal; on
 }
 
 /** One more option, done like the main one until it is changed. */
-function AddOption({ missing, onAdd }: { missing: PlanOption['tier'][]; onAdd: (tier: PlanOption['tier']) => void }) {
+interface AddOptionProps {
+  missing: PlanOption['tier'][]
+  /** As hard, for other kit or another position. */
+  instead?: Proposal
+  onAdd: (tier: PlanOption['tier']) => void
+  onPropose: (proposal: Proposal) => void
+}
+
+function AddOption({ missing, instead, onAdd, onPropose }: AddOptionProps) {
   return (
     <div className={css.addOption}>
+      {instead && (
+        <button type="button" className={css.quiet} title={instead.why} onClick={() => onPropose(instead)}>
+          + instead: {instead.name} ({instead.dimension})
+        </button>
+      )}
       {[...missing, 'instead' as const].map((tier) => (
         <button key={tier} type="button" className={css.quiet} onClick={() => onAdd(tier)}>
           + {tier} option of your own

@@ -1,21 +1,47 @@
-import { Anchor, Button, Loader } from '@mantine/core'
-import { useQuery } from '@tanstack/react-query'
+import { Anchor, Button, Loader, NumberInput, SegmentedControl } from '@mantine/core'
+import { keepPreviousData, useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { answer, api, Refused } from '../../api/client'
 import { ErrorNote } from '../../ui/ErrorNote'
 import { useClassEditor } from '../editor/context'
 import css from './Cards.module.css'
+import { PlaceCards } from './PlaceCards'
+import { TakeAway } from './TakeAway'
+import { WalkThrough } from './WalkThrough'
 
-/** What goes with the instructor: the run sheet to print, and files for a phone without the app. */
+const sheets = [
+  { value: 'run', label: 'Run sheet' },
+  { value: 'stations', label: 'Station cards' },
+  { value: 'walk', label: 'Walk-through' },
+  { value: 'home', label: 'To take home' },
+] as const
+
+type Kind = (typeof sheets)[number]['value']
+
+/** What goes with the instructor and what lies at the stations: to print, and files for a phone without the app. */
 export function CardsPage() {
   const { id, booking, flush } = useClassEditor()
+  const [kind, setKind] = useState<Kind>('run')
+  const [shortest, setShortest] = useState(155)
+  const [tallest, setTallest] = useState(190)
   const sheet = useQuery({
     queryKey: ['run-sheet', id],
     gcTime: 0,
     queryFn: async () => {
       await flush()
       return answer(api.GET('/api/classes/{id}/run-sheet', { params: { path: { id } } }))
+    },
+  })
+  const cards = useQuery({
+    queryKey: ['cards', id, shortest, tallest],
+    gcTime: 0,
+    enabled: kind !== 'run' && shortest <= tallest,
+    placeholderData: keepPreviousData,
+    queryFn: async () => {
+      await flush()
+      return answer(api.GET('/api/classes/{id}/cards', { params: { path: { id }, query: { shortest, tallest } } }))
     },
   })
   if (sheet.isPending) return <Loader m="xl" aria-label="Writing the run sheet" />
@@ -40,31 +66,63 @@ export function CardsPage() {
   const file = (name: string) => `/api/classes/${id}/${name}`
   return (
     <main className={css.page}>
-      <div className={css.tools}>
-        <Button onClick={() => window.print()}>Print the run sheet</Button>
-        <nav aria-label="Take it along" className={css.files}>
-          {booking.startsAt ? (
-            <a href={file('calendar.ics')} download>
-              Calendar entry
-            </a>
-          ) : (
-            <span className={css.aside}>Calendar entry: give the class a date in its brief</span>
-          )}
-          <a href={file('timeline.csv')} download>
-            Timeline as a table
-          </a>
-          <a href={file('cues.vtt')} download>
-            Calls as captions
-          </a>
-          <a href={file('bells.wav')} download>
-            Bells and counts as sound
-          </a>
-          <a href={file('file')} download>
-            Class file
-          </a>
-        </nav>
+      <div className={css.tools} data-screen-only>
+        <SegmentedControl
+          aria-label="What to print"
+          data={[...sheets]}
+          value={kind}
+          onChange={(value) => setKind(value as Kind)}
+        />
+        <Button onClick={() => window.print()}>Print</Button>
+        {kind === 'stations' && (
+          <span className={css.statures}>
+            <NumberInput
+              label="Set up from, cm"
+              size="xs"
+              w={110}
+              min={100}
+              max={230}
+              value={shortest}
+              onChange={(v) => typeof v === 'number' && v >= 100 && setShortest(v)}
+            />
+            <NumberInput
+              label="to, cm"
+              size="xs"
+              w={90}
+              min={100}
+              max={230}
+              value={tallest}
+              onChange={(v) => typeof v === 'number' && v <= 230 && setTallest(v)}
+            />
+          </span>
+        )}
       </div>
-      <Sheet sheet={sheet.data} />
+      <nav aria-label="Take it along" className={css.files} data-screen-only>
+        {booking.startsAt ? (
+          <a href={file('calendar.ics')} download>
+            Calendar entry
+          </a>
+        ) : (
+          <span className={css.aside}>Calendar entry: give the class a date in its brief</span>
+        )}
+        <a href={file('timeline.csv')} download>
+          Timeline as a table
+        </a>
+        <a href={file('cues.vtt')} download>
+          Calls as captions
+        </a>
+        <a href={file('bells.wav')} download>
+          Bells and counts as sound
+        </a>
+        <a href={file('file')} download>
+          Class file
+        </a>
+      </nav>
+      {kind === 'run' && <Sheet sheet={sheet.data} />}
+      {kind !== 'run' && !cards.data && <Loader m="xl" aria-label="Drawing the cards" />}
+      {kind === 'stations' && cards.data && <PlaceCards cards={cards.data} />}
+      {kind === 'walk' && cards.data && <WalkThrough cards={cards.data} />}
+      {kind === 'home' && cards.data && <TakeAway cards={cards.data} />}
     </main>
   )
 }

@@ -1,4 +1,4 @@
-import { Loader } from '@mantine/core'
+import { Loader, TextInput } from '@mantine/core'
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import type { Schemas } from '../../api/client'
@@ -118,10 +118,20 @@ const shown: Question[] = [
   },
 ]
 
+function readHeights(text: string): number[] | null {
+  const parts = text
+    .split(',')
+    .map((part) => part.trim())
+    .filter((part) => part !== '')
+  const heights = parts.map(Number)
+  return heights.every((h) => Number.isInteger(h) && h >= 1 && h <= 120) ? heights : null
+}
+
 /** How this instructor works, for all that is new. */
 export function SettingsPage() {
   const settings = useSettings()
   const queries = useQueryClient()
+  const [heights, setHeights] = useState<string | null>(null)
   const [said, setSaid] = useState('')
   // What was just chosen shows at once, before the server has it.
   const [mine, setMine] = useState<Preferences>({})
@@ -134,9 +144,10 @@ export function SettingsPage() {
   if (settings.isError) return <ErrorNote title="The settings cannot be fetched: the server does not answer." />
   const preferences = { ...settings.data.preferences, ...mine }
 
-  async function choose(key: keyof Preferences, value: string) {
-    const next = { ...preferences, [key]: value } as Preferences
-    setMine((before) => ({ ...before, [key]: value }))
+  const choose = (key: keyof Preferences, value: string) => save({ ...preferences, [key]: value } as Preferences)
+
+  async function save(next: Preferences) {
+    setMine(next)
     queries.setQueryData(['settings'], { ...settings.data, preferences: next })
     try {
       await answer(api.PUT('/api/settings/preferences', { body: next }))
@@ -180,6 +191,24 @@ export function SettingsPage() {
       <div className={css.questions}>{schools.map(ask)}</div>
       <h2 className={css.part}>How things are shown</h2>
       <div className={css.questions}>{shown.map(ask)}</div>
+      <h2 className={css.part}>What stands in the room</h2>
+      <TextInput
+        label="Heights of your boxes, benches and steps, in cm"
+        description="Such as 20, 30, 40, 45. The cards then name the nearest one and whom it does not suit."
+        maw={420}
+        value={heights ?? (preferences.heights ?? []).join(', ')}
+        error={
+          heights !== null && readHeights(heights) === null
+            ? 'Whole numbers from 1 to 120, with commas between them.'
+            : undefined
+        }
+        onChange={(event) => {
+          const text = event.currentTarget.value
+          setHeights(text)
+          const read = readHeights(text)
+          if (read) void save({ ...preferences, heights: read })
+        }}
+      />
     </main>
   )
 }

@@ -1,0 +1,43 @@
+import type { Schemas } from '../../api/client'
+import { FamilyMark } from '../../ui/FamilyMark'
+import { FigureView } from '../../ui/FigureView'
+import css from './Cards.module.css'
+
+/** A card for each station, one a page: figure, three options, target, cue, set-up. */
+export function PlaceCards({ cards }: { cards: Schemas['ClassCards'] }) {
+  if (cards.stations.length === 0) return <p>No stations yet.</p>
+  return (
+    <div>
+      {cards.stations.map((card, i) => (
+        <article key={i} className={css.card} aria-label={`Card: ${card.name}`}>
+          <header className={css.cardHead}>
+            <h2>
+              <FamilyMark family={card.family} size={32} /> {card.name}
+            </h2>
+            <span>
+              {card.block} · {card.place}
+            </span>
+          </header>
+          <p className={css.cardTarget}>{card.target}</p>
+          <ul className={css.cardOptions}>
+            {card.options.map((option, o) => (
+              <li key={o}>
+                {option.figure ? <FigureView figure={option.figure} /> : <span />}
+                <strong>{option.tier}</strong>
+                <span>{option.words}</span>
+              </li>
+            ))}
+          </ul>
+          <p className={css.cardCue}>{card.cue}</p>
+          {card.setUp.length > 0 && (
+            <ul className={css.cardSetUp}>
+              {card.setUp.map((line) => (
+                <li key={line}>{line}</li>
+              ))}
+            </ul>
+          )}
+        </article>
+      ))}
+    </div>
+  )
+}
