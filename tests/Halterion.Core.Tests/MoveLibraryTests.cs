@@ -44,7 +44,7 @@ public class MoveLibraryTests
     [Fact]
     public void Every_move_is_made_easier_and_harder_with_the_reason() => Assert.All(Library.Moves, move =>
     {
-        var (easier, harder) = Library.Propose(move.Id);
+        var (easier, harder, _) = Library.Propose(move.Id);
         Assert.True(easier is not null && harder is not null, move.Id.Value);
         foreach (var (proposal, tier) in new[] { (easier, "easier"), (harder, "harder") })
         {

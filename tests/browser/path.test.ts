@@ -36,7 +36,7 @@ test('brief, build, fix an overrun, save, reload, lead, log, find it again, by k
   await tabTo(page, 'Add a station to Circuit')
   await page.keyboard.press('Enter')
   await page.keyboard.type('splitt squat')
-  await expect(page.getByRole('option').first()).toContainText('Split squat')
+  await expect(page.getByRole('listbox').getByRole('option').first()).toContainText('Split squat')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'Split squat', exact: true })).toBeVisible()
   await expect(page.getByText('A step back in every rep.')).toBeVisible()

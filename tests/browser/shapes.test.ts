@@ -108,6 +108,7 @@ test('one side a round: stations lose their own sides, and get them back with un
 })
 
 test('stations and blocks are chosen, copied across classes, dragged and moved by keys', async ({ page, studio }) => {
+  await page.setViewportSize({ width: 1280, height: 1500 })
   await begin(page, studio.address, 'First', 30)
   await page.getByRole('button', { name: '+ Superset' }).click()
   await page.getByRole('button', { name: '+ Warm-up' }).click()
@@ -202,6 +203,6 @@ test('settings shape what is new, and how it is shown', async ({ page, studio })
   await chooseMove(page, page.getByRole('button', { name: 'Add a station to Circuit' }), 'Split squat')
   await expect(dose(page, 'Split squat')).toHaveValue('12 each side by 5')
   await expect(page.getByTestId('readout')).toContainText('pm')
-  await chooseMove(page, page.getByRole('button', { name: 'Add a station to Circuit' }), 'Wide squat')
-  await expect(page.getByText('17.6 lb kettlebell held low')).toBeVisible()
+  await chooseMove(page, page.getByRole('button', { name: 'Add a station to Circuit' }), 'Single-leg deadlift')
+  await expect(page.getByText('8.8 lb dumbbell held low')).toBeVisible()
 })

@@ -106,6 +106,6 @@ export async function classOf(server: Server, title: string): Promise<string> {
 export async function chooseMove(page: Page, button: Locator, typed: string) {
   await button.click()
   await page.getByRole('dialog').getByLabel('Look for').fill(typed)
-  await expect(page.getByRole('option').first()).toContainText(typed)
+  await expect(page.getByRole('listbox', { name: 'Moves found' }).getByRole('option').first()).toContainText(typed)
   await page.keyboard.press('Enter')
 }

@@ -85,8 +85,13 @@ public sealed record Figure(
         Arm ArmsOf(Arm x, Arm y) => new(x.Shoulder.Towards(y.Shoulder, share), x.Elbow.Towards(y.Elbow, share), x.Hand.Towards(y.Hand, share));
         return b with
         {
-            Hip = a.Hip.Towards(b.Hip, share), Shoulder = a.Shoulder.Towards(b.Shoulder, share), Head = a.Head.Towards(b.Head, share),
-            Near = Legs(a.Near, b.Near), Far = Legs(a.Far, b.Far), NearArm = ArmsOf(a.NearArm, b.NearArm), FarArm = ArmsOf(a.FarArm, b.FarArm),
+            Hip = a.Hip.Towards(b.Hip, share),
+            Shoulder = a.Shoulder.Towards(b.Shoulder, share),
+            Head = a.Head.Towards(b.Head, share),
+            Near = Legs(a.Near, b.Near),
+            Far = Legs(a.Far, b.Far),
+            NearArm = ArmsOf(a.NearArm, b.NearArm),
+            FarArm = ArmsOf(a.FarArm, b.FarArm),
         };
     }
 

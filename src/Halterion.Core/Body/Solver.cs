@@ -240,8 +240,14 @@ public static class Solver
         Arm Rise(Arm a) => new(a.Shoulder + up, a.Elbow + up, a.Hand + up);
         return pose with
         {
-            Hip = pose.Hip + up, Shoulder = pose.Shoulder + up, Head = pose.Head + up, Near = Up(pose.Near), Far = Up(pose.Far),
-            NearArm = Rise(pose.NearArm), FarArm = Rise(pose.FarArm), Weight = pose.Weight is { } w ? w with { At = w.At + up } : null,
+            Hip = pose.Hip + up,
+            Shoulder = pose.Shoulder + up,
+            Head = pose.Head + up,
+            Near = Up(pose.Near),
+            Far = Up(pose.Far),
+            NearArm = Rise(pose.NearArm),
+            FarArm = Rise(pose.FarArm),
+            Weight = pose.Weight is { } w ? w with { At = w.At + up } : null,
         };
     }
 

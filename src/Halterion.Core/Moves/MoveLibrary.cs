@@ -22,11 +22,14 @@ public sealed class MoveLibrary
     private const int MostKept = 20_000;
 
     private readonly FrozenDictionary<MoveId, Move> byId;
-    private readonly ConcurrentDictionary<object, object?> once = new();
+    private readonly FrozenSet<MoveId> shipped;
+    private readonly ConcurrentDictionary<object, object?> once;
 
-    private MoveLibrary(string version, ImmutableArray<Move> moves, ImmutableArray<Ladder> ladders)
+    private MoveLibrary(string version, ImmutableArray<Move> moves, ImmutableArray<Ladder> ladders, FrozenSet<MoveId>? shipped = null, ConcurrentDictionary<object, object?>? once = null)
     {
         (Version, Moves, Ladders) = (version, moves, ladders);
+        this.shipped = shipped ?? moves.Select(m => m.Id).ToFrozenSet();
+        this.once = once ?? new();
         byId = moves.ToFrozenDictionary(m => m.Id);
     }
 
@@ -45,8 +48,16 @@ public sealed class MoveLibrary
         return new MoveLibrary("2", moves, Read<ImmutableArray<Ladder>>("ladders"));
     }
 
-    /// <summary>This library and a user's own moves beside it; ids of the library win.</summary>
-    public MoveLibrary With(ImmutableArray<Move> own) => own.IsEmpty ? this : new MoveLibrary(Version, [.. Moves, .. own.Where(m => !Has(m.Id))], Ladders);
+    /// <summary>This library and a user's own moves beside it. A shipped move stays; an own move takes the place of an earlier own one.</summary>
+    public MoveLibrary With(ImmutableArray<Move> own)
+    {
+        var fresh = own.Where(m => !IsShipped(m.Id)).Select(m => m.Id).ToHashSet();
+        return fresh.Count == 0 ? this : new MoveLibrary(
+            Version, [.. Moves.Where(m => !fresh.Contains(m.Id)), .. own.Where(m => fresh.Contains(m.Id))], Ladders, shipped, once);
+    }
+
+    /// <summary>Whether a move is of the library that ships, not a user's own.</summary>
+    public bool IsShipped(MoveId id) => shipped.Contains(id);
 
     /// <summary>What follows from the library alone, worked out when it is first asked for.</summary>
     /// <param name="key">Says all that it depends on besides the library.</param>

@@ -58,6 +58,16 @@ public static class ClassReader
         return Read(Encoding.UTF8.GetBytes(file.ToJsonString()), moves);
     }
 
+    /// <summary>Reads a list of own moves, as they stand under <c>moves</c> in a class file.</summary>
+    public static (ImmutableArray<Move> Moves, ImmutableArray<PlanFault> Faults) ReadMoves(JsonElement list, MoveLibrary shipped)
+    {
+        var file = new JsonObject { ["moves"] = JsonNode.Parse(list.GetRawText()) };
+        var faults = new Faults();
+        using var document = JsonDocument.Parse(file.ToJsonString());
+        var moves = new Context(shipped, faults).ReadOwnMoves(document.RootElement);
+        return faults.None ? (moves, []) : ([], faults.All);
+    }
+
     private static ReadOnlyMemory<byte> WithoutMark(ReadOnlyMemory<byte> utf8) =>
         utf8.Span.StartsWith((ReadOnlySpan<byte>)[0xEF, 0xBB, 0xBF]) ? utf8[3..] : utf8;
 }

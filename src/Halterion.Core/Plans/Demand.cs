@@ -42,12 +42,45 @@ public static class DemandModel
     /// <summary>What needs learning, stated: nothing to compute it from.</summary>
     private static readonly Dictionary<string, double> Skills = new()
     {
-        ["kettlebell-swing"] = 5, ["lunge-to-single-hinge"] = 4, ["step-lift-hinge-squat"] = 4, ["squat-thrust"] = 3, ["rack-squat"] = 2.5,
-        ["deadlift"] = 2.5, ["romanian-deadlift"] = 2, ["stiff-leg-deadlift"] = 2.5, ["sumo-deadlift"] = 1.6, ["band-pull-through"] = 1.6, ["hip-hinge"] = 1.4,
-        ["single-leg-deadlift"] = 2, ["staggered-deadlift"] = 1.5, ["cossack-squat"] = 2.5, ["walking-lunge"] = 2.2, ["forward-lunge"] = 1.6, ["knee-drive-lunge"] = 1.5,
-        ["jump-lunge"] = 3, ["jump-squat"] = 2, ["jump-out-squat"] = 1.5, ["side-bound"] = 3, ["skater"] = 1.4, ["reverse-lunge"] = 1.2, ["curtsy-lunge"] = 2, ["diagonal-lunge"] = 1.8,
-        ["pivot-squat"] = 2.6, ["one-half-squat"] = 1.6, ["pause-squat"] = 1.2, ["tempo-squat"] = 1.1, ["goblet-squat"] = 1.2, ["chair-squat"] = 0.3, ["wall-hinge"] = 0.6,
-        ["knees-out-bridge"] = 1.4, ["pulse-bridge"] = 1.2, ["march-bridge"] = 1.2, ["reach-side-lunge"] = 1.8, ["goblet-side-lunge"] = 1.8, ["side-lunge"] = 1.4, ["step-touch"] = 0.3,
+        ["kettlebell-swing"] = 5,
+        ["lunge-to-single-hinge"] = 4,
+        ["step-lift-hinge-squat"] = 4,
+        ["squat-thrust"] = 3,
+        ["rack-squat"] = 2.5,
+        ["deadlift"] = 2.5,
+        ["romanian-deadlift"] = 2,
+        ["stiff-leg-deadlift"] = 2.5,
+        ["sumo-deadlift"] = 1.6,
+        ["band-pull-through"] = 1.6,
+        ["hip-hinge"] = 1.4,
+        ["single-leg-deadlift"] = 2,
+        ["staggered-deadlift"] = 1.5,
+        ["cossack-squat"] = 2.5,
+        ["walking-lunge"] = 2.2,
+        ["forward-lunge"] = 1.6,
+        ["knee-drive-lunge"] = 1.5,
+        ["jump-lunge"] = 3,
+        ["jump-squat"] = 2,
+        ["jump-out-squat"] = 1.5,
+        ["side-bound"] = 3,
+        ["skater"] = 1.4,
+        ["reverse-lunge"] = 1.2,
+        ["curtsy-lunge"] = 2,
+        ["diagonal-lunge"] = 1.8,
+        ["pivot-squat"] = 2.6,
+        ["one-half-squat"] = 1.6,
+        ["pause-squat"] = 1.2,
+        ["tempo-squat"] = 1.1,
+        ["goblet-squat"] = 1.2,
+        ["chair-squat"] = 0.3,
+        ["wall-hinge"] = 0.6,
+        ["knees-out-bridge"] = 1.4,
+        ["pulse-bridge"] = 1.2,
+        ["march-bridge"] = 1.2,
+        ["reach-side-lunge"] = 1.8,
+        ["goblet-side-lunge"] = 1.8,
+        ["side-lunge"] = 1.4,
+        ["step-touch"] = 0.3,
     };
 
     private const double UsualSkill = 1;
@@ -60,7 +93,7 @@ public static class DemandModel
 
     /// <summary>Null for a move without a figure. Worked out once for each manner of a move, for it takes a good part of a millisecond.</summary>
     public static Demand? Of(MoveId id, Manner manner, MoveLibrary moves) =>
-        moves.Find(id) is { } move ? moves.Once((id, manner), () => Compute(move, manner)) : null;
+        moves.Find(id) is { } move ? moves.Once((move, manner), () => Compute(move, manner)) : null;
 
     private static Demand? Compute(Move move, Manner manner)
     {

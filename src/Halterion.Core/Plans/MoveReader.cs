@@ -7,8 +7,10 @@ namespace Halterion.Core.Plans;
 
 internal sealed partial class Context
 {
+    public ImmutableArray<Move> ReadOwnMoves(JsonElement root) => OwnMoves(new Fields(root, "", faults));
+
     /// <summary>The user's own moves that travel in the class; from here on they are found beside those of the library.</summary>
-    private void OwnMoves(Fields fields)
+    private ImmutableArray<Move> OwnMoves(Fields fields)
     {
         var items = fields.Items("moves", 0, 200, "moves");
         var own = ImmutableArray.CreateBuilder<Move>();
@@ -21,6 +23,7 @@ internal sealed partial class Context
         }
 
         moves = moves.With(own.ToImmutable());
+        return own.ToImmutable();
     }
 
     private Move? OwnMove(JsonElement element, string at, IEnumerable<Move> before)
@@ -32,7 +35,7 @@ internal sealed partial class Context
             fields.Fault("id", $"“{id}” is no id.", "small letters, digits and hyphens, such as my-squat");
             id = null;
         }
-        else if (id is not null && (moves.Has(new MoveId(id)) || before.Any(m => m.Id.Value == id)))
+        else if (id is not null && (moves.IsShipped(new MoveId(id)) || before.Any(m => m.Id.Value == id)))
         {
             fields.Fault("id", $"There is a move “{id}” already.", "an id of its own");
             id = null;
@@ -59,9 +62,33 @@ internal sealed partial class Context
             fields.Text("felt", 0, 4000) ?? "",
             fields.Text("cautions", 0, 4000) ?? "",
             fields.Text("sideMeans", 1, 120),
-            OwnTempo(fields));
+            OwnTempo(fields),
+            fields.Text("muscles", 0, 4000) ?? "",
+            fields.Text("easier", 0, 4000) ?? "",
+            fields.Text("harder", 0, 4000) ?? "",
+            fields.Text("readiness", 1, 4000),
+            fields.Text("getIn", 1, 4000),
+            fields.Text("kitSafety", 1, 4000),
+            Like(fields));
         fields.Close("a move");
         return id is null || name is null || family is null ? null : move;
+    }
+
+    /// <summary>The figure, and with it the demand, of the move that an own one looks like.</summary>
+    private MoveFigure? Like(Fields fields)
+    {
+        if (fields.Text("like", 1, 120) is not { } like)
+        {
+            return null;
+        }
+
+        if (moves.Find(new MoveId(like)) is { } move)
+        {
+            return move.Figure;
+        }
+
+        fields.Fault("like", $"“{like}” is not a move of the library.", "the id of a move that it looks like, such as squat");
+        return null;
     }
 
     private Tempo? OwnTempo(Fields fields)

@@ -138,7 +138,8 @@ public sealed class PlanChanges
         // Read for its words only; a dose that cannot be read is shown as it stands.
         var block = new JsonObject
         {
-            ["name"] = "b", ["phase"] = "main",
+            ["name"] = "b",
+            ["phase"] = "main",
             ["stations"] = new JsonArray(new JsonObject
             {
                 ["dose"] = station["dose"]?.DeepClone(),

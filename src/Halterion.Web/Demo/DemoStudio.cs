@@ -15,7 +15,7 @@ using Microsoft.Extensions.Options;
 namespace Halterion.Web.Demo;
 
 /// <summary>Fills an empty data folder with the demo studio. Its dates are relative to today.</summary>
-internal sealed class DemoStudio(Classes classes, Store.People people, Leads leads, Logs logs, MoveLibrary moves, TimeProvider clock, TimeZoneInfo zone, IOptions<JsonOptions> json)
+internal sealed class DemoStudio(Classes classes, Store.People people, Leads leads, Logs logs, ShippedMoves moves, TimeProvider clock, TimeZoneInfo zone, IOptions<JsonOptions> json)
 {
     private sealed record Studio(ImmutableArray<PersonDetails> People, ImmutableArray<Session> Classes);
 
@@ -56,7 +56,7 @@ internal sealed class DemoStudio(Classes classes, Store.People people, Leads lea
         }
 
         var preferences = new Preferences();
-        var result = new Evaluator(moves, preferences).Evaluate(plan);
+        var result = new Evaluator(moves.Library, preferences).Evaluate(plan);
         var script = LeadScript.Of(result.Plan!, result.Timeline!, preferences);
         var lead = leads.Add(id, 1, JsonSerializer.Serialize(script, json.Value.SerializerOptions));
         leads.Append(lead.Id, 0, Commands(script, new DateTimeOffset(starts, zone.GetUtcOffset(starts)), led));

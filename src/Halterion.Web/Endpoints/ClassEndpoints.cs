@@ -80,7 +80,7 @@ internal static class ClassEndpoints
         store.Find(id) is { } found ? TypedResults.Ok(View(found, evaluator)) : Problems.NotFound("class");
 
     /// <summary>Saves a class, whether it has faults or not. If-Match carries the version it was made from.</summary>
-    private static Results<Ok<ClassView>, ProblemHttpResult> Save(Guid id, SaveRequest request, HttpRequest http, Classes store, Evaluator evaluator)
+    private static Results<Ok<ClassView>, ProblemHttpResult> Save(Guid id, SaveRequest request, HttpRequest http, Classes store, OwnMoves own, Evaluator evaluator)
     {
         if (!int.TryParse(http.Headers.IfMatch.ToString().Trim('"'), out var version))
         {
@@ -102,7 +102,8 @@ internal static class ClassEndpoints
             return Problems.NotFound("class");
         }
 
-        var plan = ClassText.Unchanged(current.Revision.Plan, request.Plan) ? current.Revision.Plan : ClassText.Written(request.Plan);
+        var whole = ShippedMoves.Carrying(request.Plan, evaluator.Moves, own);
+        var plan = ClassText.Unchanged(current.Revision.Plan, whole) ? current.Revision.Plan : ClassText.Written(whole);
         if (Encoding.UTF8.GetByteCount(plan) > ClassReader.MaxBytes)
         {
             return Problems.Bad("/plan", "The class is too large.", $"at most {ClassReader.MaxBytes} bytes");

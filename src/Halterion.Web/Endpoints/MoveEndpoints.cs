@@ -11,7 +11,8 @@ using Microsoft.AspNetCore.Http.HttpResults;
 namespace Halterion.Web.Endpoints;
 
 /// <summary>The move library.</summary>
-public sealed record MoveList(string Version, ImmutableArray<Move> Moves);
+/// <param name="Own">Which of them are the user's own.</param>
+public sealed record MoveList(string Version, ImmutableArray<Move> Moves, ImmutableArray<MoveId> Own);
 
 /// <summary>A figure small enough for a list: start and end pose only.</summary>
 public sealed record Thumbnail(MoveId Id, string ViewBox, DrawnPose Start, DrawnPose End, string Way, string Alt);
@@ -31,7 +32,7 @@ internal static class MoveEndpoints
     public static void MapMoves(this IEndpointRouteBuilder routes)
     {
         var moves = routes.MapGroup("/api/moves").WithTags("Moves");
-        moves.MapGet("/", (MoveLibrary library) => TypedResults.Ok(new MoveList(library.Version, library.Moves))).WithName("moves");
+        moves.MapGet("/", (MoveLibrary library) => TypedResults.Ok(new MoveList(library.Version, library.Moves, [.. library.Moves.Where(m => !library.IsShipped(m.Id)).Select(m => m.Id)]))).WithName("moves");
         moves.MapGet("/search", Search).WithName("searchMoves");
         moves.MapGet("/figures", Figures).WithName("moveFigures");
         moves.MapGet("/{id}/page", Page).ProducesProblem(404).WithName("movePage");
@@ -76,7 +77,8 @@ internal static class MoveEndpoints
 
         var block = new JsonObject
         {
-            ["name"] = "b", ["phase"] = "main",
+            ["name"] = "b",
+            ["phase"] = "main",
             ["stations"] = new JsonArray(new JsonObject { ["dose"] = new JsonArray(new JsonObject { ["kind"] = "time", ["amount"] = 1 }), ["options"] = options }),
         };
         var read = ClassReader.ReadBlock(block, evaluator.Moves).Plan!.Blocks[0].Stations[0].Options[0];

@@ -7,6 +7,14 @@ const unchanging = { staleTime: Infinity, gcTime: Infinity }
 export const useMoves = () =>
   useQuery({ queryKey: ['moves'], queryFn: async () => (await answer(api.GET('/api/moves'))).moves, ...unchanging })
 
+/** Which moves are the user's own. */
+export const useOwnIds = () =>
+  useQuery({
+    queryKey: ['moves', 'own'],
+    queryFn: async () => (await answer(api.GET('/api/moves'))).own,
+    ...unchanging,
+  })
+
 export const useClasses = () => useQuery({ queryKey: ['classes'], queryFn: () => answer(api.GET('/api/classes')) })
 
 export const useStarters = () =>

@@ -228,6 +228,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/own-moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ownMoves"];
+        put: operations["saveOwnMoves"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-moves/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["removeOwnMove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes": {
         parameters: {
             query?: never;
@@ -1110,6 +1142,8 @@ export interface components {
         MoveList: {
             version: string;
             moves: components["schemas"]["Move"][];
+            /** @description Which of them are the user's own. */
+            own: string[];
         };
         /** @description All there is about a move. */
         MovePage: {
@@ -1145,6 +1179,10 @@ export interface components {
         OpenLead: {
             /** @description Starts from the top with the class as it is now; else a lead that was opened before is taken up. */
             again: boolean;
+        };
+        /** @description The user's own moves, as they stand in a class file. */
+        OwnMoveList: {
+            moves: unknown[];
         };
         /**
          * @description How fast the room changes over.
@@ -1289,6 +1327,14 @@ export interface components {
             felt?: string;
             cautions?: string;
             sideMeans?: string;
+            muscles?: string;
+            easier?: string;
+            harder?: string;
+            readiness?: string;
+            getIn?: string;
+            kitSafety?: string;
+            /** @description The move that it looks like: its figure, and with it the demand, are taken from there. */
+            like?: string;
         };
         /** @description One way to do a station. */
         PlanOption: {
@@ -2274,6 +2320,95 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    ownMoves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnMoveList"];
+                };
+            };
+        };
+    };
+    saveOwnMoves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnMoveList"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    removeOwnMove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -21,7 +21,7 @@ export function Shell() {
                 strokeLinejoin="round"
               />
             </svg>
-            Halterion
+            <span className={css.word}>Halterion</span>
           </Link>
           <nav aria-label="Main" className={css.nav}>
             <NavLink to="/" end>

@@ -9,6 +9,7 @@ import { ClassLayout } from '../features/editor/ClassLayout'
 import { LeadPage } from '../features/lead/LeadPage'
 import { LogPage } from '../features/log/LogPage'
 import { MovePage } from '../features/moves/MovePage'
+import { OwnMovePage } from '../features/moves/OwnMovePage'
 import { MovesPage } from '../features/moves/MovesPage'
 import { PeoplePage } from '../features/people/PeoplePage'
 import { SettingsPage } from '../features/settings/SettingsPage'
@@ -22,7 +23,9 @@ export const routes: RouteObject[] = [
       { path: '/', element: <ClassesPage /> },
       { path: '/people', element: <PeoplePage /> },
       { path: '/moves', element: <MovesPage /> },
+      { path: '/moves/new', element: <OwnMovePage /> },
       { path: '/moves/:move', element: <MovePage /> },
+      { path: '/moves/:move/edit', element: <OwnMovePage /> },
       { path: '/settings', element: <SettingsPage /> },
       { path: '/classes/new', element: <NewClassPage /> },
       {

@@ -1,7 +1,7 @@
 import { Button } from '@mantine/core'
-import { useEffect } from 'react'
+import { useEffect, useMemo } from 'react'
 import { useLocation } from 'react-router'
-import type { PlanBlock } from '../../api/client'
+import type { Move, PlanBlock } from '../../api/client'
 import { answer, api } from '../../api/client'
 import { useMoves, useStarters, useTemplates } from '../../api/queries'
 import { useClassEditor } from '../editor/context'
@@ -14,7 +14,13 @@ import { Verdict } from './Verdict'
 /** The bench: blocks and stations on the left, what it adds up to on the right. */
 export function BuildPage() {
   const { plan, change } = useClassEditor()
-  const moves = useMoves().data ?? []
+  const library = useMoves().data
+  // A class from elsewhere may carry moves that are not in this library.
+  const moves = useMemo(() => {
+    const known = new Set((library ?? []).map((move) => move.id))
+    const carried = (plan.moves ?? []).filter((move) => !known.has(move.id)) as unknown as Move[]
+    return [...(library ?? []), ...carried]
+  }, [library, plan.moves])
   const starters = useStarters().data ?? []
   const templates = useTemplates()
   const bench = useBench()

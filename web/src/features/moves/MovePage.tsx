@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { answer, api, Refused } from '../../api/client'
+import { useOwnIds } from '../../api/queries'
 import { ErrorNote } from '../../ui/ErrorNote'
 import { FamilyMark } from '../../ui/FamilyMark'
 import { FigureView } from '../../ui/FigureView'
@@ -21,6 +22,7 @@ export function MovePage() {
     queryKey: ['move', id],
     queryFn: () => answer(api.GET('/api/moves/{id}/page', { params: { path: { id } } })),
   })
+  const own = useOwnIds().data?.includes(id) ?? false
   const [moves, setMoves] = useState(false)
   const move = page.data?.move
   const moving = useMemo(() => (moves ? pace(move?.tempo) : null), [moves, move?.tempo])
@@ -68,6 +70,15 @@ export function MovePage() {
           <FamilyMark family={move.family} size={26} /> {move.name}
         </h1>
         {move.aliases.length > 0 && <p className={css.aliases}>also: {move.aliases.join(', ')}</p>}
+        {own ? (
+          <Button component={Link} variant="default" size="xs" to={`/moves/${id}/edit`}>
+            Change it
+          </Button>
+        ) : (
+          <Button component={Link} variant="default" size="xs" to={`/moves/new?from=${id}`}>
+            Make it your own
+          </Button>
+        )}
         <Button variant="default" size="xs" aria-pressed={moves} onClick={() => setMoves(!moves)}>
           {moves ? 'Hold still' : 'Show it moving'}
         </Button>

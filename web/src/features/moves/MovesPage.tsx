@@ -1,7 +1,9 @@
-import { NativeSelect, TextInput } from '@mantine/core'
-import { useEffect } from 'react'
+import { Button, FileButton, NativeSelect, TextInput } from '@mantine/core'
+import { useQueryClient } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import type { Family, Move, Schemas } from '../../api/client'
+import { answer, api, Refused } from '../../api/client'
 import { ErrorNote } from '../../ui/ErrorNote'
 import { FamilyMark } from '../../ui/FamilyMark'
 import { Thumb } from '../../ui/FigureView'
@@ -48,6 +50,8 @@ export function MovesPage() {
   const [search, setSearch] = useSearchParams()
   const get = (name: string) => search.get(name) ?? undefined
   const thumbs = useThumbs()
+  const queries = useQueryClient()
+  const [problem, setProblem] = useState('')
   const { found, total, pending, failed } = useMoveSearch({
     q: get('q') ?? '',
     family: get('family') as Family | undefined,
@@ -66,6 +70,22 @@ export function MovesPage() {
       },
       { replace: true },
     )
+
+  async function bringIn(file: File | null) {
+    if (!file) return
+    setProblem('')
+    try {
+      const body = JSON.parse(await file.text()) as Schemas['OwnMoveList']
+      await answer(api.PUT('/api/own-moves', { body }))
+      for (const key of ['moves', 'figures', 'search', 'own-moves'])
+        await queries.invalidateQueries({ queryKey: [key] })
+    } catch (error) {
+      const fault = error instanceof Refused ? error.problem.errors?.[0] : undefined
+      setProblem(
+        `“${file.name}” was not brought in; nothing was changed. ${fault ? `${fault.pointer}: ${fault.detail} Right would be: ${fault.right}.` : 'It is no file of moves, or the server does not answer.'}`,
+      )
+    }
+  }
 
   useEffect(() => {
     document.title = 'Moves · Halterion'
@@ -89,7 +109,24 @@ export function MovesPage() {
 
   return (
     <main className={css.page}>
-      <h1>Moves</h1>
+      <div className={css.own}>
+        <h1>Moves</h1>
+        <span style={{ flex: 1 }} />
+        <Button component={Link} to="/moves/new" variant="default" size="xs">
+          A move of your own
+        </Button>
+        <Button component="a" href="/api/own-moves" download="own-moves.json" variant="default" size="xs">
+          Export your own
+        </Button>
+        <FileButton accept=".json,application/json" onChange={(file) => void bringIn(file)}>
+          {(props) => (
+            <Button variant="default" size="xs" {...props}>
+              Bring some in
+            </Button>
+          )}
+        </FileButton>
+      </div>
+      {problem && <ErrorNote title={problem} />}
       <div className={css.sieves}>
         <TextInput
           label="Look for"

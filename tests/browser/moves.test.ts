@@ -1,0 +1,110 @@
+import type { Page } from '@playwright/test'
+import { readFileSync } from 'node:fs'
+import { chooseMove, classOf, expect, test } from './studio'
+
+/** The text of each page of a PDF, read by pdf.js. */
+async function pagesOf(page: Page, format: string): Promise<string[]> {
+  const { getDocument } = await import('pdfjs-dist/legacy/build/pdf.mjs')
+  const pdf = await getDocument({ data: new Uint8Array(await page.pdf({ format })), verbosity: 0 }).promise
+  const texts: string[] = []
+  for (let n = 1; n <= pdf.numPages; n++) {
+    const { items } = await (await pdf.getPage(n)).getTextContent()
+    texts.push(items.map((item) => ('str' in item ? item.str : '')).join(' '))
+  }
+  return texts
+}
+
+test('a move is found by an alias with a typing mistake, and shows itself and what it asks', async ({ page, demo }) => {
+  await page.goto(`${demo.address}/moves`)
+  await expect(page.getByText('135 moves', { exact: true })).toBeVisible()
+  await page.getByLabel('Look for').fill('bulgarain')
+  await expect(page.getByText('1 of 135 moves')).toBeVisible()
+  await page.getByRole('link', { name: 'Split squat, rear foot raised' }).click()
+  await expect(page.getByRole('heading', { name: 'Split squat, rear foot raised' })).toBeVisible()
+  const options = page.getByRole('list', { name: 'Easier, main and harder' }).getByRole('listitem')
+  await expect(options).toHaveCount(3)
+  await expect(options.nth(1).getByRole('img')).toHaveAttribute('aria-label', /a lunge: .*shin upright/)
+  await expect(options.nth(1).getByLabel('What it asks, 0 to 5')).toContainText('balance')
+
+  // It moves only when it is asked to, at the tempo of the move.
+  const body = options.nth(1).locator('svg g').last().locator('path').last()
+  const still = await body.getAttribute('d')
+  await page.waitForTimeout(300)
+  expect(await body.getAttribute('d')).toBe(still)
+  await page.getByRole('button', { name: 'Show it moving' }).click()
+  await expect.poll(() => body.getAttribute('d')).not.toBe(still)
+
+  await page.goto(`${demo.address}/moves?limit=pregnancy&family=bridge`)
+  await expect(page.getByText('no clearance')).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Glute bridge', exact: true })).toHaveCount(0)
+})
+
+test('a move of one’s own is made, used, travels in the class file, and goes out and in again', async ({
+  page,
+  studio,
+}) => {
+  await page.goto(`${studio.address}/moves/split-squat`)
+  await page.getByRole('link', { name: 'Make it your own' }).click()
+  await page.getByLabel('Name').fill('Mast squat')
+  await page.getByLabel('Tempo').fill('4-0')
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await expect(page.getByRole('alert')).toContainText('“4-0” is no tempo')
+  await page.getByLabel('Tempo').fill('4-0-2-0')
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await expect(page.getByRole('heading', { name: 'Mast squat' })).toBeVisible()
+
+  await page.goto(`${studio.address}/classes/new`)
+  await page.getByRole('button', { name: 'Make it and build' }).click()
+  await page.getByRole('button', { name: '+ Straight sets' }).click()
+  await chooseMove(page, page.getByRole('button', { name: 'Add a station to Straight sets' }), 'Mast squat')
+  await page.getByLabel('Dose of Mast squat').fill('10 each side')
+  await expect(page.getByRole('article', { name: 'Station 2: Mast squat' })).toContainText('2 min 3 s')
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+  await page.getByRole('link', { name: 'Cards' }).click()
+  const waiting = page.waitForEvent('download')
+  await page.getByRole('link', { name: 'Class file' }).click()
+  const file = readFileSync(await (await waiting).path())
+  expect((JSON.parse(file.toString()) as { moves: { id: string }[] }).moves.map((m) => m.id)).toEqual(['my-mast-squat'])
+
+  const exporting = page.waitForEvent('download')
+  await page.goto(`${studio.address}/moves`)
+  await page.getByRole('link', { name: 'Export your own' }).click()
+  const own = readFileSync(await (await exporting).path())
+  await page.goto(`${studio.address}/moves/my-mast-squat/edit`)
+  await page.getByRole('button', { name: 'Take it out of the library' }).click()
+  await expect(page.getByText('135 moves', { exact: true })).toBeVisible()
+
+  // The class still opens, here and elsewhere: it carries the move.
+  await page.goto(studio.address)
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'mast.halterion.json', mimeType: 'application/json', buffer: file })
+  await expect(page.getByRole('heading', { name: 'Mast squat' })).toBeVisible()
+  await page.goto(`${studio.address}/moves`)
+  await page.locator('input[type=file]').setInputFiles({ name: 'own.json', mimeType: 'application/json', buffer: own })
+  await expect(page.getByText('136 moves', { exact: true })).toBeVisible()
+})
+
+test('an option is swapped for a proposed one, and the cards are printed', async ({ page, demo }) => {
+  await page.goto(`${await classOf(demo, 'Full moon circuit')}/build`)
+  const station = page.getByRole('article', { name: 'Station 4: Side lunge' })
+  await station.getByRole('button', { name: '+ Side lunge with reach' }).click()
+  await expect(station.getByRole('button', { name: 'harder option: Side lunge with reach' })).toBeVisible()
+  await station.getByRole('button', { name: /^\+ instead: / }).click()
+  await expect(station.getByRole('button', { name: /^instead option: / })).toBeVisible()
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+
+  await page.getByRole('link', { name: 'Cards' }).click()
+  await page.getByText('Station cards').click()
+  await expect(page.getByRole('article', { name: 'Card: Side lunge' })).toContainText('foot to foot')
+  for (const format of ['A4', 'Letter']) {
+    const pages = await pagesOf(page, format)
+    expect(pages).toHaveLength(8)
+    expect(pages[6]).toContain('Side lunge with reach')
+    expect(pages[6]).toContain('half a side')
+  }
+  await page.getByText('Walk-through', { exact: true }).click()
+  await expect(page.getByRole('article', { name: 'Walk-through' })).toContainText('3 min 20 s in all')
+  await page.getByText('To take home').click()
+  await expect(page.getByRole('article', { name: 'To take home' })).toContainText('Calf stretch')
+})
