@@ -23,15 +23,30 @@ try {
     ['people', '/people', [1280, 800], []],
     ['brief', at('Full moon circuit', 'brief'), [1280, 800], []],
     ['build', at('Full moon circuit', 'build'), [1280, 800], []],
+    ['build-dark', at('Six around the loft', 'build'), [1280, 800], [], 'dark'],
+    ['cards', at('Full moon circuit', 'cards'), [1280, 1000], []],
+    ['station-card', at('Full moon circuit', 'cards'), [1280, 1000], [], 'Station cards'],
+    ['moves', '/moves', [1280, 800], []],
+    ['move', '/moves/single-leg-deadlift', [1280, 900], []],
+    ['settings', '/settings', [1280, 800], []],
     ['build-phone', at('Six around the loft', 'build'), [390, 844], []],
     ['log', at('Six around the loft, first time', 'log'), [1280, 800], []],
     ['lead', at('Full moon circuit', 'lead'), [1280, 800], Array(10).fill('n')],
     ['lead-rotation', at('Six around the loft', 'lead'), [1280, 800], Array(8).fill('n')],
   ]
-  for (const [name, path, [width, height], keys] of shots) {
+  for (const [name, path, [width, height], keys, extra] of shots) {
     const page = await browser.newPage({ viewport: { width, height } })
+    await fetch(`${address}/api/settings/preferences`, {
+      method: 'PUT',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ scheme: extra === 'dark' ? 'dark' : 'light', heights: [20, 30, 40, 45] }),
+    })
     await page.goto(address + path)
     await page.waitForTimeout(1200)
+    if (extra && extra !== 'dark') {
+      await page.getByText(extra, { exact: true }).click()
+      await page.waitForTimeout(1000)
+    }
     if (keys.length > 0) {
       await page.getByRole('button', { name: 'Start the class' }).click()
       for (const key of keys) await page.keyboard.press(key)

@@ -23,7 +23,7 @@ export function MoveSelect({ moves, value, label, hideLabel, placeholder, onChan
       <button
         type="button"
         className={css.moveButton}
-        aria-label={value === '' ? label : `${label}: ${name}`}
+        aria-label={value === '' && hideLabel ? label : `${label}: ${name}`}
         aria-haspopup="dialog"
         onClick={() => setOpen(true)}
       >
