@@ -11,16 +11,16 @@ public sealed class People(Database database, TimeProvider clock)
     public ImmutableArray<Person> List()
     {
         using var connection = database.Connect();
-        return [.. connection.Query("SELECT id, name, usual_tier FROM person ORDER BY name COLLATE NOCASE, id", [], Read)];
+        return [.. connection.Query("SELECT id, name, usual_tier, stature_cm FROM person ORDER BY name COLLATE NOCASE, id", [], Read)];
     }
 
-    public Person Add(string name, Tier usualTier)
+    public Person Add(string name, Tier usualTier, int? statureCm = null)
     {
-        var person = new Person(Guid.CreateVersion7(), name, usualTier);
+        var person = new Person(Guid.CreateVersion7(), name, usualTier, statureCm);
         using var connection = database.Connect();
         connection.Run(
-            "INSERT INTO person (id, name, usual_tier, created_at) VALUES (@id, @name, @tier, @now)",
-            [("@id", person.Id), ("@name", name), ("@tier", usualTier.ToString()), ("@now", clock.GetUtcNow())]);
+            "INSERT INTO person (id, name, usual_tier, stature_cm, created_at) VALUES (@id, @name, @tier, @stature, @now)",
+            [("@id", person.Id), ("@name", name), ("@tier", usualTier.ToString()), ("@stature", statureCm), ("@now", clock.GetUtcNow())]);
         return person;
     }
 
@@ -28,8 +28,8 @@ public sealed class People(Database database, TimeProvider clock)
     {
         using var connection = database.Connect();
         return connection.Run(
-            "UPDATE person SET name = @name, usual_tier = @tier WHERE id = @id",
-            [("@id", person.Id), ("@name", person.Name), ("@tier", person.UsualTier.ToString())]) == 1;
+            "UPDATE person SET name = @name, usual_tier = @tier, stature_cm = @stature WHERE id = @id",
+            [("@id", person.Id), ("@name", person.Name), ("@tier", person.UsualTier.ToString()), ("@stature", person.StatureCm)]) == 1;
     }
 
     /// <summary>Erases a person and all that was logged of them.</summary>
@@ -40,5 +40,5 @@ public sealed class People(Database database, TimeProvider clock)
         return connection.Run("DELETE FROM person WHERE id = @id", [("@id", id)]) == 1;
     }
 
-    private static Person Read(SqliteDataReader r) => new(Guid.Parse(r.GetString(0)), r.GetString(1), Enum.Parse<Tier>(r.GetString(2)));
+    private static Person Read(SqliteDataReader r) => new(Guid.Parse(r.GetString(0)), r.GetString(1), Enum.Parse<Tier>(r.GetString(2)), r.IsDBNull(3) ? null : r.GetInt32(3));
 }

@@ -166,6 +166,28 @@ public class BodyTests
         Assert.Contains("knee 4 → 2", half.Outline[0].Stations[0].Trades[1], StringComparison.Ordinal);
     }
 
+    /// <summary>Set-up for 1.70 m, worked by hand from the segment lengths; measures grow with the stature.</summary>
+    [Fact]
+    public void A_station_is_set_for_a_stature()
+    {
+        SetupMeasure[] Of(string move, double from = 1.7, double to = 1.7)
+        {
+            var figure = Library.Find(new MoveId(move))!.Figure!;
+            return [.. StationSetup.Of(figure.Start, figure.End, new Stature(from), new Stature(to))];
+        }
+
+        // Bench under the shoulder blades: knee height less half a trunk, (0.285 − 0.05) · 170 = 40 cm. Seat the same.
+        Assert.Equal(40, Of("hip-thrust")[0].Least);
+        Assert.Equal(40, Of("chair-squat")[0].Least, 1.0);
+
+        // Stride with the rear ankle tucked (0.10): tilt φ = 13.6°, thigh·(1 + sin φ) + shank·cos φ = 0.542 · 170 = 92 cm.
+        Assert.Equal(92, Of("split-squat")[0].Least, 1.0);
+        Assert.All(Library.Moves.SelectMany(m => Of(m.Id.Value, 1.5, 2.0)), m => Assert.Equal(2.0 / 1.5, m.Most / m.Least, 0.08));
+        Assert.Equal((40, ""), StationSetup.Nearest(Of("hip-thrust")[0], [20, 30, 40, 45]));
+        Assert.Equal((45, "the shortest"), StationSetup.Nearest(Of("hip-thrust", 1.5, 2.0)[0], [45]));
+        Assert.Null(StationSetup.Nearest(Of("hip-thrust")[0], []));
+    }
+
     private static Pose Squat(double depth, ArmStyle arms = ArmStyle.Forward) => Solver.Solve(new Recipe { Kind = PoseKind.Squat, Depth = depth, Arms = arms });
 
     private static void Near(Pose a, Pose b, double most)

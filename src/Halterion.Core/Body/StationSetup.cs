@@ -5,7 +5,11 @@ namespace Halterion.Core.Body;
 /// <summary>A measure of a station for people of a range of stature, in centimetres.</summary>
 /// <param name="Least">For the shortest.</param>
 /// <param name="Most">For the tallest.</param>
-public sealed record SetupMeasure(string What, double Least, double Most, string Note);
+/// <param name="From">One end of the measure in the figure.</param>
+public sealed record SetupMeasure(string What, double Least, double Most, string Note, Point From, Point To);
+
+/// <summary>A measure as it is drawn beside its figure, in hundredths of stature, y down.</summary>
+public sealed record DrawnMeasure(double X1, double Y1, double X2, double Y2, string Words);
 
 /// <summary>Sets a station for a person's stature: every measure follows from the segment lengths and the pose.</summary>
 public static class StationSetup
@@ -20,30 +24,32 @@ public static class StationSetup
     public static ImmutableArray<SetupMeasure> Of(Recipe start, Recipe end, Stature shortest, Stature tallest)
     {
         var pose = Solver.Solve(end);
-        SetupMeasure Measure(string what, double share, string note) => new(what, Centimetres(share, shortest), Centimetres(share, tallest), note);
+        SetupMeasure Between(string what, double share, string note, Point from, Point to) => new(what, Centimetres(share, shortest), Centimetres(share, tallest), note, from, to);
+        SetupMeasure Height(string what, double share, string note, double x) => Between(what, share, note, new Point(x, 0), new Point(x, share));
+        SetupMeasure Along(string what, double share, string note, double from, double to) => Between(what, share, note, new Point(from, 0), new Point(to, 0));
         return end.Kind switch
         {
             PoseKind.Squat when end.Prop is "chair" or "box" =>
-                [Measure("seat height", pose.Hip.Y - Anthropometry.Thickness, "thighs level as the seat is touched; higher is easier")],
+                [Height("seat height", pose.Hip.Y - Anthropometry.Thickness, "thighs level as the seat is touched; higher is easier", -0.47)],
             PoseKind.Split when end.RearRaise > 0 =>
             [
-                Measure("rear foot height", RearFoot, "laces down; lower is easier, err low"),
-                Measure("front foot to rear foot", Solver.RightAngleStride(RearFoot + 0.04), "ankle to ankle; err long: too short pushes the knee forward"),
+                Height("rear foot height", RearFoot, "laces down; lower is easier, err low", pose.Far.Toe.X - 0.12),
+                Along("front foot to rear foot", Solver.RightAngleStride(RearFoot + 0.04), "ankle to ankle; err long: too short pushes the knee forward", pose.Far.Ankle.X, pose.Near.Ankle.X),
             ],
             PoseKind.Split when end.FrontRaise > 0 && start.Kind == PoseKind.Split =>
-                [Measure("front foot to rear foot", Solver.RightAngleStride(), "ankle to ankle, the front foot wholly on the step")],
-            PoseKind.Split => [Measure("front foot to rear foot", Solver.RightAngleStride(), "ankle to ankle: both knees square, front shin upright; err long")],
+                [Along("front foot to rear foot", Solver.RightAngleStride(), "ankle to ankle, the front foot wholly on the step", pose.Far.Ankle.X, pose.Near.Ankle.X)],
+            PoseKind.Split => [Along("front foot to rear foot", Solver.RightAngleStride(), "ankle to ankle: both knees square, front shin upright; err long", pose.Far.Ankle.X, pose.Near.Ankle.X)],
             PoseKind.Single when start is { Kind: PoseKind.Split, FrontRaise: > 0 } =>
-                [Measure("step height, at most", StepShare * Anthropometry.KneeHeight, "the whole foot on it; lower is easier")],
+                [Height("step height, at most", StepShare * Anthropometry.KneeHeight, "the whole foot on it; lower is easier", 0.22)],
             PoseKind.Thrust =>
             [
-                Measure("bench height", Solver.BenchHeight, "its edge just below the shoulder blades; trunk and thighs level at the top"),
-                Measure("bench to heels", pose.Near.Heel.X, "shins upright and knees square at the top"),
+                Height("bench height", Solver.BenchHeight, "its edge just below the shoulder blades; trunk and thighs level at the top", -0.19),
+                Along("bench to heels", pose.Near.Heel.X, "shins upright and knees square at the top", 0, pose.Near.Heel.X),
             ],
-            PoseKind.Bridge => [Measure("seat to heels", pose.Near.Heel.X - Anthropometry.Trunk, "lying: further out works the back of the thighs, nearer the front")],
+            PoseKind.Bridge => [Along("seat to heels", pose.Near.Heel.X - Anthropometry.Trunk, "lying: further out works the back of the thighs, nearer the front", Anthropometry.Trunk, pose.Near.Heel.X)],
             PoseKind.Hinge or PoseKind.Single when pose.TrunkLean > 30 =>
-                [Measure("hands above the floor", pose.NearArm.Hand.Y, "at this depth; below the knee is enough if the stretch comes there")],
-            PoseKind.Wide => [Measure("foot to foot", 2 * pose.Near.Ankle.X, "from middle to middle")],
+                [Height("hands above the floor", pose.NearArm.Hand.Y, "at this depth; below the knee is enough if the stretch comes there", pose.NearArm.Hand.X + 0.06)],
+            PoseKind.Wide => [Along("foot to foot", 2 * pose.Near.Ankle.X, "from middle to middle", -pose.Near.Ankle.X, pose.Near.Ankle.X)],
             _ => [],
         };
     }
@@ -65,6 +71,15 @@ public static class StationSetup
             : best > measure.Least + near ? "the shortest"
             : best < measure.Most - near ? "the tallest"
             : "");
+    }
+
+    /// <summary>The measure as a line in the figure: along the floor below it, heights beside it.</summary>
+    /// <param name="words">The length as it is shown.</param>
+    public static DrawnMeasure Draw(SetupMeasure measure, string words)
+    {
+        var below = measure.From.Y == measure.To.Y ? 3.5 : 0;
+        return new DrawnMeasure(
+            Math.Round(100 * measure.From.X, 1), Math.Round(-100 * measure.From.Y + below, 1), Math.Round(100 * measure.To.X, 1), Math.Round(-100 * measure.To.Y + below, 1), words);
     }
 
     private static double Centimetres(double share, Stature stature) => Math.Round(100 * share * stature.Metres);

@@ -12,8 +12,9 @@ public sealed record CardOption(Tier Tier, string Words, Figure? Figure);
 /// <summary>A card to lie at a station, to be read from three metres.</summary>
 /// <param name="Place">Such as "Station 2 of 6".</param>
 /// <param name="Cue">The one thing to think of.</param>
-/// <param name="SetUp">Measures for the statures asked for.</param>
-public sealed record StationPlaceCard(string Block, string Place, string Name, Family Family, string Target, ImmutableArray<CardOption> Options, string Cue, ImmutableArray<string> SetUp);
+/// <param name="SetUp">Measures for the statures asked for, in words.</param>
+/// <param name="Measures">The same as lines in the main option's figure.</param>
+public sealed record StationPlaceCard(string Block, string Place, string Name, Family Family, string Target, ImmutableArray<CardOption> Options, string Cue, ImmutableArray<string> SetUp, ImmutableArray<DrawnMeasure> Measures);
 
 /// <summary>A line of the walk-through: what to show, from which side, in which order, which fault.</summary>
 /// <param name="Seconds">25 s a station with its options. [M] Handbook, section 3.</param>
@@ -53,6 +54,7 @@ public sealed record ClassCards(
     private static StationPlaceCard Card(ClassPlan plan, Block block, Station station, int index, Preferences preferences, Stature shortest, Stature tallest)
     {
         var move = plan.Moves.Find(station.Main.Move)!;
+        var setUp = SetUp(move, station.Main.Manner, preferences, shortest, tallest).ToArray();
         Tier[] order = [Tier.Harder, Tier.Main, Tier.Easier, Tier.Instead];
         return new StationPlaceCard(
             block.Name,
@@ -62,10 +64,11 @@ public sealed record ClassCards(
             PlanWords.Targets(station, block),
             [.. station.Options.OrderBy(o => Array.IndexOf(order, o.Tier)).Select(o => new CardOption(o.Tier, PlanWords.Option(o, plan.Moves, preferences), OptionFigure.Of(plan.Moves.Find(o.Move)!, o.Manner)))],
             move.Path,
-            SetUp(move, station.Main.Manner, preferences, shortest, tallest));
+            [.. setUp.Select(m => m.Words)],
+            [.. setUp.Select(m => m.Drawn)]);
     }
 
-    private static ImmutableArray<string> SetUp(Move move, Manner manner, Preferences preferences, Stature shortest, Stature tallest)
+    private static IEnumerable<(string Words, DrawnMeasure Drawn)> SetUp(Move move, Manner manner, Preferences preferences, Stature shortest, Stature tallest)
     {
         if (move.Figure is not { } figure)
         {
@@ -73,18 +76,15 @@ public sealed record ClassCards(
         }
 
         var measures = StationSetup.Of(OptionFigure.In(figure.Start, manner, false), OptionFigure.In(figure.End, manner, true), shortest, tallest);
-        return
-        [
-            .. measures.Select(m =>
+        return measures.Select(m =>
             {
                 string Length(double cm) => PlanWords.Height((decimal)cm, preferences.Length);
                 var range = m.Least == m.Most ? Length(m.Least) : $"{Length(m.Least)} to {Length(m.Most)}";
                 var have = m.What.Contains("height", StringComparison.Ordinal) && StationSetup.Nearest(m, preferences.Heights) is { } nearest
                     ? $"; take {Length(nearest.Height)}{(nearest.NotFor.Length > 0 ? $", not right for {nearest.NotFor}" : "")}"
                     : "";
-                return $"{m.What} {range}{have}: {m.Note}";
-            }),
-        ];
+                return ($"{m.What} {range}{have}: {m.Note}", StationSetup.Draw(m, range));
+            });
     }
 
     private static WalkThroughLine Walk(ClassPlan plan, Station station, Preferences preferences)

@@ -35,7 +35,7 @@ internal sealed class DemoStudio(Classes classes, Store.People people, Leads lea
         }
 
         var studio = JsonSerializer.Deserialize<Studio>(File.ReadAllBytes(PathTo("studio.json")), json.Value.SerializerOptions)!;
-        var roster = studio.People.Select(p => people.Add(p.Name, p.UsualTier)).ToImmutableArray();
+        var roster = studio.People.Select(p => people.Add(p.Name, p.UsualTier, p.StatureCm)).ToImmutableArray();
         foreach (var session in studio.Classes)
         {
             Add(session, roster);

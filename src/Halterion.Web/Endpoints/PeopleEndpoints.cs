@@ -7,7 +7,8 @@ using Microsoft.AspNetCore.Http.HttpResults;
 namespace Halterion.Web.Endpoints;
 
 /// <summary>A person as typed in.</summary>
-public sealed record PersonDetails(string Name, Tier UsualTier);
+/// <param name="StatureCm">Null: not told.</param>
+public sealed record PersonDetails(string Name, Tier UsualTier, int? StatureCm = null);
 
 /// <summary>All that is kept of one person.</summary>
 public sealed record PersonExport(Person Person, ImmutableArray<Attendance> Classes);
@@ -27,7 +28,7 @@ internal static class PeopleEndpoints
     }
 
     private static Results<Ok<Person>, ProblemHttpResult> Add(PersonDetails details, Store.People store) =>
-        NameFault(details) ?? (Results<Ok<Person>, ProblemHttpResult>)TypedResults.Ok(store.Add(details.Name.Trim(), details.UsualTier));
+        NameFault(details) ?? (Results<Ok<Person>, ProblemHttpResult>)TypedResults.Ok(store.Add(details.Name.Trim(), details.UsualTier, details.StatureCm));
 
     private static Results<NoContent, ProblemHttpResult> Change(Guid id, PersonDetails details, Store.People store)
     {
@@ -36,7 +37,7 @@ internal static class PeopleEndpoints
             return fault;
         }
 
-        return store.Change(new Person(id, details.Name.Trim(), details.UsualTier)) ? TypedResults.NoContent() : Problems.NotFound("person");
+        return store.Change(new Person(id, details.Name.Trim(), details.UsualTier, details.StatureCm)) ? TypedResults.NoContent() : Problems.NotFound("person");
     }
 
     private static Results<NoContent, ProblemHttpResult> Erase(Guid id, Store.People store) =>
@@ -48,5 +49,7 @@ internal static class PeopleEndpoints
             : Problems.NotFound("person");
 
     private static ProblemHttpResult? NameFault(PersonDetails details) =>
-        details.Name.Trim().Length is 0 or > 120 ? Problems.Bad("/name", "A person needs a name.", "1–120 characters") : null;
+        details.Name.Trim().Length is 0 or > 120 ? Problems.Bad("/name", "A person needs a name.", "1–120 characters")
+        : details.StatureCm is < 100 or > 230 ? Problems.Bad("/statureCm", $"A stature of {details.StatureCm} cm is out of bounds.", "100–230 cm, or leave it out")
+        : null;
 }

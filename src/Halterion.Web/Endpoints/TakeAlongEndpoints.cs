@@ -14,6 +14,9 @@ namespace Halterion.Web.Endpoints;
 /// <summary>What an instructor takes along: the run sheet, a calendar entry, a table, captions, bells.</summary>
 internal static class TakeAlongEndpoints
 {
+    /// <summary>Where nobody has told theirs, cm. [M]</summary>
+    private const int UsualStature = 170;
+
     private sealed record Ready(StoredClass Class, ClassPlan Plan, Timeline Timeline, DateTime? StartsAt);
 
     public static void MapTakeAlong(this IEndpointRouteBuilder routes)
@@ -33,10 +36,11 @@ internal static class TakeAlongEndpoints
         return ready is null ? problem! : TypedResults.Ok(RunSheet.Of(ready.Plan, ready.Timeline, ready.StartsAt, evaluator.Preferences));
     }
 
-    /// <param name="shortest">Stature in cm for which stations are set up; and the tallest.</param>
-    private static Results<Ok<ClassCards>, ProblemHttpResult> Cards(Guid id, int? shortest, int? tallest, Classes classes, Evaluator evaluator)
+    /// <param name="shortest">Stature in cm for which stations are set up; and the tallest. Left out: those of the roster, so far as they are told.</param>
+    private static Results<Ok<ClassCards>, ProblemHttpResult> Cards(Guid id, int? shortest, int? tallest, Classes classes, Store.People people, Evaluator evaluator)
     {
-        var (from, to) = (shortest ?? 155, tallest ?? 190);
+        var told = people.List().Select(p => p.StatureCm).OfType<int>().DefaultIfEmpty(UsualStature).ToArray();
+        var (from, to) = (shortest ?? told.Min(), tallest ?? told.Max());
         if (from is < 100 or > 230 || to is < 100 or > 230 || from > to)
         {
             return Problems.Bad("/shortest", "These statures make no range.", "100–230 cm, the shortest first");

@@ -807,6 +807,18 @@ export interface components {
             y: number;
             words: string;
         };
+        /** @description A measure as it is drawn beside its figure, in hundredths of stature, y down. */
+        DrawnMeasure: {
+            /** Format: double */
+            x1: number;
+            /** Format: double */
+            y1: number;
+            /** Format: double */
+            x2: number;
+            /** Format: double */
+            y2: number;
+            words: string;
+        };
         /** @description A body as strokes of an SVG, in hundredths of stature, y down. */
         DrawnPose: {
             /** @description The limbs on the other side. */
@@ -1196,11 +1208,21 @@ export interface components {
             name: string;
             /** @description The option they usually take; logs are filled in with it beforehand. */
             usualTier: components["schemas"]["Tier"];
+            /**
+             * Format: int32
+             * @description Their height, where they chose to tell it: it sets the stations.
+             */
+            statureCm?: null | number;
         };
         /** @description A person as typed in. */
         PersonDetails: {
             name: string;
             usualTier: components["schemas"]["Tier"];
+            /**
+             * Format: int32
+             * @description Null: not told.
+             */
+            statureCm?: null | number;
         };
         /** @description All that is kept of one person. */
         PersonExport: {
@@ -1753,8 +1775,10 @@ export interface components {
             options: components["schemas"]["CardOption"][];
             /** @description The one thing to think of. */
             cue: string;
-            /** @description Measures for the statures asked for. */
+            /** @description Measures for the statures asked for, in words. */
             setUp: string[];
+            /** @description The same as lines in the main option's figure. */
+            measures: components["schemas"]["DrawnMeasure"][];
         };
         /** @description A ready station for a move, with the options the ladders propose and the reasons for them. */
         StationStarter: {

@@ -44,10 +44,21 @@ interface FigureProps {
   figure: Figure
   /** Seconds from start to end and back, where the figure is asked to move. */
   moving?: { out: number; hold: number; back: number } | null
+  /** Set-up measures, drawn where they are taken. */
+  measures?: Schemas['DrawnMeasure'][]
+}
+
+/** Room for measures: below the floor for lengths along it, to the sides for heights. */
+function roomFor(viewBox: string, measures: Schemas['DrawnMeasure'][]): string {
+  if (measures.length === 0) return viewBox
+  const [x = 0, y = 0, w = 0, h = 0] = viewBox.split(' ').map(Number)
+  const left = Math.min(x, ...measures.map((m) => Math.min(m.x1, m.x2) - 20))
+  const right = Math.max(x + w, ...measures.map((m) => Math.max(m.x1, m.x2) + 14))
+  return `${left} ${y} ${right - left} ${h + 9}`
 }
 
 /** Start pose light, end pose dark, the way between, where it is felt. It moves only when it is asked to. */
-export function FigureView({ figure, moving }: FigureProps) {
+export function FigureView({ figure, moving, measures = [] }: FigureProps) {
   const [at, setAt] = useState<number | null>(null)
   const last = figure.frames.length - 1
 
@@ -74,13 +85,35 @@ export function FigureView({ figure, moving }: FigureProps) {
 
   const shown = figure.frames[at ?? last]!
   return (
-    <svg className={css.figure} viewBox={figure.viewBox} role="img" aria-label={figure.alt}>
+    <svg className={css.figure} viewBox={roomFor(figure.viewBox, measures)} role="img" aria-label={figure.alt}>
       {at === null && figure.felt.map((stroke, i) => <path key={i} className={css.felt} d={stroke} />)}
       <Props pose={shown} />
       <Body pose={figure.frames[0]!} tone={css.start} />
       {at === null && <path className={css.way} d={figure.way} />}
       <Body pose={shown} tone={css.end} />
+      {measures.map((m, i) => {
+        const flat = m.y1 === m.y2
+        return (
+          <g key={i} className={css.measure}>
+            <path
+              d={
+                flat
+                  ? `M${m.x1} ${m.y1 - 1.6}V${m.y1 + 1.6}M${m.x1} ${m.y1}H${m.x2}M${m.x2} ${m.y2 - 1.6}V${m.y2 + 1.6}`
+                  : `M${m.x1 - 1.6} ${m.y1}H${m.x1 + 1.6}M${m.x1} ${m.y1}V${m.y2}M${m.x2 - 1.6} ${m.y2}H${m.x2 + 1.6}`
+              }
+            />
+            <text
+              x={flat ? (m.x1 + m.x2) / 2 : m.x1 + (m.x1 < 0 ? -2 : 2)}
+              y={flat ? m.y1 + 6.5 : (m.y1 + m.y2) / 2}
+              textAnchor={flat ? 'middle' : m.x1 < 0 ? 'end' : 'start'}
+            >
+              {m.words}
+            </text>
+          </g>
+        )
+      })}
       {at === null &&
+        measures.length === 0 &&
         figure.angles.map((angle, i) => (
           <text key={i} x={angle.x} y={angle.y} className={css.angle} textAnchor={i === 0 ? 'start' : 'end'}>
             {angle.words}

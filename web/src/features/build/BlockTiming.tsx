@@ -25,8 +25,9 @@ export function BlockTiming({ block, index }: { block: PlanBlock; index: number 
       ...draft,
       plan: setBlock(draft.plan, index, (b) => withField(b, key, value)),
     }))
+  // A station with a change of its own does not wait for the block's.
   const needs = (evaluation?.outline[index]?.stations ?? [])
-    .slice(shape === 'rotation' ? 0 : 1)
+    .filter((_, i) => shape === 'rotation' || (i > 0 && block.stations?.[i]?.changeSeconds === undefined))
     .map((s) => s.change.seconds)
   const need = Math.max(0, ...needs)
 

@@ -157,7 +157,7 @@ function Waive({ finding }: { finding: Finding }) {
 function Shares({ evaluation }: { evaluation: Evaluation }) {
   const { totals, breakdown } = evaluation
   const leg = (reps: number, estimated: number, seconds: number) =>
-    `${clock(seconds)}, ${reps}${estimated ? ` + about ${estimated}` : ''} reps`
+    `${clock(seconds)}, ${[reps > 0 || estimated === 0 ? String(reps) : '', estimated > 0 ? `about ${estimated}` : ''].filter(Boolean).join(' + ')} reps`
   const rows: [string, string][] = (
     [
       ['Work', totals.workSeconds],

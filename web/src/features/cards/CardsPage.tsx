@@ -24,8 +24,9 @@ type Kind = (typeof sheets)[number]['value']
 export function CardsPage() {
   const { id, booking, flush } = useClassEditor()
   const [kind, setKind] = useState<Kind>('run')
-  const [shortest, setShortest] = useState(155)
-  const [tallest, setTallest] = useState(190)
+  // Left empty: the shortest and the tallest of the roster, as far as they are told.
+  const [shortest, setShortest] = useState<number | undefined>()
+  const [tallest, setTallest] = useState<number | undefined>()
   const sheet = useQuery({
     queryKey: ['run-sheet', id],
     gcTime: 0,
@@ -37,7 +38,7 @@ export function CardsPage() {
   const cards = useQuery({
     queryKey: ['cards', id, shortest, tallest],
     gcTime: 0,
-    enabled: kind !== 'run' && shortest <= tallest,
+    enabled: kind !== 'run' && (shortest ?? 0) <= (tallest ?? 300),
     placeholderData: keepPreviousData,
     queryFn: async () => {
       await flush()
@@ -77,22 +78,28 @@ export function CardsPage() {
         {kind === 'stations' && (
           <span className={css.statures}>
             <NumberInput
-              label="Set up from, cm"
+              label="Set up for, from cm"
+              placeholder="the roster's"
               size="xs"
-              w={110}
+              w={130}
               min={100}
               max={230}
-              value={shortest}
-              onChange={(v) => typeof v === 'number' && v >= 100 && setShortest(v)}
+              value={shortest ?? ''}
+              onChange={(v) =>
+                v === '' ? setShortest(undefined) : typeof v === 'number' && v >= 100 && setShortest(v)
+              }
             />
             <NumberInput
-              label="to, cm"
+              label="to cm"
+              placeholder="the roster's"
               size="xs"
-              w={90}
+              w={130}
               min={100}
               max={230}
-              value={tallest}
-              onChange={(v) => typeof v === 'number' && v <= 230 && setTallest(v)}
+              value={tallest ?? ''}
+              onChange={(v) =>
+                v === '' ? setTallest(undefined) : typeof v === 'number' && v >= 100 && v <= 230 && setTallest(v)
+              }
             />
           </span>
         )}

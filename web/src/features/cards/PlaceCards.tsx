@@ -22,7 +22,11 @@ export function PlaceCards({ cards }: { cards: Schemas['ClassCards'] }) {
           <ul className={css.cardOptions}>
             {card.options.map((option, o) => (
               <li key={o}>
-                {option.figure ? <FigureView figure={option.figure} /> : <span />}
+                {option.figure ? (
+                  <FigureView figure={option.figure} measures={option.tier === 'main' ? card.measures : undefined} />
+                ) : (
+                  <span />
+                )}
                 <strong>{option.tier}</strong>
                 <span>{option.words}</span>
               </li>

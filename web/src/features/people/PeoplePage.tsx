@@ -1,4 +1,4 @@
-import { Button, NativeSelect, TextInput } from '@mantine/core'
+import { Button, NativeSelect, NumberInput, TextInput } from '@mantine/core'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import type { FormEvent } from 'react'
 import { useEffect, useState } from 'react'
@@ -53,7 +53,7 @@ export function PeoplePage() {
       answer(
         api.PUT('/api/people/{id}', {
           params: { path: { id: person.id } },
-          body: { name: next.name ?? person.name, usualTier: next.usualTier ?? person.usualTier },
+          body: { ...person, ...next },
         }),
       ),
     )
@@ -62,9 +62,9 @@ export function PeoplePage() {
     <main className={css.page}>
       <h1>People</h1>
       <p className={css.aside}>
-        Logs are filled in from this list, so that logging is correcting. Before anyone joins: see a doctor or midwife
-        first if unsure; stop and tell the instructor at pain, dizziness, chest discomfort or unusual breathlessness.
-        Everything said in class is an offer.
+        Logs are filled in from this list, so that logging is correcting; a stature, where someone tells it, sets the
+        stations on the cards. Before anyone joins: see a doctor or midwife first if unsure; stop and tell the
+        instructor at pain, dizziness, chest discomfort or unusual breathlessness. Everything said in class is an offer.
       </p>
       {(problem || people.isError) && (
         <ErrorNote title="That did not reach the server. Nothing was changed; try again." />
@@ -99,6 +99,22 @@ export function PeoplePage() {
               data={tiers}
               value={person.usualTier}
               onChange={(event) => void change(person, { usualTier: event.currentTarget.value as Tier })}
+            />
+            <NumberInput
+              aria-label={`Stature of ${person.name} in cm`}
+              placeholder="cm, if told"
+              suffix=" cm"
+              w={116}
+              min={100}
+              max={230}
+              allowDecimal={false}
+              hideControls
+              defaultValue={person.statureCm ?? ''}
+              onBlur={(event) => {
+                const told = Number.parseInt(event.currentTarget.value, 10)
+                const next = Number.isNaN(told) ? null : told
+                if (next !== (person.statureCm ?? null)) void change(person, { statureCm: next })
+              }}
             />
             <a href={`/api/people/${person.id}/export`} download={`${person.name}.json`}>
               Export
