@@ -3,6 +3,7 @@ using System.Globalization;
 using System.Net.Http.Headers;
 using System.Text;
 using System.Text.Json.Nodes;
+using Halterion.Core.Body;
 using Halterion.Core.Checks;
 using Halterion.Core.Moves;
 using Halterion.Core.Plans;
@@ -21,6 +22,7 @@ Measure("read", 1, () => ClassReader.Read(text, moves));
 Measure("compile", 1, () => Compiler.Compile(plan));
 Measure("read, compile, check", 1, () => evaluator.Evaluate(text));
 FitBench.Run(plan);
+Poses(moves);
 await MeasureHttp(args, text);
 FirstLoad(args);
 
@@ -41,6 +43,24 @@ static void Measure(string name, double aim, Action action)
     }
 
     Report(name, aim, times, (GC.GetAllocatedBytesForCurrentThread() - before) / times.Length);
+}
+
+static void Poses(MoveLibrary moves)
+{
+    var recipes = moves.Moves.Select(m => m.Figure!.End).ToArray();
+    for (var i = 0; i < 5000; i++)
+    {
+        Solver.Solve(recipes[i % recipes.Length]);
+    }
+
+    var start = Stopwatch.GetTimestamp();
+    for (var i = 0; i < 1000; i++)
+    {
+        Solver.Solve(recipes[i % recipes.Length]);
+    }
+
+    var time = Stopwatch.GetElapsedTime(start).TotalMilliseconds;
+    Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{"1,000 poses",-22} {time,8:0.000} ms, aim 100 ms, {time / 100:0.00} of it"));
 }
 
 static async Task MeasureHttp(string[] args, byte[] text)

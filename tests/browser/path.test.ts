@@ -35,6 +35,7 @@ test('brief, build, fix an overrun, save, reload, lead, log, find it again, by k
   await expect(page.getByTestId('verdict')).toHaveText('5 min 35 s to spare')
   await tabTo(page, 'Add a station to Circuit')
   await page.keyboard.press('Enter')
+  await expect(page.getByRole('dialog').getByLabel('Look for')).toBeFocused()
   await page.keyboard.type('splitt squat')
   await expect(page.getByRole('listbox').getByRole('option').first()).toContainText('Split squat')
   await page.keyboard.press('Enter')

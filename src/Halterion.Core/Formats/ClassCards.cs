@@ -83,7 +83,8 @@ public sealed record ClassCards(
                 var have = m.What.Contains("height", StringComparison.Ordinal) && StationSetup.Nearest(m, preferences.Heights) is { } nearest
                     ? $"; take {Length(nearest.Height)}{(nearest.NotFor.Length > 0 ? $", not right for {nearest.NotFor}" : "")}"
                     : "";
-                return ($"{m.What} {range}{have}: {m.Note}", StationSetup.Draw(m, range));
+                var brief = m.Least == m.Most ? range : $"{Length(m.Least).Split(' ')[0]}–{Length(m.Most)}";
+                return ($"{m.What} {range}{have}: {m.Note}", StationSetup.Draw(m, brief));
             });
     }
 

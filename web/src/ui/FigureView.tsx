@@ -52,8 +52,8 @@ interface FigureProps {
 function roomFor(viewBox: string, measures: Schemas['DrawnMeasure'][]): string {
   if (measures.length === 0) return viewBox
   const [x = 0, y = 0, w = 0, h = 0] = viewBox.split(' ').map(Number)
-  const left = Math.min(x, ...measures.map((m) => Math.min(m.x1, m.x2) - 20))
-  const right = Math.max(x + w, ...measures.map((m) => Math.max(m.x1, m.x2) + 14))
+  const left = Math.min(x, ...measures.map((m) => Math.min(m.x1, m.x2) - (m.y1 === m.y2 ? 4 : 34)))
+  const right = Math.max(x + w, ...measures.map((m) => Math.max(m.x1, m.x2) + (m.y1 === m.y2 || m.x1 < 0 ? 4 : 34)))
   return `${left} ${y} ${right - left} ${h + 9}`
 }
 

@@ -1,6 +1,6 @@
 import { Button, TextInput } from '@mantine/core'
 import { useQueryClient } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useContext, useState } from 'react'
 import type { Move, PlanBlock } from '../../api/client'
 import { stationStarter } from '../../api/queries'
 import { Tools } from '../../ui/Tools'
@@ -14,7 +14,7 @@ import { FaultsAt } from './FaultsAt'
 import { Handle, useCard } from './Handle'
 import { MoveSelect } from './MoveSelect'
 import { StationCard } from './StationCard'
-import { useBenchContext } from './useBench'
+import { CopiedContext, useBenchContext } from './useBench'
 
 export function BlockCard({ block, index, moves }: { block: PlanBlock; index: number; moves: Move[] }) {
   const { plan, evaluation, change } = useClassEditor()
@@ -24,9 +24,9 @@ export function BlockCard({ block, index, moves }: { block: PlanBlock; index: nu
   const [more, setMore] = useState(false)
   const outline = evaluation?.outline[index]
   const stations = block.stations ?? []
-  const blocks = plan.blocks
-  const setBlocks = (label: string, next: PlanBlock[]) =>
-    change(label, (draft) => ({ ...draft, plan: { ...draft.plan, blocks: next } }))
+  const copiedItems = useContext(CopiedContext)
+  const setBlocks = (label: string, next: (blocks: PlanBlock[]) => PlanBlock[]) =>
+    change(label, (draft) => ({ ...draft, plan: { ...draft.plan, blocks: next(draft.plan.blocks) } }))
 
   async function addStation(move: string) {
     const window = block.windowSeconds
@@ -72,10 +72,10 @@ export function BlockCard({ block, index, moves }: { block: PlanBlock; index: nu
         <Tools
           what={`block ${block.name}`}
           first={index === 0}
-          last={index === blocks.length - 1}
-          onMove={(by) => setBlocks('move block', moved(blocks, index, index + by))}
-          onCopy={() => setBlocks('copy block', copied(blocks, index))}
-          onRemove={() => setBlocks('remove block', without(blocks, index))}
+          last={index === plan.blocks.length - 1}
+          onMove={(by) => setBlocks('move block', (blocks) => moved(blocks, index, index + by))}
+          onCopy={() => setBlocks('copy block', (blocks) => copied(blocks, index))}
+          onRemove={() => setBlocks('remove block', (blocks) => without(blocks, index))}
         />
       </div>
       <div className={css.timingRow}>
@@ -100,9 +100,9 @@ export function BlockCard({ block, index, moves }: { block: PlanBlock; index: nu
             placeholder="+ Add a station"
             onChange={(move) => void addStation(move)}
           />
-          {bench.copied?.kind === 'stations' && (
+          {copiedItems?.kind === 'stations' && (
             <Button size="xs" variant="default" onClick={() => bench.paste(index)}>
-              Paste {bench.copied.items.length === 1 ? 'the station' : `${bench.copied.items.length} stations`}
+              Paste {copiedItems.items.length === 1 ? 'the station' : `${copiedItems.items.length} stations`}
             </Button>
           )}
         </div>

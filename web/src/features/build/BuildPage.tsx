@@ -1,14 +1,14 @@
 import { Button } from '@mantine/core'
-import { useEffect, useMemo } from 'react'
+import { memo, useEffect, useMemo } from 'react'
 import { useLocation } from 'react-router'
 import type { Move, PlanBlock } from '../../api/client'
 import { answer, api } from '../../api/client'
 import { useMoves, useStarters, useTemplates } from '../../api/queries'
-import { useClassEditor } from '../editor/context'
+import { EditorContext, useClassEditor } from '../editor/context'
 import { BlockCard } from './BlockCard'
 import css from './Build.module.css'
 import { SelectionBar } from './SelectionBar'
-import { BenchContext, useBench } from './useBench'
+import { BenchContext, CopiedContext, SelectedContext, useBench } from './useBench'
 import { Verdict } from './Verdict'
 
 /** The bench: blocks and stations on the left, what it adds up to on the right. */
@@ -23,7 +23,7 @@ export function BuildPage() {
   }, [library, plan.moves])
   const starters = useStarters().data ?? []
   const templates = useTemplates()
-  const bench = useBench()
+  const { bench, selected, copied } = useBench()
   const location = useLocation()
   const addBlock = (block: PlanBlock) =>
     change('add block', (draft) => ({
@@ -38,75 +38,106 @@ export function BuildPage() {
 
   return (
     <BenchContext value={bench}>
-      <div className={css.bench}>
-        <main className={css.blocks}>
-          {plan.blocks.length === 0 && (
-            <p className={css.empty}>
-              An empty bench. Begin with a block: most classes are a talk, a warm-up, one or two main blocks and a
-              wind-down. The tape above fills as you go.
-            </p>
-          )}
-          {plan.blocks.map((block, b) => (
-            <BlockCard key={b} block={block} index={b} moves={moves} />
-          ))}
-          <section className={css.adding} aria-label="Add a block">
-            <h2 className={css.addTitle}>Add a block</h2>
-            <div className={css.starters}>
-              {starters.map((starter) => (
-                <Button
-                  key={starter.name}
-                  variant="default"
-                  size="xs"
-                  title={starter.words}
-                  disabled={plan.blocks.length >= 30}
-                  onClick={() => addBlock(starter.block)}
-                >
-                  + {starter.name}
-                </Button>
-              ))}
-              {bench.copied?.kind === 'blocks' && (
-                <Button size="xs" variant="default" onClick={() => bench.paste()}>
-                  Paste {bench.copied.items.length === 1 ? 'the block' : `${bench.copied.items.length} blocks`}
-                </Button>
+      <SelectedContext value={selected}>
+        <CopiedContext value={copied}>
+          <div className={css.bench}>
+            <main className={css.blocks}>
+              {plan.blocks.length === 0 && (
+                <p className={css.empty}>
+                  An empty bench. Begin with a block: most classes are a talk, a warm-up, one or two main blocks and a
+                  wind-down. The tape above fills as you go.
+                </p>
               )}
-            </div>
-            {(templates.data ?? []).length > 0 && (
-              <>
-                <h3 className={css.addTitle}>Your templates</h3>
+              {plan.blocks.map((block, b) => (
+                <BlockScope key={b} block={block} index={b} moves={moves} />
+              ))}
+              <section className={css.adding} aria-label="Add a block">
+                <h2 className={css.addTitle}>Add a block</h2>
                 <div className={css.starters}>
-                  {templates.data?.map((template) => (
-                    <Button.Group key={template.id}>
-                      <Button
-                        size="xs"
-                        variant="default"
-                        disabled={plan.blocks.length >= 30}
-                        onClick={() => addBlock(template.block)}
-                      >
-                        + {template.name}
-                      </Button>
-                      <Button
-                        size="xs"
-                        variant="default"
-                        px={8}
-                        aria-label={`Remove the template ${template.name}`}
-                        onClick={() =>
-                          void answer(
-                            api.DELETE('/api/templates/{id}', { params: { path: { id: template.id } } }),
-                          ).then(() => templates.refetch())
-                        }
-                      >
-                        ×
-                      </Button>
-                    </Button.Group>
+                  {starters.map((starter) => (
+                    <Button
+                      key={starter.name}
+                      variant="default"
+                      size="xs"
+                      title={starter.words}
+                      disabled={plan.blocks.length >= 30}
+                      onClick={() => addBlock(starter.block)}
+                    >
+                      + {starter.name}
+                    </Button>
                   ))}
+                  {copied?.kind === 'blocks' && (
+                    <Button size="xs" variant="default" onClick={() => bench.paste()}>
+                      Paste {copied.items.length === 1 ? 'the block' : `${copied.items.length} blocks`}
+                    </Button>
+                  )}
                 </div>
-              </>
-            )}
-          </section>
-        </main>
-        <Verdict />
-        <SelectionBar />
-      </div>
+                {(templates.data ?? []).length > 0 && (
+                  <>
+                    <h3 className={css.addTitle}>Your templates</h3>
+                    <div className={css.starters}>
+                      {templates.data?.map((template) => (
+                        <Button.Group key={template.id}>
+                          <Button
+                            size="xs"
+                            variant="default"
+                            disabled={plan.blocks.length >= 30}
+                            onClick={() => addBlock(template.block)}
+                          >
+                            + {template.name}
+                          </Button>
+                          <Button
+                            size="xs"
+                            variant="default"
+                            px={8}
+                            aria-label={`Remove the template ${template.name}`}
+                            onClick={() =>
+                              void answer(
+                                api.DELETE('/api/templates/{id}', { params: { path: { id: template.id } } }),
+                              ).then(() => templates.refetch())
+                            }
+                          >
+                            ×
+                          </Button>
+                        </Button.Group>
+                      ))}
+                    </div>
+                  </>
+                )}
+              </section>
+            </main>
+            <Verdict />
+            <SelectionBar />
+          </div>
+        </CopiedContext>
+      </SelectedContext>
     </BenchContext>
+  )
+}
+
+interface ScopeProps {
+  block: PlanBlock
+  index: number
+  moves: Move[]
+}
+
+const Card = memo(BlockCard)
+
+/** Gives a block the editor anew only when something that concerns the block has changed: typing in one leaves the others be. */
+function BlockScope({ block, index, moves }: ScopeProps) {
+  const editor = useClassEditor()
+  const { plan, evaluation, faults } = editor
+  const outline = JSON.stringify(evaluation?.outline[index])
+  const here = JSON.stringify(faults.filter((fault) => fault.pointer.startsWith(`/blocks/${index}`)))
+  const shell = JSON.stringify({ ...plan, blocks: plan.blocks.length })
+  const scoped = useMemo(
+    () => editor,
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- all that a block shows of the editor is in these
+    [block, outline, here, shell, editor.change],
+  )
+  return (
+    <EditorContext value={scoped}>
+      <Card block={block} index={index} moves={moves} />
+    </EditorContext>
   )
 }

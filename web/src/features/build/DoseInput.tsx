@@ -5,12 +5,31 @@ import { answer, api, Refused } from '../../api/client'
 import { useDoseForms } from '../../api/queries'
 import { useClassEditor } from '../editor/context'
 import css from './Build.module.css'
-import { setBlock } from './edit'
+import { setBlock, withField } from './edit'
 import type { Place } from './StationCard'
 
 interface Understood {
   words?: string
   problem?: { detail: string; right: string; at: number | null }
+}
+
+const ofDose = ['dose', 'sides', 'chunk', 'sharing', 'waiting'] as const
+const ofBlock = ['rounds', 'betweenRounds', 'betweenSets'] as const
+
+/** What was typed, put into the block as it is by now: it may have changed elsewhere while it was read. */
+function taken(now: PlanBlock, asked: PlanBlock, read: PlanBlock, station: number): PlanBlock {
+  const next = {
+    ...now,
+    stations: now.stations?.map((old, i) => {
+      const typed = read.stations?.[station]
+      if (i !== station || !typed) return old
+      return ofDose.reduce((into, key) => withField(into, key, typed[key]), old)
+    }),
+  }
+  return ofBlock.reduce(
+    (into, key) => (JSON.stringify(read[key]) === JSON.stringify(asked[key]) ? into : withField(into, key, read[key])),
+    next,
+  )
 }
 
 /** The dose, typed in the trade's short form: read as it is typed, and what was understood said beneath. */
@@ -40,10 +59,11 @@ export function DoseInput({ place, name }: { place: Place; name: string }) {
         }),
       )
       setUnderstood({ words: `${result.words}: ${result.takes}` })
-      const next = result.block as unknown as PlanBlock
       change(`dose ${place.block} ${place.station}`, (draft) => ({
         ...draft,
-        plan: setBlock(draft.plan, place.block, () => next),
+        plan: setBlock(draft.plan, place.block, (now) =>
+          taken(now, block!, result.block as unknown as PlanBlock, place.station),
+        ),
       }))
     } catch (error) {
       if (asked.signal.aborted) return

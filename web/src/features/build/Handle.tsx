@@ -1,12 +1,13 @@
 import type { DragEvent, KeyboardEvent } from 'react'
-import { useState } from 'react'
+import { useContext, useState } from 'react'
 import css from './Build.module.css'
 import type { Bench, Spot } from './useBench'
-import { useBenchContext } from './useBench'
+import { same, SelectedContext, useBenchContext } from './useBench'
 
 /** Where a thing is taken hold of: drag it, or choose it. */
 export function Handle({ spot, what }: { spot: Spot; what: string }) {
   const bench = useBenchContext()
+  const selected = useContext(SelectedContext)
   return (
     <span
       className={css.handle}
@@ -25,7 +26,7 @@ export function Handle({ spot, what }: { spot: Spot; what: string }) {
       <input
         type="checkbox"
         aria-label={`Choose ${what}`}
-        checked={bench.isSelected(spot)}
+        checked={selected.some((s) => same(s, spot))}
         onChange={() => bench.toggle(spot)}
       />
     </span>
@@ -35,22 +36,25 @@ export function Handle({ spot, what }: { spot: Spot; what: string }) {
 /** What a card needs to be dropped on, and to be moved by keys. */
 export function useCard(bench: Bench, spot: Spot, count: number) {
   const [over, setOver] = useState<'before' | 'after' | null>(null)
-  const takes = bench.dragged !== null && (bench.dragged.station === undefined) === (spot.station === undefined)
+  const takes = () => {
+    const dragged = bench.dragged()
+    return dragged !== null && (dragged.station === undefined) === (spot.station === undefined)
+  }
   const place = (event: DragEvent): 'before' | 'after' => {
     const box = event.currentTarget.getBoundingClientRect()
     return event.clientY < box.top + box.height / 2 ? 'before' : 'after'
   }
   return {
-    'data-drop': takes ? over : null,
+    'data-drop': over,
     onDragOver: (event: DragEvent) => {
-      if (!takes) return
+      if (!takes()) return
       event.preventDefault()
       event.stopPropagation()
       setOver(place(event))
     },
     onDragLeave: () => setOver(null),
     onDrop: (event: DragEvent) => {
-      if (!takes) return
+      if (!takes()) return
       event.preventDefault()
       event.stopPropagation()
       const after = place(event) === 'after' ? 1 : 0

@@ -1,14 +1,16 @@
 import { Button } from '@mantine/core'
+import { useContext } from 'react'
 import css from './Build.module.css'
-import { useBenchContext } from './useBench'
+import { SelectedContext, useBenchContext } from './useBench'
 
 /** What can be done with all that is chosen. */
 export function SelectionBar() {
   const bench = useBenchContext()
-  const many = bench.selected.length
+  const selected = useContext(SelectedContext)
+  const many = selected.length
   if (many === 0) return null
   const what =
-    bench.selected[0]?.station === undefined ? (many === 1 ? 'block' : 'blocks') : many === 1 ? 'station' : 'stations'
+    selected[0]?.station === undefined ? (many === 1 ? 'block' : 'blocks') : many === 1 ? 'station' : 'stations'
   return (
     <div className={css.selection} role="region" aria-label="What is chosen">
       <span role="status">

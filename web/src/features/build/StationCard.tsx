@@ -39,10 +39,10 @@ export function StationCard({ station, place, moves }: Props) {
   const move = moves.find((m) => m.id === main?.move)
   const name = station.name ?? move?.name ?? 'Station'
   const place1 = `${s + 1}`
-  const setStations = (label: string, next: PlanStation[]) =>
+  const setStations = (label: string, next: (stations: PlanStation[]) => PlanStation[]) =>
     change(label, (draft) => ({
       ...draft,
-      plan: setBlock(draft.plan, b, (block) => ({ ...block, stations: next })),
+      plan: setBlock(draft.plan, b, (block) => ({ ...block, stations: next(block.stations ?? []) })),
     }))
 
   const setThis = (label: string, next: (station: PlanStation) => PlanStation) =>
@@ -86,9 +86,9 @@ export function StationCard({ station, place, moves }: Props) {
           what={`station ${name}`}
           first={s === 0}
           last={s === stations.length - 1}
-          onMove={(by) => setStations('move station', moved(stations, s, s + by))}
-          onCopy={() => setStations('copy station', copied(stations, s))}
-          onRemove={stations.length > 1 ? () => setStations('remove station', without(stations, s)) : undefined}
+          onMove={(by) => setStations('move station', (all) => moved(all, s, s + by))}
+          onCopy={() => setStations('copy station', (all) => copied(all, s))}
+          onRemove={stations.length > 1 ? () => setStations('remove station', (all) => without(all, s)) : undefined}
         />
       </div>
       <div className={css.stationBody}>

@@ -1,4 +1,4 @@
-import { createContext, useCallback, useContext, useEffect, useState } from 'react'
+import { createContext, useCallback, useContext, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import type { Plan } from '../../api/client'
 import { useClassEditor } from '../editor/context'
 import type { Copied } from './clipboard'
@@ -11,19 +11,16 @@ export interface Spot {
   station?: number
 }
 
+/** What can be done on the bench. It stays the same object, so that no card is drawn anew for it. */
 export interface Bench {
-  selected: Spot[]
-  isSelected: (spot: Spot) => boolean
   toggle: (spot: Spot) => void
   clear: () => void
-  /** What was copied here or in another class. */
-  copied: Copied | null
   copy: () => void
   duplicate: () => void
   remove: () => void
   paste: (into?: number) => void
   /** What is being dragged. */
-  dragged: Spot | null
+  dragged: () => Spot | null
   drag: (spot: Spot | null) => void
   /** Drops what is dragged before this spot; a station may be dropped behind the last one. */
   drop: (before: Spot) => void
@@ -33,19 +30,25 @@ export interface Bench {
 
 export const BenchContext = createContext<Bench | null>(null)
 
+/** What is chosen, in the order of the class. */
+export const SelectedContext = createContext<Spot[]>([])
+
+/** What was copied here or in another class. */
+export const CopiedContext = createContext<Copied | null>(null)
+
 export function useBenchContext(): Bench {
   const bench = useContext(BenchContext)
   if (!bench) throw new Error('There is no bench here.')
   return bench
 }
 
-const same = (a: Spot, b: Spot) => a.block === b.block && a.station === b.station
+export const same = (a: Spot, b: Spot) => a.block === b.block && a.station === b.station
 
 /** Choosing, copying, pasting and moving of blocks and stations. */
-export function useBench(): Bench {
+export function useBench(): { bench: Bench; selected: Spot[]; copied: Copied | null } {
   const { plan, change } = useClassEditor()
   const [selected, setSelected] = useState<Spot[]>([])
-  const [dragged, drag] = useState<Spot | null>(null)
+  const held = useRef<Spot | null>(null)
   const [copied, setCopied] = useState<Copied | null>(keptCopy)
 
   useEffect(() => {
@@ -78,7 +81,10 @@ export function useBench(): Bench {
     [],
   )
 
-  const inOrder = [...selected].sort((a, b) => a.block - b.block || (a.station ?? 0) - (b.station ?? 0))
+  const inOrder = useMemo(
+    () => [...selected].sort((a, b) => a.block - b.block || (a.station ?? 0) - (b.station ?? 0)),
+    [selected],
+  )
   const ofBlocks = inOrder[0]?.station === undefined
   const items = (): Copied | null => {
     if (inOrder.length === 0) return null
@@ -162,8 +168,8 @@ export function useBench(): Bench {
   }
 
   function drop(before: Spot) {
-    const from = dragged
-    drag(null)
+    const from = held.current
+    held.current = null
     if (!from) return
     if (from.station === undefined) {
       const to = before.block > from.block ? before.block - 1 : before.block
@@ -185,19 +191,35 @@ export function useBench(): Bench {
     requestAnimationFrame(() => document.getElementById(to)?.focus({ preventScroll: false }))
   }
 
-  return {
-    selected: inOrder,
-    isSelected: (spot) => selected.some((s) => same(s, spot)),
+  const now: Bench = {
     toggle,
     clear,
-    copied,
     copy,
     duplicate,
     remove,
     paste: (into) => copied && insert(copied, into),
-    dragged,
-    drag,
+    dragged: () => held.current,
+    drag: (spot) => {
+      held.current = spot
+    },
     drop,
     nudge,
   }
+  const live = useRef(now)
+  useLayoutEffect(() => {
+    live.current = now
+  })
+  const [bench] = useState<Bench>(() => ({
+    toggle: (spot) => live.current.toggle(spot),
+    clear: () => live.current.clear(),
+    copy: () => live.current.copy(),
+    duplicate: () => live.current.duplicate(),
+    remove: () => live.current.remove(),
+    paste: (into) => live.current.paste(into),
+    dragged: () => live.current.dragged(),
+    drag: (spot) => live.current.drag(spot),
+    drop: (before) => live.current.drop(before),
+    nudge: (spot, by) => live.current.nudge(spot, by),
+  }))
+  return { bench, selected: inOrder, copied }
 }

@@ -42,7 +42,14 @@ export function MovePicker({ title, current, onChoose, onClose }: Props) {
   }
 
   return (
-    <Modal opened onClose={onClose} title={title} size="xl" closeButtonProps={{ 'aria-label': 'Close' }}>
+    <Modal
+      opened
+      onClose={onClose}
+      title={title}
+      size="xl"
+      transitionProps={{ duration: 0 }}
+      closeButtonProps={{ 'aria-label': 'Close' }}
+    >
       <div className={css.picking}>
         <TextInput
           data-autofocus
