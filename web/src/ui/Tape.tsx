@@ -1,5 +1,5 @@
 import type { KeyboardEvent, PointerEvent } from 'react'
-import { useRef, useState } from 'react'
+import { memo, useRef, useState } from 'react'
 import type { Family } from '../api/client'
 import css from './Tape.module.css'
 import { clock, spoken } from './time'
@@ -158,9 +158,7 @@ export function Tape({ spans, blocks, slot, now, dark, timeOfDay, preview, onBlo
                 <rect className={css.idle} x={length} y="1" width={slot - length} height={HEIGHT - 2} />
               )}
               {length > slot && <rect className={css.beyond} x={slot} y="0" width={length - slot} height={HEIGHT} />}
-              {spans.map((span, i) => (
-                <Shape key={i} span={span} />
-              ))}
+              <Shapes spans={spans} />
               {spans.map(
                 (span, i) =>
                   startsRound(spans, i) && (
@@ -299,6 +297,11 @@ function Ends({
     </>
   )
 }
+
+/** All that lies on the tape: drawn anew only for another class, not for each pointing at it. */
+const Shapes = memo(function Shapes({ spans }: { spans: TapeSpan[] }) {
+  return spans.map((span, i) => <Shape key={i} span={span} />)
+})
 
 /** Work is solid, its sides two half-widths; rests are hatched; talk is blank; the rest is bare tape. */
 function Shape({ span }: { span: TapeSpan }) {

@@ -5,7 +5,7 @@ import type { Move, PlanBlock } from '../../api/client'
 import { stationStarter } from '../../api/queries'
 import { Tools } from '../../ui/Tools'
 import { clock } from '../../ui/time'
-import { useClassEditor } from '../editor/context'
+import { useBlockStart, useClassEditor } from '../editor/context'
 import { BlockTiming } from './BlockTiming'
 import css from './Build.module.css'
 import { BlockMore } from './BlockMore'
@@ -66,7 +66,7 @@ export function BlockCard({ block, index, moves }: { block: PlanBlock; index: nu
         />
         {outline && (
           <span className={css.blockTime}>
-            from {clock(outline.start)} <strong>{outline.words}</strong>
+            <From index={index} /> <strong>{outline.words}</strong>
           </span>
         )}
         <Tools
@@ -109,4 +109,9 @@ export function BlockCard({ block, index, moves }: { block: PlanBlock; index: nu
       )}
     </section>
   )
+}
+
+function From({ index }: { index: number }) {
+  const start = useBlockStart(index)
+  return start === null ? null : <>from {clock(start)}</>
 }

@@ -127,7 +127,8 @@ const Card = memo(BlockCard)
 function BlockScope({ block, index, moves }: ScopeProps) {
   const editor = useClassEditor()
   const { plan, evaluation, faults } = editor
-  const outline = JSON.stringify(evaluation?.outline[index])
+  // When a block begins is told by a part of its own, or every key would draw anew all that come after.
+  const outline = JSON.stringify({ ...evaluation?.outline[index], start: 0, end: 0 })
   const here = JSON.stringify(faults.filter((fault) => fault.pointer.startsWith(`/blocks/${index}`)))
   const shell = JSON.stringify({ ...plan, blocks: plan.blocks.length })
   const scoped = useMemo(

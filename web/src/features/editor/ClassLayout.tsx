@@ -1,15 +1,16 @@
 import { Anchor, Loader } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
-import { useEffect, useMemo } from 'react'
+import { useCallback, useEffect, useMemo } from 'react'
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router'
 import type { ClassView } from '../../api/client'
 import { Refused } from '../../api/client'
 import { fetchClass } from '../../api/queries'
 import { ErrorNote } from '../../ui/ErrorNote'
+import type { TapeSpan } from '../../ui/Tape'
 import css from './ClassLayout.module.css'
 import { ClassTape } from './ClassTape'
 import { ConflictDialog } from './ConflictDialog'
-import { EditorContext } from './context'
+import { EditorContext, LiveEditorContext } from './context'
 import { keptDraft } from './drafts'
 import { useEditor } from './useEditor'
 
@@ -57,43 +58,49 @@ function OpenClass({ loaded }: { loaded: ClassView }) {
   const navigate = useNavigate()
   useUndoKeys(editor.undo, editor.redo, !leading)
 
+  const toBlock = useCallback(
+    (index: number) => void navigate({ pathname: 'build', hash: `block-${index}` }),
+    [navigate],
+  )
+  const toSpan = useCallback(
+    (span: TapeSpan) =>
+      void navigate({
+        pathname: 'build',
+        hash: span.station == null ? `block-${span.block}` : `station-${span.block}-${span.station}`,
+      }),
+    [navigate],
+  )
+
   useEffect(() => {
     document.title = `${editor.plan.title} · Halterion`
   }, [editor.plan.title])
 
   return (
-    <EditorContext value={editor}>
-      {leading ? (
-        <Outlet />
-      ) : (
-        <div className={css.page}>
-          <header className={css.head} data-screen-only>
-            <h1 className={css.title}>{editor.plan.title}</h1>
-            <nav aria-label="Steps of this class" className={css.path}>
-              {steps.map((step) => (
-                <NavLink key={step.to} to={step.to} className={css.step}>
-                  {step.name}
-                </NavLink>
-              ))}
-            </nav>
-          </header>
-          <div data-screen-only>
-            <ClassTape
-              editor={editor}
-              onBlock={(index) => void navigate({ pathname: 'build', hash: `block-${index}` })}
-              onSpan={(span) =>
-                void navigate({
-                  pathname: 'build',
-                  hash: span.station == null ? `block-${span.block}` : `station-${span.block}-${span.station}`,
-                })
-              }
-            />
-          </div>
+    <LiveEditorContext value={editor}>
+      <EditorContext value={editor}>
+        {leading ? (
           <Outlet />
-        </div>
-      )}
-      <ConflictDialog editor={editor} />
-    </EditorContext>
+        ) : (
+          <div className={css.page}>
+            <header className={css.head} data-screen-only>
+              <h1 className={css.title}>{editor.plan.title}</h1>
+              <nav aria-label="Steps of this class" className={css.path}>
+                {steps.map((step) => (
+                  <NavLink key={step.to} to={step.to} className={css.step}>
+                    {step.name}
+                  </NavLink>
+                ))}
+              </nav>
+            </header>
+            <div data-screen-only>
+              <ClassTape editor={editor} onBlock={toBlock} onSpan={toSpan} />
+            </div>
+            <Outlet />
+          </div>
+        )}
+        <ConflictDialog editor={editor} />
+      </EditorContext>
+    </LiveEditorContext>
   )
 }
 

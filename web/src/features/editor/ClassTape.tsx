@@ -1,5 +1,7 @@
+import { memo, useCallback, useMemo } from 'react'
+import type { Evaluation, Plan } from '../../api/client'
 import { useClockFormat } from '../../api/queries'
-import type { TapeSpan } from '../../ui/Tape'
+import type { TapeBlock, TapeSpan } from '../../ui/Tape'
 import { Tape } from '../../ui/Tape'
 import { timeOfDay } from '../../ui/time'
 import type { Editor } from './useEditor'
@@ -10,37 +12,50 @@ interface Props {
   onSpan?: (span: TapeSpan) => void
 }
 
+const SteadyTape = memo(Tape)
+
+/** What the tape needs to know of the class itself, beside its evaluation. */
+const namesOf = (plan: Plan) => JSON.stringify(plan.blocks.map((b) => [b.name, b.rounds ?? 1, b.water === true]))
+
+function shapes(evaluation: Evaluation | null, names: string): { blocks: TapeBlock[]; spans: TapeSpan[] } {
+  const named = JSON.parse(names) as [string, number, boolean][]
+  if (named.length === 0 || !evaluation) return { blocks: [], spans: [] }
+  const { outline } = evaluation
+  return {
+    blocks: outline.map((block) => ({ name: named[block.block]?.[0] ?? '', start: block.start, end: block.end })),
+    spans: evaluation.spans.map((span, i) => ({
+      start: span.start,
+      end: span.end,
+      kind: span.kind,
+      side: span.side,
+      block: span.block,
+      station: span.station,
+      round: (named[span.block]?.[1] ?? 1) > 1 ? span.round : null,
+      words: evaluation.spanWords[i],
+      water: span.kind === 'rest' && named[span.block]?.[2] === true && span.part == null,
+      families: (outline[span.block]?.stations ?? [])
+        .filter((_, s) => span.station == null || s === span.station)
+        .map((station) => station.family),
+    })),
+  }
+}
+
 /** The tape of the class that is open, from its latest evaluation; or of a way out that is looked at. */
 export function ClassTape({ editor, onBlock, onSpan }: Props) {
   const format = useClockFormat()
   const plan = editor.preview?.plan ?? editor.plan
   const evaluation = editor.preview?.evaluation ?? editor.evaluation
-  const outline = plan.blocks.length === 0 ? [] : (evaluation?.outline ?? [])
-  const spans = plan.blocks.length === 0 ? [] : (evaluation?.spans ?? [])
+  const names = namesOf(plan)
+  const { blocks, spans } = useMemo(() => shapes(evaluation, names), [evaluation, names])
+  const starts = editor.booking.startsAt
+  const at = useCallback((seconds: number) => timeOfDay(starts, seconds, format), [starts, format])
   return (
-    <Tape
+    <SteadyTape
       slot={plan.slotMinutes * 60}
-      timeOfDay={(seconds) => timeOfDay(editor.booking.startsAt, seconds, format)}
+      timeOfDay={at}
       preview={editor.preview ? `As it would be: ${editor.preview.evaluation.verdict}` : undefined}
-      blocks={outline.map((block) => ({
-        name: plan.blocks[block.block]?.name ?? '',
-        start: block.start,
-        end: block.end,
-      }))}
-      spans={spans.map((span, i) => ({
-        start: span.start,
-        end: span.end,
-        kind: span.kind,
-        side: span.side,
-        block: span.block,
-        station: span.station,
-        round: (plan.blocks[span.block]?.rounds ?? 1) > 1 ? span.round : null,
-        words: evaluation?.spanWords[i],
-        water: span.kind === 'rest' && plan.blocks[span.block]?.water === true && span.part == null,
-        families: (outline[span.block]?.stations ?? [])
-          .filter((_, s) => span.station == null || s === span.station)
-          .map((station) => station.family),
-      }))}
+      blocks={blocks}
+      spans={spans}
       onBlock={onBlock}
       onSpan={onSpan}
     />

@@ -40,7 +40,7 @@ export interface Preview {
 }
 
 const SAVE_AFTER = 600
-const EVALUATE_AFTER = 40
+const EVALUATE_AFTER = 10
 const JOIN_WITHIN = 900
 
 interface History {
