@@ -1,0 +1,181 @@
+using System.Net;
+using System.Text;
+using System.Text.Json.Nodes;
+using static Halterion.Web.Tests.Studio;
+
+namespace Halterion.Web.Tests;
+
+/// <summary>What the bench asks of the server: fitting, typed doses, versions, templates, settings, own moves, files to take along.</summary>
+public sealed class BenchApiTests(Studio studio) : IClassFixture<Studio>
+{
+    private const string Booking = """{"zone":"Europe/Lisbon","headCount":9,"startsAt":"2026-12-01T18:00"}""";
+
+    /// <summary>10 + 3·(60 + 60) + 2·60 = 490 s for a slot of 5 min: 190 s over.</summary>
+    private const string TooLong = """
+        {"format":"halterion-class","version":1,"title":"Too long","slotMinutes":5,"blocks":[{"name":"C","phase":"main","rounds":3,"betweenRounds":60,
+        "stations":[{"dose":[{"kind":"time","amount":60}],"options":[{"tier":"main","move":"squat"}]},{"dose":[{"kind":"time","amount":60}],"options":[{"tier":"main","move":"hip-hinge"}]}]}]}
+        """;
+
+    [Fact]
+    public async Task Fit_offers_classes_that_end_in_time()
+    {
+        var answer = await studio.Post("/api/plans/fit", $$$"""{"class":{{{TooLong}}},"terms":{}}""");
+        var offers = answer["offers"]!.AsArray();
+        Assert.InRange(offers.Count, 1, 3);
+        foreach (var offer in offers)
+        {
+            var evaluation = await studio.Post("/api/plans/evaluate", offer!["class"]!.ToJsonString());
+            Assert.Equal(-(int)offer["way"]!["spareSeconds"]!, (int)evaluation["totals"]!["overSeconds"]!);
+            Assert.Equal((int)offer["way"]!["cost"]!, offer["way"]!["changes"]!.AsArray().Sum(c => (int)c!["cost"]!));
+        }
+    }
+
+    [Theory]
+    [InlineData("""{"restFloor":-1}""", "/terms/restFloor")]
+    [InlineData("""{"workPercent":91}""", "/terms/workPercent")]
+    public async Task Fit_refuses_limits_out_of_bounds(string terms, string pointer)
+    {
+        using var response = await studio.CreateClient().PostAsync("/api/plans/fit", Json($$$"""{"class":{{{TooLong}}},"terms":{{{terms}}}}"""));
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, response.StatusCode);
+        Assert.Equal(pointer, (string?)(await Read(response))["errors"]![0]!["pointer"]);
+    }
+
+    [Theory]
+    [InlineData("3 × 12 each side @ 3-1-1-0, rest 45", null)]
+    [InlineData("12 @ 3-1", "/text/5")]
+    [InlineData("12 each side left", "/blocks/0/stations/1/dose/0/side")]
+    [InlineData("40 s by 5", "/blocks/0/stations/1/chunk")]
+    public async Task A_typed_dose_is_put_into_its_block_or_says_what_is_wrong(string typed, string? pointer)
+    {
+        var block = JsonNode.Parse(TooLong)!["blocks"]![0]!;
+        var body = new JsonObject { ["text"] = typed, ["block"] = block.DeepClone(), ["station"] = 1 }.ToJsonString();
+        using var response = await studio.CreateClient().PostAsync("/api/plans/dose", Json(body));
+        var read = await Read(response);
+        if (pointer is not null)
+        {
+            Assert.Equal(pointer, (string?)read["errors"]![0]!["pointer"]);
+            return;
+        }
+
+        Assert.Equal(("12 reps each side", "2 min 3 s"), ((string)read["words"]!, (string)read["takes"]!));
+        Assert.Equal((3, 45, "each"), ((int)read["block"]!["rounds"]!, (int)read["block"]!["betweenRounds"]!, (string)read["block"]!["stations"]![1]!["sides"]!));
+        Assert.True(JsonNode.DeepEquals(block["stations"]![0], read["block"]!["stations"]![0]));
+    }
+
+    [Fact]
+    public async Task Versions_say_what_changed_and_come_back_as_new_ones()
+    {
+        var id = await studio.OpenFile(TooLong);
+        using (await studio.Put($"/api/classes/{id}", $$$"""{"booking":{{{Booking}}},"plan":{{{TooLong.Replace("\"rounds\":3", "\"rounds\":2", StringComparison.Ordinal)}}}}""", "1"))
+        {
+            var changes = await studio.Get($"/api/classes/{id}/versions/1/changes/2");
+            Assert.Contains("“C”: rounds 3 → 2", changes.AsArray().Select(c => (string)c!));
+        }
+
+        var restored = await studio.Post($"/api/classes/{id}/versions/1/restore", "{}");
+        Assert.Equal((3, 3), ((int)restored["version"]!, (int)restored["plan"]!["blocks"]![0]!["rounds"]!));
+        using var missing = await studio.CreateClient().GetAsync($"/api/classes/{id}/versions/1/changes/9");
+        Assert.Equal(HttpStatusCode.NotFound, missing.StatusCode);
+    }
+
+    [Fact]
+    public async Task A_template_must_be_a_valid_block()
+    {
+        var block = JsonNode.Parse(TooLong)!["blocks"]![0]!;
+        var kept = await studio.Post("/api/templates", new JsonObject { ["name"] = "Mine", ["block"] = block.DeepClone() }.ToJsonString());
+        Assert.Contains((await studio.Get("/api/templates")).AsArray(), t => JsonNode.DeepEquals(t!["block"], block));
+        using var gone = await studio.CreateClient().DeleteAsync($"/api/templates/{kept["id"]}");
+        Assert.Equal(HttpStatusCode.NoContent, gone.StatusCode);
+        using var bad = await studio.CreateClient().PostAsync("/api/templates", Json("""{"name":"Bad","block":{"name":"B","phase":"main"}}"""));
+        Assert.Equal("/blocks/0/stations", (string?)(await Read(bad))["errors"]![0]!["pointer"]);
+    }
+
+    [Fact]
+    public async Task Settings_shape_what_is_new_and_bad_ones_change_nothing()
+    {
+        using (await studio.Put("/api/settings/preferences", """{"sides":"alternate","startSide":"right","weight":"lb"}"""))
+        {
+            var station = await studio.Get("/api/moves/split-squat/station");
+            Assert.Equal("alternate", (string?)station["station"]!["dose"]![0]!["side"]);
+            var made = await studio.Post("/api/classes", $$"""{"title":"New","slotMinutes":30,"aim":"strength","booking":{{Booking}}}""");
+            Assert.Equal("right", (string?)made["plan"]!["startSide"]);
+        }
+
+        foreach (var bad in new[] { """{"startSide":"both"}""", """{"heights":[0]}""", """{"sides":"never"}""" })
+        {
+            using var refused = await studio.Put("/api/settings/preferences", bad);
+            Assert.InRange((int)refused.StatusCode, 400, 422);
+        }
+
+        Assert.Equal("alternate", (string?)(await studio.Get("/api/settings"))["preferences"]!["sides"]);
+        using var back = await studio.Put("/api/settings/preferences", "{}");
+        Assert.Equal(HttpStatusCode.NoContent, back.StatusCode);
+    }
+
+    [Fact]
+    public async Task Own_moves_keep_to_their_own_ids_and_travel_in_the_classes_that_use_them()
+    {
+        using var taken = await studio.Put("/api/own-moves", """{"moves":[{"id":"squat","name":"Mine","family":"squat"}]}""");
+        Assert.Equal("/moves/0/id", (string?)(await Read(taken))["errors"]![0]!["pointer"]);
+        using var kept = await studio.Put("/api/own-moves", """{"moves":[{"id":"my-dip","name":"Mast dip","family":"lunge","tempo":"2-0-2-0","like":"split-squat"}]}""");
+        Assert.Equal(HttpStatusCode.NoContent, kept.StatusCode);
+        var page = await studio.Get("/api/moves/my-dip/page");
+        Assert.StartsWith("From a long stance", (string)page["options"]!.AsArray().Single(o => (string?)o!["tier"] == "main")!["figure"]!["alt"]!, StringComparison.Ordinal);
+
+        var id = await studio.OpenFile(TooLong);
+        using var saved = await studio.Put($"/api/classes/{id}", $$"""{"booking":{{Booking}},"plan":{{TooLong.Replace("hip-hinge", "my-dip", StringComparison.Ordinal)}}}""", "1");
+        Assert.Equal(HttpStatusCode.OK, saved.StatusCode);
+        using var removed = await studio.CreateClient().DeleteAsync("/api/own-moves/my-dip");
+        var again = await studio.Get($"/api/classes/{id}");
+        Assert.Empty(again["faults"]!.AsArray());
+        Assert.Equal("my-dip", (string?)again["plan"]!["moves"]![0]!["id"]);
+    }
+
+    [Fact]
+    public async Task Everything_to_take_along_is_served_and_a_class_without_a_date_has_no_calendar_entry()
+    {
+        var id = await studio.OpenFile(TooLong);
+        var client = studio.CreateClient();
+        foreach (var (file, type) in new[] { ("timeline.csv", "text/csv"), ("cues.vtt", "text/vtt"), ("bells.wav", "audio/wav"), ("run-sheet", "application/json"), ("cards", "application/json") })
+        {
+            using var response = await client.GetAsync($"/api/classes/{id}/{file}");
+            Assert.Equal((HttpStatusCode.OK, type), (response.StatusCode, response.Content.Headers.ContentType!.MediaType));
+        }
+
+        using var undated = await client.GetAsync($"/api/classes/{id}/calendar.ics");
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, undated.StatusCode);
+        using (await studio.Put($"/api/classes/{id}", $$"""{"booking":{{Booking}},"plan":{{TooLong}}}""", "1"))
+        {
+            // 18:00 in Lisbon in winter is 18:00 UTC.
+            Assert.Contains("DTSTART:20261201T180000Z", await client.GetStringAsync($"/api/classes/{id}/calendar.ics"), StringComparison.Ordinal);
+        }
+
+        using var range = await client.GetAsync($"/api/classes/{id}/cards?shortest=190&tallest=150");
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, range.StatusCode);
+    }
+
+    /// <summary>Damage of every kind, at every place: never a 500, always a pointer.</summary>
+    [Fact]
+    public async Task Damaged_classes_never_break_the_server()
+    {
+        var whole = File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "demo", "six-around-the-loft.halterion.json"));
+        var dice = new Random(20261124);
+        string[] values = ["null", "-1", "0", "99999999999", "1.234", "1e9", "\"\"", "\"x\"", "[]", "[[]]", "{}", "true", "[1,2,3]", "{\"from\":5,\"to\":1}", "\"\\ud800\""];
+        var client = studio.CreateClient();
+        for (var i = 0; i < 400; i++)
+        {
+            var places = Enumerable.Range(0, whole.Length).Where(at => whole[at] == ':').ToArray();
+            var at = places[dice.Next(places.Length)] + 1;
+            var end = whole.IndexOfAny([',', '\n'], at);
+            var damaged = dice.Next(10) == 0 ? whole.Remove(at, dice.Next(1, 40)) : string.Concat(whole.AsSpan(0, at), values[dice.Next(values.Length)], whole.AsSpan(end));
+            using var response = await client.PostAsync("/api/plans/evaluate", new ByteArrayContent(Encoding.UTF8.GetBytes(damaged)) { Headers = { ContentType = new("application/json") } });
+            Assert.True(response.StatusCode is HttpStatusCode.OK or HttpStatusCode.UnprocessableEntity, damaged);
+            if (response.StatusCode == HttpStatusCode.UnprocessableEntity)
+            {
+                var errors = (await Read(response))["errors"]!.AsArray();
+                Assert.NotEmpty(errors);
+                Assert.All(errors, e => Assert.True((string)e!["pointer"]! is "" or ['/', ..]));
+            }
+        }
+    }
+}
