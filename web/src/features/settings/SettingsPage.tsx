@@ -1,6 +1,6 @@
 import { Loader, TextInput } from '@mantine/core'
 import { useQueryClient } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { answer, api } from '../../api/client'
 import { useSettings } from '../../api/queries'
@@ -135,6 +135,9 @@ export function SettingsPage() {
   const [said, setSaid] = useState('')
   // What was just chosen shows at once, before the server has it.
   const [mine, setMine] = useState<Preferences>({})
+  // One at a time, so that an earlier choice never lands after a later one, which holds it anyway.
+  const queue = useRef(Promise.resolve())
+  const latest = useRef<Preferences>({})
 
   useEffect(() => {
     document.title = 'Settings · Halterion'
@@ -146,12 +149,19 @@ export function SettingsPage() {
 
   const choose = (key: keyof Preferences, value: string) => save({ ...preferences, [key]: value } as Preferences)
 
-  async function save(next: Preferences) {
+  function save(next: Preferences) {
+    latest.current = next
     setMine(next)
+    setSaid('Saving …')
     queries.setQueryData(['settings'], { ...settings.data, preferences: next })
+    queue.current = queue.current.then(() => (next === latest.current ? send(next) : undefined))
+    return queue.current
+  }
+
+  async function send(next: Preferences) {
     try {
-      await answer(api.PUT('/api/settings/preferences', { body: next }))
-      setSaid('Saved')
+      await answer(api.PUT('/api/settings/preferences', { body: next, keepalive: true }))
+      if (next === latest.current) setSaid('Saved')
       // What the server makes by these preferences is made anew.
       await queries.invalidateQueries({ queryKey: ['starters'] })
       queries.removeQueries({ queryKey: ['station'] })
