@@ -41,6 +41,33 @@ public class MoveLibraryTests
         });
     }
 
+    /// <summary>Every loaded option has one unloaded, every band option one without (handbook, section 5): going easier from it, step by step, comes to one.</summary>
+    [Theory]
+    [InlineData("bell", "no weight")]
+    [InlineData("band", "no band")]
+    public void Going_easier_comes_to_an_option_without_the_kit(string kit, string none)
+    {
+        var moves = Library.Moves.Where(m => m.Kit.Any(k => k.Contains(kit, StringComparison.Ordinal))).ToArray();
+        Assert.True(moves.Length >= 6);
+        Assert.All(moves, move =>
+        {
+            bool Without(MoveId id) => !Library.Find(id)!.Kit.Any(k => k.Contains(kit, StringComparison.Ordinal));
+            var (at, said) = (move.Id, "");
+            for (var step = 0; step < 8 && !Without(at) && !said.Contains(none, StringComparison.OrdinalIgnoreCase); step++)
+            {
+                var easier = Library.Propose(at).Easier!;
+                (at, said) = (new MoveId((string)easier.Option["move"]!), (string?)easier.Option["note"] ?? "");
+            }
+
+            Assert.True(Without(at) || said.Contains(none, StringComparison.OrdinalIgnoreCase), move.Id.Value);
+        });
+    }
+
+    /// <summary>Every kneeling move is padded (handbook, section 5).</summary>
+    [Fact]
+    public void Every_kneeling_move_asks_for_something_under_the_knees() =>
+        Assert.All(Library.Moves.Where(m => m.Position is Position.Kneeling or Position.HandsAndKnees), m => Assert.Contains(m.Kit, k => k is "mat" or "folded mat or pad"));
+
     [Fact]
     public void Every_move_is_made_easier_and_harder_with_the_reason() => Assert.All(Library.Moves, move =>
     {
