@@ -57,7 +57,11 @@ test('a move of one’s own is made, used, travels in the class file, and goes o
   await page.getByRole('button', { name: 'Make it and build' }).click()
   await page.getByRole('button', { name: '+ Straight sets' }).click()
   await chooseMove(page, page.getByRole('button', { name: 'Add a station to Straight sets' }), 'Mast squat')
-  await page.getByLabel('Dose of Mast squat').fill('10 each side')
+  // The station's first dose may land in the middle of typing.
+  await expect(async () => {
+    await page.getByLabel('Dose of Mast squat').fill('10 each side')
+    await expect(page.getByLabel('Dose of Mast squat')).toHaveValue('10 each side', { timeout: 1000 })
+  }).toPass()
   await expect(page.getByRole('article', { name: 'Station 2: Mast squat' })).toContainText('2 min 3 s')
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
   await page.getByRole('link', { name: 'Cards' }).click()
@@ -81,6 +85,7 @@ test('a move of one’s own is made, used, travels in the class file, and goes o
     .setInputFiles({ name: 'mast.halterion.json', mimeType: 'application/json', buffer: file })
   await expect(page.getByRole('heading', { name: 'Mast squat' })).toBeVisible()
   await page.goto(`${studio.address}/moves`)
+  await expect(page.getByText('135 moves', { exact: true })).toBeVisible()
   await page.locator('input[type=file]').setInputFiles({ name: 'own.json', mimeType: 'application/json', buffer: own })
   await expect(page.getByText('136 moves', { exact: true })).toBeVisible()
 })
