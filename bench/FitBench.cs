@@ -1,6 +1,5 @@
 using System.Diagnostics;
 using System.Globalization;
-using Google.OrTools.Sat;
 using Halterion.Core.Plans;
 using Halterion.Core.Timing.Fitting;
 
@@ -42,39 +41,10 @@ internal static class FitBench
             FitSolver.Solve(model, terms.SpareWeight);
             ours += Stopwatch.GetElapsedTime(start).TotalMilliseconds;
             start = Stopwatch.GetTimestamp();
-            unfinished += Reference(model, terms) ? 0 : 1;
+            unfinished += ReferenceFit.Solve(model, terms, ReferenceLimit) is null ? 1 : 0;
             theirs += Stopwatch.GetElapsedTime(start).TotalMilliseconds;
         }
 
         Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{"one fit against CP-SAT",-22} {theirs / ours,8:0} times as fast (aim 20); {unfinished} of 4 cases unfinished by CP-SAT after {ReferenceLimit} s"));
-    }
-
-    private static bool Reference(FitModel model, FitTerms terms)
-    {
-        var sat = new CpModel();
-        var (seconds, costs) = (new List<LinearExpr>(), new List<LinearExpr>());
-        foreach (var block in model.Blocks)
-        {
-            var branches = block.Branches.Select(_ => sat.NewBoolVar("branch")).ToArray();
-            sat.AddExactlyOne(branches);
-            foreach (var (branch, on) in block.Branches.Zip(branches))
-            {
-                seconds.Add(on * branch.Fixed);
-                costs.Add(on * branch.Rounds.Cost);
-                foreach (var lever in branch.Levers)
-                {
-                    var choices = lever.Choices.Select(_ => sat.NewBoolVar("choice")).ToArray();
-                    sat.Add(LinearExpr.Sum(choices) == on);
-                    seconds.AddRange(choices.Zip(lever.Choices, (v, c) => v * c.Seconds));
-                    costs.AddRange(choices.Zip(lever.Choices, (v, c) => v * c.Cost));
-                }
-            }
-        }
-
-        var total = LinearExpr.Sum(seconds);
-        sat.Add(total <= model.Slot);
-        sat.Minimize(LinearExpr.Sum(costs) - total * terms.SpareWeight);
-        using var solver = new CpSolver { StringParameters = string.Create(CultureInfo.InvariantCulture, $"num_workers:1,random_seed:1,max_time_in_seconds:{ReferenceLimit}") };
-        return solver.Solve(sat) == CpSolverStatus.Optimal;
     }
 }

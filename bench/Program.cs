@@ -3,11 +3,13 @@ using System.Globalization;
 using System.Net.Http.Headers;
 using System.Text;
 using System.Text.Json.Nodes;
+using Halterion.Core;
 using Halterion.Core.Body;
-using Halterion.Core.Checks;
 using Halterion.Core.Moves;
+using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 using Halterion.Core.Timing;
+using Halterion.Core.Views;
 
 // A 60-minute class of 12 blocks and 40 stations: compiled, evaluated, and evaluated over HTTP.
 // Medians and allocations; the times are of this machine, the ratios to the aims are what matters.

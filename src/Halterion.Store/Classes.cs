@@ -1,39 +1,49 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using Halterion.Core;
 using Microsoft.Data.Sqlite;
 
 namespace Halterion.Store;
 
-/// <summary>A class as it is kept: the class file to the byte, and its booking.</summary>
+/// <summary>How long a version of a class is, so that lists need not read it.</summary>
+/// <param name="With">The version of the move library it was measured with.</param>
+/// <param name="Seconds">Null: a draft with faults.</param>
+/// <param name="OverSeconds">Past its slot; negative: to spare.</param>
+public sealed record Measure(string With, int? Seconds, int? OverSeconds);
+
+/// <summary>A class as it is kept: the class file to the byte.</summary>
 /// <param name="Title">As in the file, for lists.</param>
-/// <param name="StartsAt">Booked start in the wall-clock time of <paramref name="Zone"/>, such as 2026-11-24T18:00; null: none yet.</param>
-/// <param name="Zone">IANA time zone.</param>
-public sealed record ClassRevision(string Plan, string Title, string? StartsAt, string Zone, int HeadCount);
+public sealed record ClassRevision(string Plan, string Title, Measure Measure);
 
-public sealed record StoredClass(Guid Id, int Version, DateTimeOffset SavedAt, ClassRevision Revision);
+public sealed record StoredClass(Guid Id, int Version, DateTimeOffset SavedAt, string Plan, string Title);
 
-/// <summary>A line of the list of classes.</summary>
-public sealed record ClassLine(StoredClass Class, bool Led, bool Logged, int Came);
+/// <summary>A class in a list.</summary>
+/// <param name="CopyOf">The title of the class it was copied from, as that is now.</param>
+/// <param name="Held">How many of its sessions were led or logged.</param>
+/// <param name="ToCome">How many are still to come.</param>
+public sealed record ClassLine(Guid Id, int Version, DateTimeOffset SavedAt, string Title, int? Seconds, int? OverSeconds, string? CopyOf, int Held, int ToCome);
 
 /// <summary>Classes and their append-only revisions.</summary>
 public sealed class Classes(Database database, TimeProvider clock)
 {
     private const string Latest = """
-        SELECT c.id, r.version, r.saved_at, r.plan, r.title, r.starts_at, r.zone, r.head_count
+        SELECT c.id, r.version, r.saved_at, r.plan, r.title
         FROM class c JOIN revision r ON r.class_id = c.id
         WHERE c.removed_at IS NULL
           AND r.version = (SELECT max(version) FROM revision WHERE class_id = c.id)
         """;
 
-    public Guid Add(ClassRevision revision)
+    /// <summary>Adds a class together with its first session, if one is given.</summary>
+    public (Guid Class, Guid? Session) Add(ClassRevision revision, SessionBooking? booking, Guid? copyOf = null)
     {
         using var connection = database.Connect();
         using var transaction = connection.BeginTransaction();
         var id = Guid.CreateVersion7();
-        connection.Run("INSERT INTO class (id, created_at) VALUES (@id, @now)", [("@id", id), ("@now", clock.GetUtcNow())]);
+        connection.Run("INSERT INTO class (id, created_at, copy_of) VALUES (@id, @now, @copy)", [("@id", id), ("@now", clock.GetUtcNow()), ("@copy", copyOf)]);
         Append(connection, id, 1, revision);
+        Guid? session = booking is null ? null : Sessions.Insert(connection, id, booking, clock.GetUtcNow());
         transaction.Commit();
-        return id;
+        return (id, session);
     }
 
     public StoredClass? Find(Guid id)
@@ -43,48 +53,73 @@ public sealed class Classes(Database database, TimeProvider clock)
     }
 
     /// <summary>A class as it was at a version.</summary>
-    public ClassRevision? At(Guid id, int version)
+    public StoredClass? At(Guid id, int version)
     {
         using var connection = database.Connect();
         return connection.Query(
-            "SELECT plan, title, starts_at, zone, head_count FROM revision WHERE class_id = @id AND version = @version",
+            "SELECT class_id, version, saved_at, plan, title FROM revision WHERE class_id = @id AND version = @version",
             [("@id", id), ("@version", version)],
-            r => new ClassRevision(r.GetString(0), r.GetString(1), r.Text(2), r.GetString(3), r.GetInt32(4))).SingleOrDefault();
+            Read).SingleOrDefault();
     }
 
     /// <summary>All versions of a class, the latest first.</summary>
     public ImmutableArray<StoredClass> Versions(Guid id)
     {
         using var connection = database.Connect();
-        return
-        [
-            .. connection.Query(
-                """
-                SELECT class_id, version, saved_at, plan, title, starts_at, zone, head_count
-                FROM revision WHERE class_id = @id ORDER BY version DESC
-                """,
-                [("@id", id)],
-                Read),
-        ];
+        return [.. connection.Query("SELECT class_id, version, saved_at, plan, title FROM revision WHERE class_id = @id ORDER BY version DESC", [("@id", id)], Read)];
     }
 
-    public ImmutableArray<ClassLine> List()
+    /// <summary>A window of the classes, the one saved last first.</summary>
+    /// <param name="search">Part of a title; null: all.</param>
+    public (ImmutableArray<ClassLine> Lines, int All) List(string? search, int skip, int take)
     {
         using var connection = database.Connect();
-        return
-        [
-            .. connection.Query(
-                $"""
-                SELECT latest.*,
-                       EXISTS (SELECT 1 FROM lead JOIN lead_command k ON k.lead_id = lead.id WHERE lead.class_id = latest.id),
-                       EXISTS (SELECT 1 FROM log WHERE log.class_id = latest.id),
-                       (SELECT count(*) FROM log_row WHERE log_row.class_id = latest.id AND came = 1)
-                FROM ({Latest}) AS latest
-                ORDER BY latest.starts_at IS NULL, latest.starts_at, latest.saved_at DESC
-                """,
-                [],
-                r => new ClassLine(Read(r), r.GetBoolean(8), r.GetBoolean(9), r.GetInt32(10))),
-        ];
+        var like = search is null ? "%" : $"%{search.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal).Replace("_", "\\_", StringComparison.Ordinal)}%";
+        var lines = connection.Query(
+            $"""
+            SELECT c.id, r.version, r.saved_at, r.title, r.seconds, r.over_seconds,
+                   (SELECT o.title FROM revision o WHERE o.class_id = c.copy_of ORDER BY o.version DESC LIMIT 1),
+                   (SELECT count(*) FROM session s WHERE s.class_id = c.id AND s.removed_at IS NULL AND {Sessions.IsHeld}),
+                   (SELECT count(*) FROM session s WHERE s.class_id = c.id AND s.removed_at IS NULL AND NOT {Sessions.IsHeld})
+            FROM class c JOIN revision r ON r.class_id = c.id
+            WHERE c.removed_at IS NULL AND r.title LIKE @like ESCAPE '\'
+              AND r.version = (SELECT max(version) FROM revision WHERE class_id = c.id)
+            ORDER BY r.saved_at DESC, c.id LIMIT @take OFFSET @skip
+            """,
+            [("@like", like), ("@take", take), ("@skip", skip)],
+            r => new ClassLine(
+                Guid.Parse(r.GetString(0)), r.GetInt32(1), Moment(r.GetString(2)), r.GetString(3),
+                r.Whole(4), r.Whole(5), r.Text(6), r.GetInt32(7), r.GetInt32(8)));
+        var all = connection.Scalar(
+            """
+            SELECT count(*) FROM class c
+            WHERE c.removed_at IS NULL
+              AND (SELECT r.title FROM revision r WHERE r.class_id = c.id ORDER BY r.version DESC LIMIT 1) LIKE @like ESCAPE '\'
+            """,
+            [("@like", like)]);
+        return ([.. lines], Convert.ToInt32(all, CultureInfo.InvariantCulture));
+    }
+
+    /// <summary>Classes in whose latest version a text stands, such as the id of a move.</summary>
+    public ImmutableArray<(Guid Id, string Title)> With(string text)
+    {
+        using var connection = database.Connect();
+        return [.. connection.Query($"SELECT id, title FROM ({Latest} AND instr(r.plan, @text) > 0) ORDER BY saved_at DESC LIMIT 50", [("@text", text)], r => (Guid.Parse(r.GetString(0)), r.GetString(1)))];
+    }
+
+    /// <summary>Latest versions whose length is not known as this library measures it.</summary>
+    public ImmutableArray<StoredClass> Unmeasured(string with)
+    {
+        using var connection = database.Connect();
+        return [.. connection.Query($"{Latest} AND r.measured_with IS NOT @with", [("@with", with)], Read)];
+    }
+
+    public void SetMeasure(Guid id, int version, Measure measure)
+    {
+        using var connection = database.Connect();
+        connection.Run(
+            "UPDATE revision SET measured_with = @with, seconds = @seconds, over_seconds = @over WHERE class_id = @id AND version = @version",
+            [("@with", measure.With), ("@seconds", measure.Seconds), ("@over", measure.OverSeconds), ("@id", id), ("@version", version)]);
     }
 
     /// <summary>Appends a revision if the class still is at the version the writer started from.</summary>
@@ -103,14 +138,14 @@ public sealed class Classes(Database database, TimeProvider clock)
             return (current, false);
         }
 
-        if (current.Revision == revision)
+        if (current.Plan == revision.Plan)
         {
             return (current, true);
         }
 
         Append(connection, id, expected + 1, revision);
         transaction.Commit();
-        return (new StoredClass(id, expected + 1, clock.GetUtcNow(), revision), true);
+        return (new StoredClass(id, expected + 1, clock.GetUtcNow(), revision.Plan, revision.Title), true);
     }
 
     /// <summary>Takes a class out of the list, or puts it back. Its revisions stay.</summary>
@@ -128,17 +163,16 @@ public sealed class Classes(Database database, TimeProvider clock)
     private void Append(SqliteConnection connection, Guid id, int version, ClassRevision revision) =>
         connection.Run(
             """
-            INSERT INTO revision (class_id, version, saved_at, plan, title, starts_at, zone, head_count)
-            VALUES (@id, @version, @now, @plan, @title, @starts, @zone, @heads)
+            INSERT INTO revision (class_id, version, saved_at, title, measured_with, seconds, over_seconds, plan)
+            VALUES (@id, @version, @now, @title, @with, @seconds, @over, @plan)
             """,
             [
-                ("@id", id), ("@version", version), ("@now", clock.GetUtcNow()), ("@plan", revision.Plan), ("@title", revision.Title),
-                ("@starts", revision.StartsAt), ("@zone", revision.Zone), ("@heads", revision.HeadCount),
+                ("@id", id), ("@version", version), ("@now", clock.GetUtcNow()), ("@title", revision.Title), ("@with", revision.Measure.With),
+                ("@seconds", revision.Measure.Seconds), ("@over", revision.Measure.OverSeconds), ("@plan", revision.Plan),
             ]);
 
-    private static StoredClass Read(SqliteDataReader r) => new(
-        Guid.Parse(r.GetString(0)),
-        r.GetInt32(1),
-        DateTimeOffset.Parse(r.GetString(2), CultureInfo.InvariantCulture),
-        new ClassRevision(r.GetString(3), r.GetString(4), r.Text(5), r.GetString(6), r.GetInt32(7)));
+    private static DateTimeOffset Moment(string text) => DateTimeOffset.Parse(text, CultureInfo.InvariantCulture);
+
+    private static StoredClass Read(SqliteDataReader r) =>
+        new(Guid.Parse(r.GetString(0)), r.GetInt32(1), Moment(r.GetString(2)), r.GetString(3), r.GetString(4));
 }

@@ -1,45 +1,99 @@
 using System.Collections.Immutable;
-using Halterion.Core.Leading;
+using System.Globalization;
+using Halterion.Core.Sessions;
 using Microsoft.Data.Sqlite;
 
 namespace Halterion.Store;
 
 /// <summary>A class under way, or led: its script, kept for good, and the commands so far.</summary>
-/// <param name="Version">The revision of the class it was made from.</param>
-/// <param name="Script">A <see cref="LeadScript"/> as JSON.</param>
-public sealed record StoredLead(Guid Id, Guid ClassId, int Version, string Script, ImmutableArray<LeadCommand> Commands);
+/// <param name="ClassVersion">The version of the class it was made from.</param>
+/// <param name="Format">The version of the script's format.</param>
+/// <param name="Script">The lead script as JSON.</param>
+public sealed record StoredLead(Guid Id, Guid SessionId, int ClassVersion, int Format, string Script, ImmutableArray<LeadCommand> Commands);
 
-/// <summary>Leads and their append-only commands.</summary>
+/// <summary>What became of commands that were sent.</summary>
+public enum Sending
+{
+    Taken,
+
+    /// <summary>Others came in meanwhile that the sender does not know of.</summary>
+    Behind,
+
+    /// <summary>Another lead of the session, with commands of its own, took this one's place.</summary>
+    Superseded,
+}
+
+/// <param name="Open">The lead that is open now, where it is another one.</param>
+public sealed record Sent(Sending Sending, ImmutableArray<LeadCommand> Commands, Guid SessionId, StoredLead? Open = null);
+
+/// <summary>Leads and their append-only commands. A session has at most one open lead.</summary>
 public sealed class Leads(Database database, TimeProvider clock)
 {
-    public StoredLead Add(Guid classId, int version, string script)
+    /// <summary>
+    /// The open lead of a session, in one transaction however many ask at once. One that has commands stays, whatever became of
+    /// the class; one that nobody started yet follows the latest version.
+    /// </summary>
+    /// <param name="make">Writes the script of the class at a version.</param>
+    /// <returns>Null if there is no such session, or no script can be made of it.</returns>
+    public StoredLead? Open(Guid sessionId, Func<StoredClass, (int Format, string Script)?> make)
     {
-        var lead = new StoredLead(Guid.CreateVersion7(), classId, version, script, []);
         using var connection = database.Connect();
+        using var transaction = connection.BeginTransaction();
+        if (Sessions.Find(connection, sessionId) is not { } session)
+        {
+            return null;
+        }
+
+        var version = session.ClassVersion ?? Convert.ToInt32(connection.Scalar("SELECT max(version) FROM revision WHERE class_id = @id", [("@id", session.ClassId)]), CultureInfo.InvariantCulture);
+        if (OpenOf(connection, sessionId) is { } open)
+        {
+            if (open.Commands.Length > 0 || open.ClassVersion == version)
+            {
+                return open;
+            }
+
+            Supersede(connection, open.Id);
+        }
+
+        var plan = connection.Query(
+            "SELECT saved_at, plan, title FROM revision WHERE class_id = @id AND version = @version",
+            [("@id", session.ClassId), ("@version", version)],
+            r => new StoredClass(session.ClassId, version, DateTimeOffset.Parse(r.GetString(0), CultureInfo.InvariantCulture), r.GetString(1), r.GetString(2))).Single();
+        if (make(plan) is not { } made)
+        {
+            return null;
+        }
+
+        var lead = new StoredLead(Guid.CreateVersion7(), sessionId, version, made.Format, made.Script, []);
         connection.Run(
-            "INSERT INTO lead (id, class_id, version, script, created_at) VALUES (@id, @class, @version, @script, @now)",
-            [("@id", lead.Id), ("@class", classId), ("@version", version), ("@script", script), ("@now", clock.GetUtcNow())]);
+            "INSERT INTO lead (id, session_id, class_version, format, script, created_at) VALUES (@id, @session, @version, @format, @script, @now)",
+            [("@id", lead.Id), ("@session", sessionId), ("@version", version), ("@format", made.Format), ("@script", made.Script), ("@now", clock.GetUtcNow())]);
+        transaction.Commit();
         return lead;
     }
 
-    /// <summary>The latest lead of a class.</summary>
-    public StoredLead? Latest(Guid classId)
+    /// <summary>The open lead of a session, if there is one.</summary>
+    public StoredLead? OpenOf(Guid sessionId)
     {
         using var connection = database.Connect();
-        return connection.Query(
-            "SELECT id, class_id, version, script FROM lead WHERE class_id = @class ORDER BY created_at DESC, id DESC LIMIT 1",
-            [("@class", classId)],
-            r => new StoredLead(Guid.Parse(r.GetString(0)), Guid.Parse(r.GetString(1)), r.GetInt32(2), r.GetString(3), Commands(connection, Guid.Parse(r.GetString(0))))).SingleOrDefault();
+        return OpenOf(connection, sessionId);
+    }
+
+    /// <summary>The session that a lead belongs to.</summary>
+    public Guid? SessionOf(Guid lead)
+    {
+        using var connection = database.Connect();
+        return SessionOf(connection, lead);
     }
 
     /// <summary>Appends commands if none came from elsewhere since the sender last looked. Those stored already are passed over.</summary>
     /// <param name="expected">How many stored commands the sender knows of, its own unsent ones not counted.</param>
-    /// <returns>All commands, and whether they were taken; null if there is no such lead.</returns>
-    public (ImmutableArray<LeadCommand> Commands, bool Taken)? Append(Guid lead, int expected, IReadOnlyList<LeadCommand> commands)
+    /// <returns>Null if there is no such lead.</returns>
+    public Sent? Append(Guid lead, int expected, IReadOnlyList<LeadCommand> commands)
     {
         using var connection = database.Connect();
         using var transaction = connection.BeginTransaction();
-        if (connection.Scalar("SELECT 1 FROM lead WHERE id = @id", [("@id", lead)]) is null)
+        if (SessionOf(connection, lead) is not { } session)
         {
             return null;
         }
@@ -47,28 +101,61 @@ public sealed class Leads(Database database, TimeProvider clock)
         var stored = Commands(connection, lead);
         var known = stored.Select(c => c.Id).ToHashSet();
         var fresh = commands.Where(c => known.Add(c.Id)).ToArray();
-        var resent = commands.Count - fresh.Length;
-        if (fresh.Length > 0 && stored.Length - resent != expected)
+        if (fresh.Length == 0)
         {
-            return (stored, false);
+            return new Sent(Sending.Taken, stored, session);
+        }
+
+        var open = OpenOf(connection, session);
+        if (open is not null && open.Id != lead)
+        {
+            if (open.Commands.Length > 0)
+            {
+                return new Sent(Sending.Superseded, stored, session, open);
+            }
+
+            // Nobody has started the other one: the one with commands wins.
+            Supersede(connection, open.Id);
+            connection.Run("UPDATE lead SET superseded_at = NULL WHERE id = @id", [("@id", lead)]);
+        }
+
+        var resent = commands.Count - fresh.Length;
+        if (stored.Length - resent != expected)
+        {
+            return new Sent(Sending.Behind, stored, session);
         }
 
         for (var i = 0; i < fresh.Length; i++)
         {
             connection.Run(
-                "INSERT INTO lead_command (lead_id, seq, id, kind, tapped_at) VALUES (@lead, @seq, @id, @kind, @at)",
-                [("@lead", lead), ("@seq", stored.Length + i), ("@id", fresh[i].Id), ("@kind", fresh[i].Kind.ToString()), ("@at", fresh[i].At)]);
+                "INSERT INTO lead_command (lead_id, seq, id, kind, tapped_at, device, payload) VALUES (@lead, @seq, @id, @kind, @at, @device, @payload)",
+                [
+                    ("@lead", lead), ("@seq", stored.Length + i), ("@id", fresh[i].Id), ("@kind", fresh[i].Kind.ToString()), ("@at", fresh[i].At),
+                    ("@device", fresh[i].Device ?? ""), ("@payload", fresh[i].Payload),
+                ]);
         }
 
+        Sessions.Pin(connection, session, Convert.ToInt32(connection.Scalar("SELECT class_version FROM lead WHERE id = @id", [("@id", lead)]), CultureInfo.InvariantCulture));
         transaction.Commit();
-        return (stored.AddRange(fresh), true);
+        return new Sent(Sending.Taken, stored.AddRange(fresh), session);
     }
+
+    private static Guid? SessionOf(SqliteConnection connection, Guid lead) =>
+        connection.Scalar("SELECT session_id FROM lead WHERE id = @id", [("@id", lead)]) is string id ? Guid.Parse(id) : null;
+
+    private static StoredLead? OpenOf(SqliteConnection connection, Guid sessionId) => connection.Query(
+        "SELECT id, class_version, format, script FROM lead WHERE session_id = @session AND superseded_at IS NULL",
+        [("@session", sessionId)],
+        r => new StoredLead(Guid.Parse(r.GetString(0)), sessionId, r.GetInt32(1), r.GetInt32(2), r.GetString(3), Commands(connection, Guid.Parse(r.GetString(0))))).SingleOrDefault();
+
+    private void Supersede(SqliteConnection connection, Guid lead) =>
+        connection.Run("UPDATE lead SET superseded_at = @now WHERE id = @id", [("@now", clock.GetUtcNow()), ("@id", lead)]);
 
     private static ImmutableArray<LeadCommand> Commands(SqliteConnection connection, Guid lead) =>
     [
         .. connection.Query(
-            "SELECT id, kind, tapped_at FROM lead_command WHERE lead_id = @lead ORDER BY seq",
+            "SELECT id, kind, tapped_at, device, payload FROM lead_command WHERE lead_id = @lead ORDER BY seq",
             [("@lead", lead)],
-            r => new LeadCommand(Guid.Parse(r.GetString(0)), Enum.Parse<LeadCommandKind>(r.GetString(1)), r.GetInt64(2))),
+            r => new LeadCommand(Guid.Parse(r.GetString(0)), Enum.Parse<LeadCommandKind>(r.GetString(1)), r.GetInt64(2), r.GetString(3) is { Length: > 0 } device ? device : null, r.Text(4))),
     ];
 }

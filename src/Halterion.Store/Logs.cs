@@ -1,61 +1,70 @@
 using System.Collections.Immutable;
+using Halterion.Core;
 using Halterion.Core.Logbook;
+using Halterion.Core.People;
+using Halterion.Core.Plans;
 using Microsoft.Data.Sqlite;
 
 namespace Halterion.Store;
 
-/// <summary>What was logged of each class.</summary>
+/// <summary>What one session says of one person, for their own copy.</summary>
+public sealed record LoggedOf(string Title, string? StartsAt, bool Came, string Note, ImmutableArray<StationUse> Uses, Guid ClassId, int? ClassVersion);
+
+/// <summary>What was logged of each session.</summary>
 public sealed class Logs(Database database, TimeProvider clock)
 {
-    public (int Version, ClassLog Log)? Find(Guid classId)
+    public (int Version, ClassLog Log)? Find(Guid session)
     {
         using var connection = database.Connect();
-        var head = connection.Query("SELECT version, note FROM log WHERE class_id = @class", [("@class", classId)], r => (Version: r.GetInt32(0), Note: r.GetString(1)));
+        var head = connection.Query("SELECT version, note FROM log WHERE session_id = @session", [("@session", session)], r => (Version: r.GetInt32(0), Note: r.GetString(1)));
         if (head.Count == 0)
         {
             return null;
         }
 
         var uses = connection.Query(
-            "SELECT person_id, block, station, option FROM log_use WHERE class_id = @class ORDER BY block, station",
-            [("@class", classId)],
-            r => (Person: Guid.Parse(r.GetString(0)), Use: new StationUse(r.GetInt32(1), r.GetInt32(2), r.IsDBNull(3) ? null : r.GetInt32(3))))
+            "SELECT person_id, station, option FROM log_use WHERE session_id = @session ORDER BY rowid",
+            [("@session", session)],
+            r => (Person: Guid.Parse(r.GetString(0)), Use: UseOf(r, 1)))
             .ToLookup(u => u.Person, u => u.Use);
         var rows = connection.Query(
-            "SELECT w.person_id, w.came, w.note FROM log_row w JOIN person p ON p.id = w.person_id WHERE w.class_id = @class ORDER BY p.name COLLATE NOCASE, p.id",
-            [("@class", classId)],
+            "SELECT w.person_id, w.came, w.note FROM log_row w JOIN person p ON p.id = w.person_id WHERE w.session_id = @session ORDER BY p.name COLLATE NOCASE, p.id",
+            [("@session", session)],
             r => new LogRow(Guid.Parse(r.GetString(0)), r.GetBoolean(1), [.. uses[Guid.Parse(r.GetString(0))]], r.GetString(2)));
         return (head[0].Version, new ClassLog([.. rows], head[0].Note));
     }
 
-    /// <summary>Saves a whole log if nobody saved it since. Version 0: there was none.</summary>
-    public (int Version, bool Saved) Save(Guid classId, int expected, ClassLog log)
+    /// <summary>Saves a whole log if nobody saved it since, and fixes the version of the class that it speaks of.</summary>
+    /// <param name="expected">0: there was none.</param>
+    /// <param name="classVersion">The version whose stations and options the rows name.</param>
+    public (int Version, bool Saved) Save(Guid session, int expected, int classVersion, ClassLog log)
     {
         using var connection = database.Connect();
         using var transaction = connection.BeginTransaction();
-        var current = connection.Scalar("SELECT version FROM log WHERE class_id = @class", [("@class", classId)]) is long version ? (int)version : 0;
+        var current = connection.Scalar("SELECT version FROM log WHERE session_id = @session", [("@session", session)]) is long version ? (int)version : 0;
         if (current != expected)
         {
             return (current, false);
         }
 
-        connection.Run("DELETE FROM log_row WHERE class_id = @class", [("@class", classId)]);
+        connection.Run("DELETE FROM log_row WHERE session_id = @session", [("@session", session)]);
         connection.Run(
             """
-            INSERT INTO log (class_id, version, saved_at, note) VALUES (@class, @version, @now, @note)
-            ON CONFLICT (class_id) DO UPDATE SET version = excluded.version, saved_at = excluded.saved_at, note = excluded.note
+            INSERT INTO log (session_id, version, saved_at, note) VALUES (@session, @version, @now, @note)
+            ON CONFLICT (session_id) DO UPDATE SET version = excluded.version, saved_at = excluded.saved_at, note = excluded.note
             """,
-            [("@class", classId), ("@version", current + 1), ("@now", clock.GetUtcNow()), ("@note", log.Note)]);
+            [("@session", session), ("@version", current + 1), ("@now", clock.GetUtcNow()), ("@note", log.Note)]);
         foreach (var row in log.Rows)
         {
-            AddRow(connection, classId, row);
+            AddRow(connection, session, row);
         }
 
+        Sessions.Pin(connection, session, classVersion);
         transaction.Commit();
         return (current + 1, true);
     }
 
-    /// <summary>Who came to the class that was logged last, other than this one.</summary>
+    /// <summary>Who came to the session that was logged last, other than this one.</summary>
     public ImmutableHashSet<Guid> LastCame(Guid besides)
     {
         using var connection = database.Connect();
@@ -64,41 +73,63 @@ public sealed class Logs(Database database, TimeProvider clock)
             .. connection.Query(
                 """
                 SELECT person_id FROM log_row
-                WHERE came = 1 AND class_id = (SELECT class_id FROM log WHERE class_id <> @class ORDER BY saved_at DESC LIMIT 1)
+                WHERE came = 1 AND session_id = (SELECT session_id FROM log WHERE session_id <> @session ORDER BY saved_at DESC LIMIT 1)
                 """,
-                [("@class", besides)],
+                [("@session", besides)],
                 r => Guid.Parse(r.GetString(0))),
         ];
     }
 
-    /// <summary>All that was logged of one person, by class, for their own copy.</summary>
-    public ImmutableArray<(string Title, string? StartsAt, bool Came, string Note)> Of(Guid person)
+    /// <summary>All that was logged of one person, by session, for their own copy.</summary>
+    public ImmutableArray<LoggedOf> Of(Guid person)
     {
         using var connection = database.Connect();
         return
         [
             .. connection.Query(
                 """
-                SELECT r.title, r.starts_at, w.came, w.note
-                FROM log_row w JOIN revision r ON r.class_id = w.class_id
-                WHERE w.person_id = @person AND r.version = (SELECT max(version) FROM revision WHERE class_id = w.class_id)
-                ORDER BY r.starts_at
+                SELECT r.title, s.starts_at, w.came, w.note, s.id, s.class_id, s.class_version
+                FROM log_row w JOIN session s ON s.id = w.session_id
+                JOIN revision r ON r.class_id = s.class_id AND r.version = coalesce(s.class_version, (SELECT max(version) FROM revision WHERE class_id = s.class_id))
+                WHERE w.person_id = @person ORDER BY s.starts_at
                 """,
                 [("@person", person)],
-                r => (r.GetString(0), r.Text(1), r.GetBoolean(2), r.GetString(3))),
+                r => new LoggedOf(
+                    r.GetString(0), r.Text(1), r.GetBoolean(2), r.GetString(3),
+                    [.. connection.Query("SELECT station, option FROM log_use WHERE session_id = @session AND person_id = @person ORDER BY rowid", [("@session", r.GetString(4)), ("@person", person)], u => UseOf(u, 0))],
+                    Guid.Parse(r.GetString(5)), r.Whole(6))),
         ];
     }
 
-    private static void AddRow(SqliteConnection connection, Guid classId, LogRow row)
+    /// <summary>The sessions in which a person is expected, by start.</summary>
+    public ImmutableArray<(string Title, string? StartsAt)> Expecting(Guid person)
+    {
+        using var connection = database.Connect();
+        return
+        [
+            .. connection.Query(
+                """
+                SELECT (SELECT title FROM revision r WHERE r.class_id = s.class_id ORDER BY version DESC LIMIT 1), s.starts_at
+                FROM session_person e JOIN session s ON s.id = e.session_id WHERE e.person_id = @person ORDER BY s.starts_at
+                """,
+                [("@person", person)],
+                r => (r.GetString(0), r.Text(1))),
+        ];
+    }
+
+    private static StationUse UseOf(SqliteDataReader r, int at) =>
+        new(new PlaceId(r.GetString(at)), r.Text(at + 1) is { } option ? new PlaceId(option) : null);
+
+    private static void AddRow(SqliteConnection connection, Guid session, LogRow row)
     {
         connection.Run(
-            "INSERT INTO log_row (class_id, person_id, came, note) VALUES (@class, @person, @came, @note)",
-            [("@class", classId), ("@person", row.PersonId), ("@came", row.Came), ("@note", row.Note)]);
+            "INSERT INTO log_row (session_id, person_id, came, note) VALUES (@session, @person, @came, @note)",
+            [("@session", session), ("@person", row.PersonId), ("@came", row.Came), ("@note", row.Note)]);
         foreach (var use in row.Uses)
         {
             connection.Run(
-                "INSERT INTO log_use (class_id, person_id, block, station, option) VALUES (@class, @person, @block, @station, @option)",
-                [("@class", classId), ("@person", row.PersonId), ("@block", use.Block), ("@station", use.Station), ("@option", use.Option)]);
+                "INSERT INTO log_use (session_id, person_id, station, option) VALUES (@session, @person, @station, @option)",
+                [("@session", session), ("@person", row.PersonId), ("@station", use.Station.Value), ("@option", use.Option?.Value)]);
         }
     }
 }

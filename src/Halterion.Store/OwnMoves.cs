@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Halterion.Core.Moves;
 
 namespace Halterion.Store;
 

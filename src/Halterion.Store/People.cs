@@ -32,12 +32,20 @@ public sealed class People(Database database, TimeProvider clock)
             [("@id", person.Id), ("@name", person.Name), ("@tier", person.UsualTier.ToString()), ("@stature", person.StatureCm)]) == 1;
     }
 
-    /// <summary>Erases a person and all that was logged of them.</summary>
+    /// <summary>Erases a person and all that was logged of them: from the data, from its free pages and log, and from every copy.</summary>
     public bool Erase(Guid id)
     {
-        using var connection = database.Connect();
-        connection.Run("PRAGMA secure_delete = ON", []);
-        return connection.Run("DELETE FROM person WHERE id = @id", [("@id", id)]) == 1;
+        using (var connection = database.Connect())
+        {
+            if (connection.Run("DELETE FROM person WHERE id = @id", [("@id", id)]) == 0)
+            {
+                return false;
+            }
+        }
+
+        database.Copies.Erase(id);
+        database.Scrub();
+        return true;
     }
 
     private static Person Read(SqliteDataReader r) => new(Guid.Parse(r.GetString(0)), r.GetString(1), Enum.Parse<Tier>(r.GetString(2)), r.IsDBNull(3) ? null : r.GetInt32(3));

@@ -33,6 +33,8 @@ internal static class Sql
 
     public static string? Text(this SqliteDataReader reader, int column) => reader.IsDBNull(column) ? null : reader.GetString(column);
 
+    public static int? Whole(this SqliteDataReader reader, int column) => reader.IsDBNull(column) ? null : reader.GetInt32(column);
+
     public static string Iso(DateTimeOffset moment) => moment.UtcDateTime.ToString("O", CultureInfo.InvariantCulture);
 
     private static SqliteCommand Command(SqliteConnection connection, string sql, ReadOnlySpan<(string Name, object? Value)> parameters)

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Halterion.Core.Plans;
 using Microsoft.Data.Sqlite;
 
 namespace Halterion.Store;

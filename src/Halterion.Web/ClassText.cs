@@ -2,7 +2,10 @@ using System.Text;
 using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
+using Halterion.Core.Timing;
+using Halterion.Core.Views;
 using Halterion.Store;
 using Halterion.Web.Endpoints;
 
@@ -17,14 +20,9 @@ internal static class ClassText
         Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
     };
 
-    /// <summary>A new class file, or a copy with a brief of its own; null if the brief is out of bounds.</summary>
-    public static string? New(string title, int slotMinutes, Aim aim, string? copied, JsonObject habits)
+    /// <summary>A new class file, or a copy with a brief of its own.</summary>
+    public static string New(string title, int slotMinutes, Aim aim, string? copied, JsonObject habits)
     {
-        if (string.IsNullOrWhiteSpace(title) || title.EnumerateRunes().Count() > 120 || slotMinutes is < 5 or > 180)
-        {
-            return null;
-        }
-
         var file = copied is null
             ? new JsonObject { ["format"] = "halterion-class", ["version"] = 1 }
             : JsonNode.Parse(copied.TrimStart('\uFEFF'))!.AsObject();
@@ -38,7 +36,7 @@ internal static class ClassText
 
         file["title"] = title;
         file["slotMinutes"] = slotMinutes;
-        file["aim"] = JsonNamingPolicy.CamelCase.ConvertName(aim.ToString());
+        file["aim"] = WordsOf<Aim>.Of(aim);
         file["blocks"] ??= new JsonArray();
         return file.ToJsonString(Indented) + "\n";
     }
@@ -46,15 +44,22 @@ internal static class ClassText
     /// <summary>A class file in its written form.</summary>
     public static string Written(JsonElement plan) => JsonSerializer.Serialize(plan, Indented) + "\n";
 
-    /// <summary>Whether a file already says the same, so that its text can stay as it came.</summary>
-    public static bool Unchanged(string file, JsonElement plan) => JsonElement.DeepEquals(Parse(file), plan);
+    /// <summary>Whether a file already says the same, but for ids that it gives by place, so that its text can stay as it came.</summary>
+    public static bool Unchanged(string file, JsonElement plan) => JsonElement.DeepEquals(PlanIds.Written(Parse(file)), plan);
 
     public static JsonElement Parse(string file) => JsonElement.Parse(file.AsSpan().TrimStart('\uFEFF'));
 
-    public static ClassRevision Revision(string plan, Booking booking)
+    /// <summary>A class file with its title and its length, for lists.</summary>
+    public static ClassRevision Revision(string plan, Evaluator evaluator)
     {
         var title = Parse(plan).TryGetProperty("title", out var given) && given.ValueKind == JsonValueKind.String ? given.GetString() : null;
-        return new ClassRevision(plan, string.IsNullOrWhiteSpace(title) ? "Untitled class" : title, booking.StartsAt, booking.Zone, booking.HeadCount);
+        return new ClassRevision(plan, string.IsNullOrWhiteSpace(title) ? "Untitled class" : title, Measure(plan, evaluator));
+    }
+
+    public static Measure Measure(string plan, Evaluator evaluator)
+    {
+        var result = evaluator.Evaluate(plan);
+        return new Measure(evaluator.Moves.Version, result.Timeline?.Length.Value, result.Timeline is { } timeline ? (timeline.Length - result.Plan!.Slot).Value : null);
     }
 
     /// <summary>A file name made of the title, safe on every system.</summary>

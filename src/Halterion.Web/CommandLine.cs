@@ -1,10 +1,12 @@
 using System.Globalization;
+using Halterion.Core.Plans;
 
 namespace Halterion.Web;
 
 /// <summary>What the command line says.</summary>
+/// <param name="Task">Something to be done with the data instead of serving it.</param>
 /// <param name="Fault">One line for the user where it makes no sense.</param>
-internal sealed record CommandLine(int Port, string DataFolder, bool Demo, string? Fault)
+internal sealed record CommandLine(int Port, string DataFolder, bool Demo, DataTask? Task, string? Fault)
 {
     public static CommandLine From(IConfiguration configuration)
     {
@@ -14,7 +16,8 @@ internal sealed record CommandLine(int Port, string DataFolder, bool Demo, strin
         var fault = port < 0 ? $"“{configuration["port"]}” is no port: --port takes a number from 0 to 65535."
             : string.IsNullOrWhiteSpace(folder) ? "There is no folder for your data here: name one with --data DIR."
             : null;
-        return new CommandLine(port, folder ?? "", demo, fault);
+        var task = configuration["backup"] is { } to ? new DataTask(Restores: false, to) : configuration["restore"] is { } from ? new DataTask(Restores: true, from) : null;
+        return new CommandLine(port, folder ?? "", demo, task, fault);
     }
 
     /// <summary>The user's data folder; the demo has its own and never touches the real one.</summary>

@@ -1,7 +1,10 @@
 using System.Text;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using System.Text.Json.Serialization;
 using Halterion.Core;
+using Halterion.Core.Moves;
+using Halterion.Core.PlanFormat;
 using Microsoft.AspNetCore.OpenApi;
 using Microsoft.OpenApi;
 using Microsoft.OpenApi.Reader;
@@ -45,12 +48,85 @@ public static class Contract
                 Add(document, definition.Name, definition.Value.GetRawText().Replace("#/$defs/", "#/components/schemas/", StringComparison.Ordinal));
             }
 
+            NamePlans(document);
+            NameFilters(document);
+
             return Task.CompletedTask;
         });
     }
 
     /// <summary>The JSON Schema of the class file, as published.</summary>
     public static string ClassSchemaFile => Path.Combine(AppContext.BaseDirectory, "class.schema.json");
+
+    /// <summary>Parts of the plan language that the program passes on as they are, by the names of the fields in which they stand.</summary>
+    private static readonly Dictionary<string, string> PlanFields = new()
+    {
+        ["plan"] = "ClassPlan",
+        ["class"] = "ClassPlan",
+        ["block"] = "PlanBlock",
+        ["station"] = "PlanStation",
+        ["option"] = "PlanOption",
+        ["moves"] = "PlanMove",
+    };
+
+    /// <summary>Where bare JSON is passed on it is a part of the plan language: the contract says which.</summary>
+    private static void NamePlans(OpenApiDocument document)
+    {
+        foreach (var schema in document.Components!.Schemas!.Values.OfType<OpenApiSchema>().Where(s => s.Properties is not null))
+        {
+            foreach (var (name, property) in schema.Properties!.ToArray())
+            {
+                if (!PlanFields.TryGetValue(name, out var part))
+                {
+                    continue;
+                }
+
+                if (IsBare(property))
+                {
+                    var whole = new OpenApiSchemaReference(part, document);
+                    schema.Properties![name] = name == "moves" ? new OpenApiSchema { Type = JsonSchemaType.Array, Items = whole } : whole;
+                }
+                else if (property is OpenApiSchema { Type: JsonSchemaType.Array } list && (list.Items is null || IsBare(list.Items)))
+                {
+                    list.Items = new OpenApiSchemaReference(part, document);
+                }
+            }
+        }
+
+        foreach (var content in document.Paths.Values.SelectMany(p => p.Operations!.Values).Select(o => o.RequestBody?.Content).OfType<IDictionary<string, OpenApiMediaType>>())
+        {
+            foreach (var media in content.Values.Where(m => IsBare(m.Schema)))
+            {
+                media.Schema = new OpenApiSchemaReference("ClassPlan", document);
+            }
+        }
+    }
+
+    /// <summary>The filters of the library are words of the contract.</summary>
+    private static void NameFilters(OpenApiDocument document)
+    {
+        (string Name, string[] Words)[] filters =
+        [
+            (nameof(Family), WordsOf<Family>.Names), (nameof(Position), WordsOf<Position>.Names), (nameof(Plane), WordsOf<Plane>.Names), (nameof(Limit), WordsOf<Limit>.Names),
+        ];
+        foreach (var (name, words) in filters)
+        {
+            document.Components!.Schemas!.TryAdd(name, new OpenApiSchema { Type = JsonSchemaType.String, Enum = [.. words.Select(w => (JsonNode)w)] });
+            foreach (var parameter in document.Paths["/api/moves/search"].Operations![HttpMethod.Get].Parameters!.OfType<OpenApiParameter>().Where(p => string.Equals(p.Name, name, StringComparison.OrdinalIgnoreCase)))
+            {
+                parameter.Schema = new OpenApiSchemaReference(name, document);
+            }
+        }
+    }
+
+    /// <summary>A reference to "any JSON", also where it may be left out.</summary>
+    private static bool IsBare(IOpenApiSchema? schema) => schema switch
+    {
+        OpenApiSchemaReference reference => reference.Reference.Id is nameof(JsonElement) or "JsonObject",
+        OpenApiSchema { OneOf: { Count: > 0 } choices } => choices.Any(IsBare),
+        OpenApiSchema { Type: null, Enum: null or { Count: 0 }, AllOf: null or { Count: 0 }, AnyOf: null or { Count: 0 }, Properties: null or { Count: 0 } } => true,
+        _ => false,
+    };
 
     private static JsonSchemaType? Raw(Type type)
     {

@@ -1,5 +1,5 @@
 using System.Collections.Immutable;
-using Halterion.Core.Plans;
+using Halterion.Core.PlanFormat;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Halterion.Web;
@@ -7,14 +7,29 @@ namespace Halterion.Web;
 /// <summary>Errors as RFC 9457 problem details.</summary>
 internal static class Problems
 {
-    /// <summary>422 with every fault and its JSON Pointer under <c>errors</c>.</summary>
-    public static ProblemHttpResult Faults(ImmutableArray<PlanFault> faults) => TypedResults.Problem(
-        title: faults.Length == 1 ? "This class has a fault." : $"This class has {faults.Length} faults.",
+    public const string Class = "class";
+    public const string Request = "request";
+
+    /// <summary>422 with every fault and its JSON Pointer, into the body that was sent, under <c>errors</c>.</summary>
+    public static ProblemHttpResult Faults(ImmutableArray<PlanFault> faults, string what = Class) => TypedResults.Problem(
+        title: faults.Length == 1 ? $"This {what} has a fault." : $"This {what} has {faults.Length} faults.",
         detail: faults.Length > 0 ? $"{faults[0].Pointer}: {faults[0].Detail} Right would be: {faults[0].Right}." : null,
         statusCode: StatusCodes.Status422UnprocessableEntity,
         extensions: new Dictionary<string, object?> { ["errors"] = faults });
 
+    /// <summary>Faults of something that stands further inside the body that was sent.</summary>
+    /// <param name="from">Where its reader takes it to stand.</param>
+    /// <param name="to">Where it stands in the body.</param>
+    public static ImmutableArray<PlanFault> At(this ImmutableArray<PlanFault> faults, string from, string to) =>
+        [.. faults.Select(f => f.Pointer.StartsWith(from, StringComparison.Ordinal) ? f with { Pointer = to + f.Pointer[from.Length..] } : f)];
+
     public static ProblemHttpResult NotFound(string what) => TypedResults.Problem(title: $"There is no such {what}.", statusCode: StatusCodes.Status404NotFound);
+
+    /// <summary>A query that makes no sense; its names and values are in the words.</summary>
+    public static ProblemHttpResult Query(string name, string detail, string right) => TypedResults.Problem(
+        title: $"The {name} in the address makes no sense.",
+        detail: $"{detail} Right would be: {right}.",
+        statusCode: StatusCodes.Status400BadRequest);
 
     public static ProblemHttpResult Bad(string pointer, string detail, string right) => TypedResults.Problem(
         title: "This cannot be saved as it is.",
@@ -22,8 +37,17 @@ internal static class Problems
         statusCode: StatusCodes.Status422UnprocessableEntity,
         extensions: new Dictionary<string, object?> { ["errors"] = ImmutableArray.Create(new PlanFault(pointer, detail, right)) });
 
-    public static ProblemHttpResult Conflict(string title, string name, object? current, int status = StatusCodes.Status412PreconditionFailed) => TypedResults.Problem(
+    /// <summary>A write without the version that it was made from.</summary>
+    public static ProblemHttpResult NoVersion() => TypedResults.Problem(
+        title: "Say in If-Match which version this was made from.", statusCode: StatusCodes.Status428PreconditionRequired);
+
+    public static ProblemHttpResult Conflict(string title, string name, object? current, int status = StatusCodes.Status412PreconditionFailed, params PlanFault[] faults) => TypedResults.Problem(
         title: title,
+        detail: faults.Length > 0 ? $"{faults[0].Detail} Right would be: {faults[0].Right}." : null,
         statusCode: status,
-        extensions: new Dictionary<string, object?> { [name] = current });
+        extensions: new Dictionary<string, object?> { [name] = current, ["errors"] = faults });
+
+    /// <summary>The version in If-Match; null if it is missing or none.</summary>
+    public static int? Version(this HttpRequest request) =>
+        int.TryParse(request.Headers.IfMatch.ToString().Trim('"'), System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out var version) ? version : null;
 }

@@ -1,12 +1,14 @@
 using System.Net.Sockets;
 using System.Reflection;
-using Halterion.Core.Checks;
 using Halterion.Core.Moves;
 using Halterion.Core.Plans;
+using Halterion.Core.Views;
 using Halterion.Store;
 using Halterion.Web;
+using Halterion.Web.Bodies;
 using Halterion.Web.Demo;
 using Halterion.Web.Endpoints;
+using Halterion.Web.Live;
 using Halterion.Web.Security;
 
 // The build runs this program to write the OpenAPI document; it must touch no data then.
@@ -20,10 +22,22 @@ if (settings.Fault is { } fault)
     return 2;
 }
 
+if (settings.Task is { } task)
+{
+    return DataTasks.Run(task, settings, TimeProvider.System);
+}
+
 Database? database = null;
+var trouble = new StoreTrouble(null, settings.DataFolder);
 try
 {
-    database = describing ? null : Database.Open(settings.DataFolder);
+    database = describing ? null : Database.Open(settings.DataFolder, TimeProvider.System);
+}
+catch (StoreException e) when (e.IsDamage)
+{
+    // The program starts all the same, so that every screen can say what is wrong and where the copies are.
+    Console.Error.WriteLine(e.Message);
+    trouble = trouble with { Why = e.Message };
 }
 catch (StoreException e)
 {
@@ -38,7 +52,7 @@ builder.Configuration["AllowedHosts"] = Doors.AllowedHosts;
 builder.WebHost.ConfigureKestrel(kestrel =>
 {
     kestrel.AddServerHeader = false;
-    kestrel.Limits.MaxRequestBodySize = 4 << 20;
+    kestrel.Limits.MaxRequestBodySize = 2 * Raw.MaxBytes;
     kestrel.Listen(System.Net.IPAddress.Loopback, settings.Port);
 });
 builder.Services.Configure<HostOptions>(host => host.ShutdownTimeout = TimeSpan.FromSeconds(3));
@@ -48,22 +62,31 @@ builder.Services.ConfigureHttpJsonOptions(json => Contract.Configure(json.Serial
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton(TimeZoneInfo.Local);
 builder.Services.AddSingleton(_ => new ShippedMoves(MoveLibrary.Load()));
-builder.Services.AddScoped(services => services.GetRequiredService<ShippedMoves>().With(services.GetRequiredService<OwnMoves>()));
 builder.Services.AddSingleton(_ => database ?? throw new InvalidOperationException("No data folder is open."));
-builder.Services.AddScoped(services => services.GetRequiredService<Settings>().Preferences());
-builder.Services.AddScoped<Evaluator>().AddScoped<Starters>();
 builder.Services.AddSingleton<Settings>().AddSingleton<Templates>().AddSingleton<OwnMoves>();
-builder.Services.AddSingleton<Classes>().AddSingleton<People>().AddSingleton<Leads>().AddSingleton<Logs>().AddSingleton<DemoStudio>();
+builder.Services.AddSingleton<Classes>().AddSingleton<Sessions>().AddSingleton<People>().AddSingleton<Leads>().AddSingleton<Logs>().AddSingleton<DemoStudio>();
+builder.Services.AddSingleton<Desk>().AddSingleton<SteadyClock>().AddSingleton<Followers>();
+builder.Services.AddTransient(services => services.GetRequiredService<Desk>().Evaluator);
+builder.Services.AddTransient(services => services.GetRequiredService<Desk>().Moves);
+builder.Services.AddTransient(services => services.GetRequiredService<Desk>().Preferences);
+builder.Services.AddTransient<Starters>();
+builder.Services.AddSingleton(trouble).AddExceptionHandler<Failures>();
+if (database is not null)
+{
+    builder.Services.AddHostedService<DailyCopies>();
+}
 
 var app = builder.Build();
 app.UseExceptionHandler();
 app.UseStatusCodePages();
 app.UseDoors();
+app.UseTrouble();
 app.MapHealth();
 app.MapPlans();
 app.MapMoves();
 app.MapOwnMoves();
 app.MapClasses();
+app.MapSessions();
 app.MapVersions();
 app.MapTakeAlong();
 app.MapTemplates();
@@ -78,10 +101,14 @@ if (describing)
 }
 
 app.MapPages();
-app.Lifetime.ApplicationStopped.Register(database!.Dispose);
-if (settings.Demo)
+if (database is not null)
 {
-    app.Services.GetRequiredService<DemoStudio>().Load();
+    app.Lifetime.ApplicationStopped.Register(database.Dispose);
+    app.Services.GetRequiredService<Desk>().Measure(app.Services.GetRequiredService<Classes>());
+    if (settings.Demo)
+    {
+        app.Services.GetRequiredService<DemoStudio>().Load();
+    }
 }
 
 try
@@ -90,7 +117,7 @@ try
 }
 catch (IOException e) when (e.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException or SocketException)
 {
-    database.Dispose();
+    database?.Dispose();
     Console.Error.WriteLine($"Port {settings.Port} is taken. Choose another one with --port N.");
     return 1;
 }

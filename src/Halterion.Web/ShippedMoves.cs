@@ -3,7 +3,7 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using Halterion.Core;
 using Halterion.Core.Moves;
-using Halterion.Core.Plans;
+using Halterion.Core.PlanFormat;
 using Halterion.Store;
 
 namespace Halterion.Web;
@@ -29,7 +29,7 @@ internal sealed class ShippedMoves(MoveLibrary library)
         }
 
         var carried = file["moves"] as JsonArray ?? [];
-        var there = carried.OfType<JsonObject>().Select(m => (string?)m["id"]).ToHashSet();
+        var there = carried.OfType<JsonObject>().Select(m => m["id"] is JsonValue id && id.TryGetValue<string>(out var text) ? text : null).ToHashSet();
         var missing = own.List().Select(text => JsonNode.Parse(text)!.AsObject()).Where(m => used.Contains((string)m["id"]!) && !there.Contains((string)m["id"]!)).ToArray();
         if (missing.Length == 0)
         {

@@ -1,5 +1,6 @@
 using CsCheck;
 using Halterion.Core.Body;
+using Halterion.Core.Demands;
 using Halterion.Core.Moves;
 using Halterion.Core.Plans;
 using static Halterion.Core.Body.Anthropometry;

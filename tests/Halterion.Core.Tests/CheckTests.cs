@@ -1,6 +1,6 @@
 using System.Text;
 using System.Text.Json;
-using Halterion.Core.Checks;
+using Halterion.Core.Plans;
 using static Halterion.Core.Tests.Classes;
 
 namespace Halterion.Core.Tests;

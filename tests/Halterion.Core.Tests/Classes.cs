@@ -1,9 +1,10 @@
 using System.Text;
 using System.Text.Json.Nodes;
-using Halterion.Core.Checks;
 using Halterion.Core.Moves;
+using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 using Halterion.Core.Timing;
+using Halterion.Core.Views;
 
 namespace Halterion.Core.Tests;
 

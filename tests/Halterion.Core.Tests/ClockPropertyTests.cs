@@ -1,4 +1,6 @@
 using CsCheck;
+using Halterion.Core.Body;
+using Halterion.Core.Plans;
 using Halterion.Core.Timing;
 using static Halterion.Core.Tests.Classes;
 
@@ -9,12 +11,19 @@ public class ClockPropertyTests
 {
     [Fact]
     public void The_compiler_agrees_with_a_second_writing_of_the_language() => RandomClasses.Text.Sample(
-        text => Assert.Equal(ReferenceClock.Spans(Json(text)), Good(text).Spans.Select(Line)), iter: 5000);
+        text =>
+        {
+            var evaluation = Good(text);
+            Assert.Equal(ReferenceClock.Spans(Json(text)), evaluation.Spans.Select(Line));
+            Assert.Equal(ReferenceClock.Goals(Json(text)), evaluation.Goals.Select(g => g.Seconds.Value));
+        },
+        iter: 5000);
 
     private static string Line(Span s)
     {
         string?[] place =
         [
+            s.Shows is { } shows ? $"shows-{shows}" : null,
             s.Round is { } round ? $"round{round}" : null,
             s.Station is { } station ? $"station{station}" : null,
             s.Pass is { } pass ? $"pass{pass}" : null,

@@ -1,4 +1,7 @@
+using Halterion.Core.Body;
+using Halterion.Core.Plans;
 using Halterion.Core.Timing;
+using Halterion.Core.Views;
 using static Halterion.Core.Tests.Classes;
 
 namespace Halterion.Core.Tests;
@@ -69,9 +72,10 @@ public class ClockRuleTests
     {
         var station = Station("""{"kind":"time","amount":20},{"kind":"rest","amount":5}""");
         var spans = Good(With(Block(""" "betweenStations":4,"rounds":2,"betweenRounds":9 """, station, station))).Spans;
-        Assert.Equal((0, 1), (spans[2].Round, spans[2].Station));
-        Assert.Equal((1, 0), (spans[6].Round, spans[6].Station));
-        Assert.Equal((null, null), (spans[^1].Round, spans[^1].Station));
+        Assert.Equal([(0, 0), (0, 0), (0, 1), (0, 1), (0, 1), (1, 0)], spans[1..7].Select(s => (s.Round!.Value, s.Station!.Value)));
+
+        // A rest inside the dose stays with its station, also as the last of the block.
+        Assert.Equal((SpanKind.Rest, 1, 1, null, null), (spans[^1].Kind, spans[^1].Round, spans[^1].Station, spans[^1].Part, spans[^1].Side));
 
         var legs = Good(With(Block(""" "format":"rotation","windowSeconds":20,"rounds":2,"betweenRounds":9,"betweenStations":4 """, station, station))).Spans;
         Assert.Equal([null, 0, 1, 1, 0, 0, 1, 1], legs.Select(s => s.Leg));

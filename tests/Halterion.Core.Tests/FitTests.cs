@@ -1,7 +1,9 @@
 using System.Collections.Immutable;
 using CsCheck;
-using Google.OrTools.Sat;
+using Halterion.Core.Moves;
+using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
+using Halterion.Core.Timing;
 using Halterion.Core.Timing.Fitting;
 using static Halterion.Core.Tests.Classes;
 
@@ -59,7 +61,7 @@ public class FitTests
     {
         var model = Small(FitModel.Of(Plan(which.Text), which.Terms) with { Slot = which.Slot }, blocks: 3, levers: 5, choices: 9);
         var found = FitSolver.Solve(model, which.Terms.SpareWeight);
-        Assert.Equal(Reference(model, which.Terms), found is null ? null : Price(found.Seconds, found.Cost, model, which.Terms));
+        Assert.Equal(ReferenceFit.Solve(model, which.Terms), found is null ? null : Price(found.Seconds, found.Cost, model, which.Terms));
     }, iter: 200);
 
     [Fact]
@@ -136,33 +138,4 @@ public class FitTests
             new[] { (Seconds: branch.Fixed, branch.Rounds.Cost) }.AsEnumerable(),
             (sums, lever) => sums.SelectMany(sum => lever.Choices.Select(c => (sum.Seconds + c.Seconds, sum.Cost + c.Cost))))).ToArray())
         .Aggregate(new[] { (0, 0) }.AsEnumerable(), (sums, block) => sums.SelectMany(sum => block.Select(b => (sum.Item1 + b.Seconds, sum.Item2 + b.Cost))));
-
-    private static int? Reference(FitModel model, FitTerms terms)
-    {
-        var sat = new CpModel();
-        var (seconds, costs) = (new List<LinearExpr>(), new List<LinearExpr>());
-        foreach (var block in model.Blocks)
-        {
-            var branches = block.Branches.Select(_ => sat.NewBoolVar("branch")).ToArray();
-            sat.AddExactlyOne(branches);
-            foreach (var (branch, on) in block.Branches.Zip(branches))
-            {
-                seconds.Add(on * branch.Fixed);
-                costs.Add(on * branch.Rounds.Cost);
-                foreach (var lever in branch.Levers)
-                {
-                    var choices = lever.Choices.Select(_ => sat.NewBoolVar("choice")).ToArray();
-                    sat.Add(LinearExpr.Sum(choices) == on);
-                    seconds.AddRange(choices.Zip(lever.Choices, (v, c) => v * c.Seconds));
-                    costs.AddRange(choices.Zip(lever.Choices, (v, c) => v * c.Cost));
-                }
-            }
-        }
-
-        var total = LinearExpr.Sum(seconds);
-        sat.Add(total <= model.Slot);
-        sat.Minimize(LinearExpr.Sum(costs) - total * terms.SpareWeight + terms.SpareWeight * model.Slot);
-        using var solver = new CpSolver { StringParameters = "num_workers:1,random_seed:1" };
-        return solver.Solve(sat) == CpSolverStatus.Optimal ? (int)Math.Round(solver.ObjectiveValue) : null;
-    }
 }

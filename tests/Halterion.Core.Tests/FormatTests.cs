@@ -1,8 +1,10 @@
 using System.Text;
 using CsCheck;
 using CsvHelper;
-using Halterion.Core.Formats;
 using Halterion.Core.Plans;
+using Halterion.Core.Timing;
+using Halterion.Core.Views;
+using Halterion.Formats;
 using static Halterion.Core.Tests.Classes;
 
 namespace Halterion.Core.Tests;

@@ -2,9 +2,10 @@ using System.Collections.Immutable;
 using System.Runtime.CompilerServices;
 using System.Text.Json;
 using CsCheck;
-using Halterion.Core.Leading;
-using Halterion.Core.Timing;
 using Halterion.Core.Plans;
+using Halterion.Core.Sessions;
+using Halterion.Core.Timing;
+using Halterion.Core.Views;
 using static Halterion.Core.Tests.Classes;
 
 namespace Halterion.Core.Tests;
@@ -12,7 +13,7 @@ namespace Halterion.Core.Tests;
 public class LeadTests
 {
     /// <summary>Three scenes: 10 s, 50 s, 20 s.</summary>
-    private static readonly ImmutableArray<Scene> Scenes = [SceneOf(0, 10), SceneOf(10, 60), SceneOf(60, 80)];
+    private static readonly ImmutableArray<SceneTime> Scenes = [new(new Seconds(10), false), new(new Seconds(60), false), new(new Seconds(80), false)];
 
     [Fact]
     public void The_fold_agrees_with_the_shared_cases()
@@ -22,7 +23,7 @@ public class LeadTests
         {
             var commands = @case.GetProperty("commands").EnumerateArray().Select(c => Command(c[0].GetString()!, c[1].GetInt64()));
             var gates = @case.TryGetProperty("gates", out var listed) ? listed.EnumerateArray().Select(g => g.GetInt32()).ToArray() : [];
-            ImmutableArray<Scene> scenes = [.. Scenes.Select((scene, i) => scene with { Gated = gates.Contains(i) })];
+            ImmutableArray<SceneTime> scenes = [.. Scenes.Select((scene, i) => scene with { Gated = gates.Contains(i) })];
             var state = LeadFold.Fold(commands, scenes);
             var position = state.PositionAt(@case.GetProperty("now").GetInt64(), scenes);
             Assert.Equal(
@@ -48,10 +49,10 @@ public class LeadTests
     {
         var script = Script(With(Block(""" "leadInSeconds":0 """, Station("""{"kind":"time","amount":60}"""))));
         var started = Command("start", 1_000_000);
-        Assert.Equal("Not started", LeadRecord.Of([], script, 0).Words);
-        Assert.Equal("Under way", LeadRecord.Of([started], script, 1_030_000).Words);
-        Assert.Equal(1_060_000, LeadRecord.Of([started], script, 9_000_000).EndedAt);
-        Assert.Equal("Led in 75 s; planned 60 s", LeadRecord.Of([started, Command("pause", 1_010_000), Command("resume", 1_025_000)], script, 9_000_000).Words);
+        Assert.Equal("Not started", LeadRecord.Of([], script.Times, 0).Words);
+        Assert.Equal("Under way", LeadRecord.Of([started], script.Times, 1_030_000).Words);
+        Assert.Equal(1_060_000, LeadRecord.Of([started], script.Times, 9_000_000).EndedAt);
+        Assert.Equal("Led in 75 s; planned 60 s", LeadRecord.Of([started, Command("pause", 1_010_000), Command("resume", 1_025_000)], script.Times, 9_000_000).Words);
     }
 
     [Fact]
@@ -104,7 +105,6 @@ public class LeadTests
 
     private static LeadScript Script(string text) => LeadScript.Of(Plan(text), Timeline(text), new Preferences());
 
-    private static Scene SceneOf(int start, int end) => new(new Seconds(start), new Seconds(end), SpanKind.Work, 0, "", "", "", "", "", "", [], "");
 
     private static LeadCommand Command(string kind, long at) => new(Guid.NewGuid(), Enum.Parse<LeadCommandKind>(kind, ignoreCase: true), at);
 

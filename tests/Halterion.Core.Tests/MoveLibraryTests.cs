@@ -1,5 +1,8 @@
+using Halterion.Core.Body;
 using Halterion.Core.Moves;
+using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
+using Halterion.Core.Timing;
 using static Halterion.Core.Tests.Classes;
 
 namespace Halterion.Core.Tests;

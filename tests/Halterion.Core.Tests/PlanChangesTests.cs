@@ -1,5 +1,6 @@
 using System.Text.Json.Nodes;
 using CsCheck;
+using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 using static Halterion.Core.Tests.Classes;
 

@@ -1,3 +1,5 @@
+using Halterion.Core.Plans;
+using Halterion.Core.Timing;
 using static Halterion.Core.Tests.Classes;
 
 namespace Halterion.Core.Tests;

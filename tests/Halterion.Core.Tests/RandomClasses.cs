@@ -1,5 +1,6 @@
 using System.Text.Json.Nodes;
 using CsCheck;
+using Halterion.Core.Plans;
 
 namespace Halterion.Core.Tests;
 
@@ -117,7 +118,85 @@ internal static class RandomClasses
             return block;
         });
 
-    public static readonly Gen<string> Text = Gen.Select(Block.Array[1, 3], Gen.Int[0, 12], Gen.Int[0, 8], Gen.Bool).Select((blocks, leadIn, change, right) => new JsonObject
+    /// <summary>What the second edition adds, where the block takes it.</summary>
+    private static readonly Gen<JsonObject> NewBlock = Gen.Select(Block, Gen.Int[0, 63], Gen.Int[0, 40], Gen.Int[0, 25]).Select((block, bits, a, b) =>
+    {
+        var stations = block["stations"]?.AsArray().Select(s => s!.AsObject()).ToArray() ?? [];
+        var order = (string?)block["order"] ?? ((string?)block["format"] is { } format and not "together" ? format : "circuit");
+        var plain = block["sidePass"] is null && block["startEverySeconds"] is null;
+        block["afterSeconds"] = bits % 3 == 0 ? a : 0;
+        if (order == "ownPace" && bits % 2 == 0)
+        {
+            block["rounds"] = 1 + a % 5;
+        }
+
+        if (order is not ("ownPace" or "talk") && (bits & 2) > 0)
+        {
+            block["recovery"] = new JsonArray(new JsonObject { ["tier"] = "main", ["move"] = "march" });
+            block["recoveryIn"] = (bits & 4) > 0 ? "all" : "rests";
+        }
+
+        foreach (var (station, i) in stations.Select((s, i) => (s, i)))
+        {
+            if ((bits + i) % 3 == 0)
+            {
+                station["switchSeconds"] = new JsonArray(a % 9, b % 7, a % 4);
+            }
+
+            if (block["sidePass"] is null && (bits + i) % 4 == 1)
+            {
+                station["startSide"] = b % 2 == 0 ? "left" : "right";
+            }
+
+            if (order is "circuit" or "sets")
+            {
+                station["demoSeconds"] = (bits + i) % 4 == 2 ? new JsonArray(a, 0, b) : (bits + i) % 4 == 3 ? b : 0;
+                if (plain && (bits + i) % 3 == 1)
+                {
+                    station["changeSeconds"] = new JsonArray(a, b);
+                }
+            }
+
+            if (order == "sets" && (bits + i) % 2 == 0)
+            {
+                station["betweenSets"] = new JsonArray(b, a, 5);
+            }
+        }
+
+        if (order is "circuit" or "sets" && plain && (bits & 8) > 0)
+        {
+            Tie(stations);
+        }
+
+        return block;
+    });
+
+    /// <summary>A walk-through of the first station of the class.</summary>
+    private static readonly Gen<JsonObject?> Show = Gen.Select(Gen.Int[0, 4], Gen.Int[1, 50], Gen.Int[0, 30]).Select((n, seconds, more) => n == 0 ? null : new JsonObject
+    {
+        ["name"] = "Walk-through",
+        ["phase"] = "talk",
+        ["format"] = "talk",
+        ["seconds"] = n * seconds + more + 1,
+        ["show"] = new JsonArray([.. Enumerable.Range(0, n).Select(_ => (JsonNode)new JsonObject { ["station"] = "b1s1", ["seconds"] = seconds })]),
+    });
+
+    private static void Tie(JsonObject[] stations)
+    {
+        foreach (var (station, i) in stations.Select((s, i) => (s, i)))
+        {
+            BothSides(station);
+            station["sides"] = "each";
+            station.Remove("chunk");
+            station.Remove("sharing");
+            if (i + 1 < stations.Length && i % 3 != 2)
+            {
+                station["withNext"] = true;
+            }
+        }
+    }
+
+    public static readonly Gen<string> Text = Gen.Select(Gen.OneOf(Block, NewBlock).Array[1, 3], Show, Gen.Int[0, 12], Gen.Int[0, 8], Gen.Bool).Select((blocks, show, leadIn, change, right) => new JsonObject
     {
         ["format"] = "halterion-class",
         ["version"] = 1,
@@ -126,7 +205,7 @@ internal static class RandomClasses
         ["leadInSeconds"] = leadIn,
         ["switchSeconds"] = change,
         ["startSide"] = right ? "right" : "left",
-        ["blocks"] = new JsonArray([.. blocks]),
+        ["blocks"] = new JsonArray([.. show is not null && blocks[0]["stations"] is not null ? blocks.Append(show.DeepClone()) : blocks]),
     }.ToJsonString());
 
     private static JsonArray OwnStations(JsonObject block)

@@ -1,8 +1,9 @@
 using System.Text;
 using System.Text.Json.Nodes;
 using CsCheck;
-using Halterion.Core.Checks;
+using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
+using Halterion.Core.Views;
 using static Halterion.Core.Tests.Classes;
 
 namespace Halterion.Core.Tests;
@@ -25,9 +26,9 @@ public class ReaderTests
     [InlineData("/aim", "\"Strength\"", "/aim")]
     [InlineData("/colour", "1", "/colour")]
     [InlineData("/moves", """[{"id":"squat","name":"Mine","family":"squat"}]""", "/moves/0/id")]
-    [InlineData("/moves", """[{"id":"My squat","name":"Mine"}]""", "/moves/0/family")]
+    [InlineData("/moves", """[{"id":"My squat","name":"Mine"}]""", "/moves/0")]
     [InlineData("/moves", """[{"id":"mine","name":"Mine","family":"squat","tempo":"0-0-0-0"}]""", "/moves/0/tempo")]
-    [InlineData("/waivers", """[{"code":"time.over","place":"/slotMinutes"}]""", "/waivers/0/reason")]
+    [InlineData("/waivers", """[{"code":"time.over","place":"/slotMinutes"}]""", "/waivers/0")]
     [InlineData("/blocks/0/windowSeconds", "40", "/blocks/0/windowSeconds")]
     [InlineData("/blocks/0/betweenSets", "40", "/blocks/0/betweenSets")]
     [InlineData("/blocks/0/gate", "\"tap\"", "/blocks/0/gate")]

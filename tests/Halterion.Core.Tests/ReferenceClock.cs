@@ -1,5 +1,7 @@
 using System.Globalization;
 using System.Text.Json.Nodes;
+using Halterion.Core.Plans;
+using Halterion.Core.Timing;
 
 namespace Halterion.Core.Tests;
 
@@ -28,7 +30,8 @@ internal sealed class ReferenceClock
         return clock.lines;
     }
 
-    private sealed record Go(string Kind, int Seconds, string Place);
+    /// <param name="Own">A rest that stays at its own place: inside a dose, or at the end of the block.</param>
+    private sealed record Go(string Kind, int Seconds, string Place, bool Own = false);
 
     private void Block(JsonObject block, int index)
     {
@@ -39,9 +42,16 @@ internal sealed class ReferenceClock
             gos.Add(new Go("leadIn", Number(block, "leadInSeconds", Number(file, "leadInSeconds", 10)), ""));
         }
 
-        if (talk || Word(block, "order", "circuit") == "ownPace")
+        if (talk)
         {
-            gos.Add(new Go(talk ? "talk" : "work", Number(block, "seconds", 0), ""));
+            var shows = block["show"]?.AsArray().Select(s => s!.AsObject()).ToArray() ?? [];
+            gos.AddRange(shows.Select(s => new Go("talk", (int)s["seconds"]!, $"shows-{(string)s["station"]!} ")));
+            var shown = shows.Sum(s => (int)s["seconds"]!);
+            gos.Add(new Go("talk", Number(block, "seconds", shown) - shown, ""));
+        }
+        else if (Word(block, "order", "circuit") == "ownPace")
+        {
+            gos.Add(new Go("work", Number(block, "seconds", 0), ""));
         }
         else if (Word(block, "format", "together") == "rotation")
         {
@@ -56,7 +66,17 @@ internal sealed class ReferenceClock
             Circuit(block, gos);
         }
 
+        gos.Add(new Go("rest", Number(block, "afterSeconds", 0), "", Own: true));
         Lay(gos, index);
+    }
+
+    /// <summary>The goals of own-pace blocks with rounds: the sum of their stations' seconds, without any gap.</summary>
+    public static List<int> Goals(JsonNode file)
+    {
+        var clock = new ReferenceClock(file.AsObject());
+        return [.. file["blocks"]!.AsArray().Select(b => b!.AsObject())
+            .Where(b => Word(b, "order", "circuit") == "ownPace" && b["rounds"] is not null)
+            .Select(b => Enumerable.Range(0, Rounds(b)).Sum(round => Stations(b).Sum(s => clock.Dose(b, s, round, 0, "").Sum(g => g.Seconds))))];
     }
 
     /// <summary>Leaves out what takes no time; gives rests and changes the place of what follows them.</summary>
@@ -66,7 +86,7 @@ internal sealed class ReferenceClock
         for (var i = 0; i < shown.Count; i++)
         {
             var place = shown[i].Place;
-            if (shown[i].Kind is "rest" or "change")
+            if (shown[i].Kind is "rest" or "change" && !shown[i].Own)
             {
                 var next = shown.Skip(i).FirstOrDefault(g => g.Kind is not ("rest" or "change"));
                 place = next is null ? "" : string.Concat(next.Place.Split(' ', StringSplitOptions.RemoveEmptyEntries).Where(w => !w.StartsWith("part", StringComparison.Ordinal) && !w.StartsWith("side", StringComparison.Ordinal)).Select(w => w + " "));
@@ -94,15 +114,24 @@ internal sealed class ReferenceClock
                 for (var s = 0; s < stations.Length; s++)
                 {
                     var place = $"round{round} station{s} " + (passes == 2 ? $"pass{pass} " : "");
-                    if (round == 0 && pass == 0)
+                    if (pass == 0)
                     {
-                        gos.Add(new Go("talk", Number(stations[s], "demoSeconds", 0), place + (Turns(stations[s]) == 2 ? "turn0 " : "")));
+                        gos.Add(Demo(stations[s], round, place));
                     }
 
-                    if (every == 0 && (s > 0 || pass > 0))
+                    if (every == 0 && s > 0)
                     {
-                        var change = Number(stations[s], "changeSeconds", Number(block, "betweenStations", 0));
-                        gos.Add(new Go("change", s == 0 ? Math.Max(change, SwitchOf(stations[s])) : change, ""));
+                        gos.Add(Change(block, stations[s], round));
+                    }
+                    else if (every == 0 && pass > 0)
+                    {
+                        gos.Add(new Go("change", Math.Max(Change(block, stations[s], round).Seconds, SwitchOf(stations[s], round)), ""));
+                    }
+
+                    if (Tied(stations[s]))
+                    {
+                        s = String(block, stations, s, round, gos);
+                        continue;
                     }
 
                     var dose = Dose(block, stations[s], round, pass, place);
@@ -121,23 +150,82 @@ internal sealed class ReferenceClock
         var stations = Stations(block);
         for (var s = 0; s < stations.Length; s++)
         {
-            gos.Add(new Go("talk", Number(stations[s], "demoSeconds", 0), $"round0 station{s} " + (Turns(stations[s]) == 2 ? "turn0 " : "")));
-            if (s > 0)
-            {
-                gos.Add(new Go("change", Number(stations[s], "changeSeconds", Number(block, "betweenStations", 0)), ""));
-            }
-
+            var last = s;
             for (var set = 0; set < Rounds(block); set++)
             {
                 if (set > 0)
                 {
-                    gos.Add(new Go("rest", Listed(block["betweenSets"], set - 1), ""));
+                    gos.Add(new Go("rest", Listed(stations[s]["betweenSets"] ?? block["betweenSets"], set - 1), ""));
                 }
 
-                gos.AddRange(Dose(block, stations[s], set, 0, $"round{set} station{s} "));
+                gos.Add(Demo(stations[s], set, $"round{set} station{s} "));
+                if (set == 0 && s > 0)
+                {
+                    gos.Add(Change(block, stations[s], 0));
+                }
+
+                if (Tied(stations[s]))
+                {
+                    last = String(block, stations, s, set, gos);
+                }
+                else
+                {
+                    gos.AddRange(Dose(block, stations[s], set, 0, $"round{set} station{s} "));
+                }
             }
+
+            s = last;
         }
     }
+
+    /// <summary>Tied stations: each dose on the start side of the first, then each on the other.</summary>
+    private int String(JsonObject block, JsonObject[] stations, int first, int round, List<Go> gos)
+    {
+        var last = first;
+        while (Tied(stations[last]))
+        {
+            last++;
+        }
+
+        var start = Word(stations[first], "startSide", Word(block, "startSide", Word(file, "startSide", "left")));
+        foreach (var side in (string[])[start, start == "left" ? "right" : "left"])
+        {
+            if (side != start && stations[first..(last + 1)].Any(s => s["dose"]!.AsArray().Any(p => InRound(p!.AsObject(), round, Rounds(block)))))
+            {
+                gos.Add(new Go("switch", SwitchOf(stations[first], round), $"round{round} station{first} "));
+            }
+
+            for (var s = first; s <= last; s++)
+            {
+                if (s > first)
+                {
+                    gos.AddRange(side == start ? [Demo(stations[s], round, $"round{round} station{s} ")] : Array.Empty<Go>());
+                    gos.Add(Change(block, stations[s], round));
+                }
+
+                // A dose done on each side is its first half, whatever lies between the two.
+                var both = Dose(block, stations[s], round, 0, $"round{round} station{s} ");
+                gos.AddRange(both.Take(both.Count / 2).Select(g => g with { Place = g.Place.Replace("side-left", "side-" + side, StringComparison.Ordinal).Replace("side-right", "side-" + side, StringComparison.Ordinal) }));
+            }
+        }
+
+        return last;
+    }
+
+    private static bool Tied(JsonObject station) => station["withNext"] is { } tied && (bool)tied;
+
+    private static Go Demo(JsonObject station, int round, string place) => new(
+        "talk",
+        station["demoSeconds"] switch
+        {
+            null => 0,
+            JsonArray list => round < list.Count ? (int)list[round]! : 0,
+            var once => round == 0 ? (int)once : 0,
+        },
+        place + (Turns(station) == 2 ? "turn0 " : ""));
+
+    private static Go Change(JsonObject block, JsonObject station, int round) =>
+        new(Word(block, "recoveryIn", "rests") == "all" ? "rest" : "change", Listed(station["changeSeconds"] ?? block["betweenStations"], round), "");
 
     private void Rotation(JsonObject block, List<Go> gos)
     {
@@ -155,7 +243,7 @@ internal sealed class ReferenceClock
             {
                 if (leg > 0)
                 {
-                    gos.Add(new Go("change", Number(block, "betweenStations", 0), ""));
+                    gos.Add(Change(block, [], 0));
                 }
 
                 gos.Add(new Go("work", window, $"round{round} leg{leg} "));
@@ -170,13 +258,13 @@ internal sealed class ReferenceClock
         for (var turn = 0; turn < Turns(station) && parts.Length > 0; turn++)
         {
             var here = place + (Turns(station) == 2 ? $"turn{turn} " : "");
-            var change = new Go("switch", SwitchOf(station), here);
+            var change = new Go("switch", SwitchOf(station, round), here);
             if (turn > 0)
             {
                 gos.Add(change);
             }
 
-            var first = Word(block, "startSide", Word(file, "startSide", "left"));
+            var first = Word(station, "startSide", Word(block, "startSide", Word(file, "startSide", "left")));
             var second = first == "left" ? "right" : "left";
             var given = Word(block, "sidePass", "station") switch
             {
@@ -212,7 +300,7 @@ internal sealed class ReferenceClock
             }
 
             Go Line((JsonObject Part, int Index) p, string side) => Word(p.Part, "kind", "") == "rest"
-                ? new Go("rest", Most(p.Part["amount"], round), "")
+                ? new Go("rest", Most(p.Part["amount"], round), here, Own: true)
                 : new Go("work", Takes(p.Part, Most(p.Part["amount"], round)), $"{here}part{p.Index} side-{side} ");
         }
 
@@ -272,7 +360,7 @@ internal sealed class ReferenceClock
         _ => true,
     };
 
-    private int SwitchOf(JsonObject station) => Number(station, "switchSeconds", Number(file, "switchSeconds", 3));
+    private int SwitchOf(JsonObject station, int round) => Listed(station["switchSeconds"] ?? file["switchSeconds"] ?? 3, round);
 
     private static int Most(JsonNode? amount, int round) => amount switch
     {

@@ -1,4 +1,7 @@
+using Halterion.Core.Moves;
 using Halterion.Core.Plans;
+using Halterion.Core.Timing;
+using Halterion.Core.Words;
 using static Halterion.Core.Tests.Classes;
 
 namespace Halterion.Core.Tests;
@@ -56,7 +59,7 @@ public class WholeLanguageTests
         Assert.Equal((Side.Left, Counting.Off, Keep.Droppable, 2, true), (block.StartSide, block.Count, block.Keep, block.OptionalRounds, block.Water));
         Assert.Equal([Tier.Main, Tier.Easier], block.Recovery.Select(o => o.Tier));
         var station = block.Stations[0];
-        Assert.Equal(("Own name", true, 0, 9, 25), (station.Name, station.Turns, station.Switch.Value, station.Change.Value, station.Demo.Value));
+        Assert.Equal(("Own name", true, 0, 9, 25), (station.Name, station.Turns, block.SwitchAt(station, 0).Value, block.ChangeTo(station, 0).Value, station.Demo.At(0).Value));
         var option = station.Main;
         Assert.Equal(("parallel", "long", 6.25m), (option.Manner.Depth, option.Manner.Step, option.Manner.Load!.Kg!.Value.Value));
         Assert.Equal(1.5m, station.Options[1].Manner.Scale);

@@ -1,3 +1,5 @@
+using Halterion.Core.Plans;
+using Halterion.Core.Timing;
 using static Halterion.Core.Tests.Classes;
 
 namespace Halterion.Core.Tests;
@@ -75,6 +77,47 @@ public class WorkedExampleTests
             Station("""{"kind":"time","amount":30}""", """ "sharing":"turns" """))));
         Assert.Equal(250, evaluation.Totals.Seconds.Value);
         Assert.Equal([25, 3, 7], evaluation.Stays.Select(s => s.SpareSeconds.Value));
+    }
+
+    private const string Time20 = """{"kind":"time","amount":20}""";
+
+    private static string String(string extra = "") => Block(
+        $""" "rounds":2,"betweenRounds":60,"betweenStations":10,"afterSeconds":30{extra} """,
+        Station(Time20, """ "sides":"each","withNext":true """), Station(Time20, """ "sides":"each" """), Station(Time20, """ "sides":"each" """));
+
+    [Fact]
+    public void Example_9_a_string_of_two()
+    {
+        var evaluation = Good(With(String()));
+        Assert.Equal(412, evaluation.Totals.Seconds.Value);
+        Assert.Equal(
+            ["leadIn 10", "work 20 left", "change 10", "work 20 left", "switch 3", "work 20 right", "change 10", "work 20 right", "change 10", "work 20 left", "switch 3", "work 20 right", "rest 60"],
+            evaluation.Spans.Take(13).Select(s => $"{System.Text.Json.JsonNamingPolicy.CamelCase.ConvertName(s.Kind.ToString())} {s.Length().Value} {s.Side?.ToString().ToLowerInvariant()}".Trim()));
+    }
+
+    [Fact]
+    public void Example_10_recovery_in_the_changes_is_rest()
+    {
+        var totals = Good(With(String(""","recoveryIn":"all","recovery":[{"tier":"main","move":"march"}]"""))).Totals;
+        Assert.Equal((412, 150, 0), (totals.Seconds.Value, totals.RestSeconds.Value, totals.ChangeSeconds.Value));
+    }
+
+    [Fact]
+    public void Example_11_a_walk_through_and_what_is_left_of_the_talk()
+    {
+        const string show = """{"name":"Show","phase":"talk","format":"talk","seconds":120,"show":[{"station":"b1s1","seconds":25},{"station":"b1s2","seconds":25},{"station":"b1s3","seconds":40}]}""";
+        var spans = Good(With(String() + "," + show)).Spans.Where(s => s.Block == 1).ToArray();
+        Assert.Equal([25, 25, 40, 30], spans.Select(s => s.Length().Value));
+        Assert.Equal(["b1s1", "b1s2", "b1s3", null], spans.Select(s => s.Shows?.Value));
+    }
+
+    [Fact]
+    public void Example_12_rests_and_demos_by_set()
+    {
+        const string reps = """{"kind":"reps","amount":12,"tempo":"2-0-1-0"}""";
+        Assert.Equal(359, Total(Block(
+            """ "order":"sets","rounds":3,"betweenSets":20,"betweenStations":15 """,
+            Station(reps), Station(reps, """ "betweenSets":[10,40],"demoSeconds":[20,0,8] """))));
     }
 
     private static int Total(string block) => Good(With(block)).Totals.Seconds.Value;

@@ -21,27 +21,29 @@ public sealed class ClassApiTests(Studio studio) : IClassFixture<Studio>
         using var opened = await studio.CreateClient().PostAsync("/api/classes/file", content);
         var view = await Read(opened);
 
-        // Neither saving it unchanged nor changing its booking touches the file.
-        using var saved = await studio.Put($"/api/classes/{view["id"]}", $$"""{"booking":{{Booking}},"plan":{{view["plan"]!.ToJsonString()}}}""", "1");
-        Assert.Equal(2, (int)(await Read(saved))["version"]!);
+        // Neither saving it unchanged, ids and all, nor changing its booking touches the file.
+        using var saved = await studio.Put($"/api/classes/{view["id"]}", $$"""{"plan":{{view["plan"]!.ToJsonString()}}}""", "1");
+        Assert.Equal(1, (int)(await Read(saved))["version"]!);
+        using var booked = await studio.Put($"/api/sessions/{view["sessions"]![0]!["id"]}", $$"""{"booking":{{Booking}}}""", "1");
+        Assert.Equal(HttpStatusCode.OK, booked.StatusCode);
         Assert.Equal(sent, await studio.CreateClient().GetByteArrayAsync($"/api/classes/{view["id"]}/file"));
     }
 
     [Fact]
     public async Task A_broken_file_changes_nothing()
     {
-        var before = (await studio.Get("/api/classes")).AsArray().Count;
+        var before = (int)(await studio.Get("/api/classes"))["all"]!;
         using var response = await studio.CreateClient().PostAsync("/api/classes/file", Json(Plan.Replace("squat", "moonwalk", StringComparison.Ordinal)));
         Assert.Equal(HttpStatusCode.UnprocessableEntity, response.StatusCode);
         Assert.Equal(2, (await Read(response))["errors"]!.AsArray().Count);
-        Assert.Equal(before, (await studio.Get("/api/classes")).AsArray().Count);
+        Assert.Equal(before, (int)(await studio.Get("/api/classes"))["all"]!);
     }
 
     [Fact]
     public async Task Two_writers_never_overwrite_each_other_silently()
     {
         var id = await studio.OpenFile();
-        string Save(string title) => $$"""{"booking":{{Booking}},"plan":{{Plan.Replace("Test class", title, StringComparison.Ordinal)}}}""";
+        string Save(string title) => $$"""{"plan":{{Plan.Replace("Test class", title, StringComparison.Ordinal)}}}""";
         using var first = await studio.Put($"/api/classes/{id}", Save("Mine"), "1");
         Assert.Equal(HttpStatusCode.OK, first.StatusCode);
         using var second = await studio.Put($"/api/classes/{id}", Save("Theirs"), "1");
@@ -57,7 +59,7 @@ public sealed class ClassApiTests(Studio studio) : IClassFixture<Studio>
     {
         var made = await studio.Post("/api/classes", $$"""{"title":"Draft","slotMinutes":45,"aim":"strength","booking":{{Booking}}}""");
         Assert.Equal("/blocks", (string?)made["faults"]![0]!["pointer"]);
-        using var lead = await studio.CreateClient().PostAsync($"/api/classes/{made["id"]}/lead", Json("""{"again":false}"""));
+        using var lead = await studio.CreateClient().PostAsync($"/api/sessions/{made["sessions"]![0]!["id"]}/lead", null);
         Assert.Equal(HttpStatusCode.UnprocessableEntity, lead.StatusCode);
     }
 
@@ -67,6 +69,8 @@ public sealed class ClassApiTests(Studio studio) : IClassFixture<Studio>
         var id = await studio.OpenFile();
         var copy = await studio.Post("/api/classes", $$"""{"title":"Copy","slotMinutes":20,"aim":"technique","booking":{{Booking}},"copyOf":"{{id}}"}""");
         Assert.Equal(("Copy", 20, "technique", 1), ((string)copy["plan"]!["title"]!, (int)copy["plan"]!["slotMinutes"]!, (string)copy["plan"]!["aim"]!, copy["plan"]!["blocks"]!.AsArray().Count));
+        var listed = (await studio.Get("/api/classes"))["classes"]!.AsArray().Single(c => (string?)c!["id"] == (string?)copy["id"])!;
+        Assert.Equal(("Test class", "50 s", "19 min 10 s to spare", 1), ((string)listed["copyOf"]!, (string)listed["length"]!, (string)listed["verdict"]!, (int)listed["toCome"]!));
     }
 
     [Fact]
@@ -81,54 +85,43 @@ public sealed class ClassApiTests(Studio studio) : IClassFixture<Studio>
     }
 
     [Fact]
-    public async Task Commands_count_once_and_a_stranger_is_told_what_came_before()
+    public async Task What_is_saved_has_ids_and_a_move_keeps_them()
     {
         var id = await studio.OpenFile();
-        var lead = await studio.Post($"/api/classes/{id}/lead", """{"again":false}""");
-        var address = $"/api/leads/{lead["id"]}/commands";
-        var (start, pause) = (Guid.NewGuid(), Guid.NewGuid());
-        string Sent(int expected, params (Guid Id, string Kind)[] commands) =>
-            $$"""{"expected":{{expected}},"commands":[{{string.Join(",", commands.Select(c => $$"""{"id":"{{c.Id}}","kind":"{{c.Kind}}","at":1000}"""))}}]}""";
+        var plan = (await studio.Get($"/api/classes/{id}"))["plan"]!;
+        Assert.Equal(("b1", "b1s1", "b1s1o2"), ((string)plan["blocks"]![0]!["id"]!, (string)plan["blocks"]![0]!["stations"]![0]!["id"]!, (string)plan["blocks"]![0]!["stations"]![0]!["options"]![1]!["id"]!));
 
-        await studio.Post(address, Sent(0, (start, "start")));
-        var both = await studio.Post(address, Sent(0, (start, "start"), (pause, "pause")));
-        Assert.Equal(["start", "pause"], both["commands"]!.AsArray().Select(c => (string)c!["kind"]!));
-        using var stranger = await studio.CreateClient().PostAsync(address, Json(Sent(0, (Guid.NewGuid(), "resume"))));
-        Assert.Equal(HttpStatusCode.Conflict, stranger.StatusCode);
-        Assert.Equal(2, (await Read(stranger))["commands"]!.AsArray().Count);
-
-        // Opened again it is the same lead, its script unchanged by what becomes of the plan.
-        using var saved = await studio.Put($"/api/classes/{id}", $$"""{"booking":{{Booking}},"plan":{{Plan.Replace("40", "55", StringComparison.Ordinal)}}}""", "1");
-        var again = await studio.Post($"/api/classes/{id}/lead", """{"again":false}""");
-        Assert.Equal((lead["id"]!.ToString(), 50), (again["id"]!.ToString(), (int)again["script"]!["length"]!));
-        Assert.Equal(65, (int)(await studio.Post($"/api/classes/{id}/lead", """{"again":true}"""))["script"]!["length"]!);
+        // A block without an id before it gets one that is not taken.
+        var blocks = plan["blocks"]!.AsArray();
+        var before = blocks[0]!.DeepClone().AsObject();
+        before.Remove("id");
+        before["stations"]!.AsArray()[0] = JsonNode.Parse("""{"dose":[{"kind":"time","amount":30}],"options":[{"tier":"main","move":"squat"}]}""");
+        blocks.Insert(0, before);
+        using var saved = await studio.Put($"/api/classes/{id}", $$"""{"plan":{{plan.ToJsonString()}}}""", "1");
+        var written = (await Read(saved))["plan"]!["blocks"]!.AsArray();
+        Assert.Equal(["b1-2", "b1"], written.Select(b => (string)b!["id"]!));
+        Assert.Equal(["b1s1-2", "b1s1"], written.Select(b => (string)b!["stations"]![0]!["id"]!));
     }
 
-    [Fact]
-    public async Task A_log_is_filled_in_corrected_saved_and_forgets_who_is_erased()
+    /// <summary>The clocks in Lisbon: forward over 01:00–02:00 on 29 March 2026, back from 02:00 on 25 October 2026 (EU directive 2000/84/EC).</summary>
+    [Theory]
+    [InlineData("2026-03-29T01:30", 422)]
+    [InlineData("2026-03-29T02:00", 200)]
+    [InlineData("2026-10-25T01:30", 422)]
+    [InlineData("2026-10-25T01:30+01:00", 200)]
+    [InlineData("2026-10-25T01:30+00:00", 200)]
+    [InlineData("2026-10-25T01:30+05:00", 422)]
+    [InlineData("0001-01-01T00:00", 422)]
+    [InlineData("9999-12-31T23:59", 422)]
+    [InlineData("2026-12-01 18:00", 422)]
+    public async Task A_start_that_is_not_or_comes_twice_is_asked_about(string starts, int status)
     {
-        var ada = await studio.Post("/api/people", """{"name":"Ada","usualTier":"easier"}""");
-        var bo = await studio.Post("/api/people", """{"name":"Bo","usualTier":"harder"}""");
-        var id = await studio.OpenFile();
-        var log = await studio.Get($"/api/classes/{id}/log");
-        Assert.Equal(0, (int)log["version"]!);
-        Assert.Equal([1, 0], log["rows"]!.AsArray().Select(r => (int)r!["row"]!["uses"]![0]!["option"]!));
-
-        var rows = new JsonArray([.. log["rows"]!.AsArray().Select(r => r!["row"]!.DeepClone())]);
-        rows[1]!["came"] = false;
-        rows[0]!["note"] = "knee fine";
-        string Body(int version) => $$"""{"version":{{version}},"log":{"rows":{{rows.ToJsonString()}},"note":"good"} }""";
-        using var saved = await studio.Put($"/api/classes/{id}/log", Body(0));
-        Assert.Equal(HttpStatusCode.OK, saved.StatusCode);
-        using var late = await studio.Put($"/api/classes/{id}/log", Body(0));
-        Assert.Equal(HttpStatusCode.PreconditionFailed, late.StatusCode);
-        Assert.Equal(("logged", 1), ((await studio.Get("/api/classes")).AsArray().Where(c => (string?)c!["id"] == id).Select(c => ((string)c!["status"]!, (int)c["came"]!)).Single()));
-        Assert.Equal("knee fine", (string?)(await studio.Get($"/api/people/{ada["id"]}/export"))["classes"]![0]!["note"]);
-
-        using var erased = await studio.CreateClient().DeleteAsync($"/api/people/{ada["id"]}");
-        Assert.Equal(["Bo"], (await studio.Get($"/api/classes/{id}/log"))["rows"]!.AsArray().Select(r => (string)r!["name"]!));
-        using var afterwards = await studio.Put($"/api/classes/{id}/log", Body(1));
-        Assert.Equal(HttpStatusCode.OK, afterwards.StatusCode);
-        Assert.NotNull(bo["id"]);
+        using var response = await studio.CreateClient().PostAsync(
+            "/api/classes", Json($$"""{"title":"Night","slotMinutes":30,"aim":"strength","booking":{"zone":"Europe/Lisbon","headCount":3,"startsAt":"{{starts}}"} }"""));
+        Assert.Equal(status, (int)response.StatusCode);
+        if (status == 422)
+        {
+            Assert.Equal("/booking/startsAt", (string?)(await Read(response))["errors"]![0]!["pointer"]);
+        }
     }
 }

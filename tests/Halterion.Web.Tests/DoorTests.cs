@@ -1,6 +1,4 @@
 using System.Net;
-using Halterion.Store;
-using Microsoft.Data.Sqlite;
 
 namespace Halterion.Web.Tests;
 
@@ -40,44 +38,54 @@ public sealed class DoorTests(Studio studio) : IClassFixture<Studio>
         Assert.Equal(HttpStatusCode.NotFound, missing.StatusCode);
     }
 
-    [Fact]
-    public void A_folder_has_one_server_and_a_newer_schema_is_refused()
+    [Theory]
+    [InlineData("PATCH", "/api/people", 405)]
+    [InlineData("PUT", "/api/health", 405)]
+    [InlineData("GET", "/api/plans/evaluate", 405)]
+    [InlineData("POST", "/api/no/such", 404)]
+    [InlineData("GET", "/api/classes/not-an-id", 404)]
+    public async Task A_wrong_method_is_told_from_a_wrong_address(string method, string address, int status)
     {
-        var folder = Directory.CreateTempSubdirectory("halterion-test-").FullName;
-        try
-        {
-            using (Database.Open(folder))
-            {
-                Assert.Contains("in use", Assert.Throws<StoreException>(() => Database.Open(folder)).Message, StringComparison.Ordinal);
-            }
-
-            using (var connection = new SqliteConnection($"Data Source={Path.Combine(folder, "halterion.db")};Pooling=False"))
-            {
-                connection.Open();
-                using var command = connection.CreateCommand();
-                command.CommandText = "PRAGMA user_version = 99";
-                command.ExecuteNonQuery();
-            }
-
-            Assert.Contains("newer", Assert.Throws<StoreException>(() => Database.Open(folder)).Message, StringComparison.Ordinal);
-        }
-        finally
-        {
-            Directory.Delete(folder, recursive: true);
-        }
+        using var request = new HttpRequestMessage(new HttpMethod(method), address);
+        using var response = await studio.CreateClient().SendAsync(request);
+        Assert.Equal((status, status == 405), ((int)response.StatusCode, response.Content.Headers.Allow.Count > 0));
+        Assert.Equal("application/problem+json", response.Content.Headers.ContentType?.MediaType);
     }
 
-    [Fact]
-    public void A_folder_that_cannot_be_made_is_said_so()
+    [Theory]
+    [InlineData("/api/people")]
+    [InlineData("/api/plans/evaluate")]
+    [InlineData("/api/classes/file")]
+    public async Task Another_kind_of_body_is_415_and_too_large_a_one_413(string address)
     {
-        var file = Path.GetTempFileName();
-        try
+        using var text = await studio.CreateClient().PostAsync(address, new StringContent("{}", System.Text.Encoding.UTF8, "text/plain"));
+        Assert.Equal(HttpStatusCode.UnsupportedMediaType, text.StatusCode);
+        using var large = await studio.CreateClient().PostAsync(address, Studio.Json($"{{\"name\":\"{new string('x', 5 << 20)}\"}}"));
+        Assert.Equal(HttpStatusCode.RequestEntityTooLarge, large.StatusCode);
+    }
+
+    [Theory]
+    [InlineData("family", "squats")]
+    [InlineData("limit", "Knee")]
+    [InlineData("position", "7")]
+    public async Task A_filter_that_is_no_word_of_the_contract_is_refused(string name, string value)
+    {
+        using var response = await studio.CreateClient().GetAsync($"/api/moves/search?{name}={value}");
+        Assert.Equal(HttpStatusCode.BadRequest, response.StatusCode);
+    }
+
+    /// <summary>Every word that the contract publishes for a filter is taken.</summary>
+    [Fact]
+    public async Task Every_published_word_of_the_library_is_one_to_filter_by()
+    {
+        var moves = (await studio.Get("/api/moves"))["moves"]!.AsArray();
+        foreach (var (field, all) in new[] { "family", "position", "plane" }.Select(f => (f, moves.Select(m => (string)m![f]!).Distinct())))
         {
-            Assert.Contains("--data", Assert.Throws<StoreException>(() => Database.Open(Path.Combine(file, "below"))).Message, StringComparison.Ordinal);
-        }
-        finally
-        {
-            File.Delete(file);
+            foreach (var word in all)
+            {
+                var found = (await studio.Get($"/api/moves/search?{field}={word}")).AsArray().Select(id => (string)id!).ToHashSet();
+                Assert.Equal(moves.Where(m => (string)m![field]! == word).Select(m => (string)m!["id"]!).ToHashSet(), found);
+            }
         }
     }
 }

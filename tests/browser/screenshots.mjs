@@ -16,7 +16,7 @@ const browser = await chromium.launch({
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
 })
 try {
-  const classes = await (await fetch(`${address}/api/classes`)).json()
+  const { classes } = await (await fetch(`${address}/api/classes`)).json()
   const at = (title, screen) => `/classes/${classes.find((c) => c.title === title).id}/${screen}`
   const shots = [
     ['classes', '/', [1280, 800], []],

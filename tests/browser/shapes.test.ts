@@ -121,8 +121,12 @@ test('stations and blocks are chosen, copied across classes, dragged and moved b
   await expect(stations(0)).toHaveText(['Hip hinge', 'Bodyweight squat'])
 
   const handle = blocks.nth(0).getByTitle('Drag to move').nth(1)
-  await handle.dragTo(blocks.nth(1).getByRole('article').first(), { targetPosition: { x: 200, y: 6 } })
-  await expect(stations(1)).toHaveText(['Hip hinge', 'Hip hinge', 'Bodyweight squat'])
+  // A busy machine drops the start of a drag now and then; one that arrived is not made again.
+  await expect(async () => {
+    if ((await stations(1).count()) === 2)
+      await handle.dragTo(blocks.nth(1).getByRole('article').first(), { targetPosition: { x: 200, y: 6 } })
+    await expect(stations(1)).toHaveText(['Hip hinge', 'Hip hinge', 'Bodyweight squat'], { timeout: 3000 })
+  }).toPass({ timeout: 20_000 })
   await expect(stations(0)).toHaveText(['Bodyweight squat'])
 
   await page.getByLabel('Choose station Bodyweight squat').first().check()

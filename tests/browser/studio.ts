@@ -96,11 +96,21 @@ export async function creepTo(page: Page, shown: Locator) {
 
 /** The address of a class of the demo studio. */
 export async function classOf(server: Server, title: string): Promise<string> {
-  const classes = (await (await fetch(`${server.address}/api/classes`)).json()) as { id: string; title: string }[]
+  const { classes } = (await (await fetch(`${server.address}/api/classes`)).json()) as {
+    classes: { id: string; title: string }[]
+  }
   const found = classes.find((c) => c.title === title)
   if (!found) throw new Error(`There is no class ${title}.`)
   return `${server.address}/classes/${found.id}`
 }
+
+/** The kinds of the commands that the server has of the lead on the page. */
+export const commandsOf = (page: Page): Promise<string[]> =>
+  page.evaluate(async () => {
+    const id = location.pathname.split('/')[2]
+    const answer = await fetch(`/api/sessions/${id}/lead`, { method: 'POST' })
+    return ((await answer.json()) as { commands: { kind: string }[] }).commands.map((c) => c.kind)
+  })
 
 /** Presses the button of a move and chooses another from the library, by what is typed. */
 export async function chooseMove(page: Page, button: Locator, typed: string) {

@@ -20,19 +20,24 @@ import '@mantine/core/styles/Text.css'
 import '@mantine/core/styles/Anchor.css'
 import '@mantine/core/styles/SegmentedControl.css'
 import './app/tokens.css'
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { createBrowserRouter, RouterProvider } from 'react-router'
 import { routes } from './app/routes'
 import { Themed } from './app/Themed'
+import './save/acts'
+import { carryOn, client } from './save/client'
 
-const queries = new QueryClient({ defaultOptions: { queries: { retry: 1 } } })
 const router = createBrowserRouter(routes)
+
+void carryOn()
+// Brings the screens back on a reload without the server, where the browser allows it.
+if (import.meta.env.PROD) void navigator.serviceWorker?.register('/sw.js').catch(() => undefined)
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
-    <QueryClientProvider client={queries}>
+    <QueryClientProvider client={client}>
       <Themed>
         <RouterProvider router={router} />
       </Themed>

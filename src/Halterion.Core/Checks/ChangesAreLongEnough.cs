@@ -1,3 +1,4 @@
+using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 using Halterion.Core.Timing;
 
@@ -22,7 +23,7 @@ public sealed class ChangesAreLongEnough : IRule
             if (longest.Seconds > block.BetweenStations)
             {
                 yield return new Finding(
-                    "time.change", Severity.Consider, $"/blocks/{index}/betweenStations",
+                    "time.change", Severity.Consider, block.Id,
                     $"Moving on in “{block.Name}” needs about {longest.Seconds} ({longest.Words}); it gets {block.BetweenStations}.",
                     Why, Source,
                     [new Repair($"{longest.Seconds} to move on", [Edit.Set($"/blocks/{index}/betweenStations", longest.Seconds)])]);
@@ -34,12 +35,13 @@ public sealed class ChangesAreLongEnough : IRule
         for (var i = 1; i < needs.Length; i++)
         {
             var station = block.Stations[i];
-            if (needs[i].Seconds > station.Change)
+            var shortest = Enumerable.Range(0, block.Shape == BlockShape.Sets ? 1 : block.Rounds).Min(round => block.ChangeTo(station, round));
+            if (needs[i].Seconds > shortest)
             {
                 var place = $"/blocks/{index}/stations/{i}/changeSeconds";
                 yield return new Finding(
-                    "time.change", Severity.Consider, place,
-                    $"Changing to {station.Name} needs about {needs[i].Seconds} ({needs[i].Words}); it gets {station.Change}.",
+                    "time.change", Severity.Consider, station.Id,
+                    $"Changing to {station.Name} needs about {needs[i].Seconds} ({needs[i].Words}); it gets {shortest}.",
                     Why, Source,
                     [
                         new Repair($"{needs[i].Seconds} to change to {station.Name}", [Edit.Set(place, needs[i].Seconds)]),
@@ -50,7 +52,7 @@ public sealed class ChangesAreLongEnough : IRule
         if (block.Shape == BlockShape.Circuit && block.Rounds > 1 && needs[0].Seconds > block.BetweenRounds.At(0))
         {
             yield return new Finding(
-                "time.change", Severity.Consider, $"/blocks/{index}/betweenRounds",
+                "time.change", Severity.Consider, block.Stations[0].Id,
                 $"Going back to {block.Stations[0].Name} needs about {needs[0].Seconds} ({needs[0].Words}); the rest between rounds is {block.BetweenRounds.At(0)}.",
                 Why, Source,
                 [new Repair($"{needs[0].Seconds} between rounds", [Edit.Set($"/blocks/{index}/betweenRounds", needs[0].Seconds)])]);
@@ -59,13 +61,13 @@ public sealed class ChangesAreLongEnough : IRule
 
     private static IEnumerable<Finding> Switches(ClassReview review, Block block, int index) =>
         from s in block.Stations.Select((station, i) => (Station: station, Index: i))
-        where s.Station.Sides == SideRule.Each
+        where s.Station.Sides == SideRule.Each && (s.Index == 0 || !block.Stations[s.Index - 1].WithNext)
         let need = ChangeOver.Switch(s.Station, review.Moves, review.Preferences.Pace)
-        where need > s.Station.Switch
-        let place = $"/blocks/{index}/stations/{s.Index}/switchSeconds"
+        let shortest = Enumerable.Range(0, block.Rounds).Min(round => block.SwitchAt(s.Station, round))
+        where need > shortest
         select new Finding(
-            "time.switch", Severity.Note, place,
-            $"Switching sides in {s.Station.Name} takes about {need}; it gets {s.Station.Switch}.",
+            "time.switch", Severity.Note, s.Station.Id,
+            $"Switching sides in {s.Station.Name} takes about {need}; it gets {shortest}.",
             Why, Source,
-            [new Repair($"{need} to switch sides", [Edit.Set(place, need)])]);
+            [new Repair($"{need} to switch sides", [Edit.Set($"/blocks/{index}/stations/{s.Index}/switchSeconds", need)])]);
 }

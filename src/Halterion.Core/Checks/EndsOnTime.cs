@@ -1,3 +1,4 @@
+using Halterion.Core.Plans;
 using Halterion.Core.Timing.Fitting;
 
 namespace Halterion.Core.Checks;
@@ -17,7 +18,7 @@ public sealed class EndsOnTime : IRule
         if (review.Over > Seconds.Zero)
         {
             yield return new Finding(
-                "time.over", Severity.Fix, "/slotMinutes",
+                "time.over", Severity.Fix, PlaceId.Class,
                 $"The class ends {review.Over} late.",
                 "An overrun eats the cool-down, or the next class's time.",
                 "Common practice, no source",
@@ -26,7 +27,7 @@ public sealed class EndsOnTime : IRule
         else if (review.Over + Slack < Seconds.Zero)
         {
             yield return new Finding(
-                "time.under", Severity.Consider, "/slotMinutes",
+                "time.under", Severity.Consider, PlaceId.Class,
                 $"The class ends {Seconds.Zero - review.Over} early.",
                 "Booked time is left over: room for a round, a longer rest or a calmer start.",
                 "Common practice, no source",

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 using Halterion.Core.Moves;
+using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 using Halterion.Core.Timing;
 
@@ -28,21 +29,24 @@ public sealed record Repair(string Title, [property: JsonIgnore] Func<ImmutableA
 
 /// <summary>Something seen in a class: what, where, why, by which source, and what would mend it.</summary>
 /// <param name="Code">Stable, such as <c>time.over</c>.</param>
-/// <param name="Pointer">Where, as a JSON Pointer into the class.</param>
+/// <param name="Place">The id of the block, station or option, or <see cref="PlaceId.Class"/>.</param>
 public sealed record Finding(
     string Code,
     Severity Severity,
-    string Pointer,
+    PlaceId Place,
     string What,
     string Why,
     string Source,
     ImmutableArray<Repair> Repairs)
 {
+    /// <summary>The same place as a JSON Pointer into the class.</summary>
+    public string Pointer { get; init; } = "";
+
     /// <summary>The reason for which it is left as it is; null: it is not waived.</summary>
     public string? Waived { get; init; }
 
     /// <summary>Names the finding within one class.</summary>
-    public string Key => $"{Code}@{Pointer}";
+    public string Key => $"{Code}@{Place}";
 }
 
 /// <summary>All that a rule may look at.</summary>
@@ -64,12 +68,14 @@ public static class Rules
 {
     private static readonly ImmutableArray<IRule> All = [new EndsOnTime(), new TargetFitsWindow(), new ChangesAreLongEnough(), new OptionsBothWays(), new OptionsInOrder()];
 
-    /// <summary>All findings; one that is waived says why and stands last.</summary>
+    /// <summary>All findings, at most one a code and place; one that is waived says why and stands last.</summary>
     public static ImmutableArray<Finding> Check(ClassReview review)
     {
         var reasons = review.Plan.Waivers.GroupBy(w => (w.Code, w.Place)).ToDictionary(g => g.Key, g => g.First().Reason);
+        var pointers = Places.PointersOf(review.Plan);
         return [.. All.SelectMany(rule => rule.Check(review))
-            .Select(f => reasons.TryGetValue((f.Code, f.Pointer), out var reason) ? f with { Waived = reason } : f)
+            .DistinctBy(f => (f.Code, f.Place))
+            .Select(f => f with { Pointer = pointers[f.Place], Waived = reasons.GetValueOrDefault((f.Code, f.Place)) })
             .OrderBy(f => f.Waived is not null)];
     }
 }

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Halterion.Core.Moves;
+using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 
 namespace Halterion.Core.Checks;
@@ -23,7 +24,7 @@ public sealed class OptionsBothWays : IRule
         var proposed = moves.Propose(station.Main.Move);
         var additions = missing.Select(m => m == Tier.Easier ? proposed.Easier : proposed.Harder).OfType<Proposal>().ToArray();
         return new Finding(
-            "options.missing", Severity.Consider, place,
+            "options.missing", Severity.Consider, station.Id,
             $"{station.Name} has no {words} option.",
             "A room of mixed ability can only start and stop together if everyone has something to do.",
             "Common practice, no source",

@@ -1,3 +1,5 @@
+using Halterion.Core.Demands;
+using Halterion.Core.Moves;
 using Halterion.Core.Plans;
 
 namespace Halterion.Core.Checks;
@@ -9,17 +11,17 @@ public sealed class OptionsInOrder : IRule
     private const double Slack = 0.3;
 
     public IEnumerable<Finding> Check(ClassReview review) =>
-        from block in review.Plan.Blocks.Select((block, index) => (block.Stations, Index: index))
-        from station in block.Stations.Select((station, index) => (Station: station, Index: index))
-        let main = DemandModel.Of(station.Station.Main.Move, station.Station.Main.Manner, review.Moves)
+        from block in review.Plan.Blocks
+        from station in block.Stations
+        let main = DemandModel.Of(station.Main.Move, station.Main.Manner, review.Moves)
         where main is not null
-        from option in station.Station.Options.Select((option, index) => (Option: option, Index: index))
-        where option.Option.Tier is Tier.Easier or Tier.Harder
-        let demand = DemandModel.Of(option.Option.Move, option.Option.Manner, review.Moves)
-        where demand is not null && Wrong(option.Option.Tier, demand.Overall - main.Overall)
+        from option in station.Options
+        where option.Tier is Tier.Easier or Tier.Harder
+        let demand = DemandModel.Of(option.Move, option.Manner, review.Moves)
+        where demand is not null && Wrong(option.Tier, demand.Overall - main.Overall)
         select new Finding(
-            "options.order", Severity.Consider, $"/blocks/{block.Index}/stations/{station.Index}/options/{option.Index}",
-            $"{station.Station.Name}: the {option.Option.Tier.ToString().ToLowerInvariant()} option asks {(option.Option.Tier == Tier.Easier ? "more" : "less")} than the main one ({demand.From(main)}).",
+            "options.order", Severity.Consider, option.Id,
+            $"{station.Name}: the {option.Tier.ToString().ToLowerInvariant()} option asks {(option.Tier == Tier.Easier ? "more" : "less")} than the main one ({demand.From(main)}).",
             "Who takes the easier way must find it easier; it is a static estimate, so judge for yourself.",
             "[M] demand from the body model; docs/body-model.md",
             []);

@@ -1,6 +1,8 @@
 using System.Collections.Immutable;
+using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 using Halterion.Core.Timing;
+using Halterion.Core.Words;
 
 namespace Halterion.Core.Checks;
 
@@ -25,7 +27,7 @@ public sealed class TargetFitsWindow : IRule
         var station = block.Stations[cut.Station];
         var target = PlanWords.Target(station, block, cut.Round);
         return new Finding(
-            "time.target", Severity.Fix, $"/blocks/{cut.Block}/stations/{cut.Station}/dose",
+            "time.target", Severity.Fix, station.Id,
             $"{station.Name}: {target} takes {cut.Needed}; the bell rings after {cut.Window}.",
             "A target that cannot be reached makes people rush and the form slip.",
             "Common practice, no source",
@@ -38,7 +40,7 @@ public sealed class TargetFitsWindow : IRule
         var counted = station.Dose.Where(p => p.Kind != PartKind.Rest).ToImmutableArray();
         if (counted is [var part] && part.Amount.Values.Length == 1 && Fitting(block, station, part, cut) is { } fits)
         {
-            var smaller = part with { Amount = new ByRound<Amount>(new Amount(fits, fits)) };
+            var smaller = part with { Amount = new ByRound<Amount>(new Amount(fits)) };
             yield return new Repair(
                 $"{PlanWords.Part(part, 0)} → {PlanWords.Part(smaller, 0)}",
                 [Edit.Set($"{place}/{station.Dose.IndexOf(part)}/amount", fits)]);
@@ -67,7 +69,7 @@ public sealed class TargetFitsWindow : IRule
         while (tooMuch - fits > 1)
         {
             var amount = (fits + tooMuch) / 2;
-            var tried = station with { Dose = station.Dose.Replace(part, part with { Amount = new ByRound<Amount>(new Amount(amount, amount)) }) };
+            var tried = station with { Dose = station.Dose.Replace(part, part with { Amount = new ByRound<Amount>(new Amount(amount)) }) };
             var needed = DoseClock.Total(DoseClock.Stretches(tried, block, cut.Round, Side.Both));
             (fits, tooMuch) = needed <= cut.Window.Value ? (amount, tooMuch) : (fits, amount);
         }

@@ -1,9 +1,10 @@
 using System.Collections.Immutable;
+using Halterion.Core.Plans;
 
 namespace Halterion.Core.Logbook;
 
-/// <summary>What one person did at one station: the option used, by its place in the station's list; null: left out.</summary>
-public sealed record StationUse(int Block, int Station, int? Option = null);
+/// <summary>What one person did at one station: the option used; null: left out. Both by their ids in the class that was held.</summary>
+public sealed record StationUse(PlaceId Station, PlaceId? Option = null);
 
 /// <summary>One person's row of a log.</summary>
 public sealed record LogRow(Guid PersonId, bool Came, ImmutableArray<StationUse> Uses, string Note);

@@ -25,51 +25,13 @@ public enum Counting
     Off,
 }
 
-public enum Phase
+/// <summary>Where people warm up and cool down.</summary>
+public enum WarmUp
 {
-    Warmup,
-    Activation,
-    Main,
-    Finisher,
-    Cooldown,
-    Talk,
-}
+    InClass,
 
-/// <summary>How a block runs: the plan language's <c>format</c> and <c>order</c> in one word.</summary>
-public enum BlockShape
-{
-    Circuit,
-    Sets,
-    OwnPace,
-    Rotation,
-    Talk,
-}
-
-public enum SidePass
-{
-    Station,
-    Round,
-    Alternate,
-}
-
-public enum Keep
-{
-    Normal,
-    Protected,
-    Droppable,
-}
-
-/// <summary>Where a class waits for the leader's tap. Waiting is not planned time.</summary>
-public enum Gate
-{
-    /// <summary>Nowhere.</summary>
-    Bell,
-
-    /// <summary>After the lead-in.</summary>
-    Block,
-
-    /// <summary>After the lead-in and after every rest between rounds or sets.</summary>
-    Rests,
+    /// <summary>On their own, before and after.</summary>
+    OwnTime,
 }
 
 /// <summary>A value that may change by round, set or gap; the last one repeats.</summary>
@@ -79,6 +41,7 @@ public sealed record ByRound<T>(ImmutableArray<T> Values)
     {
     }
 
+    /// <param name="round">From 0.</param>
     public T At(int round) => Values[Math.Min(round, Values.Length - 1)];
 
     public bool Equals(ByRound<T>? other) => other is not null && Values.AsSpan().SequenceEqual(other.Values.AsSpan());
@@ -88,10 +51,16 @@ public sealed record ByRound<T>(ImmutableArray<T> Values)
 
 /// <summary>A finding that the instructor has seen and leaves as it is.</summary>
 /// <param name="Code">The finding's code, such as <c>options.missing</c>.</param>
-/// <param name="Place">The finding's JSON Pointer.</param>
-public sealed record Waiver(string Code, string Place, string Reason);
+/// <param name="Place">The id of the block, station or option, or <see cref="PlaceId.Class"/>.</param>
+public sealed record Waiver(string Code, PlaceId Place, string Reason);
 
-/// <summary>A class as data: what plan-language.md calls "the class".</summary>
+/// <summary>What a class gives to blocks and stations that say nothing else.</summary>
+public sealed record ClassDefaults(Seconds LeadIn, Seconds Switch, Side StartSide, Counting Count)
+{
+    public static readonly ClassDefaults Usual = new(new Seconds(10), new Seconds(3), Side.Left, Counting.Down);
+}
+
+/// <summary>A class as data: what plan-language.md calls "the class". Its fields are as written; what the class gives is asked of the block.</summary>
 public sealed record ClassPlan
 {
     public required string Title { get; init; }
@@ -103,11 +72,17 @@ public sealed record ClassPlan
 
     public Aim Aim { get; init; }
 
-    public Side StartSide { get; init; } = Side.Left;
-
     public Facing Facing { get; init; }
 
-    public Counting Count { get; init; }
+    public ClassDefaults Defaults { get; init; } = ClassDefaults.Usual;
+
+    /// <summary>The cue of the day, come back to all through.</summary>
+    public string? Focus { get; init; }
+
+    /// <summary>What people bring or wear.</summary>
+    public string? Bring { get; init; }
+
+    public WarmUp WarmUp { get; init; }
 
     public required ImmutableArray<Block> Blocks { get; init; }
 
@@ -118,54 +93,25 @@ public sealed record ClassPlan
     public ImmutableArray<Waiver> Waivers { get; init; } = [];
 
     public Seconds Slot => new(SlotMinutes * 60);
-}
 
-/// <summary>A part of a class. Values the class could give (lead-in, start side, count) are already resolved here.</summary>
-public sealed record Block
-{
-    public required string Name { get; init; }
+    public Side StartSide => Defaults.StartSide;
 
-    public required Phase Phase { get; init; }
+    public Counting Count => Defaults.Count;
 
-    public required BlockShape Shape { get; init; }
+    /// <summary>The station of that id and its block; null if it is gone.</summary>
+    public (Block Block, Station Station)? Find(PlaceId id)
+    {
+        foreach (var block in Blocks)
+        {
+            foreach (var station in block.Stations)
+            {
+                if (station.Id == id)
+                {
+                    return (block, station);
+                }
+            }
+        }
 
-    /// <summary>Length of a talk or of an own-pace block; 0 elsewhere.</summary>
-    public Seconds Length { get; init; }
-
-    public int? GoalReps { get; init; }
-
-    public bool GoalShared { get; init; }
-
-    public int Rounds { get; init; } = 1;
-
-    public SidePass SidePass { get; init; }
-
-    /// <summary>The bell of a rotation, by round; none: from the doses.</summary>
-    public ByRound<Seconds>? Window { get; init; }
-
-    public Seconds? StartEvery { get; init; }
-
-    public Seconds BetweenStations { get; init; }
-
-    public ByRound<Seconds> BetweenSets { get; init; } = new(Seconds.Zero);
-
-    public ByRound<Seconds> BetweenRounds { get; init; } = new(Seconds.Zero);
-
-    public ImmutableArray<Option> Recovery { get; init; } = [];
-
-    public bool Water { get; init; }
-
-    public Gate Gate { get; init; }
-
-    public Keep Keep { get; init; }
-
-    public int OptionalRounds { get; init; }
-
-    public Seconds LeadIn { get; init; }
-
-    public Side StartSide { get; init; } = Side.Left;
-
-    public Counting Count { get; init; }
-
-    public ImmutableArray<Station> Stations { get; init; } = [];
+        return null;
+    }
 }

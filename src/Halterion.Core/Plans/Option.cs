@@ -1,4 +1,6 @@
 using System.Collections.Immutable;
+using Halterion.Core.Body;
+using Halterion.Core.Moves;
 
 namespace Halterion.Core.Plans;
 
@@ -52,4 +54,14 @@ public sealed record PartManner(MoveId? Move, Manner Manner);
 
 /// <summary>One way to do a station.</summary>
 /// <param name="Parts">By part number from 1: where this option differs in that part.</param>
-public sealed record Option(Tier Tier, MoveId Move, Manner Manner, ImmutableSortedDictionary<int, PartManner> Parts, string? Note);
+/// <param name="Sides">How it is done inside the same time; null: as the station's.</param>
+/// <param name="Chunk">Its own change of sides every so many reps; null: the station's, where the sides are too.</param>
+public sealed record Option(
+    PlaceId Id,
+    Tier Tier,
+    MoveId Move,
+    Manner Manner,
+    ImmutableSortedDictionary<int, PartManner> Parts,
+    string? Note,
+    SideRule? Sides = null,
+    int? Chunk = null);

@@ -61,13 +61,6 @@ public enum ClockFormat
     H12,
 }
 
-public enum WeekStart
-{
-    Monday,
-    Sunday,
-    Saturday,
-}
-
 public enum Scheme
 {
     Light,
@@ -98,8 +91,6 @@ public sealed record Preferences
     public LengthUnit Length { get; init; }
 
     public ClockFormat Clock { get; init; }
-
-    public WeekStart WeekStart { get; init; }
 
     public Scheme Scheme { get; init; }
 

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Halterion.Core.Moves;
 
 namespace Halterion.Core.Plans;
 
@@ -7,6 +8,9 @@ public enum SideRule
     AsWritten,
     Each,
     Split,
+
+    /// <summary>Of an option only: rep by rep, inside the station's time.</summary>
+    Alternate,
 }
 
 public enum PartKind
@@ -23,6 +27,10 @@ public enum PartKind
 /// <summary>An amount or a range of it. The clock and the counts use <see cref="To"/>.</summary>
 public readonly record struct Amount(int From, int To)
 {
+    public Amount(int only) : this(only, only)
+    {
+    }
+
     public override string ToString() => From == To ? $"{To}" : $"{From}–{To}";
 }
 
@@ -85,10 +93,25 @@ public sealed record Part
     };
 }
 
-/// <summary>One place in the block: a dose and the options to do it with.</summary>
+/// <summary>How long a station is shown before it is done: once, or by round.</summary>
+/// <param name="Values">One value without <paramref name="Listed"/>: the first round only. A list: by round, nothing past its end.</param>
+public sealed record Demo(ImmutableArray<Seconds> Values, bool Listed)
+{
+    public static readonly Demo None = new([], false);
+
+    /// <param name="round">From 0.</param>
+    public Seconds At(int round) => round < Values.Length ? Values[round] : Seconds.Zero;
+}
+
+/// <summary>One place in the block: a dose and the options to do it with. What it leaves out its block gives.</summary>
 public sealed record Station
 {
+    public required PlaceId Id { get; init; }
+
     public required string Name { get; init; }
+
+    /// <summary>The name is written; else it is the main move's.</summary>
+    public bool HasOwnName { get; init; }
 
     public SideRule Sides { get; init; }
 
@@ -100,19 +123,31 @@ public sealed record Station
 
     public ImmutableArray<Option> Waiting { get; init; } = [];
 
-    public Seconds Switch { get; init; }
+    public ByRound<Seconds>? OwnSwitch { get; init; }
 
-    /// <summary>Time to get here in a circuit or in sets, the block's own where the station names none.</summary>
-    public Seconds Change { get; init; }
+    /// <summary>Time to get here in a circuit or in sets, where it is the station's own.</summary>
+    public ByRound<Seconds>? OwnChange { get; init; }
 
-    /// <summary>The change is the station's own, not the block's.</summary>
-    public bool HasOwnChange { get; init; }
+    public Side? OwnStartSide { get; init; }
 
-    public Seconds Demo { get; init; }
+    /// <summary>This station and the next are done on one side and then on the other.</summary>
+    public bool WithNext { get; init; }
+
+    public ByRound<Seconds>? OwnBetweenSets { get; init; }
+
+    public ByRound<Viewpoint>? View { get; init; }
+
+    public Counting? OwnCount { get; init; }
+
+    public Saying? Say { get; init; }
+
+    public Demo Demo { get; init; } = Demo.None;
 
     public required ImmutableArray<Part> Dose { get; init; }
 
     public required ImmutableArray<Option> Options { get; init; }
 
     public Option Main => Options.First(o => o.Tier == Tier.Main);
+
+    public bool HasOwnChange => OwnChange is not null;
 }

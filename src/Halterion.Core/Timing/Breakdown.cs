@@ -23,7 +23,7 @@ public sealed record Breakdown(ImmutableArray<FamilyShare> Families, Seconds Lef
                 seconds[family] = seconds.GetValueOrDefault(family) + length;
             }
 
-            var first = plan.Blocks[block].StartSide == Side.Left;
+            var first = plan.Blocks[block].StartSideOf(plan.Blocks[block].Stations[station]) == Side.Left;
             left += side switch { Side.Right => 0, Side.Alternate => (length + (first ? 1 : 0)) / 2, _ => length };
             right += side switch { Side.Left => 0, Side.Alternate => (length + (first ? 0 : 1)) / 2, _ => length };
         }

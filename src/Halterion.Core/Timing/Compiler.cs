@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 
 namespace Halterion.Core.Timing;
@@ -58,7 +59,7 @@ internal sealed class Compilation
         switch (block.Shape)
         {
             case BlockShape.Talk:
-                writer.Add(SpanKind.Talk, block.Length);
+                Talk(block);
                 break;
             case BlockShape.OwnPace:
                 writer.Add(SpanKind.Work, block.Length);
@@ -75,11 +76,24 @@ internal sealed class Compilation
         }
 
         writer.Close();
+        writer.Add(SpanKind.Rest, block.After, gap: Gap.End);
+    }
+
+    /// <summary>Station by station of a walk-through, then what is left of the talk.</summary>
+    private void Talk(Block block)
+    {
+        var left = block.Length;
+        foreach (var showing in block.Show)
+        {
+            writer.Add(SpanKind.Talk, showing.Seconds, shows: showing.Station);
+            left -= showing.Seconds;
+        }
+
+        writer.Add(SpanKind.Talk, left);
     }
 
     private void Circuit(Block block)
     {
-        var passes = block.SidePass == SidePass.Round ? 2 : 1;
         for (var round = 0; round < block.Rounds; round++)
         {
             if (round > 0)
@@ -87,36 +101,65 @@ internal sealed class Compilation
                 Rest(block, block.BetweenRounds.At(round - 1));
             }
 
-            for (var pass = 0; pass < passes; pass++)
+            for (var pass = 0; pass < block.Passes; pass++)
             {
                 for (var i = 0; i < block.Stations.Length; i++)
                 {
-                    CircuitStation(block, i, round, pass, passes);
+                    CircuitStation(block, i, round, pass);
+                    if (block.Stations[i].WithNext)
+                    {
+                        i = String(block, i, round);
+                    }
+                    else
+                    {
+                        Go(block, i, round, pass);
+                    }
                 }
             }
         }
     }
 
-    private void CircuitStation(Block block, int index, int round, int pass, int passes)
+    /// <summary>What comes before a station: its demo, where it has one now, and its change.</summary>
+    private void CircuitStation(Block block, int index, int round, int pass)
     {
         var station = block.Stations[index];
-        int? shownPass = passes > 1 ? pass : null;
-        if (round == 0 && pass == 0)
+        if (pass == 0)
         {
-            writer.Add(SpanKind.Talk, station.Demo, round, index, pass: shownPass, turn: station.Turns ? 0 : null);
+            Demo(block, index, round);
         }
 
-        if (block.StartEvery is null)
+        if (block.StartEvery is not null)
         {
-            var change = (index, pass) switch
-            {
-                (0, 0) => Seconds.Zero,
-                (0, _) => station.Change > station.Switch ? station.Change : station.Switch,
-                _ => station.Change,
-            };
-            writer.Add(SpanKind.Change, change);
+            return;
         }
 
+        var change = block.ChangeTo(station, round);
+        if (index > 0)
+        {
+            Change(block, change);
+        }
+        else if (pass > 0)
+        {
+            // Before a second pass people also change sides; that is no recovery.
+            var turn = block.SwitchAt(station, round);
+            writer.Add(SpanKind.Change, change > turn ? change : turn, gap: Gap.Stations);
+        }
+    }
+
+    private void Demo(Block block, int index, int round)
+    {
+        var station = block.Stations[index];
+        writer.Add(SpanKind.Talk, station.Demo.At(round), round, index, pass: block.Passes > 1 ? 0 : null, turn: station.Turns ? 0 : null);
+    }
+
+    /// <summary>A change between stations; recovery too where the block says so.</summary>
+    private void Change(Block block, Seconds length) =>
+        writer.Add(block.RecoveryIn == RecoveryIn.All ? SpanKind.Rest : SpanKind.Change, length, gap: Gap.Stations);
+
+    private void Go(Block block, int index, int round, int pass)
+    {
+        var station = block.Stations[index];
+        int? shownPass = block.Passes > 1 ? pass : null;
         var stretches = DoseClock.Stretches(station, block, round, Compiler.SideOfRound(block, round, pass));
         if (block.StartEvery is not { } every)
         {
@@ -136,26 +179,68 @@ internal sealed class Compilation
         }
     }
 
+    /// <summary>A string of stations, once on the start side and once on the other; the first one's demo and change are done already.</summary>
+    /// <returns>The place of its last station.</returns>
+    private int String(Block block, int first, int round)
+    {
+        var tied = block.StringFrom(first);
+        var side = block.StartSideOf(tied[0]);
+        for (var go = 0; go < 2; go++)
+        {
+            if (go > 0 && tied.Any(s => DoseClock.DoesAnything(s, block, round)))
+            {
+                writer.Add(SpanKind.Switch, block.SwitchAt(tied[0], round), round, first);
+            }
+
+            for (var i = 0; i < tied.Length; i++)
+            {
+                if (i > 0)
+                {
+                    if (go == 0)
+                    {
+                        Demo(block, first + i, round);
+                    }
+
+                    Change(block, block.ChangeTo(tied[i], round));
+                }
+
+                Write(DoseClock.OneSide(tied[i], block, round, go == 0 ? side : side.Other()), tied[i], round, first + i, null, int.MaxValue);
+            }
+        }
+
+        return first + tied.Length - 1;
+    }
+
     private void Sets(Block block)
     {
         for (var i = 0; i < block.Stations.Length; i++)
         {
             var station = block.Stations[i];
-            writer.Add(SpanKind.Talk, station.Demo, 0, i, turn: station.Turns ? 0 : null);
-            if (i > 0)
-            {
-                writer.Add(SpanKind.Change, station.Change);
-            }
-
+            var last = i;
             for (var set = 0; set < block.Rounds; set++)
             {
                 if (set > 0)
                 {
-                    Rest(block, block.BetweenSets.At(set - 1));
+                    Rest(block, block.RestOf(station, set - 1));
                 }
 
-                Write(DoseClock.Stretches(station, block, set, Side.Both), station, set, i, null, int.MaxValue);
+                Demo(block, i, set);
+                if (set == 0 && i > 0)
+                {
+                    Change(block, block.ChangeTo(station, 0));
+                }
+
+                if (station.WithNext)
+                {
+                    last = String(block, i, set);
+                }
+                else
+                {
+                    Go(block, i, set, 0);
+                }
             }
+
+            i = last;
         }
     }
 
@@ -173,7 +258,7 @@ internal sealed class Compilation
             {
                 if (leg > 0)
                 {
-                    writer.Add(SpanKind.Change, block.BetweenStations);
+                    Change(block, block.BetweenStations);
                 }
 
                 writer.Add(SpanKind.Work, window, round, leg: leg);
@@ -184,7 +269,7 @@ internal sealed class Compilation
     /// <summary>A rest between two rounds or sets; one of 0 s has no gate either.</summary>
     private void Rest(Block block, Seconds length)
     {
-        writer.Add(SpanKind.Rest, length);
+        writer.Add(SpanKind.Rest, length, gap: Gap.Rounds);
         if (block.Gate == Gate.Rests && length > Seconds.Zero)
         {
             writer.Wait();
@@ -240,15 +325,9 @@ internal sealed class Compilation
             var length = Math.Min(left, stretch.Seconds);
             var work = stretch.Kind == SpanKind.Work;
             int? turn = station.Turns ? stretch.Turn : null;
-            if (stretch.Kind == SpanKind.Rest)
-            {
-                // Its place is that of what follows it, which only the end of the block can tell.
-                writer.Add(SpanKind.Rest, new Seconds(length), amount: stretch.Amount);
-            }
-            else
-            {
-                writer.Add(stretch.Kind, new Seconds(length), round, index, work ? stretch.Part : null, work ? stretch.Side : null, pass, turn, amount: work ? stretch.Amount : null);
-            }
+            writer.Add(
+                stretch.Kind, new Seconds(length), round, index, work ? stretch.Part : null, work ? stretch.Side : null, pass, turn,
+                amount: work || stretch.Kind == SpanKind.Rest ? stretch.Amount : null);
 
             left -= length;
         }

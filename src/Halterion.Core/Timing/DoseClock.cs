@@ -22,7 +22,7 @@ internal static class DoseClock
         {
             if (turn > 0)
             {
-                Switch(stretches, station, turn);
+                Switch(stretches, block.SwitchAt(station, round), turn);
             }
 
             OneTurn(stretches, station, block, round, roundSide, turn);
@@ -55,17 +55,29 @@ internal static class DoseClock
         return (int)Math.Min(total, int.MaxValue / 2);
     }
 
+    /// <summary>The dose of a station on one side, as one go of a string.</summary>
+    public static List<Stretch> OneSide(Station station, Block block, int round, Side side)
+    {
+        var stretches = new List<Stretch>();
+        if (DoesAnything(station, block, round))
+        {
+            AsWritten(stretches, station, block, round, side, 0);
+        }
+
+        return stretches;
+    }
+
     private static void OneTurn(List<Stretch> stretches, Station station, Block block, int round, Side roundSide, int turn)
     {
-        var first = block.StartSide;
+        var first = block.StartSideOf(station);
         switch (station.Sides)
         {
             case SideRule.Each when station.Chunk > 0:
-                Chunks(stretches, station, round, first, turn);
+                Chunks(stretches, station, block, round, first, turn);
                 break;
             case SideRule.Each:
                 AsWritten(stretches, station, block, round, first, turn);
-                Switch(stretches, station, turn);
+                Switch(stretches, block.SwitchAt(station, round), turn);
                 AsWritten(stretches, station, block, round, first.Other(), turn);
                 break;
             case SideRule.Split:
@@ -102,9 +114,9 @@ internal static class DoseClock
             }
 
             var changesSide = (before, part.Side) is (Side.Left, Side.Right) or (Side.Right, Side.Left);
-            if (changesSide && restSince < station.Switch.Value)
+            if (changesSide && restSince < block.SwitchAt(station, round).Value)
             {
-                Switch(stretches, station, turn);
+                Switch(stretches, block.SwitchAt(station, round), turn);
             }
 
             stretches.Add(new Stretch(SpanKind.Work, seconds, i, givenSide == Side.Both ? part.Side : givenSide, turn, amount));
@@ -112,9 +124,10 @@ internal static class DoseClock
         }
     }
 
-    private static void Chunks(List<Stretch> stretches, Station station, int round, Side first, int turn)
+    private static void Chunks(List<Stretch> stretches, Station station, Block block, int round, Side first, int turn)
     {
         var part = station.Dose[0];
+        var change = block.SwitchAt(station, round);
         var reps = part.Amount.At(round).To;
         for (var done = 0; done < reps; done += station.Chunk)
         {
@@ -122,15 +135,15 @@ internal static class DoseClock
             var seconds = part.SecondsFor(go);
             if (done > 0)
             {
-                Switch(stretches, station, turn);
+                Switch(stretches, change, turn);
             }
 
             stretches.Add(new Stretch(SpanKind.Work, seconds, 0, first, turn, go));
-            Switch(stretches, station, turn);
+            Switch(stretches, change, turn);
             stretches.Add(new Stretch(SpanKind.Work, seconds, 0, first.Other(), turn, go));
         }
     }
 
-    private static void Switch(List<Stretch> stretches, Station station, int turn) =>
-        stretches.Add(new Stretch(SpanKind.Switch, station.Switch.Value, 0, Side.Both, turn, 0));
+    private static void Switch(List<Stretch> stretches, Seconds length, int turn) =>
+        stretches.Add(new Stretch(SpanKind.Switch, length.Value, 0, Side.Both, turn, 0));
 }

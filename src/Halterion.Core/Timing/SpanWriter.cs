@@ -1,4 +1,6 @@
 using System.Collections.Immutable;
+using Halterion.Core.Body;
+using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 
 namespace Halterion.Core.Timing;
@@ -28,7 +30,7 @@ internal sealed class SpanWriter
     public void Wait() => gate = true;
 
     /// <summary>Adds a span; one of 0 s is left out.</summary>
-    public void Add(SpanKind kind, Seconds length, int? round = null, int? station = null, int? part = null, Side? side = null, int? pass = null, int? turn = null, int? leg = null, int? amount = null)
+    public void Add(SpanKind kind, Seconds length, int? round = null, int? station = null, int? part = null, Side? side = null, int? pass = null, int? turn = null, int? leg = null, int? amount = null, PlaceId? shows = null, Gap? gap = null)
     {
         if (length == Seconds.Zero)
         {
@@ -45,12 +47,15 @@ internal sealed class SpanWriter
             throw new TooLargeException(new PlanFault("/blocks", "The class is longer than 24 hours.", "at most 24 hours"));
         }
 
-        spans.Add(new Span(new Seconds(now), new Seconds(now + length.Value), kind, Block, round, station, part, side, pass, turn, leg) { Gated = gate, Amount = amount });
+        spans.Add(new Span(new Seconds(now), new Seconds(now + length.Value), kind, Block, round, station, part, side, pass, turn, leg, shows) { Gated = gate, Amount = amount, Gap = gap });
         gate = false;
         now += length.Value;
     }
 
-    /// <summary>Gives changes and rests the place of the next span of the block that is neither; they have none if nothing follows.</summary>
+    /// <summary>
+    /// Gives changes and rests the place of the next span of the block that is neither; they have none if nothing follows.
+    /// A rest inside a dose keeps its own, and is passed over.
+    /// </summary>
     public void Close()
     {
         Span? next = null;
@@ -60,7 +65,7 @@ internal sealed class SpanWriter
             {
                 next = spans[i];
             }
-            else if (next is not null)
+            else if (next is not null && !spans[i].IsInsideDose)
             {
                 spans[i] = spans[i] with { Round = next.Round, Station = next.Station, Pass = next.Pass, Turn = next.Turn, Leg = next.Leg };
             }

@@ -1,5 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
+using Halterion.Core.Body;
+using Halterion.Core.Plans;
 
 namespace Halterion.Core.Timing;
 
@@ -14,9 +16,22 @@ public enum SpanKind
     Talk,
 }
 
+/// <summary>Where a pause of the whole block stands.</summary>
+public enum Gap
+{
+    /// <summary>Between two stations; a rest where recovery is done there, else a change.</summary>
+    Stations,
+
+    /// <summary>Between two rounds or sets.</summary>
+    Rounds,
+
+    /// <summary>At the end of the block.</summary>
+    End,
+}
+
 /// <summary>
 /// A stretch of the class in which one thing goes on. Start and end are in seconds from the start of the class;
-/// indices count from 0 and are null where plan-language.md ("What evaluation returns") gives the span none.
+/// <paramref name="Shows"/> is the station that a walk-through shows; indices count from 0 and are null where plan-language.md ("What evaluation returns") gives the span none.
 /// </summary>
 public sealed record Span(
     Seconds Start,
@@ -29,7 +44,8 @@ public sealed record Span(
     Side? Side = null,
     int? Pass = null,
     int? Turn = null,
-    int? Leg = null)
+    int? Leg = null,
+    PlaceId? Shows = null)
 {
     /// <summary>The class waits for a tap before this span begins.</summary>
     [JsonIgnore]
@@ -38,6 +54,14 @@ public sealed record Span(
     /// <summary>Reps, seconds, pulses or metres that this piece of work was to be; more than its length holds where the bell cuts it.</summary>
     [JsonIgnore]
     public int? Amount { get; init; }
+
+    /// <summary>Where a change or a rest of the whole block stands; null for everything else.</summary>
+    [JsonIgnore]
+    public Gap? Gap { get; init; }
+
+    /// <summary>A rest that belongs to a dose, such as plates off; not one between stations, sets or rounds.</summary>
+    [JsonIgnore]
+    public bool IsInsideDose => Kind == SpanKind.Rest && Gap is null;
 
     public Seconds Length() => End - Start;
 }
@@ -51,6 +75,10 @@ public sealed record Stay(int Block, int Round, int Station, Seconds Window, Sec
 
 /// <summary>A dose that the next start cuts off (<c>startEverySeconds</c>).</summary>
 public sealed record CutDose(int Block, int Round, int Station, Seconds Window, Seconds Needed);
+
+/// <summary>What own pace has for a goal: what the rounds take one person, without any gap, and the reps in them.</summary>
+/// <param name="Block">Its place among the blocks, from 0.</param>
+public sealed record Goal(int Block, int Rounds, Seconds Seconds, long LeftReps, long RightReps);
 
 /// <summary>A class to the second.</summary>
 public sealed record Timeline(ImmutableArray<Span> Spans, ImmutableArray<Stay> Stays, ImmutableArray<CutDose> Cuts)

@@ -72,13 +72,26 @@ internal sealed class Counts
         var counts = new Counts();
         foreach (var block in plan.Blocks.Where(b => b.Shape is not (BlockShape.Talk or BlockShape.OwnPace)))
         {
-            for (var round = 0; round < block.Rounds; round++)
-            {
-                counts.Round(block, round, counted);
-            }
+            counts.Add(block, counted);
         }
 
         return counts;
+    }
+
+    /// <summary>What one person does of a block who gets through all its rounds.</summary>
+    public static Counts Of(Block block)
+    {
+        var counts = new Counts();
+        counts.Add(block, null);
+        return counts;
+    }
+
+    private void Add(Block block, Func<Part, bool>? counted)
+    {
+        for (var round = 0; round < block.Rounds; round++)
+        {
+            Round(block, round, counted);
+        }
     }
 
     private void Round(Block block, int round, Func<Part, bool>? counted)
@@ -98,20 +111,21 @@ internal sealed class Counts
     private void Part(Block block, Station station, Part part, int round)
     {
         var amount = part.Amount.At(round).To;
+        var first = block.StartSideOf(station);
         if (station.Sides == SideRule.Split)
         {
-            Go(part, (amount + 1) / 2, block.StartSide, block.StartSide);
-            Go(part, amount / 2, block.StartSide.Other(), block.StartSide);
+            Go(part, (amount + 1) / 2, first, first);
+            Go(part, amount / 2, first.Other(), first);
         }
         else if (station.Sides == SideRule.Each || block.SidePass == SidePass.Round)
         {
-            Go(part, amount, Side.Left, block.StartSide);
-            Go(part, amount, Side.Right, block.StartSide);
+            Go(part, amount, Side.Left, first);
+            Go(part, amount, Side.Right, first);
         }
         else
         {
             var given = Compiler.SideOfRound(block, round, 0);
-            Go(part, amount, given == Side.Both ? part.Side : given, block.StartSide);
+            Go(part, amount, given == Side.Both ? part.Side : given, first);
         }
     }
 

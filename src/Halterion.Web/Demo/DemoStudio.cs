@@ -2,22 +2,24 @@ using System.Collections.Immutable;
 using System.Globalization;
 using System.Text;
 using System.Text.Json;
-using Halterion.Core.Checks;
-using Halterion.Core.Leading;
-using Halterion.Core.Moves;
+using Halterion.Core.Logbook;
 using Halterion.Core.People;
 using Halterion.Core.Plans;
+using Halterion.Core.Sessions;
+using Halterion.Core.Timing;
+using Halterion.Core.Views;
 using Halterion.Store;
-using Halterion.Web.Endpoints;
+using Halterion.Web.Bodies;
+using Halterion.Web.Live;
 using Microsoft.AspNetCore.Http.Json;
 using Microsoft.Extensions.Options;
 
 namespace Halterion.Web.Demo;
 
 /// <summary>Fills an empty data folder with the demo studio. Its dates are relative to today.</summary>
-internal sealed class DemoStudio(Classes classes, Store.People people, Leads leads, Logs logs, ShippedMoves moves, TimeProvider clock, TimeZoneInfo zone, IOptions<JsonOptions> json)
+internal sealed class DemoStudio(Classes classes, Sessions sessions, Store.People people, Leads leads, Logs logs, ShippedMoves moves, TimeProvider clock, TimeZoneInfo zone, IOptions<JsonOptions> json)
 {
-    private sealed record Studio(ImmutableArray<PersonDetails> People, ImmutableArray<Session> Classes);
+    private sealed record Studio(ImmutableArray<PersonDetails> People, ImmutableArray<Session> Sessions);
 
     /// <param name="Day">Days from today.</param>
     /// <param name="Led">How it was led and logged; null: it is still to come.</param>
@@ -29,40 +31,53 @@ internal sealed class DemoStudio(Classes classes, Store.People people, Leads lea
 
     public void Load()
     {
-        if (!classes.List().IsEmpty || !people.List().IsEmpty)
+        if (classes.List(null, 0, 1).All > 0 || !people.List().IsEmpty)
         {
             return;
         }
 
         var studio = JsonSerializer.Deserialize<Studio>(File.ReadAllBytes(PathTo("studio.json")), json.Value.SerializerOptions)!;
         var roster = studio.People.Select(p => people.Add(p.Name, p.UsualTier, p.StatureCm)).ToImmutableArray();
-        foreach (var session in studio.Classes)
+        var known = new Dictionary<string, Guid>();
+        foreach (var session in studio.Sessions)
         {
-            Add(session, roster);
+            Add(session, roster, known);
         }
     }
 
     private static string PathTo(string file) => Path.Combine(AppContext.BaseDirectory, "demo", file);
 
-    private void Add(Session session, ImmutableArray<Person> roster)
+    /// <param name="known">The classes that were taken in already, by their files: one class, many sessions.</param>
+    private void Add(Session session, ImmutableArray<Person> roster, Dictionary<string, Guid> known)
     {
         var today = TimeZoneInfo.ConvertTime(clock.GetUtcNow(), zone).Date;
         var starts = today.AddDays(session.Day) + TimeOnly.Parse(session.Time, CultureInfo.InvariantCulture).ToTimeSpan();
-        var plan = File.ReadAllText(PathTo(session.File), Encoding.UTF8);
-        var id = classes.Add(ClassText.Revision(plan, new Booking(zone.Id, session.HeadCount, starts.ToString("yyyy-MM-ddTHH:mm", CultureInfo.InvariantCulture))));
+        var booking = new SessionBooking(starts.ToString(BookingReader.Format, CultureInfo.InvariantCulture), zone.Id, session.HeadCount, [.. roster.Select(p => p.Id)]);
+        var evaluator = new Evaluator(moves.Library, new Preferences());
+        if (!known.TryGetValue(session.File, out var classId))
+        {
+            classId = classes.Add(ClassText.Revision(File.ReadAllText(PathTo(session.File), Encoding.UTF8), evaluator), null).Class;
+            known.Add(session.File, classId);
+        }
+
+        var id = sessions.Add(classId, booking)!.Value;
         if (session.Led is not { } led)
         {
             return;
         }
 
-        var preferences = new Preferences();
-        var result = new Evaluator(moves.Library, preferences).Evaluate(plan);
-        var script = LeadScript.Of(result.Plan!, result.Timeline!, preferences);
-        var lead = leads.Add(id, 1, JsonSerializer.Serialize(script, json.Value.SerializerOptions));
+        var result = evaluator.Evaluate(classes.Find(classId)!.Plan);
+        var script = LeadScript.Of(result.Plan!, result.Timeline!, evaluator.Preferences);
+        var lead = leads.Open(id, _ => (ScriptFile.Format, ScriptFile.Write(script)))!;
         leads.Append(lead.Id, 0, Commands(script, new DateTimeOffset(starts, zone.GetUtcOffset(starts)), led));
-        var log = LogPrefill.For(result.Plan!, roster, [.. roster.Where(p => !led.Absent.Contains(p.Name)).Select(p => p.Id)]);
+        var log = LogPrefill.For(result.Plan!, roster);
         var notes = led.Notes.ToDictionary(n => roster.First(p => p.Name == n.Name).Id, n => n.Note);
-        logs.Save(id, 0, log with { Note = led.Note, Rows = [.. log.Rows.Select(r => r with { Note = notes.GetValueOrDefault(r.PersonId, "") })] });
+        var absent = roster.Where(p => led.Absent.Contains(p.Name)).Select(p => p.Id).ToHashSet();
+        logs.Save(id, 0, 1, log with
+        {
+            Note = led.Note,
+            Rows = [.. log.Rows.Select(r => r with { Came = !absent.Contains(r.PersonId), Note = notes.GetValueOrDefault(r.PersonId, "") })],
+        });
     }
 
     /// <summary>Started late, paused once in the middle, finished on its own.</summary>

@@ -8,11 +8,11 @@ public sealed record Health(string Status);
 internal static class HealthEndpoints
 {
     public static void MapHealth(this IEndpointRouteBuilder routes) =>
-        routes.MapGet("/api/health", Check).ProducesProblem(503).WithTags("Health").WithName("health");
+        routes.MapGet("/api/health", Check).ProducesProblem(503).ProducesProblem(507).WithTags("Health").WithName("health");
 
-    /// <summary>200 when the store can be written.</summary>
-    private static Results<Ok<Health>, ProblemHttpResult> Check(Database database) =>
-        database.CanWrite()
+    /// <summary>200 when something could be written to the store and read back.</summary>
+    private static Results<Ok<Health>, ProblemHttpResult> Check(Database database, TimeProvider clock) =>
+        database.Works(clock)
             ? TypedResults.Ok(new Health("ok"))
-            : TypedResults.Problem(title: "The store cannot be written.", statusCode: StatusCodes.Status503ServiceUnavailable);
+            : TypedResults.Problem(title: "What was written to the store does not come back.", statusCode: StatusCodes.Status503ServiceUnavailable);
 }

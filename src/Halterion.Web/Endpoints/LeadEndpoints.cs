@@ -1,71 +1,144 @@
 using System.Collections.Immutable;
-using System.Text.Json;
-using Halterion.Core.Checks;
-using Halterion.Core.Leading;
+using System.Net.ServerSentEvents;
+using System.Runtime.CompilerServices;
+using Halterion.Core.PlanFormat;
+using Halterion.Core.Plans;
+using Halterion.Core.Sessions;
+using Halterion.Core.Timing;
+using Halterion.Core.Views;
 using Halterion.Store;
+using Halterion.Web.Bodies;
+using Halterion.Web.Live;
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.AspNetCore.Http.Json;
-using Microsoft.Extensions.Options;
 
 namespace Halterion.Web.Endpoints;
 
 /// <summary>A class under way: its script and the commands so far.</summary>
-public sealed record LeadView(Guid Id, Guid ClassId, LeadScript Script, ImmutableArray<LeadCommand> Commands);
+/// <param name="Now">The time of the class, in milliseconds since 1970: taps are stamped with it.</param>
+public sealed record LeadView(Guid Id, Guid SessionId, Guid ClassId, LeadScript Script, ImmutableArray<LeadCommand> Commands, long Now);
 
-/// <param name="Again">Starts from the top with the class as it is now; else a lead that was opened before is taken up.</param>
-public sealed record OpenLead(bool Again);
+public sealed record CommandList(ImmutableArray<LeadCommand> Commands, long Now);
 
-/// <param name="Expected">How many stored commands the sender knows of, besides these.</param>
-public sealed record SendCommands(int Expected, ImmutableArray<LeadCommand> Commands);
-
-public sealed record CommandList(ImmutableArray<LeadCommand> Commands);
+/// <summary>What a follower is told: the lead that is open, its commands, and the time.</summary>
+/// <param name="Lead">Null: none is open.</param>
+public sealed record LeadNews(long Now, Guid? Lead, ImmutableArray<LeadCommand> Commands);
 
 internal static class LeadEndpoints
 {
+    /// <summary>A follower that hears nothing for longer than this knows that the server is gone.</summary>
+    private static readonly TimeSpan Heartbeat = TimeSpan.FromSeconds(2);
+
+    /// <summary>Taps may wait this long for the server, and clocks may be this far apart; anything beyond is no time of this class.</summary>
+    private static readonly long Plausible = (long)TimeSpan.FromDays(1).TotalMilliseconds;
+
     public static void MapLeading(this IEndpointRouteBuilder routes)
     {
-        routes.MapPost("/api/classes/{id:guid}/lead", Open).ProducesProblem(404).ProducesProblem(422).WithTags("Leading").WithName("openLead");
-        routes.MapPost("/api/leads/{id:guid}/commands", Send).ProducesProblem(404).ProducesProblem(409).WithTags("Leading").WithName("sendCommands");
+        routes.MapPost("/api/sessions/{id:guid}/lead", Open).ProducesProblem(404).ProducesProblem(422).WithTags("Leading").WithName("openLead");
+        routes.MapGet("/api/sessions/{id:guid}/events", Follow).ProducesProblem(404).WithTags("Leading").WithName("followLead");
+        routes.MapPost("/api/leads/{id:guid}/commands", Send).Takes<SendCommands>().ProducesProblem(404).ProducesProblem(409).WithTags("Leading").WithName("sendCommands");
     }
 
-    /// <summary>Opens the lead of a class. One that nobody started yet follows the latest plan.</summary>
-    private static Results<Ok<LeadView>, ProblemHttpResult> Open(Guid id, OpenLead wanted, Classes classes, Leads leads, Evaluator evaluator, IOptions<JsonOptions> json)
+    /// <summary>Opens the lead of a session: the one that is open, or a new one from the class as it is now.</summary>
+    private static Results<Ok<LeadView>, ProblemHttpResult> Open(Guid id, Sessions sessions, Leads leads, Evaluator evaluator, SteadyClock clock, Followers followers)
     {
-        if (classes.Find(id) is not { } found)
+        if (sessions.Find(id) is not { } session)
         {
-            return Problems.NotFound("class");
+            return Problems.NotFound("session");
         }
 
-        if (leads.Latest(id) is { } open && !wanted.Again && (open.Commands.Length > 0 || open.Version == found.Version))
+        ImmutableArray<PlanFault> faults = [];
+        var lead = leads.Open(id, stored =>
         {
-            return TypedResults.Ok(View(open, json.Value.SerializerOptions));
+            var result = evaluator.Evaluate(stored.Plan);
+            faults = result.Faults;
+            return result.Timeline is { Spans.IsEmpty: false } timeline ? (ScriptFile.Format, ScriptFile.Write(LeadScript.Of(result.Plan!, timeline, evaluator.Preferences))) : null;
+        });
+        if (lead is null)
+        {
+            return Problems.Faults(faults);
         }
 
-        var result = evaluator.Evaluate(found.Revision.Plan);
-        if (result.Timeline is not { Spans.IsEmpty: false } timeline)
+        if (ScriptFile.Read(lead.Format, lead.Script) is not { } script)
         {
-            return Problems.Faults(result.Faults);
+            return TypedResults.Problem(title: "This class was led with a version whose script cannot be read here.", statusCode: StatusCodes.Status422UnprocessableEntity);
         }
 
-        var script = JsonSerializer.Serialize(LeadScript.Of(result.Plan!, timeline, evaluator.Preferences), json.Value.SerializerOptions);
-        return TypedResults.Ok(View(leads.Add(id, found.Version, script), json.Value.SerializerOptions));
+        followers.Changed(id);
+        return TypedResults.Ok(new LeadView(lead.Id, id, session.ClassId, script, lead.Commands, Now(clock, lead)));
     }
 
-    private static Results<Ok<CommandList>, ProblemHttpResult> Send(Guid id, SendCommands sent, Leads leads)
+    private static Results<Ok<CommandList>, ProblemHttpResult> Send(Guid id, Body<SendCommands> body, Leads leads, SteadyClock clock, Followers followers)
     {
-        if (sent.Commands.IsDefault || sent.Commands.Length > 1000)
+        if (body.Value is not { } sent)
         {
-            return Problems.Bad("/commands", "Too many commands at once.", "at most 1000 commands");
+            return body.Problem!;
         }
 
-        return leads.Append(id, sent.Expected, sent.Commands) switch
+        for (var i = 0; i < sent.Commands.Length; i++)
         {
-            null => Problems.NotFound("lead"),
-            { Taken: true } result => TypedResults.Ok(new CommandList(result.Commands)),
-            { } result => Problems.Conflict("Another screen led this class in the meantime.", "commands", result.Commands, StatusCodes.Status409Conflict),
-        };
+            if (Math.Abs(sent.Commands[i].At - clock.Now) > Plausible)
+            {
+                return Problems.Bad($"/commands/{i}/at", "This was not tapped within a day of now.", "milliseconds since 1970, as the class's own clock has them");
+            }
+        }
+
+        switch (leads.Append(id, sent.Expected, sent.Commands))
+        {
+            case null:
+                return Problems.NotFound("lead");
+            case { Sending: Sending.Taken } taken:
+                followers.Changed(taken.SessionId);
+                return TypedResults.Ok(new CommandList(taken.Commands, clock.Now));
+            case { Sending: Sending.Superseded, Open: { } open } other:
+                return Problems.Conflict("This class is led on another screen.", "open", new { session = other.SessionId, lead = open.Id }, StatusCodes.Status409Conflict);
+            case { } behind:
+                return Problems.Conflict("Another screen led this class in the meantime.", "commands", behind.Commands, StatusCodes.Status409Conflict);
+        }
     }
 
-    private static LeadView View(StoredLead lead, JsonSerializerOptions json) =>
-        new(lead.Id, lead.ClassId, JsonSerializer.Deserialize<LeadScript>(lead.Script, json)!, lead.Commands);
+    /// <summary>Follows a session: what is led there, at once and at every change, and a heartbeat between.</summary>
+    private static Results<ServerSentEventsResult<LeadNews>, ProblemHttpResult> Follow(
+        Guid id, Sessions sessions, Leads leads, SteadyClock clock, Followers followers, IHostApplicationLifetime life, HttpContext http) =>
+        sessions.Find(id) is null
+            ? Problems.NotFound("session")
+            : TypedResults.ServerSentEvents(NewsAsync(id, leads, clock, followers, CancellationTokenSource.CreateLinkedTokenSource(http.RequestAborted, life.ApplicationStopping).Token));
+
+    private static async IAsyncEnumerable<SseItem<LeadNews>> NewsAsync(Guid id, Leads leads, SteadyClock clock, Followers followers, [EnumeratorCancellation] CancellationToken cancel)
+    {
+        using var following = followers.Follow(id, out var signs);
+        var changed = true;
+        while (!cancel.IsCancellationRequested)
+        {
+            if (changed)
+            {
+                var lead = leads.OpenOf(id);
+                yield return new SseItem<LeadNews>(new LeadNews(Now(clock, lead), lead?.Id, lead?.Commands ?? []), "lead");
+            }
+            else
+            {
+                yield return new SseItem<LeadNews>(new LeadNews(clock.Now, null, []), "beat");
+            }
+
+            changed = await SignAsync(signs, cancel);
+        }
+    }
+
+    /// <summary>True at a change; false when it is time for a heartbeat.</summary>
+    private static async Task<bool> SignAsync(System.Threading.Channels.ChannelReader<int> signs, CancellationToken cancel)
+    {
+        using var beat = CancellationTokenSource.CreateLinkedTokenSource(cancel);
+        beat.CancelAfter(Heartbeat);
+        try
+        {
+            await signs.ReadAsync(beat.Token);
+            return true;
+        }
+        catch (OperationCanceledException)
+        {
+            return false;
+        }
+    }
+
+    /// <summary>After a clock was set back and the server started anew, the class goes on from its last tap instead of waiting for the clock.</summary>
+    private static long Now(SteadyClock clock, StoredLead? lead) => Math.Max(clock.Now, lead is { Commands: [.., var last] } ? last.At : 0);
 }

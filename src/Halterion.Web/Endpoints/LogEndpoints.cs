@@ -1,57 +1,54 @@
 using System.Collections.Immutable;
 using System.Text;
-using System.Text.Json;
-using Halterion.Core.Leading;
+using Halterion.Core;
 using Halterion.Core.Logbook;
 using Halterion.Core.Moves;
-using Halterion.Core.People;
+using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
+using Halterion.Core.Sessions;
+using Halterion.Core.Views;
+using Halterion.Core.Words;
 using Halterion.Store;
+using Halterion.Web.Bodies;
+using Halterion.Web.Live;
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.AspNetCore.Http.Json;
-using Microsoft.Extensions.Options;
 
 namespace Halterion.Web.Endpoints;
 
 /// <summary>A station as a column of the log.</summary>
-public sealed record LogColumn(int Block, int Station, string Name, Family Family, string Target, ImmutableArray<LogChoice> Choices);
+public sealed record LogColumn(PlaceId Station, string Name, Family Family, string Target, ImmutableArray<LogChoice> Choices);
 
 /// <summary>An option that can be logged.</summary>
-public sealed record LogChoice(Tier Tier, string Words);
+public sealed record LogChoice(PlaceId Id, Tier Tier, string Words);
 
 /// <summary>A row with the name of its person.</summary>
 public sealed record NamedRow(string Name, LogRow Row);
 
-/// <summary>The log of a class, filled in beforehand while it is not saved (version 0).</summary>
-public sealed record LogView(int Version, string Led, ImmutableArray<LogColumn> Columns, ImmutableArray<NamedRow> Rows, string Note);
-
-public sealed record SaveLog(int Version, ClassLog Log);
+/// <summary>The log of a session, filled in beforehand while it is not saved (version 0).</summary>
+/// <param name="Rows">Those who are expected, or who were logged.</param>
+/// <param name="Others">The rest of the roster, each with a row to be added.</param>
+public sealed record LogView(int Version, string Led, ImmutableArray<LogColumn> Columns, ImmutableArray<NamedRow> Rows, ImmutableArray<NamedRow> Others, string Note);
 
 public sealed record SavedLog(int Version);
 
 internal static class LogEndpoints
 {
-    private const int NoteLength = 2000;
-
     public static void MapLogs(this IEndpointRouteBuilder routes)
     {
-        var log = routes.MapGroup("/api/classes/{id:guid}/log").WithTags("Log");
+        var log = routes.MapGroup("/api/sessions/{id:guid}/log").WithTags("Log");
         log.MapGet("/", Get).ProducesProblem(404).ProducesProblem(422).WithName("log");
-        log.MapPut("/", Save).ProducesProblem(404).ProducesProblem(412).ProducesProblem(422).WithName("saveLog");
+        log.MapPut("/", Save).Takes<SaveLog>().ProducesProblem(404).ProducesProblem(412).WithName("saveLog");
     }
 
     private static Results<Ok<LogView>, ProblemHttpResult> Get(
-        Guid id, Classes classes, Leads leads, Logs logs, Store.People people, MoveLibrary moves, Preferences preferences, TimeProvider clock, IOptions<JsonOptions> json)
+        Guid id, Sessions sessions, Classes classes, Leads leads, Logs logs, Store.People people, Evaluator evaluator, SteadyClock clock)
     {
-        if (classes.Find(id) is not { } found)
+        if (sessions.Find(id) is not { } session || PlanOf(session, classes) is not { } stored)
         {
-            return Problems.NotFound("class");
+            return Problems.NotFound("session");
         }
 
-        // What was led is what is logged, whatever the plan has become since.
-        var lead = leads.Latest(id);
-        var plan = lead is { Commands.Length: > 0 } ? classes.At(id, lead.Version)!.Plan : found.Revision.Plan;
-        var reading = ClassReader.Read(Encoding.UTF8.GetBytes(plan), moves);
+        var reading = ClassReader.Read(Encoding.UTF8.GetBytes(stored.Plan), evaluator.Moves);
         if (!reading.IsValid)
         {
             return Problems.Faults(reading.Faults);
@@ -59,47 +56,67 @@ internal static class LogEndpoints
 
         var roster = people.List();
         var saved = logs.Find(id);
-        var log = saved?.Log ?? LogPrefill.For(reading.Plan, roster, logs.LastCame(id));
-        var led = lead is null
-            ? "Not led yet"
-            : LeadRecord.Of(lead.Commands, JsonSerializer.Deserialize<LeadScript>(lead.Script, json.Value.SerializerOptions)!, clock.GetUtcNow().ToUnixTimeMilliseconds()).Words;
-        var late = roster.Where(p => log.Rows.All(r => r.PersonId != p.Id)).Select(p => LogPrefill.Row(reading.Plan, p, false));
-        var rows = log.Rows.Concat(late)
-            .Join(roster, r => r.PersonId, p => p.Id, (row, person) => new NamedRow(person.Name, row))
-            .ToImmutableArray();
-        return TypedResults.Ok(new LogView(saved?.Version ?? 0, led, Columns(reading.Plan, preferences), rows, log.Note));
+        var log = saved?.Log ?? LogPrefill.For(reading.Plan, LogPrefill.Expected(roster, session.Booking.Expected, logs.LastCame(id), session.Booking.HeadCount));
+        var names = roster.ToDictionary(p => p.Id, p => p.Name);
+        var shown = log.Rows.Select(r => r.PersonId).ToHashSet();
+        return TypedResults.Ok(new LogView(
+            saved?.Version ?? 0,
+            Led(leads.OpenOf(id), clock),
+            Columns(reading.Plan, evaluator.Preferences),
+            [.. log.Rows.Select(r => new NamedRow(names[r.PersonId], r))],
+            [.. roster.Where(p => !shown.Contains(p.Id)).Select(p => new NamedRow(p.Name, LogPrefill.Row(reading.Plan, p, came: true) with { Uses = [] }))],
+            log.Note));
     }
 
-    private static Results<Ok<SavedLog>, ProblemHttpResult> Save(Guid id, SaveLog request, Classes classes, Logs logs, Store.People people)
+    private static string Led(StoredLead? lead, SteadyClock clock) =>
+        lead is null ? "Not led yet"
+        : ScriptFile.Read(lead.Format, lead.Script) is { } script ? LeadRecord.Of(lead.Commands, script.Times, clock.Now).Words
+        : "Led with another version";
+
+    /// <summary>Saves a log of the version that was led, or else of the latest one: from then on it speaks of that version for good.</summary>
+    private static Results<Ok<SavedLog>, ProblemHttpResult> Save(Guid id, Body<SaveLog> body, Sessions sessions, Classes classes, Logs logs, Store.People people, Evaluator evaluator)
     {
-        if (classes.Find(id) is null)
+        if (body.Value is not { } request)
         {
-            return Problems.NotFound("class");
+            return body.Problem!;
         }
 
-        if (request.Log.Note.Length > NoteLength || request.Log.Rows.Any(r => r.Note.Length > NoteLength))
+        if (sessions.Find(id) is not { } session || PlanOf(session, classes) is not { } stored)
         {
-            return Problems.Bad("/log", "A note is too long.", $"at most {NoteLength} characters");
+            return Problems.NotFound("session");
         }
 
-        // Someone erased while the log was open stays erased; a name sent twice counts once.
+        var reading = ClassReader.Read(Encoding.UTF8.GetBytes(stored.Plan), evaluator.Moves);
+        if (!reading.IsValid)
+        {
+            return Problems.Conflict("This class has faults, so nothing can be logged of it.", "faults", reading.Faults, StatusCodes.Status409Conflict);
+        }
+
+        if (LogFaults.Of(request.Log, reading.Plan) is { IsEmpty: false } faults)
+        {
+            return Problems.Faults(faults, "log");
+        }
+
+        // Someone erased while the log was open stays erased.
         var known = people.List().Select(p => p.Id).ToHashSet();
-        var rows = request.Log.Rows.Where(r => known.Contains(r.PersonId)).DistinctBy(r => r.PersonId)
-            .Select(r => r with { Uses = [.. r.Uses.DistinctBy(u => (u.Block, u.Station))] }).ToImmutableArray();
-        var (version, savedNow) = logs.Save(id, request.Version, request.Log with { Rows = rows });
+        var log = request.Log with { Rows = [.. request.Log.Rows.Where(r => known.Contains(r.PersonId))] };
+        var (version, savedNow) = logs.Save(id, request.Version, stored.Version, log);
         return savedNow ? TypedResults.Ok(new SavedLog(version)) : Problems.Conflict("This log was changed elsewhere in the meantime.", "version", version);
     }
 
+    /// <summary>What was led or logged is what is logged, whatever the class has become since.</summary>
+    private static StoredClass? PlanOf(StoredSession session, Classes classes) =>
+        session.ClassVersion is { } version ? classes.At(session.ClassId, version) : classes.Find(session.ClassId);
+
     private static ImmutableArray<LogColumn> Columns(ClassPlan plan, Preferences preferences) =>
     [
-        .. from block in plan.Blocks.Select((block, index) => (Block: block, Index: index))
-           from station in block.Block.Stations.Select((station, index) => (Station: station, Index: index))
+        .. from block in plan.Blocks
+           from station in block.Stations
            select new LogColumn(
-               block.Index,
-               station.Index,
-               station.Station.Name,
-               plan.Moves.Find(station.Station.Main.Move)!.Family,
-               PlanWords.Target(station.Station, block.Block, 0),
-               [.. station.Station.Options.Select(o => new LogChoice(o.Tier, PlanWords.Option(o, plan.Moves, preferences)))]),
+               station.Id,
+               station.Name,
+               plan.Moves.Find(station.Main.Move)!.Family,
+               PlanWords.Target(station, block, 0),
+               [.. station.Options.Select(o => new LogChoice(o.Id, o.Tier, PlanWords.Option(o, plan.Moves, preferences)))]),
     ];
 }

@@ -1,10 +1,14 @@
 using System.Collections.Immutable;
+using System.Runtime.CompilerServices;
 using System.Text.Json.Nodes;
 using Halterion.Core;
 using Halterion.Core.Body;
-using Halterion.Core.Checks;
+using Halterion.Core.Demands;
 using Halterion.Core.Moves;
+using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
+using Halterion.Core.Views;
+using Halterion.Core.Words;
 using Halterion.Store;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -18,8 +22,9 @@ public sealed record MoveList(string Version, ImmutableArray<Move> Moves, Immuta
 public sealed record Thumbnail(MoveId Id, string ViewBox, DrawnPose Start, DrawnPose End, string Way, string Alt);
 
 /// <summary>An option of a move with its figure.</summary>
+/// <param name="Pace">How the figure goes when it is asked to move.</param>
 /// <param name="Demand">What it asks, in eight dimensions, 0 to 5: a static estimate.</param>
-public sealed record FiguredOption(Tier Tier, string Words, string Why, Figure? Figure, ImmutableArray<DemandLine> Demand);
+public sealed record FiguredOption(Tier Tier, string Words, string Why, Figure? Figure, FigurePace? Pace, ImmutableArray<DemandLine> Demand);
 
 /// <summary>A class in which a move stands.</summary>
 public sealed record MoveUse(Guid Class, string Title);
@@ -40,14 +45,36 @@ internal static class MoveEndpoints
         routes.MapGet("/api/starters", (Starters starters) => TypedResults.Ok(starters.Blocks())).WithTags("Plans").WithName("blockStarters");
     }
 
-    /// <summary>Ids of the moves that fit, the best first; typing mistakes are forgiven.</summary>
-    private static Ok<ImmutableArray<MoveId>> Search(string? q, Family? family, Position? position, Plane? plane, string? kit, Limit? limit, MoveLibrary library) =>
-        TypedResults.Ok(MoveSearch.Find(library.Moves, new MoveQuery(q, family, position, plane, kit, limit)).Select(m => m.Id).ToImmutableArray());
+    /// <summary>Ids of the moves that fit, the best first; typing mistakes are forgiven, words of the filters are those of the contract.</summary>
+    private static Results<Ok<ImmutableArray<MoveId>>, ProblemHttpResult> Search(string? q, string? family, string? position, string? plane, string? kit, string? limit, MoveLibrary library)
+    {
+        var (ofFamily, badFamily) = Queries.Word<Family>("family", family);
+        var (ofPosition, badPosition) = Queries.Word<Position>("position", position);
+        var (ofPlane, badPlane) = Queries.Word<Plane>("plane", plane);
+        var (ofLimit, badLimit) = Queries.Word<Limit>("limit", limit);
+        return (badFamily ?? badPosition ?? badPlane ?? badLimit) is { } problem
+            ? problem
+            : TypedResults.Ok(MoveSearch.Find(library.Moves, new MoveQuery(q, ofFamily, ofPosition, ofPlane, kit, ofLimit)).Select(m => m.Id).ToImmutableArray());
+    }
 
+    /// <summary>Every figure; drawn when it is first asked for, and then remembered with its move.</summary>
     private static Ok<ImmutableArray<Thumbnail>> Figures(MoveLibrary library) => TypedResults.Ok(library.Moves
         .Where(m => m.Figure is not null)
-        .Select(m => (m.Id, Figure: Figure.Of(m.Figure!.Start, m.Figure.End, m.Muscles)))
-        .Select(m => new Thumbnail(m.Id, m.Figure.ViewBox, m.Figure.Frames[0], m.Figure.Frames[^1], m.Figure.Way, m.Figure.Alt)).ToImmutableArray());
+        .Select(m => library.Once(new ThumbnailOf(m), () => Draw(m))).ToImmutableArray());
+
+    private static Thumbnail Draw(Move move)
+    {
+        var figure = Figure.Of(move.Figure!.Start, move.Figure.End, move.Muscles);
+        return new Thumbnail(move.Id, figure.ViewBox, figure.Frames[0], figure.Frames[^1], figure.Way, figure.Alt);
+    }
+
+    /// <summary>A move by identity.</summary>
+    private sealed record ThumbnailOf(Move Move)
+    {
+        public bool Equals(ThumbnailOf? other) => ReferenceEquals(Move, other?.Move);
+
+        public override int GetHashCode() => RuntimeHelpers.GetHashCode(Move);
+    }
 
     private static Results<Ok<MovePage>, ProblemHttpResult> Page(string id, MoveLibrary library, Classes classes, Evaluator evaluator)
     {
@@ -61,8 +88,7 @@ internal static class MoveEndpoints
         var options = new[] { (proposals.Easier?.Option, proposals.Easier?.Why), (main, null), (proposals.Harder?.Option, proposals.Harder?.Why) }
             .Where(o => o.Item1 is not null)
             .Select(o => Figured(o.Item1!, o.Item2 ?? "", evaluator)).ToImmutableArray();
-        var uses = classes.List().Where(line => line.Class.Revision.Plan.Contains($"\"{id}\"", StringComparison.Ordinal))
-            .Select(line => new MoveUse(line.Class.Id, line.Class.Revision.Title)).ToImmutableArray();
+        var uses = classes.With($"\"{id}\"").Select(c => new MoveUse(c.Id, c.Title)).ToImmutableArray();
         return TypedResults.Ok(new MovePage(move, options, uses));
     }
 
@@ -82,7 +108,8 @@ internal static class MoveEndpoints
             ["stations"] = new JsonArray(new JsonObject { ["dose"] = new JsonArray(new JsonObject { ["kind"] = "time", ["amount"] = 1 }), ["options"] = options }),
         };
         var read = ClassReader.ReadBlock(block, evaluator.Moves).Plan!.Blocks[0].Stations[0].Options[0];
-        return new FiguredOption(read.Tier, PlanWords.Option(read, evaluator.Moves, evaluator.Preferences), why, OptionFigure.Of(evaluator.Moves.Find(read.Move)!, read.Manner), DemandModel.Of(read.Move, read.Manner, evaluator.Moves)?.Lines ?? []);
+        var move = evaluator.Moves.Find(read.Move)!;
+        return new FiguredOption(read.Tier, PlanWords.Option(read, evaluator.Moves, evaluator.Preferences), why, OptionFigure.Of(move, read.Manner), OptionFigure.PaceOf(move, read.Manner), DemandModel.Of(read.Move, read.Manner, evaluator.Moves)?.Lines ?? []);
     }
 
     /// <summary>A ready station for a move: usual dose, or one that fills a rotation's window; an easier and a harder option, and why those.</summary>
@@ -90,7 +117,7 @@ internal static class MoveEndpoints
     {
         if (window is < 1 or > 3600)
         {
-            return Problems.Bad("/window", $"The window is {window} s.", "1–3600 s");
+            return Problems.Query("window", $"It is {window} s.", "1–3600 s");
         }
 
         return library.Find(new MoveId(id)) is { } move

@@ -1,13 +1,11 @@
 using System.Collections.Immutable;
 using System.Text.Json;
-using Halterion.Core.Plans;
+using Halterion.Core.PlanFormat;
 using Halterion.Store;
+using Halterion.Web.Bodies;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Halterion.Web.Endpoints;
-
-/// <summary>The user's own moves, as they stand in a class file.</summary>
-public sealed record OwnMoveList(ImmutableArray<JsonElement> Moves);
 
 internal static class OwnMoveEndpoints
 {
@@ -15,30 +13,35 @@ internal static class OwnMoveEndpoints
     {
         var own = routes.MapGroup("/api/own-moves").WithTags("Moves");
         own.MapGet("/", (OwnMoves store) => TypedResults.Ok(new OwnMoveList([.. store.List().Select(text => JsonElement.Parse(text))]))).WithName("ownMoves");
-        own.MapPut("/", Save).ProducesProblem(422).WithName("saveOwnMoves");
+        own.MapPut("/", Save).Takes<OwnMoveList>().WithName("saveOwnMoves");
         own.MapDelete("/{id}", Remove).ProducesProblem(404).ProducesProblem(409).WithName("removeOwnMove");
     }
 
     /// <summary>Adds or changes own moves, all or none: one from a form, or a file of many.</summary>
-    private static Results<NoContent, ProblemHttpResult> Save(OwnMoveList list, OwnMoves store, ShippedMoves shipped)
+    private static Results<NoContent, ProblemHttpResult> Save(Body<OwnMoveList> body, OwnMoves store, ShippedMoves shipped, Desk desk)
     {
-        if (list.Moves.IsDefaultOrEmpty || list.Moves.Length > 200)
+        if (body.Value is not { } list)
         {
-            return Problems.Bad("/moves", "There are no moves here, or too many at once.", "1–200 moves");
+            return body.Problem!;
         }
 
         var text = JsonElement.Parse($"[{string.Join(',', list.Moves.Select(m => m.GetRawText()))}]");
         var (moves, faults) = ClassReader.ReadMoves(text, shipped.Library);
         if (!faults.IsEmpty)
         {
-            return Problems.Faults(faults);
+            return Problems.Faults(faults, "list of moves");
         }
 
         store.Save(moves.Zip(list.Moves, (move, json) => (move.Id.Value, json.GetRawText())));
+        desk.Forget();
         return TypedResults.NoContent();
     }
 
     /// <summary>Takes an own move out of the library. Classes that use it carry it themselves.</summary>
-    private static Results<NoContent, ProblemHttpResult> Remove(string id, OwnMoves store) =>
-        store.Remove(id) ? TypedResults.NoContent() : Problems.NotFound("move of your own");
+    private static Results<NoContent, ProblemHttpResult> Remove(string id, OwnMoves store, Desk desk)
+    {
+        var removed = store.Remove(id);
+        desk.Forget();
+        return removed ? TypedResults.NoContent() : Problems.NotFound("move of your own");
+    }
 }

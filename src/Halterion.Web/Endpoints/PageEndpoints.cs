@@ -1,3 +1,8 @@
+using Halterion.Core.PlanFormat;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Routing.Patterns;
+using Microsoft.AspNetCore.Routing.Template;
+
 namespace Halterion.Web.Endpoints;
 
 internal static class PageEndpoints
@@ -7,7 +12,7 @@ internal static class PageEndpoints
     {
         app.MapGet("/api/schema/class", () => TypedResults.PhysicalFile(Contract.ClassSchemaFile, "application/schema+json")).ExcludeFromDescription();
         app.MapOpenApi("/api/openapi.json");
-        app.Map("/api/{**rest}", () => Problems.NotFound("address")).ExcludeFromDescription();
+        app.Map("/api/{**rest}", (HttpContext http, EndpointDataSource known) => Unserved(http, known)).ExcludeFromDescription();
         app.Use(async (context, next) =>
         {
             // Hashed names never change their content; the page itself must be asked for each time.
@@ -31,5 +36,32 @@ internal static class PageEndpoints
         {
             OnPrepareResponse = static file => file.Context.Response.Headers.CacheControl = "no-cache",
         });
+    }
+
+    /// <summary>Why no route took a request: there is no such address, it takes another method, or another kind of body.</summary>
+    private static ProblemHttpResult Unserved(HttpContext http, EndpointDataSource known)
+    {
+        var methods = known.Endpoints.OfType<RouteEndpoint>()
+            .Where(e => e.RoutePattern.RawText?.TrimStart('/').StartsWith("api/", StringComparison.Ordinal) == true && e.Metadata.GetMetadata<IHttpMethodMetadata>() is { HttpMethods.Count: > 0 } && Matches(e.RoutePattern, http.Request.Path))
+            .SelectMany(e => e.Metadata.GetMetadata<IHttpMethodMetadata>()!.HttpMethods).Distinct().Order().ToArray();
+        if (methods.Length == 0)
+        {
+            return Problems.NotFound("address");
+        }
+
+        if (methods.Contains(http.Request.Method))
+        {
+            return TypedResults.Problem(title: "This address takes JSON.", detail: "Send the body with the content type application/json.", statusCode: StatusCodes.Status415UnsupportedMediaType);
+        }
+
+        http.Response.Headers.Allow = string.Join(", ", methods);
+        return TypedResults.Problem(title: $"This address does not take {http.Request.Method}.", statusCode: StatusCodes.Status405MethodNotAllowed);
+    }
+
+    private static bool Matches(RoutePattern pattern, PathString path)
+    {
+        var values = new RouteValueDictionary();
+        return new TemplateMatcher(new RouteTemplate(pattern), []).TryMatch(path, values)
+            && pattern.ParameterPolicies.All(p => p.Value.All(policy => policy.Content != "guid" || Guid.TryParse(values[p.Key]?.ToString(), out _)));
     }
 }

@@ -1,19 +1,25 @@
 using System.Collections.Immutable;
 using Halterion.Core.People;
 using Halterion.Core.Plans;
+using Halterion.Core.Views;
+using Halterion.Core.Words;
 using Halterion.Store;
+using Halterion.Web.Bodies;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Halterion.Web.Endpoints;
 
-/// <summary>A person as typed in.</summary>
-/// <param name="StatureCm">Null: not told.</param>
-public sealed record PersonDetails(string Name, Tier UsualTier, int? StatureCm = null);
-
 /// <summary>All that is kept of one person.</summary>
-public sealed record PersonExport(Person Person, ImmutableArray<Attendance> Classes);
+public sealed record PersonExport(Person Person, ImmutableArray<Attendance> Classes, ImmutableArray<Expectation> Expected);
 
-public sealed record Attendance(string Title, bool Came, string Note, string? StartsAt = null);
+/// <summary>What a log says of them; each station by the name it had in the class that was held.</summary>
+public sealed record Attendance(string Title, bool Came, string Note, ImmutableArray<AttendedStation> Stations, string? StartsAt = null);
+
+/// <param name="Did">The option in words; "left out" where there was none.</param>
+public sealed record AttendedStation(string Station, string Did);
+
+/// <summary>A session in which they are expected.</summary>
+public sealed record Expectation(string Title, string? StartsAt = null);
 
 internal static class PeopleEndpoints
 {
@@ -21,35 +27,44 @@ internal static class PeopleEndpoints
     {
         var people = routes.MapGroup("/api/people").WithTags("People");
         people.MapGet("/", (Store.People store) => TypedResults.Ok(store.List())).WithName("people");
-        people.MapPost("/", Add).ProducesProblem(422).WithName("addPerson");
-        people.MapPut("/{id:guid}", Change).ProducesProblem(404).ProducesProblem(422).WithName("changePerson");
+        people.MapPost("/", Add).Takes<PersonDetails>().WithName("addPerson");
+        people.MapPut("/{id:guid}", Change).Takes<PersonDetails>().ProducesProblem(404).WithName("changePerson");
         people.MapDelete("/{id:guid}", Erase).ProducesProblem(404).WithName("erasePerson");
         people.MapGet("/{id:guid}/export", Export).ProducesProblem(404).WithName("exportPerson");
     }
 
-    private static Results<Ok<Person>, ProblemHttpResult> Add(PersonDetails details, Store.People store) =>
-        NameFault(details) ?? (Results<Ok<Person>, ProblemHttpResult>)TypedResults.Ok(store.Add(details.Name.Trim(), details.UsualTier, details.StatureCm));
+    private static Results<Ok<Person>, ProblemHttpResult> Add(Body<PersonDetails> body, Store.People store) =>
+        body.Value is { } details ? TypedResults.Ok(store.Add(details.Name, details.UsualTier, details.StatureCm)) : body.Problem!;
 
-    private static Results<NoContent, ProblemHttpResult> Change(Guid id, PersonDetails details, Store.People store)
-    {
-        if (NameFault(details) is { } fault)
-        {
-            return fault;
-        }
-
-        return store.Change(new Person(id, details.Name.Trim(), details.UsualTier, details.StatureCm)) ? TypedResults.NoContent() : Problems.NotFound("person");
-    }
+    private static Results<NoContent, ProblemHttpResult> Change(Guid id, Body<PersonDetails> body, Store.People store) =>
+        body.Value is not { } details ? body.Problem!
+        : store.Change(new Person(id, details.Name, details.UsualTier, details.StatureCm)) ? TypedResults.NoContent()
+        : Problems.NotFound("person");
 
     private static Results<NoContent, ProblemHttpResult> Erase(Guid id, Store.People store) =>
         store.Erase(id) ? TypedResults.NoContent() : Problems.NotFound("person");
 
-    private static Results<Ok<PersonExport>, ProblemHttpResult> Export(Guid id, Store.People store, Logs logs) =>
+    /// <summary>Everything that is held on them, in words that they can read.</summary>
+    private static Results<Ok<PersonExport>, ProblemHttpResult> Export(Guid id, Store.People store, Logs logs, Classes classes, Evaluator evaluator) =>
         store.List().FirstOrDefault(p => p.Id == id) is { } person
-            ? TypedResults.Ok(new PersonExport(person, [.. logs.Of(id).Select(a => new Attendance(a.Title, a.Came, a.Note, a.StartsAt))]))
+            ? TypedResults.Ok(new PersonExport(
+                person,
+                [.. logs.Of(id).Select(a => new Attendance(a.Title, a.Came, a.Note, Stations(a, classes, evaluator), a.StartsAt))],
+                [.. logs.Expecting(id).Select(e => new Expectation(e.Title, e.StartsAt))]))
             : Problems.NotFound("person");
 
-    private static ProblemHttpResult? NameFault(PersonDetails details) =>
-        details.Name.Trim().Length is 0 or > 120 ? Problems.Bad("/name", "A person needs a name.", "1–120 characters")
-        : details.StatureCm is < 100 or > 230 ? Problems.Bad("/statureCm", $"A stature of {details.StatureCm} cm is out of bounds.", "100–230 cm, or leave it out")
-        : null;
+    private static ImmutableArray<AttendedStation> Stations(LoggedOf logged, Classes classes, Evaluator evaluator)
+    {
+        var stored = logged.ClassVersion is { } version ? classes.At(logged.ClassId, version) : classes.Find(logged.ClassId);
+        var plan = stored is null ? null : evaluator.Evaluate(stored.Plan).Plan;
+        return
+        [
+            .. from use in logged.Uses
+               let station = plan?.Find(use.Station)?.Station
+               let option = station?.Options.FirstOrDefault(o => o.Id == use.Option)
+               select new AttendedStation(
+                   station?.Name ?? use.Station.Value,
+                   use.Option is null ? "left out" : option is null ? use.Option.Value.Value : PlanWords.Option(option, evaluator.Moves, evaluator.Preferences)),
+        ];
+    }
 }

@@ -1,8 +1,8 @@
 using Halterion.Core.Plans;
 using Halterion.Core.Timing.Fitting;
 using Halterion.Store;
+using Halterion.Web.Bodies;
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.AspNetCore.Mvc;
 
 namespace Halterion.Web.Endpoints;
 
@@ -15,34 +15,30 @@ internal static class SettingEndpoints
     {
         var settings = routes.MapGroup("/api/settings").WithTags("Settings");
         settings.MapGet("/", (Settings store) => TypedResults.Ok(new SettingsView(store.Preferences(), store.FitTerms()))).WithName("settings");
-        settings.MapPut("/preferences", SavePreferences).ProducesProblem(422).WithName("savePreferences");
-        settings.MapPut("/fit", SaveFit).ProducesProblem(422).WithName("saveFitTerms");
+        settings.MapPut("/preferences", Save).Takes<Preferences>().WithName("savePreferences");
+        settings.MapPut("/fit", SaveFit).Takes<FitTerms>().WithName("saveFitTerms");
     }
 
-    private static Results<NoContent, ProblemHttpResult> SavePreferences([FromBody] Preferences preferences, Settings store)
+    private static Results<NoContent, ProblemHttpResult> Save(Body<SavePreferences> body, Settings store, Desk desk)
     {
-        if (preferences.StartSide is not (Core.Side.Left or Core.Side.Right))
+        if (body.Value is not { } request)
         {
-            return Problems.Bad("/startSide", "A first side is left or right.", "left or right");
+            return body.Problem!;
         }
 
-        if (preferences.Heights.IsDefault || preferences.Heights.Length > 50 || preferences.Heights.Any(h => h is < 1 or > 120))
-        {
-            return Problems.Bad("/heights", "A height is out of bounds.", "at most 50 heights of 1–120 cm");
-        }
-
-        store.Save(preferences);
+        store.Save(request.Preferences);
+        desk.Forget();
         return TypedResults.NoContent();
     }
 
-    private static Results<NoContent, ProblemHttpResult> SaveFit(FitTerms terms, Settings store)
+    private static Results<NoContent, ProblemHttpResult> SaveFit(Body<SaveFitTerms> body, Settings store)
     {
-        if (terms.Fault() is { } fault)
+        if (body.Value is not { } request)
         {
-            return Problems.Bad($"/{fault.Name}", "This limit or weight is out of bounds.", fault.Right);
+            return body.Problem!;
         }
 
-        store.Save(terms);
+        store.Save(request.Terms);
         return TypedResults.NoContent();
     }
 }

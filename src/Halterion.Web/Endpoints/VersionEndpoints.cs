@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json.Nodes;
-using Halterion.Core.Checks;
-using Halterion.Core.Plans;
+using Halterion.Core.PlanFormat;
+using Halterion.Core.Views;
 using Halterion.Store;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -36,8 +36,8 @@ internal static class VersionEndpoints
         return TypedResults.Ok(shown.Select((version, i) => new ClassVersion(
             version.Version,
             version.SavedAt,
-            version.Revision.Title,
-            i + 1 < shown.Length ? Words(shown[i + 1].Revision, version.Revision, evaluator) : [])).ToImmutableArray());
+            version.Title,
+            i + 1 < shown.Length ? Words(shown[i + 1], version, evaluator) : [])).ToImmutableArray());
     }
 
     private static Results<Ok<ImmutableArray<string>>, ProblemHttpResult> Changes(Guid id, int from, int to, Classes classes, Evaluator evaluator) =>
@@ -46,27 +46,22 @@ internal static class VersionEndpoints
             : Problems.NotFound("version");
 
     /// <summary>Saves what was as a new version, so that nothing in between is lost.</summary>
-    private static Results<Ok<ClassView>, ProblemHttpResult> Restore(Guid id, int version, Classes classes, Evaluator evaluator)
+    private static Results<Ok<ClassView>, ProblemHttpResult> Restore(Guid id, int version, Classes classes, Sessions sessions, Evaluator evaluator)
     {
         if (classes.Find(id) is not { } current || classes.At(id, version) is not { } old)
         {
             return Problems.NotFound("version");
         }
 
-        return classes.Save(id, current.Version, old) switch
+        return classes.Save(id, current.Version, ClassText.Revision(old.Plan, evaluator)) switch
         {
-            { Saved: true } saved => TypedResults.Ok(ClassEndpoints.View(saved.Class, evaluator)),
+            { Saved: true } saved => TypedResults.Ok(ClassEndpoints.View(saved.Class, sessions, evaluator)),
             _ => Problems.Conflict("This class was changed elsewhere in the meantime.", "current", null),
         };
     }
 
-    private static ImmutableArray<string> Words(ClassRevision before, ClassRevision after, Evaluator evaluator)
-    {
-        var words = PlanChanges.Between(Parse(before.Plan), Parse(after.Plan), evaluator.Moves);
-        return before.StartsAt != after.StartsAt ? words.Add($"starts {before.StartsAt ?? "at no time yet"} → {after.StartsAt ?? "at no time yet"}")
-            : before.HeadCount != after.HeadCount ? words.Add($"people expected {before.HeadCount} → {after.HeadCount}")
-            : words;
-    }
+    private static ImmutableArray<string> Words(StoredClass before, StoredClass after, Evaluator evaluator) =>
+        PlanChanges.Between(Parse(before.Plan), Parse(after.Plan), evaluator.Moves);
 
     private static JsonNode Parse(string plan) => JsonNode.Parse(plan.TrimStart('\uFEFF'))!;
 }

@@ -1,3 +1,4 @@
+using Halterion.Core.Plans;
 using Microsoft.Extensions.Primitives;
 
 namespace Halterion.Web.Security;
@@ -38,6 +39,27 @@ internal static class Doors
 
         await next(context);
     });
+
+    /// <summary>While the data cannot be used, every question to it is answered with why, and where its copies are.</summary>
+    public static void UseTrouble(this WebApplication app)
+    {
+        var trouble = app.Services.GetRequiredService<StoreTrouble>();
+        if (trouble.Why is not { } why)
+        {
+            return;
+        }
+
+        app.Use(async (context, next) =>
+        {
+            if (context.Request.Path.StartsWithSegments("/api"))
+            {
+                await TypedResults.Problem(title: "The data cannot be used.", detail: why, statusCode: StatusCodes.Status503ServiceUnavailable).ExecuteAsync(context);
+                return;
+            }
+
+            await next(context);
+        });
+    }
 
     /// <summary>A browser says where a request comes from; a program without a browser says nothing.</summary>
     private static bool IsCrossSite(HttpRequest request)

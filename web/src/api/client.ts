@@ -1,4 +1,5 @@
 import createClient from 'openapi-fetch'
+import { lost, reached } from '../save/connection'
 import type { components, paths } from './schema'
 
 export type Schemas = components['schemas']
@@ -8,28 +9,72 @@ export type PlanStation = Schemas['PlanStation']
 export type PlanOption = Schemas['PlanOption']
 export type PlanPart = Schemas['PlanPart']
 export type Booking = Schemas['Booking']
+export type Session = Schemas['SessionView']
 export type Evaluation = Schemas['Evaluation']
 export type Fault = Schemas['PlanFault']
 export type Family = Schemas['Family']
 export type Move = Schemas['Move']
-
-export type ClassView = Omit<Schemas['ClassView'], 'plan'> & { plan: Plan }
+export type ClassView = Schemas['ClassView']
 
 export const api = createClient<paths>({ baseUrl: '' })
+
+export interface Problem {
+  title?: string | null
+  detail?: string | null
+  errors?: Fault[]
+  /** What stands there now, where somebody else changed it meanwhile. */
+  current?: unknown
+  commands?: unknown
+  open?: { session: string; lead: string }
+  at?: number
+}
 
 /** What the server said no to: problem details (RFC 9457) with whatever it adds. */
 export class Refused extends Error {
   constructor(
     readonly status: number,
-    readonly problem: { title?: string | null; detail?: string | null; errors?: Fault[]; current?: ClassView },
+    readonly problem: Problem,
   ) {
     super(problem.title ?? 'The server refused this.')
+  }
+
+  /** The first fault in words, with what would be right; else the detail; else the title. */
+  get words(): string {
+    const fault = this.problem.errors?.[0]
+    return fault ? `${fault.detail} Right would be: ${fault.right}.` : (this.problem.detail ?? this.message)
+  }
+}
+
+/** Nobody answered: the server is not there, or the way to it is cut. */
+export class Unreachable extends Error {
+  constructor() {
+    super('The server does not answer.')
   }
 }
 
 /** The data of an answer; throws what the server refused, or that it could not be reached. */
 export async function answer<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
-  const { data, error, response } = await call
-  if (!response.ok) throw new Refused(response.status, (error as Refused['problem']) || {})
+  let result
+  try {
+    result = await call
+  } catch (error) {
+    if (error instanceof DOMException && error.name === 'AbortError') throw error
+    lost()
+    throw new Unreachable()
+  }
+  reached()
+  const { data, error, response } = result
+  if (!response.ok) throw new Refused(response.status, (error as Problem) || {})
   return data as T
+}
+
+/** Says of any failure what happened and what to do. */
+export function troubleWords(error: unknown): string {
+  if (error instanceof Unreachable) return 'The server does not answer. Start it again, then try once more.'
+  if (error instanceof Refused) {
+    if (error.status === 507) return error.problem.title ?? 'The disk is full.'
+    if (error.status >= 500) return `The server failed. ${error.problem.detail ?? error.message}`
+    return error.words
+  }
+  return error instanceof Error ? error.message : 'Something went wrong here.'
 }

@@ -1,5 +1,5 @@
-import { useQuery } from '@tanstack/react-query'
-import type { ClassView, PlanBlock, PlanOption, PlanStation } from './client'
+import { keepPreviousData, useQuery } from '@tanstack/react-query'
+import type { Schemas } from './client'
 import { answer, api } from './client'
 
 const unchanging = { staleTime: Infinity, gcTime: Infinity }
@@ -15,35 +15,32 @@ export const useOwnIds = () =>
     ...unchanging,
   })
 
-export const useClasses = () => useQuery({ queryKey: ['classes'], queryFn: () => answer(api.GET('/api/classes')) })
-
-export const useStarters = () =>
+/** A window of the plans, the one saved last first. */
+export const useClasses = (search = '', take = 50) =>
   useQuery({
-    queryKey: ['starters'],
-    queryFn: async () =>
-      (await answer(api.GET('/api/starters'))) as unknown as { name: string; words: string; block: PlanBlock }[],
-    ...unchanging,
+    queryKey: ['classes', search, take],
+    queryFn: () => answer(api.GET('/api/classes', { params: { query: { search: search || undefined, take } } })),
+    placeholderData: keepPreviousData,
   })
 
-export interface Proposal {
-  option: PlanOption
-  name: string
-  dimension: string
-  why: string
-}
+/** A window of what is to come, or of what was held. */
+export const useSessions = (held: boolean, take = 20) =>
+  useQuery({
+    queryKey: ['sessions', held, take],
+    queryFn: () => answer(api.GET('/api/sessions', { params: { query: { held, take } } })),
+    placeholderData: keepPreviousData,
+  })
 
-export interface StationStarter {
-  station: PlanStation
-  proposals: { easier?: Proposal; harder?: Proposal; instead?: Proposal }
-}
+export const useStarters = () =>
+  useQuery({ queryKey: ['starters'], queryFn: () => answer(api.GET('/api/starters')), ...unchanging })
+
+export type Proposal = Schemas['Proposal']
 
 /** A ready station for a move; with the bell of the rotation that it goes into, dosed to fill it. */
 export const stationStarter = (move: string, window?: number, roundGivesSide?: boolean) => ({
   queryKey: ['station', move, window, roundGivesSide],
-  queryFn: async () =>
-    (await answer(
-      api.GET('/api/moves/{id}/station', { params: { path: { id: move }, query: { window, roundGivesSide } } }),
-    )) as unknown as StationStarter,
+  queryFn: () =>
+    answer(api.GET('/api/moves/{id}/station', { params: { path: { id: move }, query: { window, roundGivesSide } } })),
   ...unchanging,
 })
 
@@ -57,11 +54,6 @@ export const useSettings = () =>
 export const useClockFormat = () => useSettings().data?.preferences.clock ?? 'h24'
 
 export const useTemplates = () =>
-  useQuery({
-    queryKey: ['templates'],
-    queryFn: async () =>
-      (await answer(api.GET('/api/templates'))) as unknown as { id: string; name: string; block: PlanBlock }[],
-  })
+  useQuery({ queryKey: ['templates'], queryFn: () => answer(api.GET('/api/templates')) })
 
-export const fetchClass = async (id: string) =>
-  (await answer(api.GET('/api/classes/{id}', { params: { path: { id } } }))) as ClassView
+export const fetchClass = (id: string) => answer(api.GET('/api/classes/{id}', { params: { path: { id } } }))

@@ -36,7 +36,39 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/classes/{id}/lead": {
+    "/api/classes/{id}/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addSession"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["calendarFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/lead": {
         parameters: {
             query?: never;
             header?: never;
@@ -46,6 +78,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["openLead"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["followLead"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -340,6 +388,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sessions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["session"];
+        put: operations["saveSession"];
+        post?: never;
+        delete: operations["removeSession"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restoreSession"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes/{id}/versions": {
         parameters: {
             query?: never;
@@ -412,22 +508,6 @@ export interface paths {
             cookie?: never;
         };
         get: operations["classCards"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/classes/{id}/calendar.ics": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["calendarFile"];
         put?: never;
         post?: never;
         delete?: never;
@@ -564,7 +644,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/classes/{id}/log": {
+    "/api/sessions/{id}/log": {
         parameters: {
             query?: never;
             header?: never;
@@ -639,20 +719,31 @@ export interface components {
          * @enum {unknown}
          */
         ArmStyle: "sides" | "forward" | "hips" | "crossed" | "overhead" | "chest" | "shoulders" | "back" | "hang" | "thigh" | "wall" | "swing" | "out" | "oneUp";
+        /** @description What a log says of them; each station by the name it had in the class that was held. */
         Attendance: {
             title: string;
             came: boolean;
             note: string;
+            stations: components["schemas"]["AttendedStation"][];
             startsAt?: null | string;
+        };
+        AttendedStation: {
+            station: string;
+            /** @description The option in words; "left out" where there was none. */
+            did: string;
         };
         /** @description A block as a screen lists it. */
         BlockOutline: {
+            /** @description Its id, written or given. */
+            id: components["schemas"]["PlaceId"];
             /** Format: int32 */
             block: number;
             start: components["schemas"]["Seconds"];
             end: components["schemas"]["Seconds"];
             /** @description Its length, such as "12 min 30 s". */
             words: string;
+            /** @description How it runs: "circuit, 3 rounds, 15 s between stations". */
+            runs: string;
             stations: components["schemas"]["StationOutline"][];
         };
         /** @description When and for how many the room is booked. */
@@ -661,8 +752,13 @@ export interface components {
             zone: string;
             /** Format: int32 */
             headCount: number;
-            /** @description Wall-clock start in Zone, such as 2026-11-24T18:00; null: not fixed yet. */
+            /**
+             * @description Wall-clock start in Zone, such as 2026-11-24T18:00; null: not fixed yet. Where the clocks go back and a
+             *     time comes twice, its distance from UTC stands behind it: 2026-10-25T02:30+01:00.
+             */
             startsAt?: null | string;
+            /** @description Who is expected; left out or empty: not said. */
+            expected?: null | string[];
         };
         /** @description Where one person's working time goes: by family and by leg. In a rotation everyone does every station once a round. */
         Breakdown: {
@@ -693,6 +789,15 @@ export interface components {
             stretches: components["schemas"]["TakeAwayMove"][];
             cautions: string;
         };
+        /** @description A window of the plans. */
+        ClassList: {
+            classes: components["schemas"]["ClassSummary"][];
+            /**
+             * Format: int32
+             * @description How many there are in all.
+             */
+            all: number;
+        };
         /** @description What happened in a class. */
         ClassLog: {
             rows: components["schemas"]["LogRow"][];
@@ -721,19 +826,28 @@ export interface components {
             moves?: components["schemas"]["PlanMove"][];
             waivers?: components["schemas"]["PlanWaiver"][];
             blocks: components["schemas"]["PlanBlock"][];
+            /** @description The cue of the day. */
+            focus?: string;
+            /** @description What people bring or wear. */
+            bring?: string;
+            /** @enum {string} */
+            warmUp?: "inClass" | "ownTime";
         };
-        /** @description A line in the list of classes. */
+        /** @description A class in the list of plans. */
         ClassSummary: {
             /** Format: uuid */
             id: string;
             title: string;
-            booking: components["schemas"]["Booking"];
-            /** @description planned, led or logged. */
-            status: string;
+            /** Format: date-time */
+            savedAt: string;
             length: string;
             verdict: string;
             /** Format: int32 */
-            came: number;
+            held: number;
+            /** Format: int32 */
+            toCome: number;
+            /** @description The title of the class it was copied from. */
+            copyOf?: null | string;
         };
         /** @description A version of a class at which its writer stopped for a while. */
         ClassVersion: {
@@ -745,14 +859,15 @@ export interface components {
             /** @description What changed since the version listed before it, in words. */
             changes: string[];
         };
-        /** @description A class with its booking and what it adds up to; faults in place of the evaluation while it is a draft with faults. */
+        /** @description A class with its sessions and what it adds up to; faults in place of the evaluation while it is a draft with faults. */
         ClassView: {
             /** Format: uuid */
             id: string;
             /** Format: int32 */
             version: number;
-            booking: components["schemas"]["Booking"];
-            plan: components["schemas"]["JsonElement"];
+            plan: components["schemas"]["ClassPlan"];
+            /** @description When it is and was held, by start. */
+            sessions: components["schemas"]["SessionView"][];
             faults: components["schemas"]["PlanFault"][];
             evaluation?: null | components["schemas"]["Evaluation"];
         };
@@ -760,6 +875,8 @@ export interface components {
         ClockFormat: "h24" | "h12";
         CommandList: {
             commands: components["schemas"]["LeadCommand"][];
+            /** Format: int64 */
+            now: number;
         };
         /** @enum {unknown} */
         Counting: "down" | "up" | "last5" | "off";
@@ -843,6 +960,7 @@ export interface components {
             totals: components["schemas"]["Totals"];
             spans: components["schemas"]["Span"][];
             stays: components["schemas"]["Stay"][];
+            goals: components["schemas"]["Goal"][];
             findings: components["schemas"]["Finding"][];
             /** @description Total against the slot in words: "70 s over", "2 min to spare", "on time". */
             verdict: string;
@@ -851,6 +969,11 @@ export interface components {
             /** @description What each span is, with its arithmetic. */
             spanWords: string[];
             breakdown: components["schemas"]["Breakdown"];
+        };
+        /** @description A session in which they are expected. */
+        Expectation: {
+            title: string;
+            startsAt?: null | string;
         };
         /** @enum {unknown} */
         Facing: "mirror" | "same";
@@ -885,12 +1008,24 @@ export interface components {
             /** @description The pose in words. */
             alt: string;
         };
+        /** @description How long a figure takes to go to its end pose, stays there, comes back and stays, in seconds. */
+        FigurePace: {
+            /** Format: double */
+            out: number;
+            /** Format: double */
+            hold: number;
+            /** Format: double */
+            back: number;
+            /** Format: double */
+            stay: number;
+        };
         /** @description An option of a move with its figure. */
         FiguredOption: {
             tier: components["schemas"]["Tier"];
             words: string;
             why: string;
             figure: null | components["schemas"]["Figure"];
+            pace: null | components["schemas"]["FigurePace"];
             /** @description What it asks, in eight dimensions, 0 to 5: a static estimate. */
             demand: components["schemas"]["DemandLine"][];
         };
@@ -899,12 +1034,14 @@ export interface components {
             /** @description Stable, such as `time.over`. */
             code: string;
             severity: components["schemas"]["Severity"];
-            /** @description Where, as a JSON Pointer into the class. */
-            pointer: string;
+            /** @description The id of the block, station or option, or PlaceId PlaceId.Class. */
+            place: components["schemas"]["PlaceId"];
             what: string;
             why: string;
             source: string;
             repairs: components["schemas"]["Repair"][];
+            /** @description The same place as a JSON Pointer into the class. */
+            pointer?: string;
             /** @description The reason for which it is left as it is; null: it is not waived. */
             waived?: null | string;
             /** @description Names the finding within one class. */
@@ -929,11 +1066,11 @@ export interface components {
         /** @description A way out, with the class as it would be. */
         FitOffer: {
             way: components["schemas"]["FitWay"];
-            class: components["schemas"]["JsonElement"];
+            class: components["schemas"]["ClassPlan"];
         };
         /** @description Asks for ways to bring a class to its slot. */
         FitRequest: {
-            class: components["schemas"]["JsonElement"];
+            class: components["schemas"]["ClassPlan"];
             terms: components["schemas"]["FitTerms"];
         };
         /**
@@ -1020,6 +1157,21 @@ export interface components {
             seen: string;
             fix: string;
         };
+        /** @description What own pace has for a goal: what the rounds take one person, without any gap, and the reps in them. */
+        Goal: {
+            /**
+             * Format: int32
+             * @description Its place among the blocks, from 0.
+             */
+            block: number;
+            /** Format: int32 */
+            rounds: number;
+            seconds: components["schemas"]["Seconds"];
+            /** Format: int64 */
+            leftReps: number;
+            /** Format: int64 */
+            rightReps: number;
+        };
         Health: {
             status: string;
         };
@@ -1035,12 +1187,27 @@ export interface components {
             kind: components["schemas"]["LeadCommandKind"];
             /**
              * Format: int64
-             * @description When it was tapped, in milliseconds since 1970 UTC.
+             * @description When it was tapped, in milliseconds since 1970 UTC, on a clock that only goes forwards while the class is led.
              */
             at: number;
+            /** @description Which screen it was tapped on; null: from before screens had names. */
+            device?: null | string;
+            /** @description What the command carries, as JSON; none of today's kinds has one. */
+            payload?: null | string;
         };
         /** @enum {unknown} */
         LeadCommandKind: "start" | "pause" | "resume" | "skip" | "back" | "addTen" | "finish" | "go";
+        /** @description What a follower is told: the lead that is open, its commands, and the time. */
+        LeadNews: {
+            /** Format: int64 */
+            now: number;
+            /**
+             * Format: uuid
+             * @description Null: none is open.
+             */
+            lead: null | string;
+            commands: components["schemas"]["LeadCommand"][];
+        };
         /** @description All that a screen needs to lead a class without asking again: the timeline in words, and the cues. */
         LeadScript: {
             title: string;
@@ -1049,31 +1216,41 @@ export interface components {
             scenes: components["schemas"]["Scene"][];
             cards: components["schemas"]["StationCard"][];
             cues: components["schemas"]["Cue"][];
+            /**
+             * @description The cue of the day.
+             * @default
+             */
+            focus?: string;
         };
         /** @description A class under way: its script and the commands so far. */
         LeadView: {
             /** Format: uuid */
             id: string;
             /** Format: uuid */
+            sessionId: string;
+            /** Format: uuid */
             classId: string;
             script: components["schemas"]["LeadScript"];
             commands: components["schemas"]["LeadCommand"][];
+            /**
+             * Format: int64
+             * @description The time of the class, in milliseconds since 1970: taps are stamped with it.
+             */
+            now: number;
         };
         /** @enum {unknown} */
         LengthUnit: "cm" | "in";
-        /** @enum {unknown} */
-        Limit: "knee" | "back" | "balance" | "pregnancy" | "wrist" | null;
+        /** @enum {string} */
+        Limit: "knee" | "back" | "balance" | "pregnancy" | "wrist";
         /** @description An option that can be logged. */
         LogChoice: {
+            id: components["schemas"]["PlaceId"];
             tier: components["schemas"]["Tier"];
             words: string;
         };
         /** @description A station as a column of the log. */
         LogColumn: {
-            /** Format: int32 */
-            block: number;
-            /** Format: int32 */
-            station: number;
+            station: components["schemas"]["PlaceId"];
             name: string;
             family: components["schemas"]["Family"];
             target: string;
@@ -1087,13 +1264,16 @@ export interface components {
             uses: components["schemas"]["StationUse"][];
             note: string;
         };
-        /** @description The log of a class, filled in beforehand while it is not saved (version 0). */
+        /** @description The log of a session, filled in beforehand while it is not saved (version 0). */
         LogView: {
             /** Format: int32 */
             version: number;
             led: string;
             columns: components["schemas"]["LogColumn"][];
+            /** @description Those who are expected, or who were logged. */
             rows: components["schemas"]["NamedRow"][];
+            /** @description The rest of the roster, each with a row to be added. */
+            others: components["schemas"]["NamedRow"][];
             note: string;
         };
         /** @description A move of the library: how it is set up, done, seen and felt. */
@@ -1142,6 +1322,10 @@ export interface components {
             getIn?: null | string;
             kitSafety?: null | string;
             figure?: null | components["schemas"]["MoveFigure"];
+            /** @description The shipped move whose figure and demand a user's own one takes. */
+            like?: string;
+            demand?: null | components["schemas"]["StatedDemand"];
+            asks?: null | components["schemas"]["StatedAsks"];
         };
         /** @description Start and end of a move, for the body model. */
         MoveFigure: {
@@ -1174,7 +1358,7 @@ export interface components {
             name: string;
             row: components["schemas"]["LogRow"];
         };
-        /** @description Starts a class: from a brief, or as a copy of another with a brief of its own. */
+        /** @description Starts a class: from a brief, or as a copy of another with a brief of its own. It comes with its first session. */
         NewClass: {
             title: string;
             /** Format: int32 */
@@ -1184,17 +1368,14 @@ export interface components {
             /** Format: uuid */
             copyOf?: null | string;
         };
+        /** @description A block to be kept to begin from. */
         NewTemplate: {
             name: string;
-            block: components["schemas"]["JsonElement"];
-        };
-        OpenLead: {
-            /** @description Starts from the top with the class as it is now; else a lead that was opened before is taken up. */
-            again: boolean;
+            block: components["schemas"]["PlanBlock"];
         };
         /** @description The user's own moves, as they stand in a class file. */
         OwnMoveList: {
-            moves: unknown[];
+            moves: components["schemas"]["PlanMove"][];
         };
         /**
          * @description How fast the room changes over.
@@ -1228,17 +1409,22 @@ export interface components {
         PersonExport: {
             person: components["schemas"]["Person"];
             classes: components["schemas"]["Attendance"][];
+            expected: components["schemas"]["Expectation"][];
         };
+        /** @description The name of a block, a station or an option within its class; it stays when things around it move. */
+        PlaceId: string;
         PlanAmount: number | {
             from: number;
             to: number;
         };
         /** @description A part of a class: done together, in rotation, or talk. */
         PlanBlock: {
+            /** @description Names it within the class; it stays when things around it move. */
+            id?: string;
             name: string;
             notes?: string;
             /** @enum {string} */
-            phase: "warmup" | "activation" | "main" | "finisher" | "cooldown" | "talk";
+            phase: "warmup" | "activation" | "skill" | "main" | "core" | "finisher" | "cooldown" | "talk";
             /** @enum {string} */
             format?: "together" | "rotation" | "talk";
             /** @enum {string} */
@@ -1267,10 +1453,16 @@ export interface components {
             /** @enum {string} */
             count?: "down" | "up" | "last5" | "off";
             stations?: components["schemas"]["PlanStation"][];
+            shownBy?: string;
+            show?: components["schemas"]["PlanShowing"][];
+            /** @enum {string} */
+            recoveryIn?: "rests" | "all";
+            afterSeconds?: number;
+            say?: components["schemas"]["PlanSaying"];
         };
         /** @description One thing that is wrong with a class file. */
         PlanFault: {
-            /** @description Where, as a JSON Pointer (RFC 6901); a missing field is named by the place it should have. */
+            /** @description Where, as a JSON Pointer (RFC 6901); for a missing field, the object that should have it. */
             pointer: string;
             /** @description What is wrong. */
             detail: string;
@@ -1279,7 +1471,7 @@ export interface components {
         };
         PlanLoad: {
             /** @enum {string} */
-            implement?: "dumbbell" | "kettlebell" | "barbell" | "plate" | "ball" | "bottle" | "machine";
+            implement: "dumbbell" | "kettlebell" | "barbell" | "plate" | "ball" | "bottle" | "machine";
             count?: number;
             kg?: number;
             /** @enum {string} */
@@ -1357,9 +1549,22 @@ export interface components {
             kitSafety?: string;
             /** @description The move that it looks like: its figure, and with it the demand, are taken from there. */
             like?: string;
+            /** @description What it asks, 0 (nothing) to 5; what is not said is as the move that it is like, or 0. */
+            demand?: {
+                knee?: number;
+                hip?: number;
+                back?: number;
+                balance?: number;
+                impact?: number;
+                mobility?: number;
+                skill?: number;
+                grip?: number;
+            };
         };
         /** @description One way to do a station. */
         PlanOption: {
+            /** @description Names it within the class; it stays when things around it move. */
+            id?: string;
             /** @enum {string} */
             tier: "easier" | "main" | "harder" | "instead";
             move: string;
@@ -1393,6 +1598,9 @@ export interface components {
                 [key: string]: components["schemas"]["PlanManner"];
             };
             note?: string;
+            /** @enum {string} */
+            sides?: "asWritten" | "each" | "split" | "alternate";
+            chunk?: number;
         };
         /** @description A part of a dose. */
         PlanPart: {
@@ -1413,8 +1621,24 @@ export interface components {
             loadFactor?: number | number[];
             effort?: number;
         };
+        /** @description Something said in the time before some work; it adds none. */
+        PlanSaying: {
+            text: string;
+            seconds: number;
+        };
+        /** @description A station shown in a walk-through. */
+        PlanShowing: {
+            station: string;
+            seconds: number;
+            /** @enum {string} */
+            view?: "side" | "front" | "back" | "turn";
+            /** @enum {string} */
+            first?: "easier" | "main" | "harder" | "instead";
+        };
         /** @description A place in a block: a dose and the options to do it with. */
         PlanStation: {
+            /** @description Names it within the class; it stays when things around it move. */
+            id?: string;
             name?: string;
             /** @enum {string} */
             sides?: "asWritten" | "each" | "split";
@@ -1422,18 +1646,26 @@ export interface components {
             /** @enum {string} */
             sharing?: "own" | "turns";
             waiting?: components["schemas"]["PlanOption"][];
-            switchSeconds?: number;
-            changeSeconds?: number;
-            demoSeconds?: number;
+            switchSeconds?: number | number[];
+            changeSeconds?: number | number[];
+            demoSeconds?: number | number[];
             dose: components["schemas"]["PlanPart"][];
             options: components["schemas"]["PlanOption"][];
+            /** @enum {string} */
+            startSide?: "left" | "right";
+            withNext?: boolean;
+            betweenSets?: number | number[];
+            view?: ("side" | "front" | "back" | "turn") | ("side" | "front" | "back" | "turn")[];
+            /** @enum {string} */
+            count?: "down" | "up" | "last5" | "off";
+            say?: components["schemas"]["PlanSaying"];
         };
         /** @description lower-pause-lift-pause in seconds; X is as fast as is safe and counts 1. */
         PlanTempo: string;
         /** @description A finding seen and left, with the reason. */
         PlanWaiver: {
             code: string;
-            /** @description The finding's JSON Pointer. */
+            /** @description The id of the block, station or option, or class. */
             place: string;
             reason: string;
         };
@@ -1463,7 +1695,6 @@ export interface components {
             weight?: components["schemas"]["WeightUnit"];
             length?: components["schemas"]["LengthUnit"];
             clock?: components["schemas"]["ClockFormat"];
-            weekStart?: components["schemas"]["WeekStart"];
             scheme?: components["schemas"]["Scheme"];
             /** @description Heights of the boxes, benches and steps there are, cm. */
             heights?: number[];
@@ -1478,8 +1709,7 @@ export interface components {
         };
         /** @description An option proposed beside a move, and why. */
         Proposal: {
-            /** @description An option of the plan language, ready to stand at a station. */
-            option: components["schemas"]["JsonObject"];
+            option: components["schemas"]["PlanOption"];
             name: string;
             dimension: string;
             why: string;
@@ -1579,9 +1809,8 @@ export interface components {
         };
         /** @description Asks for one repair of one finding. */
         RepairRequest: {
-            /** @description The class file that the finding was made for. */
-            class: components["schemas"]["JsonElement"];
-            /** @description The finding's key. */
+            class: components["schemas"]["ClassPlan"];
+            /** @description The finding's key: its code, @, and its place. */
             finding: string;
             /**
              * Format: int32
@@ -1591,7 +1820,7 @@ export interface components {
         };
         /** @description The class after a repair, and what it now adds up to. */
         RepairResult: {
-            class: components["schemas"]["JsonElement"];
+            class: components["schemas"]["ClassPlan"];
             evaluation: components["schemas"]["Evaluation"];
         };
         /**
@@ -1606,21 +1835,40 @@ export interface components {
             booked: string;
             ends: string;
             notes: string;
+            /** @description The cue of the day; empty without one. */
+            focus: string;
+            /** @description What people bring or wear; empty where nothing is said. */
+            bring: string;
             density: components["schemas"]["Density"];
             blocks: components["schemas"]["SheetBlock"][];
         };
+        /** @description A class to be saved, whether it has faults or not. */
+        SaveClass: {
+            plan: components["schemas"]["ClassPlan"];
+        };
+        /** @description A log, and the version of it that it was made from; 0: there was none. */
         SaveLog: {
             /** Format: int32 */
             version: number;
             log: components["schemas"]["ClassLog"];
         };
-        SaveRequest: {
+        /** @description When and for whom a class is held. */
+        SaveSession: {
             booking: components["schemas"]["Booking"];
-            plan: components["schemas"]["JsonElement"];
+        };
+        /** @description A class that was saved. */
+        SavedClass: {
+            /** Format: int32 */
+            version: number;
+            plan?: components["schemas"]["ClassPlan"];
         };
         SavedLog: {
             /** Format: int32 */
             version: number;
+        };
+        SavedSession: {
+            /** Format: int32 */
+            revision: number;
         };
         /** @description One stretch of the class as it is shown while leading. */
         Scene: {
@@ -1647,6 +1895,13 @@ export interface components {
              */
             gated?: boolean;
             side?: null | components["schemas"]["Side"];
+            /**
+             * @description What is said in this time, before the work that follows.
+             * @default
+             */
+            say?: string;
+            /** @description The block's id in the class that is led. */
+            blockId?: string;
         };
         /** @enum {unknown} */
         Scheme: "light" | "dark" | "system";
@@ -1660,6 +1915,57 @@ export interface components {
             expected: number;
             commands: components["schemas"]["LeadCommand"][];
         };
+        /** @description A window of the sessions. */
+        SessionList: {
+            sessions: components["schemas"]["SessionSummary"][];
+            /**
+             * Format: int32
+             * @description How many there are in all.
+             */
+            all: number;
+        };
+        /** @description A session in a list. */
+        SessionSummary: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            classId: string;
+            title: string;
+            booking: components["schemas"]["Booking"];
+            /** @description planned, led or logged. */
+            status: string;
+            length: string;
+            verdict: string;
+            /** Format: int32 */
+            came: number;
+            /** @description The title of the class that this one was copied from. */
+            copyOf?: null | string;
+            /**
+             * Format: int64
+             * @description When it was really started, in milliseconds since 1970.
+             */
+            startedAt?: null | number;
+        };
+        /** @description An occasion on which a class is held. */
+        SessionView: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            classId: string;
+            /**
+             * Format: int32
+             * @description Counts the changes of the booking; If-Match carries it.
+             */
+            revision: number;
+            booking: components["schemas"]["Booking"];
+            /** @description It was led or logged. */
+            held: boolean;
+            /**
+             * Format: int32
+             * @description The version that was led or logged; null: the latest will be.
+             */
+            classVersion?: null | number;
+        };
         /** @description What the instructor chose for all classes. */
         SettingsView: {
             preferences: components["schemas"]["Preferences"];
@@ -1672,16 +1978,20 @@ export interface components {
         Severity: "stop" | "fix" | "consider" | "note";
         /** @description A block on the run sheet. */
         SheetBlock: {
+            id: components["schemas"]["PlaceId"];
             name: string;
             /** @description Clock time where the class is booked, else the time from its start. */
             at: string;
             length: string;
             /** @description How it runs: rounds, changes, rests. */
             words: string;
+            /** @description What is said, shown and noted: a line each. */
+            lines: string[];
             stations: components["schemas"]["SheetStation"][];
         };
         /** @description A station on the run sheet. */
         SheetStation: {
+            id: components["schemas"]["PlaceId"];
             name: string;
             target: string;
             harder: string[];
@@ -1702,7 +2012,7 @@ export interface components {
         Sided: "twoSided" | "oneSided" | "alternating";
         /**
          * @description A stretch of the class in which one thing goes on. Start and end are in seconds from the start of the class;
-         *     indices count from 0 and are null where plan-language.md ("What evaluation returns") gives the span none.
+         *     Shows is the station that a walk-through shows; indices count from 0 and are null where plan-language.md ("What evaluation returns") gives the span none.
          */
         Span: {
             start: components["schemas"]["Seconds"];
@@ -1723,16 +2033,79 @@ export interface components {
             turn?: null | number;
             /** Format: int32 */
             leg?: null | number;
+            shows?: string;
         };
         /** @enum {unknown} */
         SpanKind: "leadIn" | "work" | "switch" | "change" | "rest" | "wait" | "talk";
+        SseItemOfLeadNews: {
+            data?: components["schemas"]["LeadNews"];
+            eventType?: null | string;
+            eventId?: null | string;
+            reconnectionInterval?: null | string;
+        };
         /** @description A ready block to begin from. */
         Starter: {
             name: string;
             /** @description What it is for. */
             words: string;
-            /** @description A block of the plan language. */
-            block: components["schemas"]["JsonObject"];
+            block: components["schemas"]["PlanBlock"];
+        };
+        /** @description What a move asks that no pose shows. [M] Stated; what is left out the body model tells. */
+        StatedAsks: {
+            /**
+             * Format: double
+             * @description What needs learning, 0–5.
+             */
+            skill?: null | number;
+            /**
+             * Format: double
+             * @description What the front knee brakes when the step lands.
+             */
+            brakes?: null | number;
+            /**
+             * Format: double
+             * @description How much more the hip of the one leg lifts in a bridge.
+             */
+            oneLegShare?: null | number;
+            /**
+             * Format: double
+             * @description What keeping the tension adds at the hip.
+             */
+            neverRests?: null | number;
+            /**
+             * Format: double
+             * @description A pose at rest does not see that the weight is thrown.
+             */
+            throws?: null | number;
+            /**
+             * Format: double
+             * @description What the way from pose to pose adds to balance.
+             */
+            unsteady?: null | number;
+            /**
+             * @description It goes forward over the floor, and lands a step.
+             * @default false
+             */
+            travels?: boolean;
+        };
+        /** @description What a user says of an own move, each 0–5; what is not said is taken from the move that it is like, or is 0. */
+        StatedDemand: {
+            /** Format: int32 */
+            knee: null | number;
+            /** Format: int32 */
+            hip: null | number;
+            /** Format: int32 */
+            back: null | number;
+            /** Format: int32 */
+            balance: null | number;
+            /** Format: int32 */
+            impact: null | number;
+            /** Format: int32 */
+            mobility: null | number;
+            /** Format: int32 */
+            skill: null | number;
+            /** Format: int32 */
+            grip: null | number;
         };
         /** @description What an instructor needs to see of one station. */
         StationCard: {
@@ -1744,9 +2117,13 @@ export interface components {
             easier: string[];
             /** @description The usual fault to look for, and its fix. */
             watch: string;
+            /** @description The station's id in the class that is led. */
+            id?: string;
         };
         /** @description A station as a screen lists it. */
         StationOutline: {
+            /** @description Its id, written or given. */
+            id: components["schemas"]["PlaceId"];
             name: string;
             family: components["schemas"]["Family"];
             /** @description The target of the first round. */
@@ -1782,18 +2159,13 @@ export interface components {
         };
         /** @description A ready station for a move, with the options the ladders propose and the reasons for them. */
         StationStarter: {
-            /** @description A station of the plan language. */
-            station: components["schemas"]["JsonObject"];
+            station: components["schemas"]["PlanStation"];
             proposals: components["schemas"]["Proposals"];
         };
-        /** @description What one person did at one station: the option used, by its place in the station's list; null: left out. */
+        /** @description What one person did at one station: the option used; null: left out. Both by their ids in the class that was held. */
         StationUse: {
-            /** Format: int32 */
-            block: number;
-            /** Format: int32 */
-            station: number;
-            /** Format: int32 */
-            option?: null | number;
+            station: components["schemas"]["PlaceId"];
+            option?: string;
         };
         /** @description What a group does at a station of a rotation between two bells. */
         Stay: {
@@ -1832,7 +2204,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             name: string;
-            block: components["schemas"]["JsonElement"];
+            block: components["schemas"]["PlanBlock"];
         };
         /** @description A figure small enough for a list: start and end pose only. */
         Thumbnail: {
@@ -1876,16 +2248,17 @@ export interface components {
         /** @description A dose typed in its short form, for one station of a block. */
         TypedDoseRequest: {
             text: string;
-            /** @description The block as it is. */
-            block: components["schemas"]["JsonElement"];
-            /** Format: int32 */
+            block: components["schemas"]["PlanBlock"];
+            /**
+             * Format: int32
+             * @description The station's place in it, from 0.
+             */
             station: number;
-            /** @description The class's own moves, if it has any. */
-            moves?: unknown;
+            moves?: components["schemas"]["PlanMove"][];
         };
         /** @description The block with the dose in it, and the dose in words. */
         TypedDoseResult: {
-            block: components["schemas"]["JsonElement"];
+            block: components["schemas"]["PlanBlock"];
             /** @description What was understood, such as "12 reps each side". */
             words: string;
             /** @description What it takes in the first round. */
@@ -1910,8 +2283,6 @@ export interface components {
             /** @description 25 s a station with its options. [M] Handbook, section 3. */
             seconds: components["schemas"]["Seconds"];
         };
-        /** @enum {unknown} */
-        WeekStart: "monday" | "sunday" | "saturday";
         /** @enum {unknown} */
         WeightUnit: "kg" | "lb";
     };
@@ -1950,6 +2321,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     blockStarters: {
@@ -1972,7 +2352,7 @@ export interface operations {
             };
         };
     };
-    openLead: {
+    addSession: {
         parameters: {
             query?: never;
             header?: never;
@@ -1983,9 +2363,98 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["OpenLead"];
+                "application/json": components["schemas"]["SaveSession"];
             };
         };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    calendarFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    openLead: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {
@@ -2007,6 +2476,37 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    followLead: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["SseItemOfLeadNews"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2058,6 +2558,33 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     evaluate: {
@@ -2069,7 +2596,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["JsonElement"];
+                "application/json": components["schemas"]["ClassPlan"];
             };
         };
         responses: {
@@ -2080,6 +2607,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Evaluation"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -2124,6 +2669,24 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -2157,6 +2720,24 @@ export interface operations {
                     "application/json": components["schemas"]["FitAnswer"];
                 };
             };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -2188,6 +2769,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TypedDoseResult"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -2393,6 +2992,24 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -2444,7 +3061,11 @@ export interface operations {
     };
     classes: {
         parameters: {
-            query?: never;
+            query?: {
+                search?: string;
+                skip?: number;
+                take?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2457,7 +3078,16 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ClassSummary"][];
+                    "application/json": components["schemas"]["ClassList"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -2482,6 +3112,33 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ClassView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -2537,7 +3194,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SaveRequest"];
+                "application/json": components["schemas"]["SaveClass"];
             };
         };
         responses: {
@@ -2547,7 +3204,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ClassView"];
+                    "application/json": components["schemas"]["SavedClass"];
                 };
             };
             /** @description Not Found */
@@ -2561,6 +3218,24 @@ export interface operations {
             };
             /** @description Precondition Failed */
             412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2668,7 +3343,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["JsonElement"];
+                "application/json": components["schemas"]["ClassPlan"];
             };
         };
         responses: {
@@ -2681,8 +3356,219 @@ export interface operations {
                     "application/json": components["schemas"]["ClassView"];
                 };
             };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    sessions: {
+        parameters: {
+            query?: {
+                held?: boolean;
+                skip?: number;
+                take?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionList"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    saveSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveSession"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedSession"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    removeSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    restoreSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2799,7 +3685,9 @@ export interface operations {
     };
     runSheet: {
         parameters: {
-            query?: never;
+            query?: {
+                session?: string;
+            };
             header?: never;
             path: {
                 id: string;
@@ -2840,6 +3728,7 @@ export interface operations {
     classCards: {
         parameters: {
             query?: {
+                session?: string;
                 shortest?: number;
                 tallest?: number;
             };
@@ -2880,40 +3769,11 @@ export interface operations {
             };
         };
     };
-    calendarFile: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
     timelineFile: {
         parameters: {
-            query?: never;
+            query?: {
+                session?: string;
+            };
             header?: never;
             path: {
                 id: string;
@@ -2944,7 +3804,9 @@ export interface operations {
     };
     cueFile: {
         parameters: {
-            query?: never;
+            query?: {
+                session?: string;
+            };
             header?: never;
             path: {
                 id: string;
@@ -2975,7 +3837,9 @@ export interface operations {
     };
     bellFile: {
         parameters: {
-            query?: never;
+            query?: {
+                session?: string;
+            };
             header?: never;
             path: {
                 id: string;
@@ -3044,6 +3908,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Template"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -3126,6 +4008,24 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -3156,6 +4056,24 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
             };
             /** @description Unprocessable Entity */
             422: {
@@ -3250,6 +4168,24 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -3303,6 +4239,24 @@ export interface operations {
                     "application/json": components["schemas"]["Person"];
                 };
             };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -3338,6 +4292,24 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,11 +1,12 @@
-import { Anchor } from '@mantine/core'
+import { Anchor, Loader } from '@mantine/core'
 import { Link, NavLink, Outlet, useLocation, useRouteError } from 'react-router'
+import { Notices } from '../save/Notices'
 import { ErrorNote } from '../ui/ErrorNote'
 import css from './Shell.module.css'
 
 /** The band on top of every screen but the one that leads. */
 export function Shell() {
-  const leading = useLocation().pathname.endsWith('/lead')
+  const leading = useLocation().pathname.startsWith('/lead/')
   if (leading) return <Outlet />
   return (
     <>
@@ -34,9 +35,13 @@ export function Shell() {
         </div>
       </header>
       <Outlet />
+      <Notices />
     </>
   )
 }
+
+/** While the first screen is fetched. */
+export const Opening = () => <Loader m="xl" aria-label="Opening" />
 
 export function Missing() {
   return (

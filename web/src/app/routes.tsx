@@ -1,44 +1,58 @@
 import type { RouteObject } from 'react-router'
 import { Navigate } from 'react-router'
-import { BriefPage } from '../features/brief/BriefPage'
-import { NewClassPage } from '../features/brief/NewClassPage'
-import { BuildPage } from '../features/build/BuildPage'
-import { CardsPage } from '../features/cards/CardsPage'
-import { ClassesPage } from '../features/classes/ClassesPage'
-import { ClassLayout } from '../features/editor/ClassLayout'
-import { LeadPage } from '../features/lead/LeadPage'
-import { LogPage } from '../features/log/LogPage'
-import { MovePage } from '../features/moves/MovePage'
-import { OwnMovePage } from '../features/moves/OwnMovePage'
-import { MovesPage } from '../features/moves/MovesPage'
-import { PeoplePage } from '../features/people/PeoplePage'
-import { SettingsPage } from '../features/settings/SettingsPage'
-import { Broken, Missing, Shell } from './Shell'
+import { Broken, Missing, Opening, Shell } from './Shell'
+
+/** Each screen comes when it is first gone to. */
+const steps: RouteObject[] = [
+  { index: true, element: <Navigate to="build" replace /> },
+  { path: 'brief', lazy: async () => ({ Component: (await import('../features/brief/BriefPage')).BriefPage }) },
+  { path: 'build', lazy: async () => ({ Component: (await import('../features/build/BuildPage')).BuildPage }) },
+  { path: 'cards', lazy: async () => ({ Component: (await import('../features/cards/CardsPage')).CardsPage }) },
+  { path: 'log', lazy: async () => ({ Component: (await import('../features/log/LogPage')).LogPage }) },
+]
+
+const layout = async () => ({ Component: (await import('../features/editor/ClassLayout')).ClassLayout })
+const toLead = async () => ({ Component: (await import('../features/editor/ClassLayout')).ToLead })
 
 export const routes: RouteObject[] = [
   {
     element: <Shell />,
     errorElement: <Broken />,
+    HydrateFallback: Opening,
     children: [
-      { path: '/', element: <ClassesPage /> },
-      { path: '/people', element: <PeoplePage /> },
-      { path: '/moves', element: <MovesPage /> },
-      { path: '/moves/new', element: <OwnMovePage /> },
-      { path: '/moves/:move', element: <MovePage /> },
-      { path: '/moves/:move/edit', element: <OwnMovePage /> },
-      { path: '/settings', element: <SettingsPage /> },
-      { path: '/classes/new', element: <NewClassPage /> },
+      { path: '/', lazy: async () => ({ Component: (await import('../features/classes/ClassesPage')).ClassesPage }) },
       {
-        path: '/classes/:id',
-        element: <ClassLayout />,
-        children: [
-          { index: true, element: <Navigate to="build" replace /> },
-          { path: 'brief', element: <BriefPage /> },
-          { path: 'build', element: <BuildPage /> },
-          { path: 'cards', element: <CardsPage /> },
-          { path: 'lead', element: <LeadPage /> },
-          { path: 'log', element: <LogPage /> },
-        ],
+        path: '/people',
+        lazy: async () => ({ Component: (await import('../features/people/PeoplePage')).PeoplePage }),
+      },
+      { path: '/moves', lazy: async () => ({ Component: (await import('../features/moves/MovesPage')).MovesPage }) },
+      {
+        path: '/moves/new',
+        lazy: async () => ({ Component: (await import('../features/moves/OwnMovePage')).OwnMovePage }),
+      },
+      {
+        path: '/moves/:move',
+        lazy: async () => ({ Component: (await import('../features/moves/MovePage')).MovePage }),
+      },
+      {
+        path: '/moves/:move/edit',
+        lazy: async () => ({ Component: (await import('../features/moves/OwnMovePage')).OwnMovePage }),
+      },
+      {
+        path: '/settings',
+        lazy: async () => ({ Component: (await import('../features/settings/SettingsPage')).SettingsPage }),
+      },
+      {
+        path: '/classes/new',
+        lazy: async () => ({ Component: (await import('../features/brief/NewClassPage')).NewClassPage }),
+      },
+      { path: '/classes/:id/lead', lazy: toLead },
+      { path: '/classes/:id/on/:session/lead', lazy: toLead },
+      { path: '/classes/:id', lazy: layout, children: steps },
+      { path: '/classes/:id/on/:session', lazy: layout, children: steps },
+      {
+        path: '/lead/:session',
+        lazy: async () => ({ Component: (await import('../features/lead/LeadPage')).LeadPage }),
       },
       { path: '*', element: <Missing /> },
     ],

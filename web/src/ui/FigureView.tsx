@@ -38,12 +38,10 @@ export function Thumb({ viewBox, start, end, way }: ThumbProps) {
   )
 }
 
-const REST = 700
-
 interface FigureProps {
   figure: Figure
-  /** Seconds from start to end and back, where the figure is asked to move. */
-  moving?: { out: number; hold: number; back: number } | null
+  /** How it goes, where it is asked to move. */
+  moving?: Schemas['FigurePace'] | null
   /** Set-up measures, drawn where they are taken. */
   measures?: Schemas['DrawnMeasure'][]
 }
@@ -66,13 +64,10 @@ export function FigureView({ figure, moving, measures = [] }: FigureProps) {
     if (!moving) return
     let frame = 0
     const began = performance.now()
-    const out = Math.max(0.3, moving.out) * 1000
-    const back = Math.max(0.3, moving.back) * 1000
-    const turn = out + moving.hold * 1000 + back + REST
+    const { out, hold, back, stay } = moving
     const tick = (time: number) => {
-      const into = (time - began) % turn
-      const share =
-        into < out ? into / out : into < out + moving.hold * 1000 ? 1 : 1 - (into - out - moving.hold * 1000) / back
+      const into = ((time - began) / 1000) % (out + hold + back + stay)
+      const share = into < out ? into / out : into < out + hold ? 1 : 1 - (into - out - hold) / back
       setAt(Math.round(Math.max(0, Math.min(1, share)) * last))
       frame = requestAnimationFrame(tick)
     }

@@ -21,7 +21,7 @@ export function spoken(seconds: number): string {
 /** A booked start, such as "Tue 24 Nov, 18:00". */
 export function dayAndTime(startsAt: string | null | undefined, format: ClockFormat = 'h24'): string {
   if (!startsAt) return 'No date yet'
-  const date = new Date(startsAt)
+  const date = new Date(startsAt.slice(0, 16))
   const day = date.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' })
   const time = date.toLocaleTimeString('en-GB', {
     hour: format === 'h12' ? 'numeric' : '2-digit',
@@ -36,7 +36,7 @@ export type ClockFormat = 'h24' | 'h12'
 /** The time of day so many seconds after a booked start such as 2026-11-24T18:00; null without one. */
 export function timeOfDay(startsAt: string | null | undefined, seconds: number, format: ClockFormat): string | null {
   if (!startsAt) return null
-  const time = new Date(new Date(`${startsAt}:00Z`).getTime() + seconds * 1000)
+  const time = new Date(new Date(`${startsAt.slice(0, 16)}:00Z`).getTime() + seconds * 1000)
   return time.toLocaleTimeString('en-GB', {
     timeZone: 'UTC',
     hour: format === 'h12' ? 'numeric' : '2-digit',

@@ -1,5 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
+using Halterion.Core.Moves;
+using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 
 namespace Halterion.Core.Timing.Fitting;

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json.Nodes;
+using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 
 namespace Halterion.Core.Timing.Fitting;
@@ -57,7 +58,7 @@ internal sealed partial class FitBlockBuilder
 
     private string RepWords(Spot spot, int amount)
     {
-        var next = spot.Amount.From < spot.Amount.To ? spot.Amount with { To = amount } : new Amount(amount, amount);
+        var next = spot.Amount.From < spot.Amount.To ? spot.Amount with { To = amount } : new Amount(amount);
         return $"“{block.Name}”: {spot.Station.Name} {spot.Amount} → {next} {(spot.Part.Kind == PartKind.Pulses ? "pulses" : "reps")}";
     }
 
@@ -72,22 +73,17 @@ internal sealed partial class FitBlockBuilder
     /// <summary>What a part takes in the whole block with this amount, with the switches that hang on it.</summary>
     private static int Seconds(Block block, Spot spot, int amount)
     {
-        var rounds = Enumerable.Range(0, block.Rounds).Count(round => spot.Part.Rounds.Has(round, block.Rounds));
         var (station, part) = (spot.Station, spot.Part);
-        var turns = station.Turns ? 2 : 1;
-        var once = part.SecondsFor(amount);
-        if (station.Chunk > 0)
-        {
-            var (goes, left) = Math.DivRem(amount, station.Chunk);
-            var oneSide = goes * part.SecondsFor(station.Chunk) + (left > 0 ? part.SecondsFor(left) : 0);
-            once = 2 * oneSide + (2 * (goes + (left > 0 ? 1 : 0)) - 1) * station.Switch.Value;
-        }
-        else if (station.Sides == SideRule.Each)
-        {
-            once *= 2;
-        }
+        var once = part.SecondsFor(amount) * (station.Sides == SideRule.Each ? 2 : 1);
+        return Enumerable.Range(0, block.Rounds).Where(round => part.Rounds.Has(round, block.Rounds)).Sum(round =>
+            (station.Turns ? 2 : 1) * block.Passes * (station.Chunk > 0 ? Chunks(block, station, part, amount, round) : once));
+    }
 
-        return rounds * turns * Passes(block) * once;
+    private static int Chunks(Block block, Station station, Part part, int amount, int round)
+    {
+        var (goes, left) = Math.DivRem(amount, station.Chunk);
+        var oneSide = goes * part.SecondsFor(station.Chunk) + (left > 0 ? part.SecondsFor(left) : 0);
+        return 2 * oneSide + (2 * (goes + (left > 0 ? 1 : 0)) - 1) * block.SwitchAt(station, round).Value;
     }
 
     /// <summary>The bell of a rotation: timed goes that fill the window move with it, other targets shrink where they no longer fit.</summary>

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json.Nodes;
+using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 
 namespace Halterion.Core.Timing.Fitting;
@@ -107,7 +108,7 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
     private FitLever? Rest(Block changed)
     {
         var sets = block.Shape == BlockShape.Sets;
-        var (field, rest, gapsTimes) = sets ? ("betweenSets", block.BetweenSets, block.Stations.Length) : ("betweenRounds", block.BetweenRounds, 1);
+        var (field, rest, gapsTimes) = sets ? ("betweenSets", block.BetweenSets, Heads(block).Count(s => s.OwnBetweenSets is null)) : ("betweenRounds", block.BetweenRounds, 1);
         int Total(ByRound<Seconds> rests) => Enumerable.Range(0, changed.Rounds - 1).Sum(gap => rests.At(gap).Value) * gapsTimes;
         ByRound<Seconds> Shift(int by) => new([.. rest.Values.Select(v => Shifted(v.Value, by))]);
         Seconds Shifted(int value, int by) => new(
@@ -160,16 +161,12 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
         for (var i = 0; i < block.Stations.Length; i++)
         {
             var (station, place) = (block.Stations[i], i);
-            if (station.HasOwnChange)
+            if (station.OwnChange is { Values: [var own] })
             {
                 yield return Change(
-                    $"{at}/stations/{i}/changeSeconds", $"“{block.Name}”: change to {station.Name}", station.Change.Value,
+                    $"{at}/stations/{i}/changeSeconds", $"“{block.Name}”: change to {station.Name}", own.Value,
                     i == 0 && block.SidePass != SidePass.Round ? 0 : needs[i].Seconds.Value,
-                    v => Passes(changed) switch
-                    {
-                        2 => place == 0 ? changed.Rounds * Math.Max(v, station.Switch.Value) : 2 * changed.Rounds * v,
-                        _ => place == 0 ? 0 : v * (block.Shape == BlockShape.Sets ? 1 : changed.Rounds),
-                    });
+                    v => place > 0 ? v * Changes(changed, place) : changed.Passes == 2 ? Backs(changed, v) : 0);
             }
         }
     }
@@ -182,16 +179,25 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
             return changed.Rounds * (changed.Stations.Length - 1) * value;
         }
 
-        var later = changed.Stations.Skip(1).Count(s => !s.HasOwnChange) * value;
-        if (changed.Shape == BlockShape.Sets)
-        {
-            return later;
-        }
-
-        var first = changed.Stations[0];
-        var back = Passes(changed) == 2 && !first.HasOwnChange ? Math.Max(value, first.Switch.Value) : 0;
-        return changed.Rounds * (Passes(changed) * later + back);
+        var later = Enumerable.Range(1, changed.Stations.Length - 1).Where(i => !changed.Stations[i].HasOwnChange).Sum(i => Changes(changed, i)) * value;
+        return later + (changed.Passes == 2 && !changed.Stations[0].HasOwnChange ? Backs(changed, value) : 0);
     }
+
+    /// <summary>How often the change to a station other than the first is made in the whole block.</summary>
+    private static int Changes(Block changed, int station)
+    {
+        var inString = changed.Stations[station - 1].WithNext;
+        return inString ? 2 * changed.Rounds
+            : changed.Shape == BlockShape.Sets ? 1
+            : changed.Passes * changed.Rounds;
+    }
+
+    /// <summary>Seconds of all ways back to the first station before a second pass, in which the sides change too.</summary>
+    private static int Backs(Block changed, int value) =>
+        Enumerable.Range(0, changed.Rounds).Sum(round => Math.Max(value, changed.SwitchAt(changed.Stations[0], round).Value));
+
+    /// <summary>The stations that are not tied to one before them: each has sets of its own.</summary>
+    private static IEnumerable<Station> Heads(Block block) => block.Stations.Where((_, i) => i == 0 || !block.Stations[i - 1].WithNext);
 
     private FitLever? Change(string pointer, string what, int value, int need, Func<int, int> seconds)
     {
@@ -220,7 +226,7 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
     {
         var every = block.StartEvery!.Value.Value;
         var longest = Enumerable.Range(0, changed.Rounds).Max(round => changed.Stations.Max(s => DoseClock.Total(DoseClock.Stretches(s, changed, round, Compiler.SideOfRound(changed, round, 0)))));
-        return Timed($"{at}/startEverySeconds", $"“{block.Name}”: start every", every, 1800, Math.Min(every, longest), v => v * changed.Stations.Length * changed.Rounds * Passes(changed));
+        return Timed($"{at}/startEverySeconds", $"“{block.Name}”: start every", every, 1800, Math.Min(every, longest), v => v * changed.Stations.Length * changed.Rounds * changed.Passes);
     }
 
     /// <summary>A length of work in steps of five, within its percentage and its floor.</summary>
@@ -243,8 +249,6 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
             }
         }
     }
-
-    private static int Passes(Block block) => block.SidePass == SidePass.Round ? 2 : 1;
 
     private int Cost(int weight, int change, int of) => change == 0 ? 0 : terms.PerChange + weight * ((100 * change + of - 1) / of);
 

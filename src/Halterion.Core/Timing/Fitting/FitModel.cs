@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 
 namespace Halterion.Core.Timing.Fitting;

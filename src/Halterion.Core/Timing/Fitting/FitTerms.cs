@@ -22,6 +22,13 @@ public enum FitKinds
 /// </summary>
 public sealed record FitTerms
 {
+    /// <summary>Bounds of the terms: each is a whole number from 0.</summary>
+    public const int MostWeight = 100;
+    public const int MostPoints = 1000;
+    public const int MostSeconds = 600;
+    public const int MostPercent = 90;
+    public const int MostRounds = 19;
+
     public int RestWeight { get; init; } = 1;
 
     public int ChangeWeight { get; init; } = 1;
@@ -67,25 +74,4 @@ public sealed record FitTerms
 
     /// <summary>The pace that change-overs are measured by.</summary>
     public Pace Pace { get; init; }
-
-    /// <summary>The first term that is out of bounds, as its name and what would be right; null if all are well.</summary>
-    public (string Name, string Right)? Fault()
-    {
-        (string, int, int)[] bounds =
-        [
-            ("restWeight", RestWeight, 100), ("changeWeight", ChangeWeight, 100), ("workWeight", WorkWeight, 100), ("repsWeight", RepsWeight, 100),
-            ("roundWeight", RoundWeight, 100), ("optionalRoundWeight", OptionalRoundWeight, 100), ("perChange", PerChange, 1000),
-            ("restFloor", RestFloor, 600), ("restCeiling", RestCeiling, 600), ("workFloor", WorkFloor, 600), ("workPercent", WorkPercent, 90),
-            ("repsPercent", RepsPercent, 90), ("roundsLess", RoundsLess, 19), ("roundsMore", RoundsMore, 19), ("spareWeight", SpareWeight, 1000),
-        ];
-        foreach (var (name, value, most) in bounds)
-        {
-            if (value < 0 || value > most)
-            {
-                return (name, $"a whole number 0–{most}");
-            }
-        }
-
-        return null;
-    }
 }

@@ -21,15 +21,19 @@ const aims: { value: Aim; label: string }[] = [
 
 interface Props {
   brief: Brief
+  /** It has an occasion to be booked for. */
+  booked?: boolean
+  /** What is wrong with when it is held. */
+  trouble?: ReactNode
   onChange: (label: string, next: Partial<Brief>) => void
   children?: ReactNode
 }
 
 /** What is booked, for whom and what for. */
-export function BriefFields({ brief, onChange, children }: Props) {
+export function BriefFields({ brief, booked = true, trouble, onChange, children }: Props) {
   const [date, time] = (brief.booking.startsAt ?? 'T').split('T')
   const setStart = (d: string, t: string) =>
-    onChange('start', { booking: { ...brief.booking, startsAt: d === '' ? null : `${d}T${t || '18:00'}` } })
+    onChange('start', { booking: { ...brief.booking, startsAt: d === '' ? null : `${d}T${t.slice(0, 5) || '18:00'}` } })
 
   return (
     <div className={css.fields}>
@@ -45,6 +49,7 @@ export function BriefFields({ brief, onChange, children }: Props) {
         <TextInput
           label="Day"
           type="date"
+          disabled={!booked}
           value={date}
           onChange={(event) => setStart(event.currentTarget.value, time ?? '')}
         />
@@ -52,7 +57,7 @@ export function BriefFields({ brief, onChange, children }: Props) {
           label="Starts at"
           type="time"
           disabled={!date}
-          value={time}
+          value={time?.slice(0, 5)}
           onChange={(event) => event.currentTarget.value && setStart(date ?? '', event.currentTarget.value)}
         />
         <NumberInput
@@ -76,6 +81,7 @@ export function BriefFields({ brief, onChange, children }: Props) {
           }
         />
       </div>
+      {trouble}
       <NativeSelect
         label="Aim"
         data={aims}

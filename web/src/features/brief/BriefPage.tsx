@@ -1,21 +1,33 @@
-import { Button, Textarea } from '@mantine/core'
-import { Link } from 'react-router'
+import { Button, Textarea, TextInput } from '@mantine/core'
+import { useQueryClient } from '@tanstack/react-query'
+import { useState, useSyncExternalStore } from 'react'
+import { Link, useNavigate } from 'react-router'
+import { useStore } from 'zustand'
 import type { Plan } from '../../api/client'
-import { withField } from '../build/edit'
+import { answer, api, troubleWords } from '../../api/client'
+import { useClockFormat } from '../../api/queries'
+import { withField } from '../../plan/edit'
+import type { Saved } from '../../save/SaveNote'
+import { SaveNote } from '../../save/SaveNote'
+import { dayAndTime } from '../../ui/time'
 import { Pick } from '../build/Inputs'
 import { SecondsInput } from '../build/SecondsInput'
 import { counts } from '../build/words'
 import { useClassEditor } from '../editor/context'
-import { SaveNote } from '../editor/SaveNote'
 import css from './Brief.module.css'
 import { BriefFields } from './BriefFields'
 
 export function BriefPage() {
-  const { plan, booking, change } = useClassEditor()
+  const { plan, booking, change, core, session } = useClassEditor()
+  const saver = session && core.bookingSaver(session.id)
+  const set = <K extends keyof Plan>(key: K, value: Plan[K] | undefined) =>
+    change(String(key), (draft) => ({ ...draft, plan: withField(draft.plan, key, value) }))
   return (
     <main className={css.inClass}>
       <BriefFields
         brief={{ title: plan.title, slotMinutes: plan.slotMinutes, aim: plan.aim ?? 'conditioning', booking }}
+        booked={session !== null}
+        trouble={<BookingTrouble />}
         onChange={(label, { booking: nextBooking, ...rest }) =>
           change(label, (draft) => ({
             plan: { ...draft.plan, ...rest },
@@ -24,6 +36,21 @@ export function BriefPage() {
         }
       >
         <Leading />
+        <div className={css.row}>
+          <TextInput
+            label="Cue of the day"
+            placeholder="come back to all through"
+            maxLength={120}
+            value={plan.focus ?? ''}
+            onChange={(event) => set('focus', event.currentTarget.value || undefined)}
+          />
+          <TextInput
+            label="To bring or wear"
+            maxLength={400}
+            value={plan.bring ?? ''}
+            onChange={(event) => set('bring', event.currentTarget.value || undefined)}
+          />
+        </div>
         <Textarea
           label="Notes for yourself"
           autosize
@@ -40,10 +67,89 @@ export function BriefPage() {
         <Button component={Link} to="../build" relative="path">
           On to building
         </Button>
-        <SaveNote />
+        <SaveNote saver={core.planSaver} />
+        {saver && <BookingNote saver={saver} />}
       </div>
+      <Occasions />
     </main>
   )
+}
+
+/** Why the booking could not be saved, such as a start that the clocks pass over. */
+function BookingTrouble() {
+  const { core, session } = useClassEditor()
+  const saver = session && core.bookingSaver(session.id)
+  return saver ? <Refusal saver={saver} /> : null
+}
+
+function Refusal({ saver }: { saver: Saved }) {
+  const { state, words } = useSyncExternalStore(saver.store.subscribe, saver.store.getState)
+  return state === 'refused' ? (
+    <p role="alert" className={css.refused}>
+      {words}
+    </p>
+  ) : null
+}
+
+/** The booking is saved beside the class; it speaks up only where that fails. */
+function BookingNote({ saver }: { saver: Saved }) {
+  const { state } = useSyncExternalStore(saver.store.subscribe, saver.store.getState)
+  return state === 'saved' || state === 'saving' || state === 'refused' ? null : <SaveNote saver={saver} />
+}
+
+/** When this class is and was held; one class, many occasions. */
+function Occasions() {
+  const { id, session, sessions, core, booking } = useClassEditor()
+  const navigate = useNavigate()
+  const queries = useQueryClient()
+  const format = useClockFormat()
+  const bookings = useStore(core.store, (s) => s.now.bookings)
+  const [trouble, setTrouble] = useState('')
+
+  async function another() {
+    setTrouble('')
+    try {
+      const startsAt = booking.startsAt ? weekAfter(booking.startsAt) : null
+      const added = await answer(
+        api.POST('/api/classes/{id}/sessions', {
+          params: { path: { id } },
+          body: { booking: { ...booking, startsAt } },
+        }),
+      )
+      await queries.invalidateQueries({ queryKey: ['class', id] })
+      void queries.invalidateQueries({ queryKey: ['sessions'] })
+      void navigate(`/classes/${id}/on/${added.id}/brief`)
+    } catch (error) {
+      setTrouble(troubleWords(error))
+    }
+  }
+
+  return (
+    <section className={css.occasions} aria-label="When it is held">
+      <h2>When it is held</h2>
+      <ul>
+        {sessions.map((s) => (
+          <li key={s.id}>
+            <Link to={`/classes/${id}/on/${s.id}/${s.held ? 'log' : 'brief'}`} aria-current={s.id === session?.id}>
+              {dayAndTime(bookings[s.id]?.startsAt, format)}
+            </Link>
+            {s.held ? ', held' : ''}
+          </li>
+        ))}
+      </ul>
+      <Button size="xs" variant="default" onClick={() => void another()}>
+        Another date
+      </Button>
+      {trouble && <p role="alert">{trouble}</p>}
+    </section>
+  )
+}
+
+/** The same time a week later. */
+function weekAfter(startsAt: string): string {
+  const day = new Date(`${startsAt.slice(0, 10)}T12:00:00Z`)
+  day.setUTCDate(day.getUTCDate() + 7)
+  return `${day.toISOString().slice(0, 10)}${startsAt.slice(10, 16)}`
 }
 
 /** How the class is led: what its blocks follow unless they say otherwise. */

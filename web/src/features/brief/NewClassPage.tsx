@@ -3,8 +3,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import type { FormEvent } from 'react'
 import { useState } from 'react'
 import { Link, useNavigate, useSearchParams } from 'react-router'
-import type { ClassView } from '../../api/client'
-import { answer, api } from '../../api/client'
+import { answer, api, troubleWords } from '../../api/client'
 import { fetchClass, useClasses } from '../../api/queries'
 import { ErrorNote } from '../../ui/ErrorNote'
 import css from './Brief.module.css'
@@ -34,7 +33,7 @@ export function NewClassPage() {
   const navigate = useNavigate()
   const queries = useQueryClient()
   const [search] = useSearchParams()
-  const classes = useClasses().data ?? []
+  const classes = useClasses('', 500).data?.classes ?? []
   const [copyOf, setCopyOf] = useState('')
   const [brief, setBrief] = useState(fresh)
   const [problem, setProblem] = useState<string | null>(null)
@@ -44,19 +43,20 @@ export function NewClassPage() {
     setCopyOf(id)
     if (id === '') return
     try {
-      const { plan, booking } = await fetchClass(id)
+      const { plan, sessions } = await fetchClass(id)
+      const booking = sessions.at(-1)?.booking
       setBrief((b) => ({
         title: plan.title,
         slotMinutes: plan.slotMinutes,
         aim: plan.aim ?? 'conditioning',
         booking: {
           ...b.booking,
-          headCount: booking.headCount,
-          startsAt: `${localDay(1)}T${booking.startsAt?.slice(11) ?? '18:00'}`,
+          headCount: booking?.headCount ?? b.booking.headCount,
+          startsAt: `${localDay(1)}T${booking?.startsAt?.slice(11, 16) ?? '18:00'}`,
         },
       }))
-    } catch {
-      setProblem('That class cannot be read just now. Try again.')
+    } catch (error) {
+      setProblem(`That class cannot be read just now. ${troubleWords(error)}`)
     }
   }
 
@@ -70,13 +70,12 @@ export function NewClassPage() {
     event.preventDefault()
     if (brief.title.trim() === '') return
     try {
-      const made = (await answer(
-        api.POST('/api/classes', { body: { ...brief, copyOf: copyOf === '' ? null : copyOf } }),
-      )) as ClassView
+      const made = await answer(api.POST('/api/classes', { body: { ...brief, ...(copyOf === '' ? {} : { copyOf }) } }))
+      void queries.invalidateQueries({ queryKey: ['sessions'] })
       await queries.invalidateQueries({ queryKey: ['classes'] })
       void navigate(`/classes/${made.id}/build`)
-    } catch {
-      setProblem('The class could not be made: the server does not answer or refused it. Nothing you typed is lost.')
+    } catch (error) {
+      setProblem(`The class was not made; nothing you typed is lost. ${troubleWords(error)}`)
     }
   }
 

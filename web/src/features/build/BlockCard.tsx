@@ -2,6 +2,7 @@ import { Button, TextInput } from '@mantine/core'
 import { useQueryClient } from '@tanstack/react-query'
 import { useContext, useState } from 'react'
 import type { Move, PlanBlock } from '../../api/client'
+import { troubleWords } from '../../api/client'
 import { stationStarter } from '../../api/queries'
 import { Tools } from '../../ui/Tools'
 import { clock } from '../../ui/time'
@@ -9,7 +10,8 @@ import { useBlockStart, useClassEditor } from '../editor/context'
 import { BlockTiming } from './BlockTiming'
 import css from './Build.module.css'
 import { BlockMore } from './BlockMore'
-import { copied, moved, setBlock, without } from './edit'
+import { doubled, lacking, nudged, partId, setBlock } from '../../plan/edit'
+import { copyOfBlock } from '../../plan/ids'
 import { FaultsAt } from './FaultsAt'
 import { Handle, useCard } from './Handle'
 import { MoveSelect } from './MoveSelect'
@@ -20,9 +22,11 @@ export function BlockCard({ block, index, moves }: { block: PlanBlock; index: nu
   const { plan, evaluation, change } = useClassEditor()
   const queries = useQueryClient()
   const bench = useBenchContext()
-  const card = useCard(bench, { block: index }, plan.blocks.length)
+  const id = partId(block)
+  const card = useCard(bench, { block: id })
+  const [trouble, setTrouble] = useState('')
   const [more, setMore] = useState(false)
-  const outline = evaluation?.outline[index]
+  const outline = evaluation?.outline.find((o) => o.id === id)
   const stations = block.stations ?? []
   const copiedItems = useContext(CopiedContext)
   const setBlocks = (label: string, next: (blocks: PlanBlock[]) => PlanBlock[]) =>
@@ -31,25 +35,30 @@ export function BlockCard({ block, index, moves }: { block: PlanBlock; index: nu
   async function addStation(move: string) {
     const window = block.windowSeconds
     const roundGivesSide = block.sidePass === 'round' || block.sidePass === 'alternate'
-    const { station } = await queries.fetchQuery(
-      stationStarter(move, typeof window === 'number' ? window : undefined, roundGivesSide),
-    )
-    change('add station', (draft) => ({
-      ...draft,
-      plan: setBlock(draft.plan, index, (b) => ({ ...b, stations: [...(b.stations ?? []), structuredClone(station)] })),
-    }))
+    setTrouble('')
+    try {
+      const { station } = await queries.fetchQuery(
+        stationStarter(move, typeof window === 'number' ? window : undefined, roundGivesSide),
+      )
+      change('add station', (draft) => ({
+        ...draft,
+        plan: setBlock(draft.plan, id, (b) => ({ ...b, stations: [...(b.stations ?? []), structuredClone(station)] })),
+      }))
+    } catch (error) {
+      setTrouble(`The station was not added. ${troubleWords(error)}`)
+    }
   }
 
   return (
     <section
-      id={`block-${index}`}
+      id={`block-${id}`}
       tabIndex={-1}
       className={css.block}
       aria-label={`Block ${index + 1}: ${block.name}`}
       {...card}
     >
       <div className={css.blockHead}>
-        <Handle spot={{ block: index }} what={`block ${block.name}`} />
+        <Handle spot={{ block: id }} what={`block ${block.name}`} />
         <TextInput
           className={css.blockName}
           variant="unstyled"
@@ -58,37 +67,43 @@ export function BlockCard({ block, index, moves }: { block: PlanBlock; index: nu
           value={block.name}
           onChange={(event) => {
             const name = event.currentTarget.value
-            change(`name ${index}`, (draft) => ({
+            change(`name ${id}`, (draft) => ({
               ...draft,
-              plan: setBlock(draft.plan, index, (b) => ({ ...b, name })),
+              plan: setBlock(draft.plan, id, (b) => ({ ...b, name })),
             }))
           }}
         />
         {outline && (
           <span className={css.blockTime}>
-            <From index={index} /> <strong>{outline.words}</strong>
+            <From id={id} /> <strong>{outline.words}</strong>
           </span>
         )}
         <Tools
           what={`block ${block.name}`}
           first={index === 0}
           last={index === plan.blocks.length - 1}
-          onMove={(by) => setBlocks('move block', (blocks) => moved(blocks, index, index + by))}
-          onCopy={() => setBlocks('copy block', (blocks) => copied(blocks, index))}
-          onRemove={() => setBlocks('remove block', (blocks) => without(blocks, index))}
+          onMove={(by) => setBlocks('move block', (blocks) => nudged(blocks, id, by))}
+          onCopy={() => setBlocks('copy block', (blocks) => doubled(blocks, id, copyOfBlock))}
+          onRemove={() => setBlocks('remove block', (blocks) => lacking(blocks, id))}
         />
       </div>
       <div className={css.timingRow}>
-        <BlockTiming block={block} index={index} />
+        <BlockTiming block={block} />
         <button type="button" className={css.moreButton} aria-expanded={more} onClick={() => setMore(!more)}>
           {more ? 'Less' : 'More'}
           <span className="hidden"> about block {block.name}</span>
         </button>
       </div>
-      {more && <BlockMore block={block} index={index} moves={moves} />}
+      {more && <BlockMore block={block} moves={moves} />}
       <FaultsAt pointer={`/blocks/${index}`} shallow />
       {stations.map((station, s) => (
-        <StationCard key={s} station={station} place={{ block: index, station: s }} moves={moves} />
+        <StationCard
+          key={partId(station)}
+          station={station}
+          block={block}
+          place={{ block: index, station: s }}
+          moves={moves}
+        />
       ))}
       {block.format !== 'talk' && stations.length < 16 && (
         <div className={css.addStation}>
@@ -101,9 +116,14 @@ export function BlockCard({ block, index, moves }: { block: PlanBlock; index: nu
             onChange={(move) => void addStation(move)}
           />
           {copiedItems?.kind === 'stations' && (
-            <Button size="xs" variant="default" onClick={() => bench.paste(index)}>
+            <Button size="xs" variant="default" onClick={() => bench.paste(id)}>
               Paste {copiedItems.items.length === 1 ? 'the station' : `${copiedItems.items.length} stations`}
             </Button>
+          )}
+          {trouble && (
+            <span className={css.trouble} role="alert">
+              {trouble}
+            </span>
           )}
         </div>
       )}
@@ -111,7 +131,7 @@ export function BlockCard({ block, index, moves }: { block: PlanBlock; index: nu
   )
 }
 
-function From({ index }: { index: number }) {
-  const start = useBlockStart(index)
+function From({ id }: { id: string }) {
+  const start = useBlockStart(id)
   return start === null ? null : <>from {clock(start)}</>
 }

@@ -1,24 +1,23 @@
 import { Button, Checkbox, Textarea } from '@mantine/core'
-import { useQueryClient } from '@tanstack/react-query'
-import { useState } from 'react'
 import type { Move, PlanBlock } from '../../api/client'
-import { answer, api } from '../../api/client'
+import { useAct } from '../../save/acts'
 import { useClassEditor } from '../editor/context'
 import css from './Build.module.css'
-import { setBlock, shapeOf, suited, withField } from './edit'
+import { partId, setBlock, shapeOf, suited, withField } from '../../plan/edit'
 import { Pick } from './Inputs'
 import { OptionList } from './OptionList'
 import { SecondsInput } from './SecondsInput'
 import { counts, phases } from './words'
 
 /** All else that a block can say, folded away until it is wanted. */
-export function BlockMore({ block, index, moves }: { block: PlanBlock; index: number; moves: Move[] }) {
+export function BlockMore({ block, moves }: { block: PlanBlock; moves: Move[] }) {
   const { plan, change } = useClassEditor()
   const shape = shapeOf(block)
+  const id = partId(block)
   const set = <K extends keyof PlanBlock>(key: K, value: PlanBlock[K] | undefined) =>
-    change(`${String(key)} ${index}`, (draft) => ({
+    change(`${String(key)} ${id}`, (draft) => ({
       ...draft,
-      plan: setBlock(draft.plan, index, (b) => withField(b, key, value)),
+      plan: setBlock(draft.plan, id, (b) => withField(b, key, value)),
     }))
   const rounds = shape === 'circuit' || shape === 'rotation' || shape === 'every'
   return (
@@ -67,7 +66,7 @@ export function BlockMore({ block, index, moves }: { block: PlanBlock; index: nu
                 onChange={(v) =>
                   change('sidePass', (draft) => ({
                     ...draft,
-                    plan: setBlock(draft.plan, index, (b) => {
+                    plan: setBlock(draft.plan, id, (b) => {
                       const next = withField(b, 'sidePass', v === 'station' ? undefined : (v as PlanBlock['sidePass']))
                       return { ...next, stations: next.stations?.map((station) => suited(station, next)) }
                     }),
@@ -128,7 +127,14 @@ export function BlockMore({ block, index, moves }: { block: PlanBlock; index: nu
           label="Something easy in the rests"
           options={block.recovery ?? []}
           moves={moves}
-          onChange={(next) => set('recovery', next)}
+          onChange={(next) =>
+            change(`recovery ${id}`, (draft) => ({
+              ...draft,
+              plan: setBlock(draft.plan, id, (b) => ({
+                ...withField(withField(b, 'recovery', next), 'recoveryIn', next ? b.recoveryIn : undefined),
+              })),
+            }))
+          }
         />
       )}
       <Textarea
@@ -146,23 +152,13 @@ export function BlockMore({ block, index, moves }: { block: PlanBlock; index: nu
 }
 
 function KeepTemplate({ block }: { block: PlanBlock }) {
-  const queries = useQueryClient()
-  const [said, setSaid] = useState('')
-  async function keep() {
-    try {
-      await answer(api.POST('/api/templates', { body: { name: block.name, block: block as never } }))
-      await queries.invalidateQueries({ queryKey: ['templates'] })
-      setSaid('Kept: it stands under “Add a block” from now on.')
-    } catch (error) {
-      setSaid(error instanceof Error ? `Not kept. ${error.message}` : 'Not kept.')
-    }
-  }
+  const add = useAct('addTemplate')
   return (
     <p className={css.keep}>
-      <Button size="xs" variant="default" onClick={() => void keep()}>
+      <Button size="xs" variant="default" onClick={() => add.mutate({ name: block.name, block })}>
         Keep this block as a template
       </Button>
-      <span role="status">{said}</span>
+      <span role="status">{add.isSuccess && 'Kept: it stands under “Add a block” from now on.'}</span>
     </p>
   )
 }

@@ -1,8 +1,8 @@
 import type { PlanBlock } from '../../api/client'
 import { useClassEditor } from '../editor/context'
 import css from './Build.module.css'
-import type { Shape } from './edit'
-import { reshaped, setBlock, shapeOf, withField } from './edit'
+import type { Shape } from '../../plan/edit'
+import { partId, reshaped, setBlock, shapeOf, withField } from '../../plan/edit'
 import { Parsed, Pick, seconds } from './Inputs'
 import { SecondsInput } from './SecondsInput'
 
@@ -17,16 +17,17 @@ const shapes: [Shape, string][] = [
 const listHint = 'seconds, or a list by gap such as 30, 45'
 
 /** How long, how often, with what between: the clock of a block. */
-export function BlockTiming({ block, index }: { block: PlanBlock; index: number }) {
+export function BlockTiming({ block }: { block: PlanBlock }) {
   const { plan, evaluation, change } = useClassEditor()
   const shape = shapeOf(block)
+  const id = partId(block)
   const set = <K extends keyof PlanBlock>(key: K, value: PlanBlock[K] | undefined) =>
-    change(`${String(key)} ${index}`, (draft) => ({
+    change(`${String(key)} ${id}`, (draft) => ({
       ...draft,
-      plan: setBlock(draft.plan, index, (b) => withField(b, key, value)),
+      plan: setBlock(draft.plan, id, (b) => withField(b, key, value)),
     }))
   // A station with a change of its own does not wait for the block's.
-  const needs = (evaluation?.outline[index]?.stations ?? [])
+  const needs = (evaluation?.outline.find((o) => o.id === id)?.stations ?? [])
     .filter((_, i) => shape === 'rotation' || (i > 0 && block.stations?.[i]?.changeSeconds === undefined))
     .map((s) => s.change.seconds)
   const need = Math.max(0, ...needs)
@@ -56,7 +57,7 @@ export function BlockTiming({ block, index }: { block: PlanBlock; index: number 
         onChange={(next) =>
           change('shape', (draft) => ({
             ...draft,
-            plan: setBlock(draft.plan, index, (b) => reshaped(b, next as Exclude<Shape, 'talk'>)),
+            plan: setBlock(draft.plan, id, (b) => reshaped(b, next as Exclude<Shape, 'talk'>)),
           }))
         }
       />

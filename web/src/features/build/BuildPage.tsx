@@ -2,8 +2,10 @@ import { Button } from '@mantine/core'
 import { memo, useEffect, useMemo } from 'react'
 import { useLocation } from 'react-router'
 import type { Move, PlanBlock } from '../../api/client'
-import { answer, api } from '../../api/client'
 import { useMoves, useStarters, useTemplates } from '../../api/queries'
+import { partId } from '../../plan/edit'
+import { copyOfBlock } from '../../plan/ids'
+import { useAct } from '../../save/acts'
 import { EditorContext, useClassEditor } from '../editor/context'
 import { BlockCard } from './BlockCard'
 import css from './Build.module.css'
@@ -23,12 +25,13 @@ export function BuildPage() {
   }, [library, plan.moves])
   const starters = useStarters().data ?? []
   const templates = useTemplates()
+  const removeTemplate = useAct('removeTemplate')
   const { bench, selected, copied } = useBench()
   const location = useLocation()
   const addBlock = (block: PlanBlock) =>
     change('add block', (draft) => ({
       ...draft,
-      plan: { ...draft.plan, blocks: [...draft.plan.blocks, structuredClone(block)] },
+      plan: { ...draft.plan, blocks: [...draft.plan.blocks, copyOfBlock(block)] },
     }))
 
   // The tape leads here: a block in the address is shown and focused, each time anew.
@@ -49,7 +52,7 @@ export function BuildPage() {
                 </p>
               )}
               {plan.blocks.map((block, b) => (
-                <BlockScope key={b} block={block} index={b} moves={moves} />
+                <BlockScope key={partId(block)} block={block} index={b} moves={moves} />
               ))}
               <section className={css.adding} aria-label="Add a block">
                 <h2 className={css.addTitle}>Add a block</h2>
@@ -91,11 +94,7 @@ export function BuildPage() {
                             variant="default"
                             px={8}
                             aria-label={`Remove the template ${template.name}`}
-                            onClick={() =>
-                              void answer(
-                                api.DELETE('/api/templates/{id}', { params: { path: { id: template.id } } }),
-                              ).then(() => templates.refetch())
-                            }
+                            onClick={() => removeTemplate.mutate(template.id)}
                           >
                             ×
                           </Button>
@@ -128,13 +127,13 @@ function BlockScope({ block, index, moves }: ScopeProps) {
   const editor = useClassEditor()
   const { plan, evaluation, faults } = editor
   // When a block begins is told by a part of its own, or every key would draw anew all that come after.
-  const outline = JSON.stringify({ ...evaluation?.outline[index], start: 0, end: 0 })
+  const outline = JSON.stringify({ ...evaluation?.outline.find((o) => o.id === block.id), start: 0, end: 0, block: 0 })
   const here = JSON.stringify(faults.filter((fault) => fault.pointer.startsWith(`/blocks/${index}`)))
-  const shell = JSON.stringify({ ...plan, blocks: plan.blocks.length })
+  const shell = JSON.stringify({ ...plan, blocks: plan.blocks.length, waivers: null })
   const scoped = useMemo(
     () => editor,
     // eslint-disable-next-line react-hooks/exhaustive-deps -- all that a block shows of the editor is in these
-    [block, outline, here, shell, editor.change],
+    [block, outline, here, shell, index, editor.change],
   )
   return (
     <EditorContext value={scoped}>

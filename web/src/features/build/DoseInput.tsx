@@ -1,12 +1,11 @@
 import { TextInput } from '@mantine/core'
 import { useEffect, useId, useRef, useState } from 'react'
-import type { PlanBlock } from '../../api/client'
-import { answer, api, Refused } from '../../api/client'
+import type { PlanBlock, PlanStation } from '../../api/client'
+import { answer, api, Refused, troubleWords } from '../../api/client'
 import { useDoseForms } from '../../api/queries'
 import { useClassEditor } from '../editor/context'
 import css from './Build.module.css'
-import { setBlock, withField } from './edit'
-import type { Place } from './StationCard'
+import { partId, setBlock, withField } from '../../plan/edit'
 
 interface Understood {
   words?: string
@@ -17,12 +16,12 @@ const ofDose = ['dose', 'sides', 'chunk', 'sharing', 'waiting'] as const
 const ofBlock = ['rounds', 'betweenRounds', 'betweenSets'] as const
 
 /** What was typed, put into the block as it is by now: it may have changed elsewhere while it was read. */
-function taken(now: PlanBlock, asked: PlanBlock, read: PlanBlock, station: number): PlanBlock {
+function taken(now: PlanBlock, asked: PlanBlock, read: PlanBlock, station: string): PlanBlock {
+  const typed = read.stations?.find((s) => s.id === station)
   const next = {
     ...now,
-    stations: now.stations?.map((old, i) => {
-      const typed = read.stations?.[station]
-      if (i !== station || !typed) return old
+    stations: now.stations?.map((old) => {
+      if (old.id !== station || !typed) return old
       return ofDose.reduce((into, key) => withField(into, key, typed[key]), old)
     }),
   }
@@ -33,10 +32,12 @@ function taken(now: PlanBlock, asked: PlanBlock, read: PlanBlock, station: numbe
 }
 
 /** The dose, typed in the trade's short form: read as it is typed, and what was understood said beneath. */
-export function DoseInput({ place, name }: { place: Place; name: string }) {
+export function DoseInput({ station, block, name }: { station: PlanStation; block: PlanBlock; name: string }) {
+  const [id, blockId] = [partId(station), partId(block)]
   const { plan, evaluation, faults, change } = useClassEditor()
   const forms = useDoseForms().data ?? []
-  const written = evaluation?.outline[place.block]?.stations[place.station]?.dose ?? ''
+  const outline = evaluation?.outline.find((o) => o.id === blockId)
+  const written = outline?.stations.find((o) => o.id === id)?.dose ?? ''
   const [typed, setTyped] = useState<string | null>(null)
   const [understood, setUnderstood] = useState<Understood>({})
   const stop = useRef<AbortController | null>(null)
@@ -50,30 +51,31 @@ export function DoseInput({ place, name }: { place: Place; name: string }) {
     stop.current?.abort()
     const asked = new AbortController()
     stop.current = asked
-    const block = plan.blocks[place.block]
     try {
       const result = await answer(
         api.POST('/api/plans/dose', {
-          body: { text, block: block as never, station: place.station, moves: plan.moves as never },
+          body: {
+            text,
+            block,
+            station: block.stations?.findIndex((s) => s.id === id) ?? 0,
+            ...(plan.moves ? { moves: plan.moves } : {}),
+          },
           signal: asked.signal,
         }),
       )
       setUnderstood({ words: `${result.words}: ${result.takes}` })
-      change(`dose ${place.block} ${place.station}`, (draft) => ({
+      change(`dose ${id}`, (draft) => ({
         ...draft,
-        plan: setBlock(draft.plan, place.block, (now) =>
-          taken(now, block!, result.block as unknown as PlanBlock, place.station),
-        ),
+        plan: setBlock(draft.plan, blockId, (now) => taken(now, block, result.block, id)),
       }))
     } catch (error) {
       if (asked.signal.aborted) return
       const fault = error instanceof Refused ? error.problem.errors?.[0] : undefined
-      if (fault) {
-        const at = /^\/text\/(\d+)$/.exec(fault.pointer)?.[1]
-        setUnderstood({
-          problem: { detail: fault.detail, right: fault.right, at: at === undefined ? null : Number(at) },
-        })
-      }
+      setUnderstood({
+        problem: fault
+          ? { detail: fault.detail, right: fault.right, at: (error as Refused).problem.at ?? null }
+          : { detail: troubleWords(error), right: '', at: null },
+      })
     }
   }
 
@@ -91,7 +93,7 @@ export function DoseInput({ place, name }: { place: Place; name: string }) {
         spellCheck={false}
         value={shown}
         disabled={written === '' && typed === null && faults.length > 0}
-        error={problem ? `${problem.detail} Right would be: ${problem.right}.` : undefined}
+        error={problem ? `${problem.detail}${problem.right && ` Right would be: ${problem.right}.`}` : undefined}
         onFocus={() => setHelping(true)}
         onChange={(event) => {
           const text = event.currentTarget.value

@@ -1,9 +1,10 @@
 import { Button, NumberInput } from '@mantine/core'
 import { useQueryClient } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import type { Evaluation, Plan, Schemas } from '../../api/client'
-import { answer, api } from '../../api/client'
+import { answer, api, troubleWords } from '../../api/client'
 import { useSettings } from '../../api/queries'
+import { useAct } from '../../save/acts'
 import { useClassEditor } from '../editor/context'
 import css from './Build.module.css'
 
@@ -36,15 +37,20 @@ export function FitPanel() {
   const settings = useSettings()
   const terms = settings.data?.fit
   const [found, setFound] = useState<{ plan: Plan; answer: FitAnswer } | null>(null)
+  const [trouble, setTrouble] = useState('')
+  const looked = useRef<{ offer: Plan; evaluation: Evaluation } | null>(null)
   const fresh = found !== null && found.plan === plan
 
   useEffect(() => {
     if (!terms || faults.length > 0) return
     const stop = new AbortController()
     const timer = setTimeout(() => {
-      answer(api.POST('/api/plans/fit', { body: { class: plan as never, terms }, signal: stop.signal })).then(
-        (result) => setFound({ plan, answer: result }),
-        () => undefined,
+      answer(api.POST('/api/plans/fit', { body: { class: plan, terms }, signal: stop.signal })).then(
+        (result) => {
+          setFound({ plan, answer: result })
+          setTrouble('')
+        },
+        (error: unknown) => !stop.signal.aborted && setTrouble(troubleWords(error)),
       )
     }, WAIT)
     return () => {
@@ -57,8 +63,10 @@ export function FitPanel() {
 
   async function look(offer: FitAnswer['offers'][number]) {
     try {
-      const evaluation: Evaluation = await answer(api.POST('/api/plans/evaluate', { body: offer.class as never }))
-      setPreview({ plan: offer.class as unknown as Plan, evaluation })
+      const known = looked.current?.offer === offer.class ? looked.current.evaluation : null
+      const evaluation = known ?? (await answer(api.POST('/api/plans/evaluate', { body: offer.class })))
+      looked.current = { offer: offer.class, evaluation }
+      setPreview({ plan: offer.class, evaluation })
     } catch {
       setPreview(null)
     }
@@ -66,6 +74,11 @@ export function FitPanel() {
 
   return (
     <section className={css.fit} aria-label="Fit to the slot">
+      {trouble && (
+        <p className={css.trouble} role="alert">
+          {trouble}
+        </p>
+      )}
       <h2 className={css.fitTitle}>Bring it to {plan.slotMinutes} min</h2>
       {found?.answer.offers.map((offer, i) => (
         <button
@@ -77,7 +90,13 @@ export function FitPanel() {
           onPointerLeave={() => setPreview(null)}
           onFocus={() => void look(offer)}
           onBlur={() => setPreview(null)}
-          onClick={() => change('fit', (draft) => ({ ...draft, plan: offer.class as unknown as Plan }))}
+          onClick={() =>
+            change(
+              'fit',
+              (draft) => ({ ...draft, plan: offer.class }),
+              looked.current?.offer === offer.class ? looked.current.evaluation : undefined,
+            )
+          }
         >
           <strong>{offer.way.title}</strong>
           <span className={css.cost}>
@@ -111,9 +130,10 @@ export function FitPanel() {
 /** What a change costs and how far it may go: ours to begin with, the instructor's to change. */
 function Limits({ terms }: { terms: Terms }) {
   const queries = useQueryClient()
-  async function save(next: Terms) {
+  const act = useAct('saveFitTerms')
+  function save(next: Terms) {
     queries.setQueryData(['settings'], (old: { fit: Terms } | undefined) => old && { ...old, fit: next })
-    await answer(api.PUT('/api/settings/fit', { body: next })).catch(() => undefined)
+    act.mutate(next)
   }
   return (
     <details className={css.more}>
@@ -129,10 +149,10 @@ function Limits({ terms }: { terms: Terms }) {
             allowDecimal={false}
             allowNegative={false}
             value={terms[key] as number}
-            onChange={(value) => typeof value === 'number' && void save({ ...terms, [key]: value })}
+            onChange={(value) => typeof value === 'number' && save({ ...terms, [key]: value })}
           />
         ))}
-        <Button size="xs" variant="default" onClick={() => void save({})}>
+        <Button size="xs" variant="default" onClick={() => save({})}>
           As they came
         </Button>
       </div>

@@ -34,7 +34,7 @@ export function Handle({ spot, what }: { spot: Spot; what: string }) {
 }
 
 /** What a card needs to be dropped on, and to be moved by keys. */
-export function useCard(bench: Bench, spot: Spot, count: number) {
+export function useCard(bench: Bench, spot: Spot) {
   const [over, setOver] = useState<'before' | 'after' | null>(null)
   const takes = () => {
     const dragged = bench.dragged()
@@ -57,21 +57,15 @@ export function useCard(bench: Bench, spot: Spot, count: number) {
       if (!takes()) return
       event.preventDefault()
       event.stopPropagation()
-      const after = place(event) === 'after' ? 1 : 0
+      const after = place(event) === 'after'
       setOver(null)
-      bench.drop(
-        spot.station === undefined
-          ? { block: spot.block + after }
-          : { block: spot.block, station: spot.station + after },
-      )
+      bench.drop(spot, after)
     },
     onKeyDown: (event: KeyboardEvent) => {
       if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return
       event.preventDefault()
       event.stopPropagation()
-      const by = event.key === 'ArrowUp' ? -1 : 1
-      const at = spot.station ?? spot.block
-      if (at + by >= 0 && at + by < count) bench.nudge(spot, by)
+      bench.nudge(spot, event.key === 'ArrowUp' ? -1 : 1)
     },
   }
 }

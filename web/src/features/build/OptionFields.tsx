@@ -1,7 +1,7 @@
 import { TextInput } from '@mantine/core'
 import type { PlanOption } from '../../api/client'
 import css from './Build.module.css'
-import { withField } from './edit'
+import { withField } from '../../plan/edit'
 import { Parsed, Pick } from './Inputs'
 import { loadFields, optionFields } from './words'
 
@@ -25,8 +25,8 @@ export function OptionFields({ option, main, onChange }: Props) {
   const set = <K extends keyof PlanOption>(key: K, value: PlanOption[K] | undefined) =>
     onChange(withField(option, key, value))
   const setLoad = <K extends keyof Load>(key: K, value: Load[K] | undefined) => {
-    const load = withField(option.load ?? {}, key, value)
-    set('load', Object.keys(load).length === 0 ? undefined : load)
+    const load: Load = withField<Load, K>(option.load ?? { implement: 'dumbbell' }, key, value)
+    set('load', load)
   }
   return (
     <div className={css.fields}>

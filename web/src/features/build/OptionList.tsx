@@ -1,7 +1,7 @@
 import { Button } from '@mantine/core'
 import type { Move, PlanOption } from '../../api/client'
 import css from './Build.module.css'
-import { inOrder, without } from './edit'
+import { inOrder, without } from '../../plan/edit'
 import { Pick } from './Inputs'
 import { MoveSelect } from './MoveSelect'
 import { OptionFields } from './OptionFields'
@@ -26,7 +26,7 @@ export function OptionList({ label, options, moves, onChange }: Props) {
     <fieldset className={css.optionList}>
       <legend>{label}</legend>
       {inOrder(options).map(({ option, index }) => (
-        <div key={index}>
+        <div key={option.id ?? index}>
           <div className={css.fields}>
             <Pick
               label="Which"

@@ -5,13 +5,12 @@ import type { Proposal } from '../../api/queries'
 import { stationStarter } from '../../api/queries'
 import { useClassEditor } from '../editor/context'
 import css from './Build.module.css'
-import { inOrder, mainOption, setStation, without } from './edit'
+import { inOrder, lacking, mainOption, partId, setStation } from '../../plan/edit'
+import { copyOfOption, withoutId } from '../../plan/ids'
 import { MoveSelect } from './MoveSelect'
-import type { Place } from './StationCard'
 
 interface Props {
   station: PlanStation
-  place: Place
   moves: Move[]
   /** Each option in words, in the order of the file; and what it asks instead of the main one. */
   words: string[]
@@ -20,17 +19,16 @@ interface Props {
 }
 
 /** The options under each other: harder above the main one, easier below, with the reason where the ladder gave it. */
-export function OptionStack({ station, place, moves, words, trades, onSwapMain }: Props) {
+export function OptionStack({ station, moves, words, trades, onSwapMain }: Props) {
   const { change } = useClassEditor()
   const main = mainOption(station)
   const proposals = useQuery({ ...stationStarter(main?.move ?? ''), enabled: main !== undefined }).data?.proposals
   const setOptions = (label: string, next: (options: PlanOption[]) => PlanOption[]) =>
-    change(`${label} ${place.block} ${place.station}`, (draft) => ({
+    change(`${label} ${station.id}`, (draft) => ({
       ...draft,
-      plan: setStation(draft.plan, place.block, place.station, (old) => ({ ...old, options: next(old.options) })),
+      plan: setStation(draft.plan, partId(station), (old) => ({ ...old, options: next(old.options) })),
     }))
-  const add = (proposal: Proposal) =>
-    setOptions('add option', (options) => [...options, structuredClone(proposal.option)])
+  const add = (proposal: Proposal) => setOptions('add option', (options) => [...options, copyOfOption(proposal.option)])
   const lacks = (tier: PlanOption['tier']) => !station.options.some((option) => option.tier === tier)
 
   return (
@@ -41,7 +39,7 @@ export function OptionStack({ station, place, moves, words, trades, onSwapMain }
           option.tier === 'easier' ? proposals?.easier : option.tier === 'harder' ? proposals?.harder : undefined
         const why = proposal && sameOption(proposal.option, option) ? proposal : undefined
         return (
-          <div key={index} className={css.option} data-tier={option.tier}>
+          <div key={partId(option)} className={css.option} data-tier={option.tier}>
             <span className={css.tier}>{option.tier}</span>
             <MoveSelect
               moves={moves}
@@ -51,7 +49,9 @@ export function OptionStack({ station, place, moves, words, trades, onSwapMain }
               onChange={(move) =>
                 option.tier === 'main'
                   ? void onSwapMain(move)
-                  : setOptions('option', (options) => options.map((o, i) => (i === index ? { tier: o.tier, move } : o)))
+                  : setOptions('option', (options) =>
+                      options.map((o) => (o.id === option.id ? { id: partId(o), tier: o.tier, move } : o)),
+                    )
               }
             />
             <span className={css.why}>
@@ -69,7 +69,7 @@ export function OptionStack({ station, place, moves, words, trades, onSwapMain }
                 size={22}
                 aria-label={`Remove the ${option.tier} option`}
                 title={`Remove the ${option.tier} option`}
-                onClick={() => setOptions('remove option', (options) => without(options, index))}
+                onClick={() => setOptions('remove option', (options) => lacking(options, partId(option)))}
               >
                 ×
               </ActionIcon>
@@ -135,6 +135,7 @@ function AddOption({ missing, instead, onAdd, onPropose }: AddOptionProps) {
 const manner = (words: string | undefined, name: string | undefined) =>
   words && name && words.startsWith(`${name}, `) ? <span>{words.slice(name.length + 2)}</span> : null
 
-const sorted = (option: PlanOption) => JSON.stringify(Object.entries(option).sort(([a], [b]) => (a < b ? -1 : 1)))
+const sorted = (option: PlanOption) =>
+  JSON.stringify(Object.entries(withoutId(option)).sort(([a], [b]) => (a < b ? -1 : 1)))
 
 const sameOption = (a: PlanOption, b: PlanOption) => sorted(a) === sorted(b)

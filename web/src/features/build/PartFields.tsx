@@ -1,7 +1,7 @@
 import { Button, TextInput } from '@mantine/core'
 import type { Move, PlanPart, PlanStation } from '../../api/client'
 import css from './Build.module.css'
-import { setPart, withField, without } from './edit'
+import { setPart, withField, without } from '../../plan/edit'
 import { Parsed, Pick } from './Inputs'
 import { MoveSelect } from './MoveSelect'
 

@@ -1,8 +1,6 @@
 import { NativeSelect } from '@mantine/core'
-import type { PlanStation } from '../../api/client'
-import { useClassEditor } from '../editor/context'
-import { withField } from './edit'
-import type { Place } from './StationCard'
+import type { PlanBlock, PlanStation } from '../../api/client'
+import { withField } from '../../plan/edit'
 
 /** What each rule is for stands in its words. */
 const rules = [
@@ -14,14 +12,13 @@ const rules = [
 
 interface Props {
   station: PlanStation
-  place: Place
+  block: PlanBlock
   onChange: (label: string, next: (station: PlanStation) => PlanStation) => void
 }
 
 /** How a station deals with its sides; nothing to choose where the round gives the side. */
-export function SideSelect({ station, place, onChange }: Props) {
-  const { plan } = useClassEditor()
-  const pass = plan.blocks[place.block]?.sidePass
+export function SideSelect({ station, block, onChange }: Props) {
+  const pass = block.sidePass
   const first = station.dose[0]
   if (pass === 'round' || pass === 'alternate') return null
   const written = station.dose.some((part) => part.side === 'left' || part.side === 'right')
@@ -36,7 +33,11 @@ export function SideSelect({ station, place, onChange }: Props) {
       onChange={(event) => {
         const rule = event.currentTarget.value
         onChange('sides', (old) => {
-          const bare = withField(withField(old, 'sides', undefined), 'chunk', undefined)
+          const bare = withField(
+            withField(withField(old, 'sides', undefined), 'chunk', undefined),
+            'withNext',
+            rule === 'each' ? old.withNext : undefined,
+          )
           const dose = old.dose.map((part) =>
             part.kind === 'rest' ? part : withField(part, 'side', rule === 'alternate' ? 'alternate' : undefined),
           )

@@ -1,13 +1,15 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
-import type { Move, PlanStation } from '../../api/client'
+import type { Move, PlanBlock, PlanStation } from '../../api/client'
+import { troubleWords } from '../../api/client'
 import { stationStarter } from '../../api/queries'
 import { FamilyMark } from '../../ui/FamilyMark'
 import { Tools } from '../../ui/Tools'
 import { useClassEditor } from '../editor/context'
 import css from './Build.module.css'
 import { DoseInput } from './DoseInput'
-import { copied, mainOption, moved, setBlock, setStation, without } from './edit'
+import { doubled, lacking, mainOption, nudged, partId, setBlock, setStation } from '../../plan/edit'
+import { copyOfStation } from '../../plan/ids'
 import { FaultsAt } from './FaultsAt'
 import { Handle, useCard } from './Handle'
 import { OptionStack } from './OptionStack'
@@ -15,6 +17,7 @@ import { SideSelect } from './SideSelect'
 import { StationMore } from './StationMore'
 import { useBenchContext } from './useBench'
 
+/** Where it stands just now; what it is goes by its id. */
 export interface Place {
   block: number
   station: number
@@ -22,19 +25,22 @@ export interface Place {
 
 interface Props {
   station: PlanStation
+  block: PlanBlock
   place: Place
   moves: Move[]
 }
 
-export function StationCard({ station, place, moves }: Props) {
-  const { plan, evaluation, change } = useClassEditor()
+export function StationCard({ station, block, place, moves }: Props) {
+  const { evaluation, change } = useClassEditor()
   const queries = useQueryClient()
   const { block: b, station: s } = place
+  const [id, blockId] = [partId(station), partId(block)]
   const bench = useBenchContext()
-  const card = useCard(bench, place, plan.blocks[b]?.stations?.length ?? 0)
+  const card = useCard(bench, { block: blockId, station: id })
+  const [trouble, setTrouble] = useState('')
   const [more, setMore] = useState(false)
-  const stations = plan.blocks[b]?.stations ?? []
-  const outline = evaluation?.outline[b]?.stations[s]
+  const stations = block.stations ?? []
+  const outline = evaluation?.outline.find((o) => o.id === blockId)?.stations.find((o) => o.id === id)
   const main = mainOption(station)
   const move = moves.find((m) => m.id === main?.move)
   const name = station.name ?? move?.name ?? 'Station'
@@ -42,39 +48,49 @@ export function StationCard({ station, place, moves }: Props) {
   const setStations = (label: string, next: (stations: PlanStation[]) => PlanStation[]) =>
     change(label, (draft) => ({
       ...draft,
-      plan: setBlock(draft.plan, b, (block) => ({ ...block, stations: next(block.stations ?? []) })),
+      plan: setBlock(draft.plan, blockId, (old) => ({ ...old, stations: next(old.stations ?? []) })),
     }))
 
   const setThis = (label: string, next: (station: PlanStation) => PlanStation) =>
-    change(`${label} ${b} ${s}`, (draft) => ({ ...draft, plan: setStation(draft.plan, b, s, next) }))
+    change(`${label} ${id}`, (draft) => ({ ...draft, plan: setStation(draft.plan, id, next) }))
 
   /** Another main move: its own usual options come with it, the dose stays. */
   const wanted = useRef('')
   async function swapMove(to: string) {
     wanted.current = to
-    const starter = await queries.fetchQuery(stationStarter(to))
-    // Searching the list with the keyboard passes over others on the way.
-    if (wanted.current !== to) return
-    change('swap move', (draft) => ({
-      ...draft,
-      plan: setStation(draft.plan, b, s, (old) => {
-        const next = { ...old, options: structuredClone(starter.station.options) }
-        delete next.name
-        return next
-      }),
-    }))
+    setTrouble('')
+    try {
+      const starter = await queries.fetchQuery(stationStarter(to))
+      // Searching the list with the keyboard passes over others on the way.
+      if (wanted.current !== to) return
+      change('swap move', (draft) => ({
+        ...draft,
+        plan: setStation(draft.plan, id, (old) => {
+          // The main option stays the one it is, done with another move.
+          const main = mainOption(old)
+          const options = structuredClone(starter.station.options).map((option) =>
+            option.tier === 'main' && main?.id ? { ...option, id: main.id } : option,
+          )
+          const next = { ...old, options }
+          delete next.name
+          return next
+        }),
+      }))
+    } catch (error) {
+      setTrouble(`The move was not changed. ${troubleWords(error)}`)
+    }
   }
 
   return (
     <article
       className={css.station}
       aria-label={`Station ${place1}: ${name}`}
-      id={`station-${b}-${s}`}
+      id={`station-${id}`}
       tabIndex={-1}
       {...card}
     >
       <div className={css.stationHead}>
-        <Handle spot={place} what={`station ${name}`} />
+        <Handle spot={{ block: blockId, station: id }} what={`station ${name}`} />
         {move && <FamilyMark family={move.family} />}
         <h3 className={css.stationName}>{name}</h3>
         {outline && (
@@ -86,16 +102,16 @@ export function StationCard({ station, place, moves }: Props) {
           what={`station ${name}`}
           first={s === 0}
           last={s === stations.length - 1}
-          onMove={(by) => setStations('move station', (all) => moved(all, s, s + by))}
-          onCopy={() => setStations('copy station', (all) => copied(all, s))}
-          onRemove={stations.length > 1 ? () => setStations('remove station', (all) => without(all, s)) : undefined}
+          onMove={(by) => setStations('move station', (all) => nudged(all, id, by))}
+          onCopy={() => setStations('copy station', (all) => doubled(all, id, copyOfStation))}
+          onRemove={stations.length > 1 ? () => setStations('remove station', (all) => lacking(all, id)) : undefined}
         />
       </div>
       <div className={css.stationBody}>
         <div className={css.dose}>
-          <DoseInput place={place} name={name} />
+          <DoseInput station={station} block={block} name={name} />
           <div className={css.doseRow}>
-            <SideSelect station={station} place={place} onChange={setThis} />
+            <SideSelect station={station} block={block} onChange={setThis} />
             <button type="button" className={css.moreButton} aria-expanded={more} onClick={() => setMore(!more)}>
               {more ? 'Less' : 'More'}
               <span className="hidden"> about station {name}</span>
@@ -104,14 +120,18 @@ export function StationCard({ station, place, moves }: Props) {
         </div>
         <OptionStack
           station={station}
-          place={place}
           moves={moves}
           words={outline?.options ?? []}
           trades={outline?.trades ?? []}
           onSwapMain={swapMove}
         />
       </div>
-      {more && <StationMore station={station} place={place} moves={moves} onChange={setThis} />}
+      {more && <StationMore station={station} block={block} moves={moves} onChange={setThis} />}
+      {trouble && (
+        <p className={css.trouble} role="alert">
+          {trouble}
+        </p>
+      )}
       <FaultsAt pointer={`/blocks/${b}/stations/${s}`} />
     </article>
   )

@@ -1,29 +1,27 @@
 import { TextInput } from '@mantine/core'
-import type { Move, PlanStation } from '../../api/client'
+import type { Move, PlanBlock, PlanStation } from '../../api/client'
 import { useClassEditor } from '../editor/context'
 import css from './Build.module.css'
-import { withField } from './edit'
-import { Pick } from './Inputs'
+import { partId, withField } from '../../plan/edit'
+import { Parsed, Pick, seconds } from './Inputs'
 import { OptionFields } from './OptionFields'
 import { OptionList } from './OptionList'
 import { PartFields } from './PartFields'
-import { SecondsInput } from './SecondsInput'
-import type { Place } from './StationCard'
 
 interface Props {
   station: PlanStation
-  place: Place
+  block: PlanBlock
   moves: Move[]
   onChange: (label: string, next: (station: PlanStation) => PlanStation) => void
 }
 
 /** All else that a station can say, folded away until it is wanted. */
-export function StationMore({ station, place, moves, onChange }: Props) {
+export function StationMore({ station, block, moves, onChange }: Props) {
   const { plan, evaluation } = useClassEditor()
-  const block = plan.blocks[place.block]
-  const change = evaluation?.outline[place.block]?.stations[place.station]?.change
-  const changes = block?.format !== 'rotation' && block?.order !== 'ownPace'
-  const roundGivesSide = block?.sidePass === 'round' || block?.sidePass === 'alternate'
+  const outline = evaluation?.outline.find((o) => o.id === block.id)
+  const change = outline?.stations.find((o) => o.id === station.id)?.change
+  const changes = block.format !== 'rotation' && block.order !== 'ownPace'
+  const roundGivesSide = block.sidePass === 'round' || block.sidePass === 'alternate'
   const set = <K extends keyof PlanStation>(key: K, value: PlanStation[K] | undefined) =>
     onChange(String(key), (old) => withField(old, key, value))
   return (
@@ -38,7 +36,7 @@ export function StationMore({ station, place, moves, onChange }: Props) {
           value={station.name ?? ''}
           onChange={(event) => set('name', event.currentTarget.value || undefined)}
         />
-        {block?.order !== 'ownPace' && (
+        {block.order !== 'ownPace' && (
           <Pick
             label="Shared"
             none="no"
@@ -53,29 +51,31 @@ export function StationMore({ station, place, moves, onChange }: Props) {
             }
           />
         )}
-        <SecondsInput
+        <Parsed
           label="To switch sides"
-          max={60}
-          step={1}
+          hint="0–60 seconds, or a list by round"
           value={station.switchSeconds}
-          placeholder={`${plan.switchSeconds ?? 3} s`}
+          placeholder={`${plan.switchSeconds ?? 3}`}
+          {...seconds}
           onChange={(v) => set('switchSeconds', v)}
         />
-        {changes && block?.startEverySeconds === undefined && (
-          <SecondsInput
+        {changes && block.startEverySeconds === undefined && (
+          <Parsed
             label="To get here"
-            max={600}
+            hint="0–600 seconds, or a list by round"
             value={station.changeSeconds}
-            placeholder={`${block?.betweenStations ?? 0} s`}
+            placeholder={`${block.betweenStations ?? 0}`}
+            {...seconds}
             onChange={(v) => set('changeSeconds', v)}
           />
         )}
         {changes && (
-          <SecondsInput
+          <Parsed
             label="Shown first"
-            max={300}
+            hint="0–300 seconds in the first round, or a list by round"
             value={station.demoSeconds}
-            placeholder="0 s"
+            placeholder="0"
+            {...seconds}
             onChange={(v) => set('demoSeconds', v)}
           />
         )}
@@ -100,7 +100,7 @@ export function StationMore({ station, place, moves, onChange }: Props) {
         />
       )}
       {station.options.map((option, i) => (
-        <details key={i} className={css.more}>
+        <details key={partId(option)} className={css.more}>
           <summary>
             How the {option.tier} option is done: {moves.find((m) => m.id === option.move)?.name ?? option.move}
           </summary>
@@ -108,7 +108,10 @@ export function StationMore({ station, place, moves, onChange }: Props) {
             option={option}
             main={option.tier === 'main'}
             onChange={(next) =>
-              onChange(`how ${i}`, (old) => ({ ...old, options: old.options.map((o, n) => (n === i ? next : o)) }))
+              onChange(`how ${i}`, (old) => ({
+                ...old,
+                options: old.options.map((o) => (o.id === option.id ? next : o)),
+              }))
             }
           />
           {station.dose.length > 1 &&
@@ -124,8 +127,8 @@ export function StationMore({ station, place, moves, onChange }: Props) {
                     onChange={(next) =>
                       onChange(`part ${i} ${p}`, (old) => ({
                         ...old,
-                        options: old.options.map((o, n) => {
-                          if (n !== i) return o
+                        options: old.options.map((o) => {
+                          if (o.id !== option.id) return o
                           const parts = withField(
                             o.parts ?? {},
                             number,

@@ -1,14 +1,14 @@
 import { Button, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import type { Evaluation, Plan } from '../../api/client'
-import { answer, api } from '../../api/client'
+import type { Evaluation } from '../../api/client'
+import { answer, api, troubleWords } from '../../api/client'
+import { withField } from '../../plan/edit'
+import { SaveNote } from '../../save/SaveNote'
 import { FamilyMark } from '../../ui/FamilyMark'
 import { clock, spoken } from '../../ui/time'
 import { useClassEditor } from '../editor/context'
-import { SaveNote } from '../editor/SaveNote'
 import css from './Build.module.css'
-import { withField } from './edit'
 import { FitPanel } from './FitPanel'
 import { Versions } from './Versions'
 
@@ -16,16 +16,22 @@ type Finding = Evaluation['findings'][number]
 
 /** Whether the class fits its slot, in words, and what to do about it. */
 export function Verdict() {
-  const { plan, evaluation, faults, canUndo, canRedo, undo, redo, change } = useClassEditor()
+  const { plan, evaluation, faults, canUndo, canRedo, undo, redo, change, core } = useClassEditor()
+  const [trouble, setTrouble] = useState('')
   const [history, setHistory] = useState(false)
   const empty = plan.blocks.length === 0
   const over = evaluation !== null && evaluation.totals.overSeconds > 0
 
   async function mend(finding: Finding, repair: number) {
-    const mended = await answer(
-      api.POST('/api/plans/repair', { body: { class: plan as never, finding: finding.key ?? '', repair } }),
-    )
-    change('repair', (draft) => ({ ...draft, plan: mended.class as unknown as Plan }))
+    setTrouble('')
+    try {
+      const mended = await answer(
+        api.POST('/api/plans/repair', { body: { class: plan, finding: finding.key ?? '', repair } }),
+      )
+      change('repair', (draft) => ({ ...draft, plan: mended.class }), mended.evaluation)
+    } catch (error) {
+      setTrouble(`Nothing was changed. ${troubleWords(error)}`)
+    }
   }
 
   return (
@@ -40,7 +46,7 @@ export function Verdict() {
         <Button variant="default" size="xs" onClick={() => setHistory(true)}>
           Versions
         </Button>
-        <SaveNote />
+        <SaveNote saver={core.planSaver} />
       </div>
       {history && <Versions onClose={() => setHistory(false)} />}
       {!empty && evaluation && (
@@ -63,6 +69,11 @@ export function Verdict() {
       {!empty && faults.length === 0 && evaluation && Math.abs(evaluation.totals.overSeconds) > 0 && <FitPanel />}
       {!empty && faults.length === 0 && (
         <ul className={css.findings} aria-label="Findings">
+          {trouble && (
+            <li className={css.trouble} role="alert">
+              {trouble}
+            </li>
+          )}
           {evaluation?.findings.map((finding) => (
             <li key={finding.key} className={css.finding} data-severity={finding.waived ? 'waived' : finding.severity}>
               <strong>{finding.what}</strong>
@@ -95,7 +106,7 @@ export function Verdict() {
 function Waive({ finding }: { finding: Finding }) {
   const { change } = useClassEditor()
   const [reason, setReason] = useState<string | null>(null)
-  const is = (w: { code: string; place: string }) => w.code === finding.code && w.place === finding.pointer
+  const is = (w: { code: string; place: string }) => w.code === finding.code && w.place === finding.place
   if (finding.waived) {
     return (
       <button
@@ -131,7 +142,7 @@ function Waive({ finding }: { finding: Finding }) {
             ...draft.plan,
             waivers: [
               ...(draft.plan.waivers ?? []),
-              { code: finding.code, place: finding.pointer, reason: reason.trim() },
+              { code: finding.code, place: finding.place, reason: reason.trim() },
             ],
           },
         }))

@@ -1,8 +1,7 @@
 import { Button, Modal } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import type { ClassView } from '../../api/client'
-import { answer, api } from '../../api/client'
+import { answer, api, troubleWords } from '../../api/client'
 import { useClassEditor } from '../editor/context'
 import css from './Build.module.css'
 
@@ -17,7 +16,8 @@ const when = (moment: string) =>
 
 /** The versions of the class: what changed in each, between any two, and the way back. */
 export function Versions({ onClose }: { onClose: () => void }) {
-  const { id, change, flush } = useClassEditor()
+  const { id, core, flush } = useClassEditor()
+  const [trouble, setTrouble] = useState('')
   const versions = useQuery({
     queryKey: ['versions', id],
     gcTime: 0,
@@ -41,11 +41,16 @@ export function Versions({ onClose }: { onClose: () => void }) {
 
   /** What was then comes back as a change of its own, so that undo takes it away again. */
   async function restore(version: number) {
-    const view = (await answer(
-      api.POST('/api/classes/{id}/versions/{version}/restore', { params: { path: { id, version } } }),
-    )) as ClassView
-    change('restore', () => ({ plan: view.plan, booking: view.booking }))
-    onClose()
+    setTrouble('')
+    try {
+      const view = await answer(
+        api.POST('/api/classes/{id}/versions/{version}/restore', { params: { path: { id, version } } }),
+      )
+      core.restored(view)
+      onClose()
+    } catch (error) {
+      setTrouble(`It was not restored. ${troubleWords(error)}`)
+    }
   }
 
   return (
@@ -56,6 +61,11 @@ export function Versions({ onClose }: { onClose: () => void }) {
       size="lg"
       closeButtonProps={{ 'aria-label': 'Close' }}
     >
+      {trouble && (
+        <p className={css.trouble} role="alert">
+          {trouble}
+        </p>
+      )}
       {list.length > 1 && (
         <p className={css.compare}>
           What changed from{' '}

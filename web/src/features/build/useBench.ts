@@ -1,14 +1,15 @@
 import { createContext, useCallback, useContext, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import type { Plan } from '../../api/client'
+import { moveBlock, moveStation, nudged, partId, setBlock, suited } from '../../plan/edit'
+import { copyOfBlock, copyOfStation } from '../../plan/ids'
 import { useClassEditor } from '../editor/context'
 import type { Copied } from './clipboard'
 import { copyOut, keptCopy, readCopied } from './clipboard'
-import { moved, moveStation, setBlock, suited } from './edit'
 
-/** A block, or a station of one. */
+/** A block, or a station of one, by their ids. */
 export interface Spot {
-  block: number
-  station?: number
+  block: string
+  station?: string
 }
 
 /** What can be done on the bench. It stays the same object, so that no card is drawn anew for it. */
@@ -18,12 +19,12 @@ export interface Bench {
   copy: () => void
   duplicate: () => void
   remove: () => void
-  paste: (into?: number) => void
+  paste: (into?: string) => void
   /** What is being dragged. */
   dragged: () => Spot | null
   drag: (spot: Spot | null) => void
-  /** Drops what is dragged before this spot; a station may be dropped behind the last one. */
-  drop: (before: Spot) => void
+  /** Drops what is dragged before or behind this spot. */
+  drop: (at: Spot, after: boolean) => void
   /** Moves a block or a station up or down by one. */
   nudge: (spot: Spot, by: -1 | 1) => void
 }
@@ -44,6 +45,22 @@ export function useBenchContext(): Bench {
 
 export const same = (a: Spot, b: Spot) => a.block === b.block && a.station === b.station
 
+/** What of the chosen is still there, in the order of the class. */
+function inOrder(plan: Plan, selected: Spot[]): Spot[] {
+  return plan.blocks.flatMap((block) => {
+    const id = partId(block)
+    const own = selected.filter((spot) => spot.station === undefined && spot.block === id)
+    const stations = (block.stations ?? [])
+      .filter((station) => selected.some((spot) => spot.station === station.id))
+      .map((station) => ({ block: id, station: partId(station) }))
+    return [...own, ...stations]
+  })
+}
+
+/** What stands behind a thing among its neighbours; undefined: it is the last. */
+const next = (items: { id?: string }[], id: string): string | undefined =>
+  items[items.findIndex((item) => item.id === id) + 1]?.id
+
 /** Choosing, copying, pasting and moving of blocks and stations. */
 export function useBench(): { bench: Bench; selected: Spot[]; copied: Copied | null } {
   const { plan, change } = useClassEditor()
@@ -62,9 +79,9 @@ export function useBench(): { bench: Bench; selected: Spot[]; copied: Copied | n
   }, [])
 
   const edit = useCallback(
-    (label: string, next: (plan: Plan) => Plan) => {
+    (label: string, then: (plan: Plan) => Plan) => {
       setSelected([])
-      change(label, (draft) => ({ ...draft, plan: next(draft.plan) }))
+      change(label, (draft) => ({ ...draft, plan: then(draft.plan) }))
     },
     [change],
   )
@@ -81,31 +98,32 @@ export function useBench(): { bench: Bench; selected: Spot[]; copied: Copied | n
     [],
   )
 
-  const inOrder = useMemo(
-    () => [...selected].sort((a, b) => a.block - b.block || (a.station ?? 0) - (b.station ?? 0)),
-    [selected],
-  )
-  const ofBlocks = inOrder[0]?.station === undefined
+  const chosen = useMemo(() => inOrder(plan, selected), [plan, selected])
+  const ofBlocks = chosen[0]?.station === undefined
   const items = (): Copied | null => {
-    if (inOrder.length === 0) return null
+    if (chosen.length === 0) return null
     return ofBlocks
-      ? { kind: 'blocks', items: inOrder.map((s) => plan.blocks[s.block]!) }
-      : { kind: 'stations', items: inOrder.map((s) => plan.blocks[s.block]!.stations![s.station!]!) }
+      ? { kind: 'blocks', items: plan.blocks.filter((b) => chosen.some((s) => s.block === b.id)) }
+      : {
+          kind: 'stations',
+          items: plan.blocks.flatMap((b) => (b.stations ?? []).filter((x) => chosen.some((s) => s.station === x.id))),
+        }
   }
 
-  const insert = (what: Copied, into?: number) => {
-    const fresh = structuredClone(what)
-    if (fresh.kind === 'blocks') {
-      edit('paste blocks', (p) => ({ ...p, blocks: [...p.blocks, ...fresh.items].slice(0, 30) }))
+  const insert = (what: Copied, into?: string) => {
+    if (what.kind === 'blocks') {
+      edit('paste blocks', (p) => ({ ...p, blocks: [...p.blocks, ...what.items.map(copyOfBlock)].slice(0, 30) }))
       return
     }
-    const last = plan.blocks.map((b) => b.format !== 'talk').lastIndexOf(true)
-    const block = into ?? last
-    if (block < 0) return
+    const block = into ?? plan.blocks.filter((b) => b.format !== 'talk').at(-1)?.id
+    if (block === undefined) return
     edit('paste stations', (p) =>
       setBlock(p, block, (b) => ({
         ...b,
-        stations: [...(b.stations ?? []), ...fresh.items.map((station) => suited(station, b))].slice(0, 16),
+        stations: [...(b.stations ?? []), ...what.items.map((station) => suited(copyOfStation(station), b))].slice(
+          0,
+          16,
+        ),
       })),
     )
   }
@@ -119,12 +137,12 @@ export function useBench(): { bench: Bench; selected: Spot[]; copied: Copied | n
     const typing = (target: EventTarget | null) =>
       target instanceof HTMLElement && target.closest('input, textarea, select, [contenteditable]') !== null
     const onCopy = (event: ClipboardEvent) => {
-      if (typing(event.target) || selected.length === 0) return
+      if (typing(event.target) || chosen.length === 0) return
       event.preventDefault()
       copy()
     }
     const onCut = (event: ClipboardEvent) => {
-      if (typing(event.target) || selected.length === 0) return
+      if (typing(event.target) || chosen.length === 0) return
       event.preventDefault()
       copy()
       remove()
@@ -147,14 +165,14 @@ export function useBench(): { bench: Bench; selected: Spot[]; copied: Copied | n
   })
 
   function remove() {
-    const gone = inOrder
+    const gone = chosen
     edit('remove', (p) =>
       ofBlocks
-        ? { ...p, blocks: p.blocks.filter((_, b) => !gone.some((s) => s.block === b)) }
+        ? { ...p, blocks: p.blocks.filter((b) => !gone.some((s) => s.block === b.id)) }
         : {
             ...p,
-            blocks: p.blocks.map((block, b) => {
-              const left = block.stations?.filter((_, s) => !gone.some((g) => g.block === b && g.station === s))
+            blocks: p.blocks.map((block) => {
+              const left = block.stations?.filter((s) => !gone.some((g) => g.station === s.id))
               // A block without stations is no block: its last one stays.
               return left && left.length > 0 ? { ...block, stations: left } : block
             }),
@@ -164,30 +182,31 @@ export function useBench(): { bench: Bench; selected: Spot[]; copied: Copied | n
 
   function duplicate() {
     const what = items()
-    if (what) insert(what, ofBlocks ? undefined : inOrder.at(-1)!.block)
+    if (what) insert(what, ofBlocks ? undefined : chosen.at(-1)!.block)
   }
 
-  function drop(before: Spot) {
+  function drop(at: Spot, after: boolean) {
     const from = held.current
     held.current = null
     if (!from) return
     if (from.station === undefined) {
-      const to = before.block > from.block ? before.block - 1 : before.block
-      if (before.station === undefined) edit('move block', (p) => ({ ...p, blocks: moved(p.blocks, from.block, to) }))
-    } else {
-      const to = { block: before.block, station: before.station ?? 0 }
-      edit('move station', (p) => moveStation(p, { block: from.block, station: from.station! }, to))
+      const before = after ? next(plan.blocks, at.block) : at.block
+      edit('move block', (p) => moveBlock(p, from.block, before))
+      return
     }
+    const station = from.station
+    const stations = plan.blocks.find((b) => b.id === at.block)?.stations ?? []
+    const before = at.station === undefined ? stations[0]?.id : after ? next(stations, at.station) : at.station
+    edit('move station', (p) => moveStation(p, station, at.block, before))
   }
 
-  function nudge(spot: Spot, by: -1 | 1) {
-    const { block, station } = spot
+  function nudge({ block, station }: Spot, by: -1 | 1) {
     edit(station === undefined ? 'move block' : 'move station', (p) =>
       station === undefined
-        ? { ...p, blocks: moved(p.blocks, block, block + by) }
-        : setBlock(p, block, (b) => ({ ...b, stations: moved(b.stations ?? [], station, station + by) })),
+        ? { ...p, blocks: nudged(p.blocks, block, by) }
+        : setBlock(p, block, (b) => ({ ...b, stations: nudged(b.stations ?? [], station, by) })),
     )
-    const to = station === undefined ? `block-${block + by}` : `station-${block}-${station + by}`
+    const to = station === undefined ? `block-${block}` : `station-${station}`
     requestAnimationFrame(() => document.getElementById(to)?.focus({ preventScroll: false }))
   }
 
@@ -218,8 +237,8 @@ export function useBench(): { bench: Bench; selected: Spot[]; copied: Copied | n
     paste: (into) => live.current.paste(into),
     dragged: () => live.current.dragged(),
     drag: (spot) => live.current.drag(spot),
-    drop: (before) => live.current.drop(before),
+    drop: (at, after) => live.current.drop(at, after),
     nudge: (spot, by) => live.current.nudge(spot, by),
   }))
-  return { bench, selected: inOrder, copied }
+  return { bench, selected: chosen, copied }
 }

@@ -3,7 +3,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
-import { answer, api, Refused } from '../../api/client'
+import { answer, api, Refused, troubleWords } from '../../api/client'
 import { ErrorNote } from '../../ui/ErrorNote'
 import { useClassEditor } from '../editor/context'
 import css from './Cards.module.css'
@@ -22,17 +22,18 @@ type Kind = (typeof sheets)[number]['value']
 
 /** What goes with the instructor and what lies at the stations: to print, and files for a phone without the app. */
 export function CardsPage() {
-  const { id, booking, flush } = useClassEditor()
+  const { id, booking, session, flush } = useClassEditor()
+  const on = session?.id
   const [kind, setKind] = useState<Kind>('run')
   // Left empty: the shortest and the tallest of the roster, as far as they are told.
   const [shortest, setShortest] = useState<number | undefined>()
   const [tallest, setTallest] = useState<number | undefined>()
   const sheet = useQuery({
-    queryKey: ['run-sheet', id],
+    queryKey: ['run-sheet', id, on],
     gcTime: 0,
     queryFn: async () => {
       await flush()
-      return answer(api.GET('/api/classes/{id}/run-sheet', { params: { path: { id } } }))
+      return answer(api.GET('/api/classes/{id}/run-sheet', { params: { path: { id }, query: { session: on } } }))
     },
   })
   const cards = useQuery({
@@ -50,7 +51,11 @@ export function CardsPage() {
     const faulty = sheet.error instanceof Refused && sheet.error.status === 422
     return (
       <ErrorNote
-        title={faulty ? 'The class has faults, so there is nothing to print yet.' : 'The server does not answer.'}
+        title={
+          faulty
+            ? 'The class has faults, so there is nothing to print yet.'
+            : `There is nothing to print just now. ${troubleWords(sheet.error)}`
+        }
       >
         {faulty ? (
           <Anchor component={Link} to="../build" relative="path">
@@ -64,7 +69,7 @@ export function CardsPage() {
       </ErrorNote>
     )
   }
-  const file = (name: string) => `/api/classes/${id}/${name}`
+  const file = (name: string) => `/api/classes/${id}/${name}${on ? `?session=${on}` : ''}`
   return (
     <main className={css.page}>
       <div className={css.tools} data-screen-only>
@@ -105,8 +110,8 @@ export function CardsPage() {
         )}
       </div>
       <nav aria-label="Take it along" className={css.files} data-screen-only>
-        {booking.startsAt ? (
-          <a href={file('calendar.ics')} download>
+        {booking.startsAt && on ? (
+          <a href={`/api/sessions/${on}/calendar.ics`} download>
             Calendar entry
           </a>
         ) : (
@@ -121,7 +126,7 @@ export function CardsPage() {
         <a href={file('bells.wav')} download>
           Bells and counts as sound
         </a>
-        <a href={file('file')} download>
+        <a href={`/api/classes/${id}/file`} download>
           Class file
         </a>
       </nav>
@@ -147,16 +152,23 @@ function Sheet({ sheet }: { sheet: Schemas['RunSheet'] }) {
         </p>
       </header>
       {sheet.notes && <p className={css.notes}>{sheet.notes}</p>}
-      {sheet.blocks.map((block, b) => (
-        <section key={b} className={css.block}>
+      {sheet.focus && <p className={css.notes}>Cue of the day: {sheet.focus}</p>}
+      {sheet.bring && <p className={css.notes}>To bring: {sheet.bring}</p>}
+      {sheet.blocks.map((block) => (
+        <section key={block.id} className={css.block}>
           <h3>
             <span className={css.time}>{block.at}</span> {block.name} <small>{block.length}</small>
           </h3>
           {block.words && <p className={css.words}>{block.words}</p>}
+          {block.lines.map((line, i) => (
+            <p key={i} className={css.words}>
+              {line}
+            </p>
+          ))}
           {block.stations.length > 0 && (
             <ol className={css.stations}>
-              {block.stations.map((station, s) => (
-                <li key={s}>
+              {block.stations.map((station) => (
+                <li key={station.id}>
                   <b>{station.name}</b> <span className={css.target}>{station.target}</span>
                   <span className={css.options}>
                     {station.harder.length > 0 && (

@@ -1,17 +1,28 @@
-import { Anchor, Button, FileButton, Loader } from '@mantine/core'
+import { Anchor, Button, FileButton, Loader, TextInput } from '@mantine/core'
 import { useQueryClient } from '@tanstack/react-query'
 import type { DragEvent } from 'react'
 import { useEffect, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import type { ClassView, Fault, Schemas } from '../../api/client'
-import { answer, api, Refused } from '../../api/client'
-import { useClasses } from '../../api/queries'
+import type { Fault, Plan, Schemas } from '../../api/client'
+import { answer, api, Refused, troubleWords } from '../../api/client'
+import { useClasses, useClockFormat, useSessions } from '../../api/queries'
+import { useAct } from '../../save/acts'
 import { ErrorNote } from '../../ui/ErrorNote'
 import { dayAndTime } from '../../ui/time'
 import { UndoBar } from '../../ui/UndoBar'
 import css from './Classes.module.css'
 
+type Occasion = Schemas['SessionSummary']
 type Summary = Schemas['ClassSummary']
+
+/** What was taken out of a list last. */
+interface Removed {
+  kind: 'class' | 'session'
+  id: string
+  title: string
+}
+
+const WINDOW = 20
 
 interface BadFile {
   name: string
@@ -19,15 +30,21 @@ interface BadFile {
   faults: Fault[]
 }
 
-/** All classes: those to come, and those that were. */
+/** What is to come and what was held, with the plans behind them. */
 export function ClassesPage() {
-  const query = useClasses()
+  const [shownHeld, setShownHeld] = useState(WINDOW)
+  const [shownPlans, setShownPlans] = useState(WINDOW)
+  const [search, setSearch] = useState('')
+  const toCome = useSessions(false, 200)
+  const held = useSessions(true, shownHeld)
+  const plans = useClasses(search, shownPlans)
   const navigate = useNavigate()
   const queries = useQueryClient()
   const [bad, setBad] = useState<BadFile | null>(null)
   const [over, setOver] = useState(false)
-  const [removed, setRemoved] = useState<Summary | null>(null)
-  const refresh = () => queries.invalidateQueries({ queryKey: ['classes'] })
+  const [removed, setRemoved] = useState<Removed | null>(null)
+  const [removeClass, restoreClass] = [useAct('removeClass'), useAct('restoreClass')]
+  const [removeSession, restoreSession] = [useAct('removeSession'), useAct('restoreSession')]
 
   useEffect(() => {
     document.title = 'Classes · Halterion'
@@ -39,35 +56,31 @@ export function ClassesPage() {
     try {
       // The bytes go as they are, so that they come back as they were.
       const body = await file.arrayBuffer()
-      const made = (await answer(
+      const made = await answer(
         api.POST('/api/classes/file', {
-          body: body as never,
-          bodySerializer: (bytes) => bytes as never,
+          body: {} as Plan,
+          bodySerializer: () => body,
           headers: { 'Content-Type': 'application/json' },
         }),
-      )) as ClassView
-      await refresh()
+      )
+      void queries.invalidateQueries({ queryKey: ['sessions'] })
+      await queries.invalidateQueries({ queryKey: ['classes'] })
       void navigate(`/classes/${made.id}/build`)
     } catch (error) {
       setBad(
         error instanceof Refused
           ? { name: file.name, title: error.message, faults: error.problem.errors ?? [] }
-          : { name: file.name, title: 'The file could not be read, or the server does not answer.', faults: [] },
+          : { name: file.name, title: troubleWords(error), faults: [] },
       )
     }
   }
 
-  async function remove(line: Summary) {
-    await answer(api.DELETE('/api/classes/{id}', { params: { path: { id: line.id } } }))
-    setRemoved(line)
-    await refresh()
-  }
-
-  async function restore(line: Summary) {
-    await answer(api.POST('/api/classes/{id}/restore', { params: { path: { id: line.id } } }))
-    setRemoved(null)
-    await refresh()
-  }
+  const dropClass = (line: Summary) =>
+    removeClass.mutate(line.id, { onSuccess: () => setRemoved({ kind: 'class', id: line.id, title: line.title }) })
+  const dropSession = (line: Occasion) =>
+    removeSession.mutate(line.id, { onSuccess: () => setRemoved({ kind: 'session', id: line.id, title: line.title }) })
+  const restore = ({ kind, id }: Removed) =>
+    (kind === 'class' ? restoreClass : restoreSession).mutate(id, { onSuccess: () => setRemoved(null) })
 
   function onDrop(event: DragEvent) {
     event.preventDefault()
@@ -75,9 +88,9 @@ export function ClassesPage() {
     void open(event.dataTransfer.files[0])
   }
 
-  const lines = query.data ?? []
-  const planned = lines.filter((line) => line.status === 'planned')
-  const led = lines.filter((line) => line.status !== 'planned').reverse()
+  const failed = toCome.error ?? held.error ?? plans.error
+  const pending = toCome.isPending || held.isPending || plans.isPending
+  const none = !pending && !failed && search === '' && plans.data?.all === 0 && held.data?.all === 0
 
   return (
     <main
@@ -115,15 +128,15 @@ export function ClassesPage() {
           )}
         </ErrorNote>
       )}
-      {query.isPending && <Loader aria-label="Fetching the classes" />}
-      {query.isError && (
-        <ErrorNote title="The classes cannot be fetched: the server does not answer.">
-          <Anchor component="button" onClick={() => void query.refetch()}>
+      {pending && !failed && <Loader aria-label="Fetching the classes" />}
+      {failed && (
+        <ErrorNote title={`The classes cannot be fetched. ${troubleWords(failed)}`}>
+          <Anchor component="button" onClick={() => void queries.refetchQueries({ type: 'active' })}>
             Try again
           </Anchor>
         </ErrorNote>
       )}
-      {query.isSuccess && lines.length === 0 && (
+      {none && (
         <div className={css.empty}>
           <p>
             No classes yet. A class begins with its brief: how long the room is booked, how many people, what for. Then
@@ -135,13 +148,49 @@ export function ClassesPage() {
           <p className={css.aside}>Have a class file from someone? Drop it anywhere on this page.</p>
         </div>
       )}
-      {planned.length > 0 && <List title="To come" lines={planned} onRemove={(line) => void remove(line)} />}
-      {led.length > 0 && <List title="Led" lines={led} onRemove={(line) => void remove(line)} />}
+      {toCome.data && toCome.data.all > 0 && (
+        <Sessions title="To come" lines={toCome.data.sessions} onRemove={dropSession} />
+      )}
+      {held.data && held.data.all > 0 && (
+        <>
+          <Sessions title="Held" lines={held.data.sessions} onRemove={dropSession} />
+          <More
+            shown={held.data.sessions.length}
+            all={held.data.all}
+            onMore={() => setShownHeld((n) => n + 2 * WINDOW)}
+          />
+        </>
+      )}
+      {plans.data && (plans.data.all > 0 || search !== '') && (
+        <section aria-label="Plans">
+          <div className={css.head}>
+            <h2 className={css.part}>Plans</h2>
+            <TextInput
+              aria-label="Look for a plan"
+              placeholder="Look for a title"
+              size="xs"
+              value={search}
+              onChange={(event) => setSearch(event.currentTarget.value)}
+            />
+          </div>
+          <ul className={css.list}>
+            {plans.data.classes.map((line) => (
+              <PlanLine key={line.id} line={line} onRemove={() => dropClass(line)} />
+            ))}
+          </ul>
+          {plans.data.all === 0 && <p className={css.aside}>No plan has that in its title.</p>}
+          <More
+            shown={plans.data.classes.length}
+            all={plans.data.all}
+            onMore={() => setShownPlans((n) => n + 2 * WINDOW)}
+          />
+        </section>
+      )}
       {removed && (
         <UndoBar
           key={removed.id}
           words={`“${removed.title}” removed.`}
-          onUndo={() => void restore(removed)}
+          onUndo={() => restore(removed)}
           onGone={() => setRemoved(null)}
         />
       )}
@@ -149,42 +198,107 @@ export function ClassesPage() {
   )
 }
 
-function List({ title, lines, onRemove }: { title: string; lines: Summary[]; onRemove: (line: Summary) => void }) {
+function More({ shown, all, onMore }: { shown: number; all: number; onMore: () => void }) {
+  if (shown >= all) return null
+  return (
+    <p className={css.aside}>
+      {shown} of {all}{' '}
+      <Anchor component="button" onClick={onMore}>
+        Show more
+      </Anchor>
+    </p>
+  )
+}
+
+interface SessionsProps {
+  title: string
+  lines: Occasion[]
+  onRemove: (line: Occasion) => void
+}
+
+/** Occasions, each with its day and what became of it. */
+function Sessions({ title, lines, onRemove }: SessionsProps) {
+  const format = useClockFormat()
   return (
     <section aria-label={title}>
       <h2 className={css.part}>{title}</h2>
       <ul className={css.list}>
-        {lines.map((line) => (
-          <li key={line.id} className={css.line}>
-            <span className={css.when}>{dayAndTime(line.booking.startsAt)}</span>
-            <span className={css.what}>
-              <Link to={`/classes/${line.id}/${line.status === 'planned' ? 'build' : 'log'}`} className={css.title}>
-                {line.title}
-              </Link>
-              <span className={css.aside}>
-                {line.status === 'planned'
-                  ? `${line.booking.headCount} expected`
-                  : line.status === 'logged'
-                    ? `logged, ${line.came} came`
-                    : 'led, not logged yet'}
+        {lines.map((line) => {
+          const at = `/classes/${line.classId}/on/${line.id}`
+          const planned = line.status === 'planned'
+          return (
+            <li key={line.id} className={css.line}>
+              <span className={css.when}>
+                {line.booking.startsAt || !line.startedAt
+                  ? dayAndTime(line.booking.startsAt, format)
+                  : dayAndTime(localMinute(line.startedAt), format)}
               </span>
-            </span>
-            <span className={css.fit} data-over={line.verdict.endsWith('over')}>
-              <strong>{line.length}</strong> {line.verdict}
-            </span>
-            <span className={css.acts}>
-              {line.status === 'planned' && <Link to={`/classes/${line.id}/lead`}>Lead</Link>}
-              <Link to={`/classes/new?copy=${line.id}`}>Copy</Link>
-              <a href={`/api/classes/${line.id}/file`} download>
-                Download
-              </a>
-              <button type="button" className={css.act} onClick={() => onRemove(line)}>
-                Remove<span className="hidden"> {line.title}</span>
-              </button>
-            </span>
-          </li>
-        ))}
+              <span className={css.what}>
+                <Link to={`${at}/${planned ? 'build' : 'log'}`} className={css.title}>
+                  {line.title}
+                </Link>
+                <span className={css.aside}>
+                  {planned
+                    ? `${line.booking.headCount} expected`
+                    : line.status === 'logged'
+                      ? `logged, ${line.came} came`
+                      : 'started, not logged yet'}
+                  {line.copyOf && `, a copy of “${line.copyOf}”`}
+                </span>
+              </span>
+              <span className={css.fit} data-over={line.verdict.endsWith('over')}>
+                <strong>{line.length}</strong> {line.verdict}
+              </span>
+              <span className={css.acts}>
+                {/* Also once it has started: a class that is under way is found again from any device. */}
+                {line.status !== 'logged' && <Link to={`${at}/lead`}>Lead</Link>}
+                <Link to={`/classes/new?copy=${line.classId}`}>Copy</Link>
+                <button type="button" className={css.act} onClick={() => onRemove(line)}>
+                  Remove<span className="hidden"> {line.title}</span>
+                </button>
+              </span>
+            </li>
+          )
+        })}
       </ul>
     </section>
+  )
+}
+
+/** A moment as this machine's wall clock has it. */
+function localMinute(moment: number): string {
+  const at = new Date(moment)
+  const two = (n: number) => String(n).padStart(2, '0')
+  return `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}T${two(at.getHours())}:${two(at.getMinutes())}`
+}
+
+/** A plan: how long it is, and how often it was held. */
+function PlanLine({ line, onRemove }: { line: Summary; onRemove: () => void }) {
+  const held = line.held === 0 ? 'not held yet' : `held ${line.held === 1 ? 'once' : `${line.held} times`}`
+  return (
+    <li className={css.line}>
+      <span className={css.when}>{held}</span>
+      <span className={css.what}>
+        <Link to={`/classes/${line.id}/build`} className={css.title}>
+          {line.title}
+        </Link>
+        <span className={css.aside}>
+          {line.copyOf ? `a copy of “${line.copyOf}”, ` : ''}
+          {line.toCome === 0 ? 'no date to come' : `${line.toCome} to come`}
+        </span>
+      </span>
+      <span className={css.fit} data-over={line.verdict.endsWith('over')}>
+        <strong>{line.length}</strong> {line.verdict}
+      </span>
+      <span className={css.acts}>
+        <Link to={`/classes/new?copy=${line.id}`}>Copy</Link>
+        <a href={`/api/classes/${line.id}/file`} download>
+          Download
+        </a>
+        <button type="button" className={css.act} onClick={onRemove}>
+          Remove<span className="hidden"> the plan {line.title}</span>
+        </button>
+      </span>
+    </li>
   )
 }

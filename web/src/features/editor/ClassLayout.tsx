@@ -1,18 +1,21 @@
 import { Anchor, Loader } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
-import { useCallback, useEffect, useMemo } from 'react'
-import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router'
-import type { ClassView } from '../../api/client'
-import { Refused } from '../../api/client'
+import { useCallback, useEffect, useMemo, useState } from 'react'
+import { Link, NavLink, Outlet, useNavigate, useParams } from 'react-router'
+import type { Booking, ClassView, Plan, Session } from '../../api/client'
+import { Refused, troubleWords } from '../../api/client'
 import { fetchClass } from '../../api/queries'
+import { partId } from '../../plan/edit'
+import { kept, leftBehind } from '../../save/kept'
+import type { Draft } from '../../save/Saver'
 import { ErrorNote } from '../../ui/ErrorNote'
 import type { TapeSpan } from '../../ui/Tape'
+import type { ClassEditor } from './ClassEditor'
+import { editorOf } from './ClassEditor'
 import css from './ClassLayout.module.css'
 import { ClassTape } from './ClassTape'
-import { ConflictDialog } from './ConflictDialog'
-import { EditorContext, LiveEditorContext } from './context'
-import { keptDraft } from './drafts'
-import { useEditor } from './useEditor'
+import { BookingConflict, ConflictDialog } from './ConflictDialog'
+import { EditorContext, useEditor } from './context'
 
 const steps = [
   { to: 'brief', name: 'Brief' },
@@ -22,20 +25,49 @@ const steps = [
   { to: 'log', name: 'Log' },
 ]
 
+interface Opened {
+  view: ClassView
+  core: ClassEditor
+}
+
+/** The class and its editor, with what an earlier tab could not save of it. */
+async function openClass(id: string): Promise<Opened> {
+  const view = await fetchClass(id)
+  const core = editorOf(view)
+  const plans = await leftBehind<Draft<Plan>>('class', id)
+  const own = kept<Draft<Plan>>('class', id)
+  const bookings: { id: string; value: Draft<Booking> }[] = []
+  for (const session of view.sessions) {
+    const left = await leftBehind<Draft<Booking>>('session', session.id)
+    if (left[0]) bookings.push({ id: session.id, value: left[0].value })
+  }
+  const plan = plans[0]?.value ?? (core.clean ? own : null)
+  if (plan || bookings.length > 0) core.restore(plan ?? undefined, bookings)
+  return { view, core }
+}
+
 /** Loads a class once and keeps its editor through all its screens. */
 export function ClassLayout() {
-  const { id = '' } = useParams()
+  const { id = '', session } = useParams()
   const query = useQuery({
     queryKey: ['class', id],
-    queryFn: () => fetchClass(id),
+    queryFn: () => openClass(id),
     gcTime: 0,
+    staleTime: Infinity,
     refetchOnWindowFocus: false,
+    structuralSharing: false,
   })
   if (query.isPending) return <Loader m="xl" aria-label="Opening the class" />
   if (query.isError) {
     const gone = query.error instanceof Refused && query.error.status === 404
     return (
-      <ErrorNote title={gone ? 'This class is not here any more.' : 'The class cannot be opened just now.'}>
+      <ErrorNote
+        title={
+          gone
+            ? 'This class is not here any more.'
+            : `This class cannot be opened just now. ${troubleWords(query.error)}`
+        }
+      >
         {gone ? (
           <Anchor component={Link} to="/">
             Back to the list of classes
@@ -48,65 +80,110 @@ export function ClassLayout() {
       </ErrorNote>
     )
   }
-  return <OpenClass key={id} loaded={query.data} />
+  return <OpenClass key={id} opened={query.data} wanted={session} />
 }
 
-function OpenClass({ loaded }: { loaded: ClassView }) {
-  const kept = useMemo(() => keptDraft(loaded.id), [loaded.id])
-  const editor = useEditor(loaded, kept)
-  const leading = useLocation().pathname.endsWith('/lead')
+/** The session that is meant: the one asked for, else the next to come, else the one held last. */
+function chosen(sessions: Session[], wanted: string | undefined): Session | null {
+  return (
+    sessions.find((s) => s.id === wanted) ??
+    sessions.find((s) => !s.held) ??
+    sessions.filter((s) => s.held).at(-1) ??
+    null
+  )
+}
+
+function OpenClass({ opened, wanted }: { opened: Opened; wanted: string | undefined }) {
+  const { view, core } = opened
+  const session = chosen(view.sessions, wanted)
+  const editor = useEditor(core, session, view.sessions)
   const navigate = useNavigate()
-  useUndoKeys(editor.undo, editor.redo, !leading)
+  const { plan } = editor
+  useUndoKeys(editor.undo, editor.redo)
 
   const toBlock = useCallback(
-    (index: number) => void navigate({ pathname: 'build', hash: `block-${index}` }),
-    [navigate],
+    (index: number) => {
+      const block = plan.blocks[index]
+      if (block) void navigate({ pathname: 'build', hash: `block-${partId(block)}` })
+    },
+    [navigate, plan],
   )
   const toSpan = useCallback(
-    (span: TapeSpan) =>
-      void navigate({
-        pathname: 'build',
-        hash: span.station == null ? `block-${span.block}` : `station-${span.block}-${span.station}`,
-      }),
-    [navigate],
+    (span: TapeSpan) => {
+      const block = plan.blocks[span.block ?? -1]
+      const station = block?.stations?.[span.station ?? -1]
+      if (block) {
+        void navigate({ pathname: 'build', hash: station ? `station-${partId(station)}` : `block-${partId(block)}` })
+      }
+    },
+    [navigate, plan],
   )
 
   useEffect(() => {
-    document.title = `${editor.plan.title} · Halterion`
-  }, [editor.plan.title])
+    document.title = `${plan.title} · Halterion`
+  }, [plan.title])
+
+  // Leaving for good is a good moment to save; what could not be is kept.
+  useEffect(() => () => void core.flush(), [core])
 
   return (
-    <LiveEditorContext value={editor}>
-      <EditorContext value={editor}>
-        {leading ? (
-          <Outlet />
-        ) : (
-          <div className={css.page}>
-            <header className={css.head} data-screen-only>
-              <h1 className={css.title}>{editor.plan.title}</h1>
-              <nav aria-label="Steps of this class" className={css.path}>
-                {steps.map((step) => (
-                  <NavLink key={step.to} to={step.to} className={css.step}>
-                    {step.name}
-                  </NavLink>
-                ))}
-              </nav>
-            </header>
-            <div data-screen-only>
-              <ClassTape editor={editor} onBlock={toBlock} onSpan={toSpan} />
-            </div>
-            <Outlet />
-          </div>
-        )}
-        <ConflictDialog editor={editor} />
-      </EditorContext>
-    </LiveEditorContext>
+    <EditorContext value={editor}>
+      <div className={css.page}>
+        <header className={css.head} data-screen-only>
+          <h1 className={css.title}>{plan.title}</h1>
+          <nav aria-label="Steps of this class" className={css.path}>
+            {steps.map((step) => (
+              <NavLink key={step.to} to={step.to} className={css.step}>
+                {step.name}
+              </NavLink>
+            ))}
+          </nav>
+        </header>
+        <div data-screen-only>
+          <ClassTape editor={editor} onBlock={toBlock} onSpan={toSpan} />
+        </div>
+        <Outlet />
+      </div>
+      <ConflictDialog editor={editor} />
+      {session && <BookingConflict editor={editor} session={session.id} />}
+    </EditorContext>
   )
 }
 
-function useUndoKeys(undo: () => void, redo: () => void, active: boolean) {
+/** Saves what was typed last, so that it is what is led, and goes on to the screen that leads. */
+export function ToLead() {
+  const { id = '', session: wanted } = useParams()
+  const navigate = useNavigate()
+  const [none, setNone] = useState(false)
+  const query = useMemo(() => openClass(id), [id])
   useEffect(() => {
-    if (!active) return
+    let here = true
+    void query
+      .then(async ({ view, core }) => {
+        await core.flush()
+        const session = chosen(view.sessions, wanted)
+        if (!here) return
+        if (session) void navigate(`/lead/${session.id}`, { replace: true })
+        else setNone(true)
+      })
+      .catch(() => here && setNone(true))
+    return () => {
+      here = false
+    }
+  }, [query, wanted, navigate])
+  return none ? (
+    <ErrorNote title="There is no occasion to lead this class on.">
+      <Anchor component={Link} to={`/classes/${id}/brief`}>
+        Give it a date in the brief
+      </Anchor>
+    </ErrorNote>
+  ) : (
+    <Loader m="xl" aria-label="Getting ready" />
+  )
+}
+
+function useUndoKeys(undo: () => void, redo: () => void) {
+  useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (!(event.ctrlKey || event.metaKey)) return
       const key = event.key.toLowerCase()
@@ -117,5 +194,5 @@ function useUndoKeys(undo: () => void, redo: () => void, active: boolean) {
     }
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
-  }, [undo, redo, active])
+  }, [undo, redo])
 }

@@ -4,7 +4,7 @@ import { useClockFormat } from '../../api/queries'
 import type { TapeBlock, TapeSpan } from '../../ui/Tape'
 import { Tape } from '../../ui/Tape'
 import { timeOfDay } from '../../ui/time'
-import type { Editor } from './useEditor'
+import type { Editor } from './context'
 
 interface Props {
   editor: Editor

@@ -1,5 +1,73 @@
-import { createContext, useContext } from 'react'
-import type { Editor } from './useEditor'
+import { createContext, useContext, useMemo } from 'react'
+import { useStore } from 'zustand'
+import type { Booking, Evaluation, Fault, Plan, Session } from '../../api/client'
+import type { ClassEditor, Preview } from './ClassEditor'
+
+export interface Draft {
+  plan: Plan
+  booking: Booking
+}
+
+export interface Editor extends Draft {
+  id: string
+  core: ClassEditor
+  /** The occasion whose screens these are, and all others of the class. */
+  session: Session | null
+  sessions: Session[]
+  evaluation: Evaluation | null
+  faults: Fault[]
+  canUndo: boolean
+  canRedo: boolean
+  /** Changes the class; changes under one label in quick succession undo as one. */
+  change: (label: string, next: (draft: Draft) => Draft, evaluation?: Evaluation) => void
+  undo: () => void
+  redo: () => void
+  flush: () => Promise<boolean>
+  preview: Preview | null
+  setPreview: (preview: Preview | null) => void
+}
+
+/** A class without a session is booked by nobody yet. */
+const unbooked: Booking = { zone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'Etc/UTC', headCount: 12 }
+
+/** The editor of a class as the screens of one of its sessions see it. */
+export function useEditor(core: ClassEditor, session: Session | null, sessions: Session[]): Editor {
+  const state = useStore(core.store)
+  const id = session?.id
+  const change = useMemo<Editor['change']>(
+    () => (label, next, evaluation) =>
+      core.change(
+        label,
+        (now) => {
+          const before = { plan: now.plan, booking: (id && now.bookings[id]) || unbooked }
+          const after = next(before)
+          return after.plan === before.plan && after.booking === before.booking
+            ? now
+            : { plan: after.plan, bookings: id ? { ...now.bookings, [id]: after.booking } : now.bookings }
+        },
+        evaluation,
+      ),
+    [core, id],
+  )
+  return {
+    id: core.id,
+    core,
+    session,
+    sessions,
+    plan: state.now.plan,
+    booking: (id && state.now.bookings[id]) || unbooked,
+    evaluation: state.evaluation,
+    faults: state.faults,
+    canUndo: state.past.length > 0,
+    canRedo: state.future.length > 0,
+    change,
+    undo: core.undo,
+    redo: core.redo,
+    flush: core.flush,
+    preview: state.preview,
+    setPreview: core.setPreview,
+  }
+}
 
 export const EditorContext = createContext<Editor | null>(null)
 
@@ -10,9 +78,8 @@ export function useClassEditor(): Editor {
   return editor
 }
 
-/** The editor as it is at this moment, where a screen gives its parts an older one that still says all they show. */
-export const LiveEditorContext = createContext<Editor | null>(null)
-
-/** When a block begins, in seconds; null before the first evaluation. */
-export const useBlockStart = (index: number): number | null =>
-  useContext(LiveEditorContext)?.evaluation?.outline[index]?.start ?? null
+/** When a block begins, in seconds; null before the first evaluation. It alone is drawn anew when blocks before it change. */
+export function useBlockStart(id: string): number | null {
+  const { core } = useClassEditor()
+  return useStore(core.store, (s) => s.evaluation?.outline.find((o) => o.id === id)?.start ?? null)
+}

@@ -1,56 +1,49 @@
 import { Anchor, Button, Loader } from '@mantine/core'
-import { useEffect, useState } from 'react'
+import { useParams } from 'react-router'
 import { Link, useNavigate } from 'react-router'
-import { Refused } from '../../api/client'
+import { Refused, troubleWords } from '../../api/client'
+import { useLead } from '../../leading/useLead'
 import { ErrorNote } from '../../ui/ErrorNote'
-import { useClassEditor } from '../editor/context'
 import { Stage } from './Stage'
-import { useLead } from './useLead'
 
-/** Leads the class that is open. What was typed last is saved first, so that it is what is led. */
+/** Leads a session. It needs nothing but what it has once opened: no class, no list, and then no server. */
 export function LeadPage() {
-  const { id, flush, plan } = useClassEditor()
-  const [ready, setReady] = useState(false)
-  useEffect(() => {
-    // Saved or not, a class that was opened before can be led: the browser has it.
-    void flush().finally(() => setReady(true))
-  }, [flush])
-  if (!ready) return <Loader m="xl" aria-label="Getting ready" />
-  return <OpenLead key={id} classId={id} empty={plan.blocks.length === 0} />
+  const { session = '' } = useParams()
+  return <OpenLead key={session} session={session} />
 }
 
-function OpenLead({ classId, empty }: { classId: string; empty: boolean }) {
-  const { lead, problem } = useLead(classId)
+function OpenLead({ session }: { session: string }) {
+  const { lead, problem } = useLead(session)
   const navigate = useNavigate()
-  if (problem) {
-    const faults = problem instanceof Refused ? (problem.problem.errors ?? []) : []
-    return (
-      <ErrorNote
-        title={
-          empty
-            ? 'This class has no blocks yet, so there is nothing to lead.'
-            : problem instanceof Refused
-              ? 'This class cannot be led as it is.'
-              : 'The class cannot be opened: the server does not answer.'
-        }
-      >
-        {!empty && faults.length > 0 && (
-          <ul>
-            {faults.map((fault, i) => (
-              <li key={i}>
-                {fault.pointer}: {fault.detail} Right would be: {fault.right}.
-              </li>
-            ))}
-          </ul>
-        )}
-        <p>
-          <Anchor component={Link} to="../build" relative="path">
-            Back to building
-          </Anchor>
-        </p>
-        {!(problem instanceof Refused) && <Button onClick={() => void navigate(0)}>Try again</Button>}
-      </ErrorNote>
-    )
-  }
-  return lead ? <Stage lead={lead} /> : <Loader m="xl" aria-label="Getting ready" />
+  if (lead) return <Stage lead={lead} />
+  if (!problem) return <Loader m="xl" aria-label="Getting ready" />
+  const faults = problem instanceof Refused ? (problem.problem.errors ?? []) : []
+  const empty = faults.some((fault) => fault.pointer === '/blocks')
+  return (
+    <ErrorNote
+      title={
+        empty
+          ? 'This class has no blocks yet, so there is nothing to lead.'
+          : faults.length > 0
+            ? 'This class cannot be led as it is.'
+            : `This class cannot be led just now. ${troubleWords(problem)}`
+      }
+    >
+      {!empty && faults.length > 0 && (
+        <ul>
+          {faults.map((fault) => (
+            <li key={fault.pointer + fault.detail}>
+              {fault.pointer}: {fault.detail} Right would be: {fault.right}.
+            </li>
+          ))}
+        </ul>
+      )}
+      <p>
+        <Anchor component={Link} to="/">
+          To the classes
+        </Anchor>
+      </p>
+      {faults.length === 0 && <Button onClick={() => void navigate(0)}>Try again</Button>}
+    </ErrorNote>
+  )
 }

@@ -1,15 +1,16 @@
-import { useEffect, useMemo } from 'react'
-import { Link } from 'react-router'
+import { useEffect, useMemo, useState } from 'react'
+import { Link, useNavigate } from 'react-router'
+import { answer, api, troubleWords } from '../../api/client'
 import { FamilyMark } from '../../ui/FamilyMark'
 import { Tape } from '../../ui/Tape'
 import { clock, spoken } from '../../ui/time'
-import type { CommandKind } from './fold'
-import { addedBefore, endOf, limitOf, positionAt, sceneAt } from './fold'
+import type { CommandKind } from '../../leading/fold'
+import { addedBefore, endOf, limitOf, positionAt, sceneAt } from '../../leading/fold'
+import { useBells } from '../../leading/useBells'
+import type { Lead } from '../../leading/useLead'
+import { useNow, useWakeLock } from '../../leading/useNow'
 import css from './Stage.module.css'
 import { StationCards } from './StationCards'
-import { useBells } from './useBells'
-import type { Lead } from './useLead'
-import { useNow, useWakeLock } from './useNow'
 
 /** The screen that runs the class. */
 export function Stage({ lead }: { lead: Lead }) {
@@ -87,7 +88,7 @@ export function Stage({ lead }: { lead: Lead }) {
   return (
     <div className={css.stage} data-phase={phase}>
       <header className={css.top}>
-        <Link to="../build" relative="path" className={css.back}>
+        <Link to={`/classes/${lead.classId}/on/${lead.session}/build`} className={css.back}>
           ‹ {script.title}
         </Link>
         <span className={css.round}>
@@ -106,7 +107,7 @@ export function Stage({ lead }: { lead: Lead }) {
       <main className={css.floor} data-cards={scene.cards.length > 1 ? 'many' : 'one'}>
         <section className={css.now} aria-label="Now">
           {over ? (
-            <Done send={send} again={lead.again} />
+            <Done send={send} lead={lead} />
           ) : (
             <>
               <h1 className={css.headline} data-kind={scene.kind}>
@@ -123,6 +124,7 @@ export function Stage({ lead }: { lead: Lead }) {
               </p>
               {waiting && <p className={css.gate}>Ready when you are: press Go.</p>}
               {scene.mirrorSide && <p className={css.mirror}>{scene.mirrorSide}</p>}
+              {scene.say && <p className={css.say}>Say: {scene.say}</p>}
               <div
                 className={css.clock}
                 data-testid="clock"
@@ -135,6 +137,7 @@ export function Stage({ lead }: { lead: Lead }) {
               <p className={css.next} data-testid="next">
                 Next: {scene.next}
               </p>
+              {script.focus && <p className={css.focus}>Today: {script.focus}</p>}
             </>
           )}
           <p className="hidden" aria-live="assertive">
@@ -200,13 +203,37 @@ function Control({ name, hint, big, off, onPress }: ControlProps) {
   )
 }
 
-function Done({ send, again }: { send: (kind: CommandKind) => void; again: () => Promise<void> }) {
+function Done({ send, lead }: { send: (kind: CommandKind) => void; lead: Lead }) {
+  const navigate = useNavigate()
+  const [trouble, setTrouble] = useState('')
+
+  /** Another occasion of the same class, from now. */
+  async function again() {
+    setTrouble('')
+    try {
+      const before = await answer(api.GET('/api/sessions/{id}', { params: { path: { id: lead.session } } }))
+      const day = new Date()
+      const two = (n: number) => String(n).padStart(2, '0')
+      const startsAt = `${day.getFullYear()}-${two(day.getMonth() + 1)}-${two(day.getDate())}T${two(day.getHours())}:${two(day.getMinutes())}`
+      const next = await answer(
+        api.POST('/api/classes/{id}/sessions', {
+          params: { path: { id: lead.classId } },
+          body: { booking: { ...before.booking, startsAt } },
+        }),
+      )
+      void navigate(`/lead/${next.id}`)
+    } catch (error) {
+      setTrouble(troubleWords(error))
+    }
+  }
+
   return (
     <div className={css.done}>
       <h1 className={css.headline}>Done</h1>
       <p>Now, while you still know: who came, and what did they do?</p>
+      {trouble && <p role="alert">{trouble}</p>}
       <div className={css.controls}>
-        <Link to="../log" relative="path" className={css.big}>
+        <Link to={`/classes/${lead.classId}/on/${lead.session}/log`} className={css.big}>
           Write the log
         </Link>
         <Control name="Not done: step back in" onPress={() => send('back')} />
@@ -230,7 +257,13 @@ function Trouble({ lead, over, soundOn, onSound, onMute }: TroubleProps) {
     <span className={css.trouble}>
       {!lead.connected && (
         <span className={css.warning} role="status">
-          No server. The class goes on; {lead.unsent === 1 ? '1 tap waits' : `${lead.unsent} taps wait`} to be sent.
+          No server. The class goes on
+          {lead.unsent > 0 && `; ${lead.unsent === 1 ? '1 tap waits' : `${lead.unsent} taps wait`} to be sent`}.
+        </span>
+      )}
+      {lead.trouble && lead.connected && (
+        <span className={css.warning} role="alert">
+          A tap was not taken. {lead.trouble}
         </span>
       )}
       {over ? null : soundOn ? (

@@ -10,7 +10,7 @@ export function StationCards({ cards }: { cards: Card[] }) {
   return (
     <section className={many ? css.cardGrid : css.oneCard} aria-label={many ? 'All stations' : 'Options'}>
       {cards.map((card, i) => (
-        <article key={i} className={css.card}>
+        <article key={card.id ?? card.name} className={css.card}>
           {many && (
             <h2 className={css.cardName}>
               <span className={css.number}>{i + 1}</span>

@@ -1,57 +1,53 @@
-import { Anchor, Button, Checkbox, Loader, Textarea, TextInput } from '@mantine/core'
-import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { useEffect } from 'react'
+import { Anchor, Button, Checkbox, Loader, NativeSelect, Textarea, TextInput } from '@mantine/core'
+import { useQuery } from '@tanstack/react-query'
 import { Link, useNavigate } from 'react-router'
-import { answer, api } from '../../api/client'
+import { answer, api, troubleWords } from '../../api/client'
+import { kept, leftBehind } from '../../save/kept'
+import { SaveNote } from '../../save/SaveNote'
+import type { Draft } from '../../save/Saver'
 import { ErrorNote } from '../../ui/ErrorNote'
 import { FamilyMark } from '../../ui/FamilyMark'
 import { useClassEditor } from '../editor/context'
 import css from './Log.module.css'
-import type { LogRow, LogSave, LogView } from './useLog'
+import type { Log, LogRow, LogView } from './useLog'
 import { useLog } from './useLog'
 
 /** Who came and what they did, filled in beforehand. */
 export function LogPage() {
-  const { id, flush } = useClassEditor()
+  const { session, flush } = useClassEditor()
+  const id = session?.id ?? ''
   const query = useQuery({
     queryKey: ['log', id],
+    enabled: id !== '',
     queryFn: async () => {
       await flush()
-      return answer(api.GET('/api/classes/{id}/log', { params: { path: { id } } }))
+      const log = await answer(api.GET('/api/sessions/{id}/log', { params: { path: { id } } }))
+      // What a tab that is gone, or this one before it was left, could not save.
+      const left = (await leftBehind<Draft<Log>>('log', id))[0]?.value ?? kept<Draft<Log>>('log', id)
+      return { log, left }
     },
     gcTime: 0,
+    staleTime: Infinity,
     refetchOnWindowFocus: false,
   })
+  if (id === '') return <ErrorNote title="This class has no occasion yet, so there is nothing to log." />
   if (query.isPending) return <Loader m="xl" aria-label="Opening the log" />
   if (query.isError) {
     return (
-      <ErrorNote title="There is no log to show: the class has faults, or the server does not answer.">
+      <ErrorNote title={`There is no log to show. ${troubleWords(query.error)}`}>
         <Anchor component={Link} to="../build" relative="path">
           Back to building
         </Anchor>
       </ErrorNote>
     )
   }
-  return <OpenLog classId={id} log={query.data} />
+  return <OpenLog key={id} session={id} log={query.data.log} left={query.data.left} />
 }
 
-const saveWords: Record<LogSave, string> = {
-  untouched: 'Filled in beforehand; not saved yet.',
-  saved: 'Saved',
-  saving: 'Saving …',
-  offline: 'Not saved: no server. Trying again.',
-  conflict: 'Not saved: this log was changed in another tab. Open it again to see that one.',
-}
-
-function OpenLog({ classId, log }: { classId: string; log: LogView }) {
-  const { rows, note, save, setNote, setRow, store } = useLog(classId, log)
+function OpenLog({ session, log, left }: { session: string; log: LogView; left: Draft<Log> | null }) {
+  const { saver, rows, note, others, setNote, setRow, add, store } = useLog(session, log, left)
   const navigate = useNavigate()
-  const queries = useQueryClient()
   const came = rows.filter((r) => r.row.came).length
-
-  useEffect(() => {
-    if (save === 'saved') void queries.invalidateQueries({ queryKey: ['classes'] })
-  }, [save, queries])
 
   return (
     <main className={css.page}>
@@ -62,14 +58,18 @@ function OpenLog({ classId, log }: { classId: string; log: LogView }) {
             {came} of {rows.length} came. Correct what was different; leave the rest.
           </p>
         </div>
-        <span role="status" className={save === 'offline' || save === 'conflict' ? css.trouble : css.aside}>
-          {saveWords[save]}
-        </span>
+        <SaveNote saver={saver} />
         <Button onClick={() => void store().then((saved) => saved && navigate('/'))}>Save the log</Button>
       </div>
       {rows.length === 0 ? (
         <p>
-          Nobody is on the roster yet. <Link to="/people">Add the people who come</Link>, then log them here.
+          {others.length > 0 ? (
+            'Nobody is expected yet. Add who came below.'
+          ) : (
+            <>
+              Nobody is on the roster yet. <Link to="/people">Add the people who come</Link>, then log them here.
+            </>
+          )}
         </p>
       ) : (
         <div className={css.scroll} role="region" aria-label="Log" tabIndex={0}>
@@ -79,7 +79,7 @@ function OpenLog({ classId, log }: { classId: string; log: LogView }) {
                 <th scope="col">Person</th>
                 <th scope="col">Came</th>
                 {log.columns.map((column) => (
-                  <th key={`${column.block}.${column.station}`} scope="col" className={css.station}>
+                  <th key={column.station} scope="col" className={css.station}>
                     <FamilyMark family={column.family} size={15} /> {column.name}
                     <span>{column.target}</span>
                   </th>
@@ -100,6 +100,25 @@ function OpenLog({ classId, log }: { classId: string; log: LogView }) {
             </tbody>
           </table>
         </div>
+      )}
+      {others.length > 0 && (
+        <NativeSelect
+          mt="md"
+          maw={260}
+          label="Somebody else came"
+          value=""
+          onChange={(event) => {
+            const person = others.find((r) => r.row.personId === event.currentTarget.value)
+            if (person) add({ ...person.row, came: true })
+          }}
+        >
+          <option value="">choose a name …</option>
+          {others.map((r) => (
+            <option key={r.row.personId} value={r.row.personId}>
+              {r.name}
+            </option>
+          ))}
+        </NativeSelect>
       )}
       <Textarea
         mt="md"
@@ -136,29 +155,23 @@ function Row({ name, row, columns, onChange }: RowProps) {
         />
       </td>
       {columns.map((column) => {
-        const here = (use: { block: number; station: number }) =>
-          use.block === column.block && use.station === column.station
-        const option = row.uses.find(here)?.option ?? null
+        const option = row.uses.find((use) => use.station === column.station)?.option
         return (
-          <td key={`${column.block}.${column.station}`}>
+          <td key={column.station}>
             <select
               className={css.use}
               aria-label={`${name}, ${column.name}`}
-              data-tier={option === null ? 'none' : column.choices[option]?.tier}
+              data-tier={column.choices.find((choice) => choice.id === option)?.tier ?? 'none'}
               disabled={!row.came}
               value={option ?? ''}
               onChange={(event) => {
                 const value = event.currentTarget.value
-                const next = {
-                  block: column.block,
-                  station: column.station,
-                  option: value === '' ? null : Number(value),
-                }
-                onChange((r) => ({ ...r, uses: [...r.uses.filter((use) => !here(use)), next] }))
+                const next = { station: column.station, ...(value === '' ? {} : { option: value }) }
+                onChange((r) => ({ ...r, uses: [...r.uses.filter((use) => use.station !== column.station), next] }))
               }}
             >
-              {column.choices.map((choice, i) => (
-                <option key={i} value={i} title={choice.words}>
+              {column.choices.map((choice) => (
+                <option key={choice.id} value={choice.id} title={choice.words}>
                   {choice.tier}
                 </option>
               ))}

@@ -1,83 +1,64 @@
-import { useCallback, useEffect, useRef, useState } from 'react'
+import { useMemo, useState } from 'react'
 import type { Schemas } from '../../api/client'
-import { answer, api, Refused } from '../../api/client'
+import { answer, api } from '../../api/client'
+import { client } from '../../save/client'
+import type { Draft } from '../../save/Saver'
+import { Saver } from '../../save/Saver'
 
 export type LogView = Schemas['LogView']
 export type LogRow = Schemas['LogRow']
+export type Log = Schemas['ClassLog']
 
-export type LogSave = 'untouched' | 'saved' | 'saving' | 'offline' | 'conflict'
+const savers = new Map<string, Saver<Log, null>>()
 
-const SAVE_AFTER = 700
-
-/** Holds a log while it is corrected; every change is saved after a moment. */
-export function useLog(classId: string, loaded: LogView) {
-  const [rows, setRows] = useState(loaded.rows)
-  const [note, setNote] = useState(loaded.note)
-  const [save, setSave] = useState<LogSave>(loaded.version > 0 ? 'saved' : 'untouched')
-  const version = useRef(loaded.version)
-  const latest = useRef({ rows, note })
-  const dirty = useRef(false)
-  const running = useRef<Promise<boolean> | null>(null)
-
-  const put = useCallback(async (): Promise<boolean> => {
-    try {
-      while (dirty.current) {
-        dirty.current = false
-        setSave('saving')
-        const sent = latest.current
-        const saved = await answer(
-          api.PUT('/api/classes/{id}/log', {
-            params: { path: { id: classId } },
-            body: { version: version.current, log: { rows: sent.rows.map((r) => r.row), note: sent.note } },
-          }),
-        )
-        version.current = saved.version
-      }
-      setSave('saved')
-      return true
-    } catch (error) {
-      dirty.current = true
-      setSave(error instanceof Refused && error.status === 412 ? 'conflict' : 'offline')
-      return false
-    }
-  }, [classId])
-
-  /** Saves the log as it stands, changed or not; tells whether it was saved. */
-  const store = useCallback((): Promise<boolean> => {
-    dirty.current = true
-    running.current ??= put().finally(() => {
-      running.current = null
-    })
-    return running.current
-  }, [put])
-
-  const first = useRef(true)
-  useEffect(() => {
-    latest.current = { rows, note }
-    if (first.current) {
-      first.current = false
-      return
-    }
-    dirty.current = true
-    const timer = setTimeout(() => void store(), SAVE_AFTER)
-    return () => clearTimeout(timer)
-  }, [rows, note, store])
-
-  useEffect(() => {
-    if (save !== 'offline') return
-    const timer = setInterval(() => void store(), 3000)
-    return () => clearInterval(timer)
-  }, [save, store])
-
-  useEffect(
-    () => () => {
-      if (dirty.current) void store()
+/** The saver of a session's log: the one this tab has, while it holds something that has not arrived. */
+function saverOf(session: string, loaded: LogView): Saver<Log, null> {
+  const known = savers.get(session)
+  if (known && !['saved', 'untouched'].includes(known.store.getState().state)) return known
+  const saver = new Saver<Log, null>({
+    kind: 'log',
+    id: session,
+    version: loaded.version,
+    saved: loaded.version > 0 ? { rows: loaded.rows.map((r) => r.row), note: loaded.note } : null,
+    send: (log, version) =>
+      answer(api.PUT('/api/sessions/{id}/log', { params: { path: { id: session } }, body: { version, log } })),
+    theirs: () => null,
+    onSaved: () => {
+      void client.invalidateQueries({ queryKey: ['classes'] })
+      void client.invalidateQueries({ queryKey: ['sessions'] })
     },
-    [store],
+  })
+  savers.set(session, saver)
+  return saver
+}
+
+/** Holds a log while it is corrected; every change is saved after a moment, and kept with the tab until it has arrived. */
+export function useLog(session: string, loaded: LogView, left: Draft<Log> | null) {
+  const saver = useMemo(() => {
+    const made = saverOf(session, loaded)
+    if (left) made.restore(left)
+    return made
+  }, [session, loaded, left])
+  const names = useMemo(
+    () => new Map([...loaded.rows, ...loaded.others].map((r) => [r.row.personId, r.name])),
+    [loaded],
   )
+  const [log, setLog] = useState<Log>(() => left?.value ?? { rows: loaded.rows.map((r) => r.row), note: loaded.note })
 
-  const setRow = (personId: string, next: (row: LogRow) => LogRow) =>
-    setRows((all) => all.map((r) => (r.row.personId === personId ? { ...r, row: next(r.row) } : r)))
-
-  return { rows, note, save, setNote, setRow, store }
+  const set = (next: Log) => {
+    setLog(next)
+    saver.put(next)
+  }
+  return {
+    saver,
+    rows: log.rows.map((row) => ({ name: names.get(row.personId) ?? '', row })),
+    note: log.note,
+    /** Of the roster, who is not in the log yet. */
+    others: [...loaded.rows, ...loaded.others].filter((r) => !log.rows.some((row) => row.personId === r.row.personId)),
+    setNote: (note: string) => set({ ...log, note }),
+    setRow: (person: string, next: (row: LogRow) => LogRow) =>
+      set({ ...log, rows: log.rows.map((row) => (row.personId === person ? next(row) : row)) }),
+    add: (row: LogRow) => set({ ...log, rows: [...log.rows, row] }),
+    store: () => saver.saveAsIs(log),
+  }
 }

@@ -1,6 +1,6 @@
 import { Anchor, Button, Loader } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
-import { useEffect, useMemo, useState } from 'react'
+import { useEffect, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { answer, api, Refused } from '../../api/client'
 import { useOwnIds } from '../../api/queries'
@@ -8,12 +8,6 @@ import { ErrorNote } from '../../ui/ErrorNote'
 import { FamilyMark } from '../../ui/FamilyMark'
 import { FigureView } from '../../ui/FigureView'
 import css from './Moves.module.css'
-
-/** What a tempo means for a figure that moves: the way to the end pose, the pause there, the way back. */
-function pace(tempo: string | null | undefined) {
-  const phases = (tempo ?? '1-0-1-0').split('-').map((phase) => (phase === 'X' ? 1 : Number(phase)))
-  return { out: phases[0] ?? 1, hold: phases[1] ?? 0, back: phases[2] ?? 1 }
-}
 
 /** One move: what it looks like, how it is done, what goes wrong, and how it is made easier or harder. */
 export function MovePage() {
@@ -25,7 +19,6 @@ export function MovePage() {
   const own = useOwnIds().data?.includes(id) ?? false
   const [moves, setMoves] = useState(false)
   const move = page.data?.move
-  const moving = useMemo(() => (moves ? pace(move?.tempo) : null), [moves, move?.tempo])
 
   useEffect(() => {
     if (move) document.title = `${move.name} · Halterion`
@@ -86,7 +79,7 @@ export function MovePage() {
       <ul className={css.options} aria-label="Easier, main and harder">
         {page.data.options.map((option) => (
           <li key={option.tier} data-tier={option.tier}>
-            {option.figure ? <FigureView figure={option.figure} moving={moving} /> : <span />}
+            {option.figure ? <FigureView figure={option.figure} moving={moves ? option.pace : null} /> : <span />}
             <strong>{option.tier}</strong>
             <span>{option.words}</span>
             {option.why && <em>{option.why}</em>}

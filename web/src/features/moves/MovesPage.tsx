@@ -1,9 +1,9 @@
 import { Button, FileButton, NativeSelect, TextInput } from '@mantine/core'
-import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import type { Family, Move, Schemas } from '../../api/client'
-import { answer, api, Refused } from '../../api/client'
+import { Refused, troubleWords } from '../../api/client'
+import { useAct } from '../../save/acts'
 import { ErrorNote } from '../../ui/ErrorNote'
 import { FamilyMark } from '../../ui/FamilyMark'
 import { Thumb } from '../../ui/FigureView'
@@ -50,7 +50,7 @@ export function MovesPage() {
   const [search, setSearch] = useSearchParams()
   const get = (name: string) => search.get(name) ?? undefined
   const thumbs = useThumbs()
-  const queries = useQueryClient()
+  const keeper = useAct('saveOwnMoves')
   const [problem, setProblem] = useState('')
   const { found, total, pending, failed } = useMoveSearch({
     q: get('q') ?? '',
@@ -76,13 +76,17 @@ export function MovesPage() {
     setProblem('')
     try {
       const body = JSON.parse(await file.text()) as Schemas['OwnMoveList']
-      await answer(api.PUT('/api/own-moves', { body }))
-      for (const key of ['moves', 'figures', 'search', 'own-moves'])
-        await queries.invalidateQueries({ queryKey: [key] })
+      await keeper.mutateAsync(body.moves)
     } catch (error) {
       const fault = error instanceof Refused ? error.problem.errors?.[0] : undefined
       setProblem(
-        `“${file.name}” was not brought in; nothing was changed. ${fault ? `${fault.pointer}: ${fault.detail} Right would be: ${fault.right}.` : 'It is no file of moves, or the server does not answer.'}`,
+        `“${file.name}” was not brought in; nothing was changed. ${
+          fault
+            ? `${fault.pointer}: ${fault.detail} Right would be: ${fault.right}.`
+            : error instanceof SyntaxError
+              ? 'It is no file of moves.'
+              : troubleWords(error)
+        }`,
       )
     }
   }
@@ -142,12 +146,18 @@ export function MovesPage() {
         {sieve('kit', 'With', 'anything', kits)}
         {sieve('limit', 'Kind to', 'anyone', limits)}
       </div>
-      {failed && <ErrorNote title="The moves cannot be fetched: the server does not answer." />}
+      {failed && <ErrorNote title={`The moves cannot be looked through. ${troubleWords(failed)}`} />}
       <p className={css.count} role="status">
-        {pending ? 'Looking …' : found.length === total ? `${total} moves` : `${found.length} of ${total} moves`}
-        {get('limit') && ' – a first sieve, no clearance: ask the person, and their own carer where unsure'}
+        {failed
+          ? ''
+          : pending
+            ? 'Looking …'
+            : found.length === total
+              ? `${total} moves`
+              : `${found.length} of ${total} moves`}
+        {!failed && get('limit') && ' – a first sieve, no clearance: ask the person, and their own carer where unsure'}
       </p>
-      {!pending && found.length === 0 && <p>Nothing fits. Take a letter or a sieve away.</p>}
+      {!failed && !pending && found.length === 0 && <p>Nothing fits. Take a letter or a sieve away.</p>}
       <ul className={css.grid}>
         {found.map((move) => {
           const thumb = thumbs?.get(move.id)

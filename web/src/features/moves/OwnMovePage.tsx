@@ -1,18 +1,21 @@
 import { Anchor, Button, Loader, NativeSelect, Textarea, TextInput } from '@mantine/core'
-import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
 import type { FormEvent } from 'react'
 import { useState } from 'react'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import type { Fault, Move, Schemas } from '../../api/client'
-import { answer, api, Refused } from '../../api/client'
+import { answer, api, Refused, troubleWords } from '../../api/client'
 import { useMoves } from '../../api/queries'
+import { useAct } from '../../save/acts'
 import { ErrorNote } from '../../ui/ErrorNote'
 import css from './Moves.module.css'
+import { CommaList, DemandFields, DoseFields, FaultRows } from './OwnMoveParts'
 import { families } from './useMoveSearch'
 
-type OwnMove = Schemas['PlanMove']
+export type OwnMove = Schemas['PlanMove']
 
 const texts: [keyof OwnMove, string][] = [
+  ['getIn', 'Getting in and out'],
   ['setUp', 'Set-up'],
   ['path', 'Path'],
   ['end', 'End position'],
@@ -22,6 +25,8 @@ const texts: [keyof OwnMove, string][] = [
   ['muscles', 'What works'],
   ['easier', 'How to make it easier'],
   ['harder', 'How to make it harder'],
+  ['readiness', 'What should be sound before it'],
+  ['kitSafety', 'Kit safety'],
   ['cautions', 'Cautions'],
 ]
 
@@ -34,30 +39,14 @@ const idOf = (name: string) =>
 
 /** What a shipped move gives to an own one that begins as its copy. */
 function copyOf(move: Move): OwnMove {
-  const { id, name, family, plane, position, sided, rep, dose, setUp, path, end, breath, felt, cautions } = move
+  const said = Object.fromEntries(
+    Object.entries(move).filter(([key, value]) => key !== 'figure' && value !== null && value !== ''),
+  )
   return {
+    ...said,
     id: '',
-    name: `My ${name.charAt(0).toLowerCase()}${name.slice(1)}`,
-    family,
-    plane,
-    position,
-    sided,
-    rep,
-    dose: dose as OwnMove['dose'],
-    setUp,
-    path,
-    end,
-    breath,
-    felt,
-    cautions,
-    kit: move.kit,
-    faults: move.faults,
-    muscles: move.muscles,
-    easier: move.easier,
-    harder: move.harder,
-    like: id,
-    ...(move.tempo ? { tempo: move.tempo } : {}),
-    ...(move.sideMeans ? { sideMeans: move.sideMeans } : {}),
+    name: `My ${move.name.charAt(0).toLowerCase()}${move.name.slice(1)}`,
+    like: move.like ?? move.id,
   } as OwnMove
 }
 
@@ -68,7 +57,7 @@ export function OwnMovePage() {
   const moves = useMoves().data
   const own = useQuery({
     queryKey: ['own-moves'],
-    queryFn: async () => (await answer(api.GET('/api/own-moves'))).moves as unknown as OwnMove[],
+    queryFn: async () => (await answer(api.GET('/api/own-moves'))).moves,
   })
   if (!moves || own.isPending) return <Loader m="xl" aria-label="Fetching the moves" />
   const from = moves.find((m) => m.id === search.get('from'))
@@ -91,7 +80,6 @@ export function OwnMovePage() {
 
 function Form({ start, moves }: { start: OwnMove; moves: Move[] }) {
   const navigate = useNavigate()
-  const queries = useQueryClient()
   const [move, setMove] = useState(start)
   const [faults, setFaults] = useState<Fault[]>([])
   const [problem, setProblem] = useState('')
@@ -103,29 +91,26 @@ function Form({ start, moves }: { start: OwnMove; moves: Move[] }) {
       return next
     })
 
-  async function refresh() {
-    for (const key of ['moves', 'figures', 'search', 'own-moves', 'move'])
-      await queries.invalidateQueries({ queryKey: [key] })
-  }
+  const [keeper, remover] = [useAct('saveOwnMoves'), useAct('removeOwnMove')]
 
-  async function save(event: FormEvent) {
+  function save(event: FormEvent) {
     event.preventDefault()
     const id = move.id === '' ? idOf(move.name) : move.id
-    try {
-      await answer(api.PUT('/api/own-moves', { body: { moves: [{ ...move, id }] as never } }))
-      await refresh()
-      void navigate(`/moves/${id}`)
-    } catch (error) {
-      setFaults(error instanceof Refused ? (error.problem.errors ?? []) : [])
-      setProblem(error instanceof Refused ? error.message : 'The server does not answer. What you typed is still here.')
-    }
+    keeper.mutate([{ ...move, id }], {
+      onSuccess: () => void navigate(`/moves/${id}`),
+      onError: (error) => {
+        setFaults(error instanceof Refused ? (error.problem.errors ?? []) : [])
+        setProblem(`It was not kept; what you typed is still here. ${troubleWords(error)}`)
+      },
+    })
   }
 
-  async function remove() {
-    await answer(api.DELETE('/api/own-moves/{id}', { params: { path: { id: move.id } } }))
-    await refresh()
-    void navigate('/moves')
-  }
+  // The form goes with the move, so that what follows cannot hang on it.
+  const remove = () =>
+    void remover.mutateAsync(move.id).then(
+      () => navigate('/moves'),
+      () => undefined,
+    )
 
   const pick = (key: keyof OwnMove, label: string, words: readonly (readonly [string, string])[]) => (
     <NativeSelect
@@ -150,15 +135,15 @@ function Form({ start, moves }: { start: OwnMove; moves: Move[] }) {
       {problem && (
         <ErrorNote title={problem}>
           <ul>
-            {faults.map((fault, i) => (
-              <li key={i}>
+            {faults.map((fault) => (
+              <li key={fault.pointer + fault.detail}>
                 <code>{fault.pointer}</code>: {fault.detail} Right would be: {fault.right}.
               </li>
             ))}
           </ul>
         </ErrorNote>
       )}
-      <form className={css.form} onSubmit={(event) => void save(event)}>
+      <form className={css.form} onSubmit={save}>
         <TextInput
           label="Name"
           required
@@ -166,18 +151,7 @@ function Form({ start, moves }: { start: OwnMove; moves: Move[] }) {
           value={move.name}
           onChange={(e) => set('name', e.currentTarget.value)}
         />
-        <TextInput
-          label="Also called"
-          description="with commas between"
-          value={(move.aliases ?? []).join(', ')}
-          onChange={(e) => {
-            const aliases = e.currentTarget.value
-              .split(',')
-              .map((a) => a.trim())
-              .filter(Boolean)
-            set('aliases', aliases.length > 0 ? aliases : undefined)
-          }}
-        />
+        <CommaList label="Also called" value={move.aliases} onChange={(aliases) => set('aliases', aliases)} />
         {pick('family', 'Family', families)}
         <NativeSelect
           label="Looks like, and asks as much as"
@@ -191,6 +165,7 @@ function Form({ start, moves }: { start: OwnMove; moves: Move[] }) {
             </option>
           ))}
         </NativeSelect>
+        <DemandFields value={move.demand} like={Boolean(move.like)} onChange={(demand) => set('demand', demand)} />
         {pick('position', 'Position', [
           ['standing', 'standing'],
           ['onTheBack', 'on the back'],
@@ -226,6 +201,8 @@ function Form({ start, moves }: { start: OwnMove; moves: Move[] }) {
           value={move.tempo ?? ''}
           onChange={(e) => set('tempo', e.currentTarget.value.trim())}
         />
+        <DoseFields value={move.dose} onChange={(dose) => set('dose', dose)} />
+        <CommaList label="Kit" value={move.kit} onChange={(kit) => set('kit', kit)} />
         {texts.map(([key, label]) => (
           <Textarea
             key={key}
@@ -237,10 +214,11 @@ function Form({ start, moves }: { start: OwnMove; moves: Move[] }) {
             onChange={(e) => set(key, e.currentTarget.value)}
           />
         ))}
+        <FaultRows value={move.faults} onChange={(faults) => set('faults', faults)} />
         <p className={css.formActs}>
           <Button type="submit">Keep it</Button>
           {start.id !== '' && (
-            <Button variant="default" onClick={() => void remove()}>
+            <Button variant="default" onClick={remove}>
               Take it out of the library
             </Button>
           )}

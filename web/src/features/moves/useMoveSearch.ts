@@ -34,10 +34,11 @@ export function useMoveSearch(sieve: Sieve) {
   })
   const byId = new Map((moves.data ?? []).map((move) => [move.id, move]))
   return {
-    found: (ids.data ?? []).flatMap((id) => byId.get(id) ?? []),
+    // A sieve that fails shows why, never everything.
+    found: ids.isError ? [] : (ids.data ?? []).flatMap((id) => byId.get(id) ?? []),
     total: byId.size,
     pending: moves.isPending || ids.isPending,
-    failed: moves.isError || ids.isError,
+    failed: moves.error ?? ids.error,
   }
 }
 

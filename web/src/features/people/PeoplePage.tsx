@@ -1,9 +1,10 @@
 import { Button, NativeSelect, NumberInput, TextInput } from '@mantine/core'
-import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
 import type { FormEvent } from 'react'
 import { useEffect, useState } from 'react'
 import type { Schemas } from '../../api/client'
-import { answer, api } from '../../api/client'
+import { answer, api, troubleWords } from '../../api/client'
+import { useAct } from '../../save/acts'
 import { ErrorNote } from '../../ui/ErrorNote'
 import css from './People.module.css'
 
@@ -18,45 +19,23 @@ const tiers: { value: Tier; label: string }[] = [
 
 /** The roster. Each person can take their data along and be erased. */
 export function PeoplePage() {
-  const queries = useQueryClient()
   const people = useQuery({ queryKey: ['people'], queryFn: () => answer(api.GET('/api/people')) })
   const [name, setName] = useState('')
   const [erasing, setErasing] = useState<string | null>(null)
-  const [problem, setProblem] = useState(false)
-  const refresh = () => queries.invalidateQueries({ queryKey: ['people'] })
+  const [adder, changer, eraser] = [useAct('addPerson'), useAct('changePerson'), useAct('erasePerson')]
 
   useEffect(() => {
     document.title = 'People · Halterion'
   }, [])
 
-  async function attempt(action: () => Promise<unknown>) {
-    try {
-      await action()
-      setProblem(false)
-    } catch {
-      setProblem(true)
-    }
-    await refresh()
-  }
-
   function add(event: FormEvent) {
     event.preventDefault()
     if (name.trim() === '') return
-    void attempt(async () => {
-      await answer(api.POST('/api/people', { body: { name, usualTier: 'main' } }))
-      setName('')
-    })
+    // What was typed stays until it has arrived; without the server it waits and is sent later.
+    adder.mutate({ name, usualTier: 'main' }, { onSuccess: () => setName('') })
   }
 
-  const change = (person: Person, next: Partial<Person>) =>
-    attempt(() =>
-      answer(
-        api.PUT('/api/people/{id}', {
-          params: { path: { id: person.id } },
-          body: { ...person, ...next },
-        }),
-      ),
-    )
+  const change = (person: Person, next: Partial<Person>) => changer.mutate({ ...person, ...next })
 
   return (
     <main className={css.page}>
@@ -66,9 +45,7 @@ export function PeoplePage() {
         stations on the cards. Before anyone joins: see a doctor or midwife first if unsure; stop and tell the
         instructor at pain, dizziness, chest discomfort or unusual breathlessness. Everything said in class is an offer.
       </p>
-      {(problem || people.isError) && (
-        <ErrorNote title="That did not reach the server. Nothing was changed; try again." />
-      )}
+      {people.isError && <ErrorNote title={`The list cannot be fetched. ${troubleWords(people.error)}`} />}
       <form className={css.add} onSubmit={add}>
         <TextInput
           aria-label="Name of a new person"
@@ -91,14 +68,16 @@ export function PeoplePage() {
               maxLength={120}
               onBlur={(event) => {
                 const next = event.currentTarget.value.trim()
-                if (next !== '' && next !== person.name) void change(person, { name: next })
+                // Nobody is without a name: an emptied one comes back.
+                if (next === '') event.currentTarget.value = person.name
+                else if (next !== person.name) change(person, { name: next })
               }}
             />
             <NativeSelect
               aria-label={`Usual option of ${person.name}`}
               data={tiers}
               value={person.usualTier}
-              onChange={(event) => void change(person, { usualTier: event.currentTarget.value as Tier })}
+              onChange={(event) => change(person, { usualTier: event.currentTarget.value as Tier })}
             />
             <NumberInput
               aria-label={`Stature of ${person.name} in cm`}
@@ -113,7 +92,7 @@ export function PeoplePage() {
               onBlur={(event) => {
                 const told = Number.parseInt(event.currentTarget.value, 10)
                 const next = Number.isNaN(told) ? null : told
-                if (next !== (person.statureCm ?? null)) void change(person, { statureCm: next })
+                if (next !== (person.statureCm ?? null)) change(person, { statureCm: next })
               }}
             />
             <a href={`/api/people/${person.id}/export`} download={`${person.name}.json`}>
@@ -125,9 +104,8 @@ export function PeoplePage() {
                 <Button
                   size="xs"
                   color="red.9"
-                  onClick={() =>
-                    void attempt(() => answer(api.DELETE('/api/people/{id}', { params: { path: { id: person.id } } })))
-                  }
+                  loading={eraser.isPending && !eraser.isPaused}
+                  onClick={() => eraser.mutate(person.id, { onSettled: () => setErasing(null) })}
                 >
                   Erase {person.name}
                 </Button>

@@ -1,9 +1,10 @@
 import { Loader, TextInput } from '@mantine/core'
 import { useQueryClient } from '@tanstack/react-query'
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useState } from 'react'
 import type { Schemas } from '../../api/client'
-import { answer, api } from '../../api/client'
+import { troubleWords } from '../../api/client'
 import { useSettings } from '../../api/queries'
+import { useAct } from '../../save/acts'
 import { ErrorNote } from '../../ui/ErrorNote'
 import css from './Settings.module.css'
 
@@ -99,15 +100,6 @@ const shown: Question[] = [
     ],
   },
   {
-    key: 'weekStart',
-    asks: 'The week starts on',
-    choices: [
-      ['monday', 'Monday'],
-      ['sunday', 'Sunday'],
-      ['saturday', 'Saturday'],
-    ],
-  },
-  {
     key: 'scheme',
     asks: 'The screen is',
     choices: [
@@ -132,44 +124,23 @@ export function SettingsPage() {
   const settings = useSettings()
   const queries = useQueryClient()
   const [heights, setHeights] = useState<string | null>(null)
-  const [said, setSaid] = useState('')
-  // What was just chosen shows at once, before the server has it.
-  const [mine, setMine] = useState<Preferences>({})
-  // One at a time, so that an earlier choice never lands after a later one, which holds it anyway.
-  const queue = useRef(Promise.resolve())
-  const latest = useRef<Preferences>({})
+  const act = useAct('savePreferences')
 
   useEffect(() => {
     document.title = 'Settings · Halterion'
   }, [])
 
   if (settings.isPending) return <Loader m="xl" aria-label="Fetching the settings" />
-  if (settings.isError) return <ErrorNote title="The settings cannot be fetched: the server does not answer." />
-  const preferences = { ...settings.data.preferences, ...mine }
+  if (settings.isError) return <ErrorNote title={`The settings cannot be fetched. ${troubleWords(settings.error)}`} />
+  const { preferences } = settings.data
+  const said = act.isPaused ? 'Waits for the server.' : act.isPending ? 'Saving …' : act.isSuccess ? 'Saved' : ''
 
   const choose = (key: keyof Preferences, value: string) => save({ ...preferences, [key]: value } as Preferences)
 
+  // What was chosen shows at once; the acts go one after the other, and the last one holds all that was chosen.
   function save(next: Preferences) {
-    latest.current = next
-    setMine(next)
-    setSaid('Saving …')
     queries.setQueryData(['settings'], { ...settings.data, preferences: next })
-    queue.current = queue.current.then(() => (next === latest.current ? send(next) : undefined))
-    return queue.current
-  }
-
-  async function send(next: Preferences) {
-    try {
-      await answer(api.PUT('/api/settings/preferences', { body: next, keepalive: true }))
-      if (next === latest.current) setSaid('Saved')
-      // What the server makes by these preferences is made anew.
-      await queries.invalidateQueries({ queryKey: ['starters'] })
-      queries.removeQueries({ queryKey: ['station'] })
-    } catch {
-      setMine({})
-      setSaid('Not saved: the server does not answer. Choose again when it is back.')
-      await settings.refetch()
-    }
+    act.mutate(next, { onError: () => void settings.refetch() })
   }
 
   const ask = ({ key, asks, choices }: Question) => (
@@ -182,7 +153,7 @@ export function SettingsPage() {
             name={key}
             value={value}
             checked={preferences[key] === value}
-            onChange={() => void choose(key, value)}
+            onChange={() => choose(key, value)}
           />
           {words}
         </label>
@@ -216,7 +187,7 @@ export function SettingsPage() {
           const text = event.currentTarget.value
           setHeights(text)
           const read = readHeights(text)
-          if (read) void save({ ...preferences, heights: read })
+          if (read) save({ ...preferences, heights: read })
         }}
       />
     </main>

@@ -1,0 +1,169 @@
+using System.Collections.Immutable;
+using System.Diagnostics.CodeAnalysis;
+using System.Text;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Halterion.Core.Moves;
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.PlanFormat;
+
+/// <summary>What came of reading a class file: a plan, or every fault that kept it from being one.</summary>
+public sealed record Reading(ClassPlan? Plan, ImmutableArray<PlanFault> Faults)
+{
+    [MemberNotNullWhen(true, nameof(Plan))]
+    public bool IsValid => Plan is not null;
+}
+
+/// <summary>Reads a class file (plan-language.md). It never throws on bad input: it collects every fault.</summary>
+public static class ClassReader
+{
+    /// <summary>The largest file, in bytes.</summary>
+    public const int MaxBytes = 1_048_576;
+
+    /// <summary>Reads UTF-8 text, with or without a byte order mark.</summary>
+    public static Reading Read(ReadOnlyMemory<byte> utf8, MoveLibrary moves)
+    {
+        var faults = new Faults();
+        if (utf8.Length > MaxBytes)
+        {
+            faults.Add("", $"The file has {utf8.Length} bytes.", $"at most {MaxBytes} bytes");
+            return new Reading(null, faults.All);
+        }
+
+        try
+        {
+            using var document = JsonDocument.Parse(Soundness.WithoutMark(utf8), new JsonDocumentOptions { MaxDepth = Soundness.MaxDepth });
+            var plan = new Context(moves, faults).Class(document.RootElement);
+            return faults.None ? new Reading(plan, []) : new Reading(null, faults.All);
+        }
+        catch (JsonException e)
+        {
+            faults.Add("", Soundness.NoJson(e), $"JSON text, nested at most {Soundness.MaxDepth} deep");
+            return new Reading(null, faults.All);
+        }
+    }
+
+    /// <summary>Reads one block as a class of its own.</summary>
+    public static Reading ReadBlock(JsonObject block, MoveLibrary moves, JsonNode? own = null)
+    {
+        var file = new JsonObject { ["format"] = Context.FormatName, ["version"] = 1, ["title"] = "Block", ["slotMinutes"] = 60, ["blocks"] = new JsonArray(block.DeepClone()) };
+        if (own is not null)
+        {
+            file["moves"] = own.DeepClone();
+        }
+
+        return Read(Encoding.UTF8.GetBytes(file.ToJsonString()), moves);
+    }
+
+    /// <summary>Reads a list of own moves, as they stand under <c>moves</c> in a class file.</summary>
+    public static (ImmutableArray<Move> Moves, ImmutableArray<PlanFault> Faults) ReadMoves(JsonElement list, MoveLibrary shipped)
+    {
+        var file = new JsonObject { ["moves"] = JsonNode.Parse(list.GetRawText()) };
+        var faults = new Faults();
+        using var document = JsonDocument.Parse(file.ToJsonString());
+        var moves = new Context(shipped, faults).ReadOwnMoves(document.RootElement);
+        return faults.None ? (moves, []) : ([], faults.All);
+    }
+}
+
+/// <summary>What every reader of a part of the class needs, and the class itself.</summary>
+internal sealed partial class Context(MoveLibrary shipped, Faults faults)
+{
+    public const string FormatName = "halterion-class";
+    private MoveLibrary moves = shipped;
+    private ClassDefaults defaults = ClassDefaults.Usual;
+    private PlaceIds ids = new();
+
+    public ClassPlan? Class(JsonElement root)
+    {
+        var fields = new Fields(root, "", faults);
+        if (!fields.IsObject)
+        {
+            return null;
+        }
+
+        if (fields.Text("format", 1, 120, required: true) is { } format && format != FormatName)
+        {
+            fields.Fault("format", $"This is “{format}”.", FormatName);
+        }
+
+        ids = PlaceIds.Of(root);
+        fields.Whole("version", 1, 1, required: true);
+        fields.Text("library", 1, 120);
+        OwnMoves(fields);
+        defaults = new ClassDefaults(
+            fields.Seconds("leadInSeconds", 0, 120) ?? defaults.LeadIn,
+            fields.Seconds("switchSeconds", 0, 60) ?? defaults.Switch,
+            StartSide(fields) ?? defaults.StartSide,
+            fields.Choice<Counting>("count") ?? defaults.Count);
+
+        var plan = new ClassPlan
+        {
+            Title = fields.Text("title", 1, 120, required: true) ?? "",
+            Notes = fields.Text("notes", 0, 4000) ?? "",
+            SlotMinutes = fields.Whole("slotMinutes", 5, 180, required: true) ?? 0,
+            Aim = fields.Choice<Aim>("aim") ?? Aim.Conditioning,
+            Facing = fields.Choice<Facing>("facing") ?? Facing.Mirror,
+            Defaults = defaults,
+            Focus = fields.Text("focus", 1, 120),
+            Bring = fields.Text("bring", 1, 400),
+            WarmUp = fields.Choice<WarmUp>("warmUp") ?? WarmUp.InClass,
+            Moves = moves,
+            Blocks = [.. fields.Items("blocks", 1, 30, "blocks", required: true).Select((block, i) => Block(block, $"/blocks/{i}", i))],
+        };
+        plan = plan with { Waivers = Waivers(fields, plan) };
+        CheckShows(plan);
+        fields.Close("a class");
+        return plan;
+    }
+
+    /// <summary>A walk-through shows stations of this class, from the first to the last.</summary>
+    private void CheckShows(ClassPlan plan)
+    {
+        for (var b = 0; b < plan.Blocks.Length; b++)
+        {
+            for (var i = 0; i < plan.Blocks[b].Show.Length; i++)
+            {
+                var showing = plan.Blocks[b].Show[i];
+                if (showing.Station.Value is null)
+                {
+                    continue;
+                }
+
+                if (plan.Find(showing.Station) is not { } found)
+                {
+                    faults.Add($"/blocks/{b}/show/{i}/station", $"This class has no station “{showing.Station}”.", "the id of a station");
+                }
+                else if (found.Station.Options.All(o => o.Tier != showing.First))
+                {
+                    faults.Add($"/blocks/{b}/show/{i}/first", $"{found.Station.Name} has no {WordsOf<Tier>.Of(showing.First)} option.", "a tier that the station has");
+                }
+            }
+        }
+    }
+
+    private static Side? StartSide(Fields fields) => fields.Choice("startSide", ["left", "right"]) switch
+    {
+        "left" => Side.Left,
+        "right" => Side.Right,
+        _ => null,
+    };
+
+    private MoveId? Move(Fields fields, string name, bool required)
+    {
+        if (fields.Text(name, 1, 120, required) is not { } text)
+        {
+            return null;
+        }
+
+        var id = new MoveId(text);
+        if (moves.Has(id))
+        {
+            return id;
+        }
+
+        fields.Fault(name, $"“{text}” is not a move of the library.", "the id of a move, such as squat");
+        return null;
+    }
+}

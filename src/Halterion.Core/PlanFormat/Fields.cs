@@ -1,0 +1,304 @@
+using System.Text.Json;
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.PlanFormat;
+
+/// <summary>
+/// The fields of one JSON object, taken one by one. Whatever is wrong is noted, never thrown: duplicates,
+/// nulls, wrong kinds, values out of bounds, fields that do not belong, and, on <see cref="Close"/>, unknown ones.
+/// </summary>
+public sealed class Fields
+{
+    /// <summary>An object has few fields: a list that is searched through is smaller and quicker than a table.</summary>
+    private readonly List<Entry> entries = [];
+    private readonly Faults faults;
+
+    private sealed record Entry(string Name, JsonElement Value, bool Faulty)
+    {
+        public bool Known { get; set; }
+    }
+
+    public Fields(JsonElement element, string at, Faults faults)
+    {
+        (At, this.faults) = (at, faults);
+        if (element.ValueKind != JsonValueKind.Object)
+        {
+            IsObject = false;
+            faults.Add(at, $"This is {Kind(element)}.", "an object { … }");
+            return;
+        }
+
+        IsObject = true;
+        foreach (var property in element.EnumerateObject())
+        {
+            if (JsonText.NameOf(property) is not { } name)
+            {
+                faults.Add(at, "A field name is not valid text.", "names in plain Unicode");
+                continue;
+            }
+
+            if (Find(name) is not null)
+            {
+                faults.Add(PointerTo(name), $"“{name}” stands here twice.", "each field once");
+            }
+            else if (property.Value.ValueKind == JsonValueKind.Null && faults.NullIsAbsent)
+            {
+                continue;
+            }
+            else if (property.Value.ValueKind == JsonValueKind.Null)
+            {
+                entries.Add(new Entry(name, default, Faulty: true));
+                faults.Add(PointerTo(name), $"“{name}” is null.", "a value, or leave the field out");
+            }
+            else
+            {
+                entries.Add(new Entry(name, property.Value, Faulty: false));
+            }
+        }
+    }
+
+    public string At { get; }
+
+    public bool IsObject { get; }
+
+    public IEnumerable<string> Names => entries.Where(e => !e.Faulty).Select(e => e.Name);
+
+    public string PointerTo(string name) => JsonText.PointerTo(At, name);
+
+    public bool Has(string name) => Find(name) is not null;
+
+    /// <summary>The field's value, marked as known; null where it is absent or already faulty.</summary>
+    public JsonElement? Take(string name)
+    {
+        if (Find(name) is not { } entry)
+        {
+            return null;
+        }
+
+        entry.Known = true;
+        return entry.Faulty ? null : entry.Value;
+    }
+
+    /// <summary>The field's value as it stands; it is not marked as known.</summary>
+    public JsonElement? Peek(string name) => Find(name) is { Faulty: false } entry ? entry.Value : null;
+
+    /// <summary>Notes a fault where a field stands that does not belong here, whatever its value.</summary>
+    public void Refuse(string why, params ReadOnlySpan<string> names)
+    {
+        foreach (var name in names)
+        {
+            if (Find(name) is { } entry)
+            {
+                entry.Known = true;
+                faults.Add(PointerTo(name), $"“{name}” does not belong here.", why);
+            }
+        }
+    }
+
+    /// <summary>Notes a fault at a field; where the field is absent, at the object that should have it.</summary>
+    public void Fault(string name, string detail, string right) => faults.Add(Has(name) ? PointerTo(name) : At, detail, right);
+
+    /// <summary>Notes a fault further inside this object.</summary>
+    public void FaultAt(string below, string detail, string right) => faults.Add(At + below, detail, right);
+
+    /// <summary>Notes every field that nobody asked for.</summary>
+    public void Close(string what)
+    {
+        foreach (var name in entries.Where(e => !e.Known).Select(e => e.Name))
+        {
+            faults.Add(PointerTo(name), $"“{name}” is not a field of {what}.", "leave it out, or mend its spelling");
+        }
+    }
+
+    public int? Whole(string name, int min, int max, bool required = false)
+    {
+        if (Take(name) is { } value)
+        {
+            return Whole(value, name, null, min, max);
+        }
+
+        return required ? Missing<int>(name, Numbers.WholeWords(min, max)) : null;
+    }
+
+    public Seconds? Seconds(string name, int min, int max, bool required = false) =>
+        Whole(name, min, max, required) is { } whole ? new Seconds(whole) : null;
+
+    public decimal? Decimal(string name, decimal min, decimal max) =>
+        Take(name) is { } value ? Decimal(value, name, null, min, max) : null;
+
+    public bool? Flag(string name) => Take(name) switch
+    {
+        null => null,
+        { ValueKind: JsonValueKind.True } => true,
+        { ValueKind: JsonValueKind.False } => false,
+        { } other => Wrong<bool>(PointerTo(name), other, "true or false"),
+    };
+
+    public string? Text(string name, int least, int most, bool required = false)
+    {
+        if (Take(name) is not { } value)
+        {
+            if (required)
+            {
+                Missing<int>(name, $"a text of {least}–{most} characters");
+            }
+
+            return null;
+        }
+
+        if (value.ValueKind != JsonValueKind.String || JsonText.Of(value) is not { } text)
+        {
+            faults.Add(PointerTo(name), $"This is {Kind(value)}.", $"a text of {least}–{most} characters");
+            return null;
+        }
+
+        if (JsonText.HasControls(text))
+        {
+            faults.Add(PointerTo(name), "This text has control characters in it.", "plain text; only tabs and line ends are taken");
+            return null;
+        }
+
+        var length = text.EnumerateRunes().Count();
+        if (length < least || length > most || (least > 0 && string.IsNullOrWhiteSpace(text)))
+        {
+            faults.Add(PointerTo(name), length > most ? $"This text has {length} characters." : "This text is blank.", $"a text of {least}–{most} characters");
+            return null;
+        }
+
+        return text;
+    }
+
+    public T? Choice<T>(string name, bool required = false) where T : struct, Enum
+    {
+        if (Take(name) is not { } value)
+        {
+            return required ? Missing<T>(name, $"one of: {WordsOf<T>.Listed}") : null;
+        }
+
+        if (value.ValueKind == JsonValueKind.String && JsonText.Of(value) is { } word && WordsOf<T>.All.TryGetValue(word, out var choice))
+        {
+            return choice;
+        }
+
+        return Wrong<T>(PointerTo(name), value, $"one of: {WordsOf<T>.Listed}");
+    }
+
+    public string? Choice(string name, string[] words, bool required = false)
+    {
+        if (Take(name) is not { } value)
+        {
+            if (required)
+            {
+                Missing<int>(name, $"one of: {string.Join(", ", words)}");
+            }
+
+            return null;
+        }
+
+        if (value.ValueKind == JsonValueKind.String && JsonText.Of(value) is { } word && words.Contains(word))
+        {
+            return word;
+        }
+
+        faults.Add(PointerTo(name), $"This is {Kind(value)}.", $"one of: {string.Join(", ", words)}");
+        return null;
+    }
+
+    /// <summary>A value, or a list of 1–20 by round.</summary>
+    /// <param name="read">Reads one value; its second argument is the place in the list, null where there is no list.</param>
+    public ByRound<T>? Listed<T>(string name, Func<JsonElement, int?, T?> read) where T : struct
+    {
+        if (Take(name) is not { } value)
+        {
+            return null;
+        }
+
+        if (value.ValueKind != JsonValueKind.Array)
+        {
+            return read(value, null) is { } only ? new ByRound<T>(only) : null;
+        }
+
+        var items = Items(name, 1, 20, "entries");
+        var values = items.Select((item, i) => read(item, i)).ToArray();
+        return values.Length > 0 && Array.TrueForAll(values, v => v is not null) ? new ByRound<T>([.. values.Select(v => v!.Value)]) : null;
+    }
+
+    public ByRound<Seconds>? SecondsListed(string name, int min, int max) =>
+        Listed<Seconds>(name, (value, index) => Whole(value, name, index, min, max) is { } whole ? new Seconds(whole) : null);
+
+    public ByRound<decimal>? DecimalListed(string name, decimal min, decimal max) =>
+        Listed(name, (value, index) => Decimal(value, name, index, min, max));
+
+    /// <summary>The items of a list, none where it is absent, faulty or of the wrong length.</summary>
+    public JsonElement[] Items(string name, int least, int most, string what, bool required = false)
+    {
+        if (Take(name) is not { } value)
+        {
+            if (required)
+            {
+                Missing<int>(name, $"a list of {least}–{most} {what}");
+            }
+
+            return [];
+        }
+
+        var length = value.ValueKind == JsonValueKind.Array ? value.GetArrayLength() : -1;
+        if (length < least || length > most)
+        {
+            faults.Add(PointerTo(name), length < 0 ? $"This is {Kind(value)}." : $"This list has {length} {what}.", $"a list of {least}–{most} {what}");
+            return [];
+        }
+
+        return [.. value.EnumerateArray()];
+    }
+
+    /// <summary>A whole number within bounds; a fault where it is not. Pointers and words are only made for faults: most fields have none.</summary>
+    public int? Whole(JsonElement value, string name, int? index, int min, int max) =>
+        Numbers.Whole(value, min, max) ?? Wrong<int>(PointerTo(name, index), value, Numbers.WholeWords(min, max));
+
+    public decimal? Decimal(JsonElement value, string name, int? index, decimal min, decimal max) =>
+        Numbers.Decimal(value, min, max) ?? Wrong<decimal>(PointerTo(name, index), value, Numbers.DecimalWords(min, max));
+
+    public string PointerTo(string name, int? index) => index is { } i ? $"{PointerTo(name)}/{i}" : PointerTo(name);
+
+    /// <summary>Notes that a field is missing from this object, unless it stands here with a fault of its own.</summary>
+    public T? Missing<T>(string name, string right) where T : struct
+    {
+        if (IsObject && Find(name) is null)
+        {
+            faults.Add(At, $"“{name}” is missing.", right);
+        }
+
+        return null;
+    }
+
+    private Entry? Find(string name)
+    {
+        foreach (var entry in entries)
+        {
+            if (entry.Name == name)
+            {
+                return entry;
+            }
+        }
+
+        return null;
+    }
+
+    private T? Wrong<T>(string at, JsonElement value, string right) where T : struct
+    {
+        faults.Add(at, $"This is {Kind(value)}.", right);
+        return null;
+    }
+
+    /// <summary>What a value is, in words.</summary>
+    public static string Kind(JsonElement value) => value.ValueKind switch
+    {
+        JsonValueKind.Object => "an object",
+        JsonValueKind.Array => "a list",
+        JsonValueKind.String => JsonText.Of(value) is { } text ? $"the text “{(text.Length > 40 ? text[..40] + "…" : text)}”" : "not valid text",
+        JsonValueKind.Number => value.GetRawText() is { Length: <= 40 } raw ? raw : "a very long number",
+        JsonValueKind.Null => "null",
+        _ => value.GetRawText(),
+    };
+}

@@ -1,0 +1,317 @@
+using System.Globalization;
+using System.Text.Json.Nodes;
+using System.Text.RegularExpressions;
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.PlanFormat;
+
+/// <summary>What was typed as a dose: fields of a station, and of the block where rounds or a rest were named.</summary>
+/// <param name="Station">The fields <c>dose</c> and, where typed, <c>sides</c>, <c>chunk</c> and <c>sharing</c>.</param>
+public sealed record TypedDose(JsonObject Station, int? Rounds, int? Rest)
+{
+    /// <summary>The fields of a station that a typed dose sets.</summary>
+    public static readonly string[] StationFields = ["dose", "sides", "chunk", "sharing"];
+
+    /// <summary>Puts the dose in place of the station's own; rounds and rest, where typed, go to its block.</summary>
+    public void PutInto(JsonObject block, JsonObject station)
+    {
+        foreach (var field in StationFields)
+        {
+            station.Remove(field);
+            if (Station[field] is { } value)
+            {
+                station[field] = value.DeepClone();
+            }
+        }
+
+        if (station["sharing"] is null)
+        {
+            station.Remove("waiting");
+        }
+
+        if (Rounds is { } rounds)
+        {
+            block["rounds"] = rounds;
+        }
+
+        if (Rest is { } rest)
+        {
+            block[(string?)block["order"] == "sets" ? "betweenSets" : "betweenRounds"] = rest;
+        }
+    }
+}
+
+/// <summary>Why a dose could not be read.</summary>
+/// <param name="At">The place in the text, from 0.</param>
+/// <param name="Right">What could stand there.</param>
+public sealed record DoseFault(int At, string Detail, string Right);
+
+/// <summary>Reads the short form of a dose (<see cref="ShortDose"/>). Words may come in any order after their amount.</summary>
+public sealed partial class ShortDoseReader
+{
+    private readonly string text;
+    private readonly JsonObject station = [];
+    private readonly JsonArray dose = [];
+    private int at;
+    private JsonObject part = [];
+
+    private ShortDoseReader(string text) => this.text = text;
+
+    /// <summary>Never throws on bad input: gives the dose, or the one place where it cannot be read.</summary>
+    public static (TypedDose? Dose, DoseFault? Fault) Read(string text)
+    {
+        try
+        {
+            return (new ShortDoseReader(text).Whole(), null);
+        }
+        catch (FaultException e)
+        {
+            return (null, e.Fault);
+        }
+    }
+
+    private TypedDose Whole()
+    {
+        int? rounds = Take(RoundsBefore()) is { } before ? Within(before.Groups[1].Value, 1, 20, "rounds") : null;
+        int? rest = null;
+        Part();
+        while (!Done())
+        {
+            if (Take(RestAfter()) is { } after)
+            {
+                rest = Within(after.Groups[1].Value, 0, 600, "seconds of rest") * (after.Groups[2].Value.StartsWith('m') ? 60 : 1);
+            }
+            else if (Take(Plus()) is not null)
+            {
+                Part();
+            }
+            else if (!Modifier())
+            {
+                throw Fault("This is not understood here.", "+ and the next part, or a word such as each side, @ 3-1-1-0, by 5, at 12 kg, rest 60");
+            }
+        }
+
+        station["dose"] = dose;
+        return new TypedDose(station, rounds, rest);
+    }
+
+    private void Part()
+    {
+        part = [];
+        dose.Add(part);
+        var open = Take(Max()) is not null;
+        if (Take(Amounts()) is not { } amounts)
+        {
+            throw Fault(Done() ? "An amount is missing." : "No amount can be read here.", "a number such as 12, a range such as 8–12, or a list such as 20/15/12");
+        }
+
+        var unit = Take(Unit())?.Value.ToLowerInvariant() ?? "";
+        var times = unit.StartsWith("min", StringComparison.Ordinal) ? 60 : 1;
+        var timed = unit is not "" && !unit.StartsWith('r') && !unit.StartsWith('p') && unit is not ("m" or "metres" or "meters" or "metre" or "meter");
+        var held = timed && unit is "hold" or "held" || (timed && unit is not "rest" && Take(Hold()) is not null);
+        var rest = unit == "rest" || (timed && !held && Take(RestWord()) is not null);
+        if (open && !timed)
+        {
+            throw Fault("“max” needs a time.", "such as max 60 s");
+        }
+
+        part["kind"] = open ? "open" : rest ? "rest" : held ? "hold" : timed ? "time"
+            : unit.StartsWith('p') ? "pulses" : unit.StartsWith('m') ? "distance" : "reps";
+        var values = amounts.Value.Split('/').Select(v => Amount(v, times)).ToArray();
+        part["amount"] = values.Length == 1 ? values[0] : new JsonArray(values);
+    }
+
+    private JsonNode Amount(string words, int times)
+    {
+        var ends = words.Split('-', '–').Select(w => Within(w.Trim(), 1, 3600, "") * times).ToArray();
+        if (ends.Any(e => e > 3600))
+        {
+            throw Fault($"{words.Trim()} is too much.", "at most 3600");
+        }
+
+        if (ends is [var from, var to])
+        {
+            return from <= to ? new JsonObject { ["from"] = from, ["to"] = to } : throw Fault($"The range goes from {from} to {to}.", "the smaller number first");
+        }
+
+        return JsonValue.Create(ends[0]);
+    }
+
+    /// <summary>One word or phrase after an amount; false if there is none that is known.</summary>
+    private bool Modifier()
+    {
+        if (Take(TempoWord()) is { } tempo)
+        {
+            var shape = tempo.Groups[1].Value.ToUpperInvariant();
+            part["tempo"] = Tempo.TryParse(shape, out _)
+                ? shape
+                : throw Fault($"“{tempo.Groups[1].Value}” is no tempo.", "lower-pause-lift-pause, each 0–60 or X, such as 3-1-1-0", tempo.Groups[1].Index);
+        }
+        else if (Take(EachSide()) is not null)
+        {
+            station["sides"] = "each";
+        }
+        else if (Take(HalfSide()) is not null)
+        {
+            station["sides"] = "split";
+        }
+        else if (Take(By()) is { } by)
+        {
+            station["sides"] = "each";
+            station["chunk"] = Within(by.Groups[1].Value, 1, 1000, "reps in a chunk");
+        }
+        else if (Take(Turns()) is not null)
+        {
+            station["sharing"] = "turns";
+        }
+        else if (Take(SideWord()) is { } side)
+        {
+            part["side"] = side.Value.ToLowerInvariant() switch { "left" => "left", "right" => "right", _ => "alternate" };
+        }
+        else if (Take(Of()) is { } of)
+        {
+            part["move"] = of.Groups[1].Value;
+        }
+        else if (Take(Style()) is { } style)
+        {
+            part["style"] = char.ToLowerInvariant(style.Value[0]) switch { 'd' => "deadStop", 'n' => "constantTension", _ => "oneAndAHalf" };
+        }
+        else if (Take(WithPulses()) is { } pulses)
+        {
+            part["pulsesPerRep"] = Within(pulses.Groups[1].Value, 0, 10, "pulses a rep");
+        }
+        else if (Take(Pace()) is { } pace)
+        {
+            part["pace"] = decimal.Parse(pace.Groups[1].Value, CultureInfo.InvariantCulture);
+        }
+        else if (Take(LoadWord()) is { } load)
+        {
+            var factor = load.Groups[2].Value == "%";
+            var values = load.Groups[1].Value.Split('/').Select(v => decimal.Parse(v, CultureInfo.InvariantCulture) / (factor ? 100 : 1)).ToArray();
+            part[factor ? "loadFactor" : "loadKg"] = values.Length == 1 ? values[0] : new JsonArray([.. values.Select(v => (JsonNode)v)]);
+        }
+        else if (Take(Effort()) is { } effort)
+        {
+            part["effort"] = Within(effort.Groups[1].Value, 0, 10, "on the effort scale");
+        }
+        else if (Take(InRounds()) is { } rounds)
+        {
+            part["rounds"] = rounds.Groups[1].Success
+                ? rounds.Groups[1].Value.ToLowerInvariant()
+                : new JsonArray([.. rounds.Groups[2].Value.Split(',').Select(r => (JsonNode)Within(r.Trim(), 1, 9999, "as a round"))]);
+        }
+        else if (Take(Label()) is { } label)
+        {
+            part["label"] = label.Groups[1].Value.Replace("\"\"", "\"", StringComparison.Ordinal);
+        }
+        else
+        {
+            return false;
+        }
+
+        return true;
+    }
+
+    private int Within(string digits, int min, int max, string what) =>
+        int.TryParse(digits, NumberStyles.None, CultureInfo.InvariantCulture, out var number) && number >= min && number <= max
+            ? number
+            : throw Fault($"{digits} {what} is out of bounds.".Replace("  ", " ", StringComparison.Ordinal), $"{min}–{max}");
+
+    private bool Done()
+    {
+        while (at < text.Length && char.IsWhiteSpace(text[at]))
+        {
+            at++;
+        }
+
+        return at == text.Length;
+    }
+
+    private Match? Take(Regex shape)
+    {
+        Done();
+        var match = shape.Match(text, at);
+        if (!match.Success || match.Index != at)
+        {
+            return null;
+        }
+
+        at += match.Length;
+        return match;
+    }
+
+    private FaultException Fault(string detail, string right, int? place = null) => new(new DoseFault(place ?? at, detail, right));
+
+    private sealed class FaultException(DoseFault fault) : Exception
+    {
+        public DoseFault Fault { get; } = fault;
+    }
+
+    private const RegexOptions Loose = RegexOptions.IgnoreCase | RegexOptions.CultureInvariant;
+
+    [GeneratedRegex(@"\G(\d{1,3})\s*(?:[x×*]|sets? of|rounds? of)\s*", Loose)]
+    private static partial Regex RoundsBefore();
+
+    [GeneratedRegex(@"\G[,;]?\s*rest\s*(\d{1,4})\s*(s|secs?|seconds?|min|minutes?)?(?![\w])", Loose)]
+    private static partial Regex RestAfter();
+
+    [GeneratedRegex(@"\G(\+|,?\s*then\b|,)", Loose)]
+    private static partial Regex Plus();
+
+    [GeneratedRegex(@"\G(max|up to)\b", Loose)]
+    private static partial Regex Max();
+
+    [GeneratedRegex(@"\G\d{1,5}(\s*[-–]\s*\d{1,5})?(\s*/\s*\d{1,5}(\s*[-–]\s*\d{1,5})?)*")]
+    private static partial Regex Amounts();
+
+    [GeneratedRegex(@"\G(seconds?|secs?|s|minutes?|min|reps?|pulses?|metres?|meters?|m|hold|held|rest)(?![\w/])", Loose)]
+    private static partial Regex Unit();
+
+    [GeneratedRegex(@"\G(hold|held)\b", Loose)]
+    private static partial Regex Hold();
+
+    [GeneratedRegex(@"\Grest\b", Loose)]
+    private static partial Regex RestWord();
+
+    [GeneratedRegex(@"\G@\s*(\S+?)(?=[\s,;+]|$)")]
+    private static partial Regex TempoWord();
+
+    [GeneratedRegex(@"\G(each side|each leg|a side|a leg|per side|per leg|/\s*side|/\s*leg|both sides)\b", Loose)]
+    private static partial Regex EachSide();
+
+    [GeneratedRegex(@"\G(half a side|half each side|half/half|split)\b", Loose)]
+    private static partial Regex HalfSide();
+
+    [GeneratedRegex(@"\G(?:by|in chunks of)\s*(\d{1,5})\b", Loose)]
+    private static partial Regex By();
+
+    [GeneratedRegex(@"\Gin turns\b", Loose)]
+    private static partial Regex Turns();
+
+    [GeneratedRegex(@"\G(left|right|alternating|alternate|alt)\b", Loose)]
+    private static partial Regex SideWord();
+
+    [GeneratedRegex(@"\Gof\s+([a-z0-9]+(?:-[a-z0-9]+)*)", Loose)]
+    private static partial Regex Of();
+
+    [GeneratedRegex(@"\G(one[- ]and[- ]a[- ]half|1½|dead[- ]stop|no[- ]lock-?out)", Loose)]
+    private static partial Regex Style();
+
+    [GeneratedRegex(@"\Gwith\s+(\d{1,3})\s*pulses?\b", Loose)]
+    private static partial Regex WithPulses();
+
+    [GeneratedRegex(@"\Gat\s+(\d{1,3}(?:\.\d{1,2})?)\s*s/m\b", Loose)]
+    private static partial Regex Pace();
+
+    [GeneratedRegex(@"\Gat\s+(\d{1,3}(?:\.\d{1,2})?(?:\s*/\s*\d{1,3}(?:\.\d{1,2})?)*)\s*(kg\b|%)", Loose)]
+    private static partial Regex LoadWord();
+
+    [GeneratedRegex(@"\Geffort\s+(\d{1,3})\b", Loose)]
+    private static partial Regex Effort();
+
+    [GeneratedRegex(@"\G\((?:(first|last) round|rounds?\s+([\d,\s]+))\)", Loose)]
+    private static partial Regex InRounds();
+
+    [GeneratedRegex("\\G\"((?:[^\"]|\"\")+)\"")]
+    private static partial Regex Label();
+}

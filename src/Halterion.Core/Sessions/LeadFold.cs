@@ -1,0 +1,153 @@
+using System.Collections.Immutable;
+using Halterion.Core.Moves;
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.Sessions;
+
+public enum LeadCommandKind
+{
+    Start,
+    Pause,
+    Resume,
+    Skip,
+    Back,
+    AddTen,
+    Finish,
+
+    /// <summary>Opens the gate at which the class waits.</summary>
+    Go,
+}
+
+/// <summary>Something the leader did.</summary>
+/// <param name="Id">Given by the device, so that sending twice counts once.</param>
+/// <param name="At">When it was tapped, in milliseconds since 1970 UTC, on a clock that only goes forwards while the class is led.</param>
+/// <param name="Device">Which screen it was tapped on; null: from before screens had names.</param>
+/// <param name="Payload">What the command carries, as JSON; none of today's kinds has one.</param>
+public sealed record LeadCommand(Guid Id, LeadCommandKind Kind, long At, string? Device = null, string? Payload = null);
+
+public enum LeadPhase
+{
+    Ready,
+    Running,
+    Paused,
+    Finished,
+}
+
+/// <summary>Where a class under way is.</summary>
+/// <param name="Position">Place on the led timeline at <paramref name="At"/>, in milliseconds. The led timeline is the planned one with every added second in it.</param>
+/// <param name="At">Moment to which the position belongs, in milliseconds since 1970 UTC.</param>
+/// <param name="Added">Milliseconds added to each scene.</param>
+/// <param name="Opened">The last scene whose gate was opened; -1: none.</param>
+public sealed record LeadState(LeadPhase Phase, long Position, long At, ImmutableArray<long> Added, int Opened)
+{
+    /// <summary>The position at a moment, never past the end or a closed gate.</summary>
+    public long PositionAt(long moment, ImmutableArray<SceneTime> scenes) =>
+        Phase == LeadPhase.Running
+            ? Math.Min(Position + Math.Max(0, moment - At), LeadFold.Limit(this, scenes))
+            : Position;
+}
+
+/// <summary>What the fold needs to know of a scene.</summary>
+/// <param name="End">Seconds from the start of the planned class.</param>
+/// <param name="Gated">It begins with a tap only.</param>
+public readonly record struct SceneTime(Seconds End, bool Gated);
+
+/// <summary>
+/// state = fold(commands, timeline). The lead screen carries the same fold, so that it can go on without the
+/// server; both are held to the same cases in tests/lead-cases.json.
+/// </summary>
+public static class LeadFold
+{
+    /// <summary>Within this time of a scene's start, "back" goes to the scene before it.</summary>
+    private const long BackGrace = 2000;
+
+    public static LeadState Fold(IEnumerable<LeadCommand> commands, ImmutableArray<SceneTime> scenes) =>
+        commands.Aggregate(new LeadState(LeadPhase.Ready, 0, 0, [.. new long[scenes.Length]], -1), (state, command) => Apply(state, command, scenes));
+
+    /// <summary>End of a scene on the led timeline, in milliseconds.</summary>
+    public static long EndOf(ImmutableArray<SceneTime> scenes, ImmutableArray<long> added, int scene)
+    {
+        if (scene < 0)
+        {
+            return 0;
+        }
+
+        var extra = 0L;
+        for (var i = 0; i <= scene; i++)
+        {
+            extra += added[i];
+        }
+
+        return scenes[scene].End.Value * 1000L + extra;
+    }
+
+    /// <summary>The next scene whose gate is closed; the number of scenes if there is none.</summary>
+    public static int NextGate(LeadState state, ImmutableArray<SceneTime> scenes)
+    {
+        var gate = Math.Min(state.Opened + 1, scenes.Length);
+        while (gate < scenes.Length && !scenes[gate].Gated)
+        {
+            gate++;
+        }
+
+        return gate;
+    }
+
+    /// <summary>How far the class can run without a tap.</summary>
+    public static long Limit(LeadState state, ImmutableArray<SceneTime> scenes) =>
+        EndOf(scenes, state.Added, NextGate(state, scenes) - 1);
+
+    /// <summary>The scene at a position; the last one at and past the end.</summary>
+    public static int SceneAt(long position, ImmutableArray<SceneTime> scenes, ImmutableArray<long> added)
+    {
+        var extra = 0L;
+        for (var i = 0; i < scenes.Length; i++)
+        {
+            extra += added[i];
+            if (position < scenes[i].End.Value * 1000L + extra)
+            {
+                return i;
+            }
+        }
+
+        return scenes.Length - 1;
+    }
+
+    private static LeadState Apply(LeadState state, LeadCommand command, ImmutableArray<SceneTime> scenes)
+    {
+        // A clock that was set back must not undo what has been shown.
+        var at = Math.Max(command.At, state.At);
+        var position = state.PositionAt(at, scenes);
+        var end = EndOf(scenes, state.Added, scenes.Length - 1);
+        if (state.Phase == LeadPhase.Running && position >= end)
+        {
+            state = state with { Phase = LeadPhase.Finished, Position = end, At = state.At + end - state.Position };
+        }
+
+        var here = state with { Position = position, At = at };
+        var scene = SceneAt(position, scenes, state.Added);
+        return (command.Kind, state.Phase) switch
+        {
+            (LeadCommandKind.Start, LeadPhase.Ready) => here with { Phase = LeadPhase.Running },
+            (LeadCommandKind.Pause, LeadPhase.Running) => here with { Phase = LeadPhase.Paused },
+            (LeadCommandKind.Resume, LeadPhase.Paused or LeadPhase.Finished) => here with { Phase = LeadPhase.Running },
+            (LeadCommandKind.Finish, LeadPhase.Running or LeadPhase.Paused) => here with { Phase = LeadPhase.Finished },
+            (LeadCommandKind.Go, LeadPhase.Running) when position == Limit(state, scenes) && position < end => here with { Opened = scene },
+            (LeadCommandKind.Skip, LeadPhase.Running or LeadPhase.Paused) => here with { Position = EndOf(scenes, state.Added, scene), Opened = Math.Max(state.Opened, scene + 1) },
+            (LeadCommandKind.AddTen, LeadPhase.Running or LeadPhase.Paused) => here with { Added = state.Added.SetItem(scene, state.Added[scene] + 10_000) },
+            (LeadCommandKind.Back, not LeadPhase.Ready) => here with
+            {
+                Phase = state.Phase == LeadPhase.Finished ? LeadPhase.Paused : state.Phase,
+                Position = BackFrom(position, scene, state, scenes),
+                Opened = Math.Min(state.Opened, SceneAt(BackFrom(position, scene, state, scenes), scenes, state.Added)),
+            },
+            _ => state,
+        };
+    }
+
+    private static long BackFrom(long position, int scene, LeadState state, ImmutableArray<SceneTime> scenes)
+    {
+        var start = EndOf(scenes, state.Added, scene - 1);
+        return position - start > BackGrace ? start : EndOf(scenes, state.Added, scene - 2);
+    }
+}

@@ -1,0 +1,108 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using Halterion.Core.Body;
+using Halterion.Core.Demands;
+using Halterion.Core.Moves;
+using Halterion.Core.PlanFormat;
+using Halterion.Core.Plans;
+using Halterion.Core.Timing;
+using Halterion.Core.Words;
+
+namespace Halterion.Core.Views;
+
+/// <summary>An option on a card.</summary>
+public sealed record CardOption(Tier Tier, string Words, Figure? Figure);
+
+/// <summary>A card to lie at a station, to be read from three metres.</summary>
+/// <param name="Place">Such as "Station 2 of 6".</param>
+/// <param name="Cue">The one thing to think of.</param>
+/// <param name="SetUp">Measures for the statures asked for, in words.</param>
+/// <param name="Measures">The same as lines in the main option's figure.</param>
+public sealed record StationPlaceCard(string Block, string Place, string Name, Family Family, string Target, ImmutableArray<CardOption> Options, string Cue, ImmutableArray<string> SetUp, ImmutableArray<DrawnMeasure> Measures);
+
+/// <summary>A line of the walk-through: what to show, from which side, in which order, which fault.</summary>
+/// <param name="Seconds">25 s a station with its options. [M] Handbook, section 3.</param>
+public sealed record WalkThroughLine(string Name, string View, string Show, string Fault, Seconds Seconds);
+
+/// <summary>A move on the sheet that participants take home.</summary>
+public sealed record TakeAwayMove(string Name, string Target, string How, Figure? Figure);
+
+/// <summary>All that is printed for a class beside its run sheet. Nothing on it says who has which limit.</summary>
+public sealed record ClassCards(
+    string Title,
+    ImmutableArray<StationPlaceCard> Stations,
+    ImmutableArray<WalkThroughLine> WalkThrough,
+    string WalkThroughTakes,
+    ImmutableArray<TakeAwayMove> TakeAway,
+    ImmutableArray<TakeAwayMove> Stretches,
+    string Cautions)
+{
+    private const int ShownSeconds = 25;
+
+    private static readonly string[] HomeStretches = ["stand-quad-stretch", "lying-hamstring-stretch", "half-kneeling-hip-stretch", "calf-stretch"];
+
+    public static ClassCards Of(ClassPlan plan, Preferences preferences, Stature shortest, Stature tallest)
+    {
+        var stations = plan.Blocks.SelectMany(b => b.Stations.Select((s, i) => (Block: b, Station: s, Index: i))).ToArray();
+        var once = stations.DistinctBy(s => s.Station.Main.Move).ToArray();
+        return new ClassCards(
+            plan.Title,
+            [.. stations.Select(s => Card(plan, s.Block, s.Station, s.Index, preferences, shortest, tallest))],
+            [.. once.Select(s => Walk(plan, s.Station, preferences))],
+            new Seconds(ShownSeconds * once.Length).ToString(),
+            [.. once.Where(s => plan.Moves.Find(s.Station.Main.Move)!.Family is not (Family.Recovery or Family.Stretch)).Select(s => Take(plan.Moves.Find(s.Station.Main.Move)!, PlanWords.Targets(s.Station, s.Block), s.Station.Main.Manner))],
+            [.. HomeStretches.Select(id => plan.Moves.Find(new MoveId(id))).OfType<Move>().Select(m => Take(m, string.Create(CultureInfo.InvariantCulture, $"{m.Dose.Amount} s{(m.Sided == Sided.TwoSided ? "" : " each side")}"), new Manner()))],
+            "Everything said in class is an offer. Stop at pain, dizziness, chest discomfort or unusual breathlessness, and say so. Unsure whether to start? Ask a doctor or midwife first.");
+    }
+
+    private static StationPlaceCard Card(ClassPlan plan, Block block, Station station, int index, Preferences preferences, Stature shortest, Stature tallest)
+    {
+        var move = plan.Moves.Find(station.Main.Move)!;
+        var setUp = SetUp(move, station.Main.Manner, preferences, shortest, tallest).ToArray();
+        Tier[] order = [Tier.Harder, Tier.Main, Tier.Easier, Tier.Instead];
+        return new StationPlaceCard(
+            block.Name,
+            string.Create(CultureInfo.InvariantCulture, $"Station {index + 1} of {block.Stations.Length}"),
+            station.Name,
+            move.Family,
+            PlanWords.Targets(station, block),
+            [.. station.Options.OrderBy(o => Array.IndexOf(order, o.Tier)).Select(o => new CardOption(o.Tier, PlanWords.Option(o, plan.Moves, preferences), OptionFigure.Of(plan.Moves.Find(o.Move)!, o.Manner)))],
+            move.Path,
+            [.. setUp.Select(m => m.Words)],
+            [.. setUp.Select(m => m.Drawn)]);
+    }
+
+    private static IEnumerable<(string Words, DrawnMeasure Drawn)> SetUp(Move move, Manner manner, Preferences preferences, Stature shortest, Stature tallest)
+    {
+        if (move.Figure is not { } figure)
+        {
+            return [];
+        }
+
+        var measures = StationSetup.Of(OptionFigure.In(figure.Start, manner, false), OptionFigure.In(figure.End, manner, true), shortest, tallest);
+        return measures.Select(m =>
+            {
+                string Length(double cm) => PlanWords.Height((decimal)cm, preferences.Length);
+                var range = m.Least == m.Most ? Length(m.Least) : $"{Length(m.Least)} to {Length(m.Most)}";
+                var have = m.What.Contains("height", StringComparison.Ordinal) && StationSetup.Nearest(m, preferences.Heights) is { } nearest
+                    ? $"; take {Length(nearest.Height)}{(nearest.NotFor.Length > 0 ? $", not right for {nearest.NotFor}" : "")}"
+                    : "";
+                var brief = m.Least == m.Most ? range : $"{Length(m.Least).Split(' ')[0]}–{Length(m.Most)}";
+                return ($"{m.What} {range}{have}: {m.Note}", StationSetup.Draw(m, brief));
+            });
+    }
+
+    private static WalkThroughLine Walk(ClassPlan plan, Station station, Preferences preferences)
+    {
+        var move = plan.Moves.Find(station.Main.Move)!;
+        var tiers = station.Options.Where(o => o.Tier is Tier.Easier or Tier.Harder).OrderBy(o => o.Tier).Select(o => $"{o.Tier.ToString().ToLowerInvariant()}: {PlanWords.Option(o, plan.Moves, preferences)}");
+        return new WalkThroughLine(
+            station.Name,
+            move.Plane == Plane.Sagittal ? "from the side" : "from the front",
+            string.Join("; ", new[] { "stance, path, end" }.Concat(tiers)),
+            move.Faults.IsDefaultOrEmpty ? "" : $"{move.Faults[0].Seen}: {move.Faults[0].Fix}",
+            new Seconds(ShownSeconds));
+    }
+
+    private static TakeAwayMove Take(Move move, string target, Manner manner) => new(move.Name, target, $"{move.SetUp} {move.Path}".Trim(), OptionFigure.Of(move, manner));
+}

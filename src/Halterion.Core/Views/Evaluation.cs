@@ -1,0 +1,117 @@
+using System.Collections.Concurrent;
+using System.Collections.Immutable;
+using System.Security.Cryptography;
+using System.Text;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Halterion.Core.Checks;
+using Halterion.Core.Moves;
+using Halterion.Core.PlanFormat;
+using Halterion.Core.Plans;
+using Halterion.Core.Timing;
+using Halterion.Core.Words;
+
+namespace Halterion.Core.Views;
+
+/// <summary>What a class adds up to, to the second, and what there is to say about it.</summary>
+/// <param name="Verdict">Total against the slot in words: "70 s over", "2 min to spare", "on time".</param>
+/// <param name="Outline">The blocks as a screen lists them.</param>
+/// <param name="SpanWords">What each span is, with its arithmetic.</param>
+public sealed record Evaluation(
+    Totals Totals,
+    ImmutableArray<Span> Spans,
+    ImmutableArray<Stay> Stays,
+    ImmutableArray<Goal> Goals,
+    ImmutableArray<Finding> Findings,
+    string Verdict,
+    ImmutableArray<BlockOutline> Outline,
+    ImmutableArray<string> SpanWords,
+    Breakdown Breakdown);
+
+/// <summary>An evaluation, or the faults that kept a class from being evaluated.</summary>
+public sealed record EvaluationResult(Evaluation? Evaluation, ClassPlan? Plan, Timeline? Timeline, ImmutableArray<PlanFault> Faults);
+
+/// <summary>Reads, compiles and checks classes with a library and an instructor's preferences.</summary>
+public sealed class Evaluator(MoveLibrary moves, Preferences preferences)
+{
+    private const int Remembered = 64;
+
+    /// <summary>Results by the hash of their text; they follow from it alone.</summary>
+    private readonly ConcurrentDictionary<string, EvaluationResult> lately = new();
+
+    public MoveLibrary Moves => moves;
+
+    public Preferences Preferences => preferences;
+
+    /// <summary>Reads, compiles and checks a class file. One that was asked for lately, to the byte, is remembered: every screen of a class asks for the same.</summary>
+    public EvaluationResult Evaluate(ReadOnlyMemory<byte> utf8)
+    {
+        var key = Convert.ToHexString(SHA256.HashData(utf8.Span));
+        if (lately.TryGetValue(key, out var known))
+        {
+            return known;
+        }
+
+        var reading = ClassReader.Read(utf8, moves);
+        var result = reading.IsValid ? Evaluate(reading.Plan) : new EvaluationResult(null, null, null, reading.Faults);
+        if (lately.Count >= Remembered)
+        {
+            lately.Clear();
+        }
+
+        lately[key] = result;
+        return result;
+    }
+
+    public EvaluationResult Evaluate(string text) => Evaluate(Encoding.UTF8.GetBytes(text));
+
+    /// <summary>Compiles and checks a class; the only fault left to find is that it passes the bounds of the language.</summary>
+    public EvaluationResult Evaluate(ClassPlan plan)
+    {
+        var (timeline, fault) = Compiler.Compile(plan);
+        if (timeline is null)
+        {
+            return new EvaluationResult(null, plan, null, [fault!]);
+        }
+
+        var totals = Totals.Of(plan, timeline);
+        var findings = Rules.Check(new ClassReview(plan, timeline, preferences));
+        var evaluation = new Evaluation(
+            totals,
+            timeline.Spans,
+            timeline.Stays,
+            Goals.Of(plan),
+            findings,
+            Verdict(totals.OverSeconds),
+            Outlines.Of(plan, timeline, preferences),
+            SpanWords.Of(plan, timeline),
+            Breakdown.Of(plan, timeline));
+        return new EvaluationResult(evaluation, plan, timeline, []);
+    }
+
+    /// <summary>The class file after a repair; null if the class has no such finding or repair.</summary>
+    /// <param name="finding">The finding's key.</param>
+    /// <param name="repair">Which of its repairs, from 0.</param>
+    public JsonNode? Mend(JsonElement classFile, string finding, int repair)
+    {
+        var text = classFile.GetRawText();
+        var found = Evaluate(text).Evaluation?.Findings.FirstOrDefault(f => f.Key == finding);
+        if (found is null || repair < 0 || repair >= found.Repairs.Length)
+        {
+            return null;
+        }
+
+        var root = JsonNode.Parse(text)!;
+        foreach (var edit in found.Repairs[repair].Make())
+        {
+            edit.ApplyTo(root);
+        }
+
+        return root;
+    }
+
+    /// <summary>A length against its slot in words: "70 s over", "2 min to spare", "on time".</summary>
+    /// <param name="over">Past the slot; negative: to spare.</param>
+    public static string Verdict(Seconds over) =>
+        over > Seconds.Zero ? $"{over} over" : over < Seconds.Zero ? $"{Seconds.Zero - over} to spare" : "on time";
+}

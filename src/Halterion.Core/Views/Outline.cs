@@ -1,0 +1,77 @@
+using System.Collections.Immutable;
+using Halterion.Core.Demands;
+using Halterion.Core.Moves;
+using Halterion.Core.PlanFormat;
+using Halterion.Core.Plans;
+using Halterion.Core.Timing;
+using Halterion.Core.Words;
+
+namespace Halterion.Core.Views;
+
+/// <summary>A block as a screen lists it.</summary>
+/// <param name="Id">Its id, written or given.</param>
+/// <param name="Words">Its length, such as "12 min 30 s".</param>
+/// <param name="Runs">How it runs: "circuit, 3 rounds, 15 s between stations".</param>
+public sealed record BlockOutline(PlaceId Id, int Block, Seconds Start, Seconds End, string Words, string Runs, ImmutableArray<StationOutline> Stations);
+
+/// <summary>A station as a screen lists it.</summary>
+/// <param name="Id">Its id, written or given.</param>
+/// <param name="Target">The target of the first round.</param>
+/// <param name="Needs">Seconds the dose takes in the first round.</param>
+/// <param name="Words">The same in words.</param>
+/// <param name="Dose">The dose in the trade's short form, as it is typed.</param>
+/// <param name="Options">Every option in words, in the order of the file.</param>
+/// <param name="Trades">What each option asks instead of the main one: "knee 4 → 2, balance 1 → 2".</param>
+/// <param name="Change">What getting here from the station before it needs.</param>
+public sealed record StationOutline(PlaceId Id, string Name, Family Family, string Target, Seconds Needs, string Words, string Dose, ImmutableArray<string> Options, ImmutableArray<string> Trades, ChangeNeed Change);
+
+internal static class Outlines
+{
+    public static ImmutableArray<BlockOutline> Of(ClassPlan plan, Timeline timeline, Preferences preferences)
+    {
+        var outlines = ImmutableArray.CreateBuilder<BlockOutline>(plan.Blocks.Length);
+        var at = 0;
+        var start = Seconds.Zero;
+        for (var i = 0; i < plan.Blocks.Length; i++)
+        {
+            while (at < timeline.Spans.Length && timeline.Spans[at].Block == i)
+            {
+                at++;
+            }
+
+            var end = at == 0 ? start : timeline.Spans[at - 1].End;
+            outlines.Add(new BlockOutline(plan.Blocks[i].Id, i, start, end, (end - start).ToString(), PlanWords.Runs(plan.Blocks[i]), Stations(plan.Blocks[i], plan.Moves, preferences)));
+            start = end;
+        }
+
+        return outlines.MoveToImmutable();
+    }
+
+    private static ImmutableArray<StationOutline> Stations(Block block, MoveLibrary moves, Preferences preferences)
+    {
+        var changes = ChangeOver.Of(block, moves, preferences.Pace);
+        return [.. block.Stations.Select((station, i) => Station(station, block, changes[i], moves, preferences))];
+    }
+
+    private static StationOutline Station(Station station, Block block, ChangeNeed change, MoveLibrary moves, Preferences preferences)
+    {
+        var needs = new Seconds(DoseClock.Total(DoseClock.Stretches(station, block, 0, Compiler.SideOfRound(block, 0, 0))));
+        return new StationOutline(
+            station.Id,
+            station.Name,
+            moves.Find(station.Main.Move)!.Family,
+            PlanWords.Target(station, block, 0),
+            needs,
+            needs.ToString(),
+            ShortDose.Of(station),
+            [.. station.Options.Select(o => PlanWords.Option(o, moves, preferences))],
+            Trades(station, moves),
+            change);
+    }
+
+    private static ImmutableArray<string> Trades(Station station, MoveLibrary moves)
+    {
+        var main = DemandModel.Of(station.Main.Move, station.Main.Manner, moves);
+        return [.. station.Options.Select(o => main is not null && o.Tier != Tier.Main && DemandModel.Of(o.Move, o.Manner, moves) is { } demand ? demand.From(main) : "")];
+    }
+}

@@ -1,0 +1,245 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using Halterion.Core.Body;
+using Halterion.Core.Moves;
+using Halterion.Core.Plans;
+using Halterion.Core.Timing;
+
+namespace Halterion.Core.Words;
+
+/// <summary>A plan in the words of the trade, for screens, cards and calls.</summary>
+public static class PlanWords
+{
+    /// <summary>A station's target in a round, such as "12 reps each side" or "40 s, half a side".</summary>
+    public static string Target(Station station, Block block, int round)
+    {
+        var parts = station.Dose.Where(p => p.Rounds.Has(round, block.Rounds)).Select(p => Part(p, round));
+        var dose = string.Join(" + ", parts);
+        var sides = (station.Sides, block.SidePass) switch
+        {
+            _ when dose.Length == 0 => "left out this round",
+            (SideRule.Each, _) => station.Chunk > 0 ? $" each side, by {station.Chunk}" : " each side",
+            (SideRule.Split, _) => ", half a side",
+            _ => "",
+        };
+        return dose + sides + (station.Turns ? ", in turns" : "");
+    }
+
+    /// <summary>A station's target through all rounds: the one target, or those of the rounds that differ.</summary>
+    public static string Targets(Station station, Block block)
+    {
+        var each = Enumerable.Range(0, block.Shape is BlockShape.OwnPace ? 1 : block.Rounds).Select(round => Target(station, block, round)).ToArray();
+        return each.Distinct().Count() == 1 ? each[0] : string.Join(" / ", each);
+    }
+
+    /// <summary>How a block runs: "circuit, 3 rounds, 15 s between stations, 60 s between rounds".</summary>
+    public static string Runs(Block block)
+    {
+        var words = new List<string?>
+        {
+            block.Shape switch
+            {
+                BlockShape.Talk => null,
+                BlockShape.OwnPace => Goal(block) is { Length: > 0 } goal ? $"own pace, goal: {goal}" : "own pace",
+                BlockShape.Rotation => "stations on the bell",
+                BlockShape.Sets => "straight sets",
+                _ => block.StartEvery is { } every ? $"start every {every}" : block.Stations.Length == 1 ? null : "circuit",
+            },
+            block.Rounds > 1 && block.Shape != BlockShape.OwnPace ? $"{block.Rounds} {(block.Shape == BlockShape.Sets ? "sets" : "rounds")}{(block.OptionalRounds > 0 ? $" ({block.OptionalRounds} optional)" : "")}" : null,
+            block.SidePass switch
+            {
+                SidePass.Round => "each round once a side",
+                SidePass.Alternate => "sides by round",
+                _ => null,
+            },
+            block.Window is { } window ? $"{string.Join("/", window.Values.Select(v => v.Value))} s at each" : null,
+            block.BetweenStations > Seconds.Zero ? $"{block.BetweenStations} between stations" : null,
+            block.Shape == BlockShape.Sets && block.BetweenSets.Values.Any(v => v > Seconds.Zero) ? $"{string.Join("/", block.BetweenSets.Values.Select(v => v.Value))} s between sets" : null,
+            block.Rounds > 1 && block.BetweenRounds.Values.Any(v => v > Seconds.Zero) ? $"{string.Join("/", block.BetweenRounds.Values.Select(v => v.Value))} s between rounds{(block.Water ? " (drink)" : "")}" : null,
+            block.Shape == BlockShape.Talk && block.Water ? "drink break" : null,
+            block.Stations.Any(s => s.WithNext) ? "strings on one side, then on the other" : null,
+            block.Recovery.IsEmpty ? null : block.RecoveryIn == RecoveryIn.All ? "recovery in changes and rests" : "recovery in the rests",
+            block.After > Seconds.Zero ? $"{block.After} rest after it" : null,
+            block.ShownBy is { } who ? $"led by {who}" : null,
+        };
+        return string.Join(", ", words.OfType<string>());
+    }
+
+    /// <summary>One part, such as "10 pulses". It always says whether a number means reps or seconds.</summary>
+    public static string Part(Part part, int round)
+    {
+        var amount = part.Amount.At(round);
+        var words = part.Kind switch
+        {
+            PartKind.Reps => amount.To == 1 && amount.From == 1 ? "1 rep" : $"{amount} reps",
+            PartKind.Hold => $"{amount} s hold",
+            PartKind.Pulses => $"{amount} pulses",
+            PartKind.Open => $"up to {amount} s",
+            PartKind.Distance => $"{amount} m",
+            PartKind.Rest => $"{amount} s rest",
+            _ => $"{amount} s",
+        };
+        return words + part.Side switch
+        {
+            Side.Left => " left",
+            Side.Right => " right",
+            Side.Alternate => " alternating",
+            _ => "",
+        };
+    }
+
+    /// <summary>An option, such as "Bodyweight squat, half depth".</summary>
+    public static string Option(Option option, MoveLibrary moves, Preferences preferences)
+    {
+        var words = new List<string> { moves.Find(option.Move)?.Name ?? option.Move.Value };
+        words.AddRange(Manner(option.Manner, preferences));
+        if (Sides(option) is { } sides)
+        {
+            words.Add(sides);
+        }
+
+        if (option.Note is { Length: > 0 } note)
+        {
+            words.Add(note);
+        }
+
+        return string.Join(", ", words);
+    }
+
+    /// <summary>How an option deals with the sides inside its station's time, where it differs.</summary>
+    private static string? Sides(Option option)
+    {
+        var words = option.Sides switch
+        {
+            SideRule.AsWritten => "both sides at once",
+            SideRule.Each => "each side",
+            SideRule.Split => "half a side",
+            SideRule.Alternate => "sides in turn",
+            _ => null,
+        };
+        return option.Chunk is { } chunk ? $"{words ?? "each side"}, by {chunk}" : words;
+    }
+
+    /// <summary>What own pace has for a goal: "100 reps all together, 3 rounds"; empty without one.</summary>
+    public static string Goal(Block block)
+    {
+        var reps = block.GoalReps is { } goal ? $"{goal} reps{(block.GoalShared ? " all together" : "")}" : null;
+        var rounds = block.GoalRounds ? $"{block.Rounds} {(block.Rounds == 1 ? "round" : "rounds")}" : null;
+        return string.Join(", ", new[] { reps, rounds }.OfType<string>());
+    }
+
+    /// <summary>A station of a walk-through, such as "from the front, easier first".</summary>
+    public static string Showing(Showing showing, Station station)
+    {
+        var view = (showing.View ?? station.View?.At(0)) switch
+        {
+            Viewpoint.Side => "from the side",
+            Viewpoint.Front => "from the front",
+            Viewpoint.Back => "from the back",
+            Viewpoint.Turn => "turning round",
+            _ => null,
+        };
+        var first = showing.First == Tier.Main ? null : $"{showing.First.ToString().ToLowerInvariant()} first";
+        return string.Join(", ", new[] { view, first }.OfType<string>());
+    }
+
+    /// <summary>What a side means in a move: "left foot in front".</summary>
+    public static string Of(Side side, Move? move) => (side, move?.SideMeans) switch
+    {
+        (Side.Left, { } means) => $"left {means}",
+        (Side.Right, { } means) => $"right {means}",
+        (Side.Left, null) => "left side",
+        (Side.Right, null) => "right side",
+        (Side.Alternate, _) => "sides in turn",
+        _ => "",
+    };
+
+    public static string Rounds(Block block, int round) => block.Shape switch
+    {
+        BlockShape.Sets => $"Set {round + 1} of {block.Rounds}",
+        _ when block.Rounds > 1 => $"Round {round + 1} of {block.Rounds}",
+        _ => "",
+    };
+
+    private static IEnumerable<string> Manner(Manner manner, Preferences preferences)
+    {
+        ImmutableArray<string?> words =
+        [
+            manner.Depth switch
+            {
+                null => null,
+                "small" => "small range",
+                "quarter" or "half" or "full" => $"{manner.Depth} depth",
+                "parallel" => "thighs level",
+                "knee" => "hands to the knee",
+                "midShin" => "hands to mid-shin",
+                _ => "to the floor",
+            },
+            manner.Support switch
+            {
+                null or "none" => null,
+                "hand" => "hand hold",
+                "twoHands" => "two hands",
+                "handOnThigh" => "hand on thigh",
+                "helper" => "with a helper",
+                _ => $"{manner.Support} for support",
+            },
+            manner.Base switch
+            {
+                null => null,
+                "frontRaised" => "front foot raised",
+                "rearRaised" => "rear foot raised",
+                "single" => "on one leg",
+                _ => $"{manner.Base} stance",
+            },
+            manner.Toes is null ? null : $"toes {manner.Toes}",
+            manner.Step is null ? null : $"{manner.Step} step",
+            manner.Trunk is null ? null : $"trunk {manner.Trunk}",
+            manner.Arms is null ? null : $"arms {manner.Arms}",
+            (manner.Surface, manner.HeightCm) switch
+            {
+                (null, null) => null,
+                (null, { } height) => $"{Height(height, preferences.Length)} high",
+                ({ } surface, null) => $"on {surface}",
+                ({ } surface, { } height) => $"on {surface}, {Height(height, preferences.Length)}",
+            },
+            manner.Impact is null or "none" ? null : $"with a {manner.Impact}",
+            manner.Band is null or "none" ? null : $"{manner.Band} band",
+            manner.Tempo is null ? null : $"at {manner.Tempo}",
+            Load(manner.Load, preferences.Weight),
+            manner.Scale is { } scale ? string.Create(CultureInfo.InvariantCulture, $"{scale * 100:0.##} % of the target") : null,
+        ];
+        return words.OfType<string>();
+    }
+
+    /// <summary>A height as it is shown; an inch is 2.54 cm.</summary>
+    public static string Height(decimal cm, LengthUnit unit) => unit == LengthUnit.In
+        ? string.Create(CultureInfo.InvariantCulture, $"{cm / 2.54m:0.#} in")
+        : string.Create(CultureInfo.InvariantCulture, $"{cm:0.#} cm");
+
+    /// <summary>A weight as it is shown; a pound is 0.45359237 kg.</summary>
+    public static string Weight(Kilograms weight, WeightUnit unit) => unit == WeightUnit.Lb
+        ? string.Create(CultureInfo.InvariantCulture, $"{weight.Value / 0.45359237m:0.#} lb")
+        : string.Create(CultureInfo.InvariantCulture, $"{weight.Value:0.##} kg");
+
+    private static string? Load(Load? load, WeightUnit unit)
+    {
+        if (load is null)
+        {
+            return null;
+        }
+
+        var count = load.Count == 2 ? "2 × " : "";
+        var kg = load.Kg is { } weight ? Weight(weight, unit) + " " : "";
+        var where = load.Position switch
+        {
+            null => "",
+            "goblet" => " at the chest",
+            "sides" => " at the sides",
+            "frontRack" => " in front rack",
+            "low" => " held low",
+            _ => $", {load.Position}",
+        };
+        return $"{count}{kg}{load.Implement ?? "load"}{where}";
+    }
+}

@@ -1,0 +1,185 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using Halterion.Core;
+using Halterion.Core.Checks;
+using Halterion.Core.Logbook;
+using Halterion.Core.PlanFormat;
+using Halterion.Core.Plans;
+using Halterion.Core.Sessions;
+using Halterion.Core.Timing.Fitting;
+
+namespace Halterion.Web.Bodies;
+
+/// <summary>A class to be saved, whether it has faults or not.</summary>
+public sealed record SaveClass(JsonElement Plan) : IRead<SaveClass>
+{
+    public static SaveClass? Read(Fields body, Faults faults) => body.Json("plan", faults) is { } plan ? new SaveClass(plan) : null;
+}
+
+/// <summary>Starts a class: from a brief, or as a copy of another with a brief of its own. It comes with its first session.</summary>
+public sealed record NewClass(string Title, int SlotMinutes, Aim Aim, Booking Booking, Guid? CopyOf = null) : IRead<NewClass>
+{
+    public static NewClass? Read(Fields body, Faults faults)
+    {
+        var title = body.Text("title", 1, 120, required: true);
+        var slot = body.Whole("slotMinutes", 5, 180, required: true);
+        var aim = body.Choice<Aim>("aim", required: true);
+        var booking = BookingReader.Read(body, faults);
+        var copyOf = body.Id("copyOf");
+        return title is not null && slot is { } minutes && aim is { } kind && booking is not null ? new NewClass(title.Trim(), minutes, kind, booking, copyOf) : null;
+    }
+}
+
+/// <summary>When and for whom a class is held.</summary>
+public sealed record SaveSession(Booking Booking) : IRead<SaveSession>
+{
+    public static SaveSession? Read(Fields body, Faults faults) => BookingReader.Read(body, faults) is { } booking ? new SaveSession(booking) : null;
+}
+
+/// <summary>Asks for one repair of one finding.</summary>
+/// <param name="Class">The class file that the finding was made for.</param>
+/// <param name="Finding">The finding's key: its code, @, and its place.</param>
+/// <param name="Repair">Which of its repairs, from 0.</param>
+public sealed record RepairRequest(JsonElement Class, string Finding, int Repair) : IRead<RepairRequest>
+{
+    public static RepairRequest? Read(Fields body, Faults faults)
+    {
+        var plan = body.Json("class", faults);
+        var finding = body.Text("finding", 1, 200, required: true);
+        var repair = body.Whole("repair", 0, 100, required: true);
+        return plan is { } file && finding is not null && repair is { } index ? new RepairRequest(file, finding, index) : null;
+    }
+}
+
+/// <summary>Asks for ways to bring a class to its slot.</summary>
+public sealed record FitRequest(JsonElement Class, FitTerms Terms) : IRead<FitRequest>
+{
+    public static FitRequest? Read(Fields body, Faults faults)
+    {
+        var plan = body.Json("class", faults);
+        var terms = body.Object("terms", faults) is { } fields ? SettingReaders.Terms(fields) : null;
+        return plan is { } file && terms is not null ? new FitRequest(file, terms) : null;
+    }
+}
+
+/// <summary>A dose typed in its short form, for one station of a block.</summary>
+/// <param name="Block">The block as it is.</param>
+/// <param name="Station">The station's place in it, from 0.</param>
+/// <param name="Moves">The class's own moves, if it has any.</param>
+public sealed record TypedDoseRequest(string Text, JsonElement Block, int Station, JsonElement? Moves = null) : IRead<TypedDoseRequest>
+{
+    public static TypedDoseRequest? Read(Fields body, Faults faults)
+    {
+        var text = body.Text("text", 0, 4000, required: true);
+        var block = body.Json("block", faults);
+        var station = body.Whole("station", 0, 15, required: true);
+        var moves = body.Has("moves") ? body.Take("moves") : null;
+        return text is not null && block is { } of && station is { } index ? new TypedDoseRequest(text, of, index, moves) : null;
+    }
+}
+
+/// <param name="Expected">How many stored commands the sender knows of, besides these.</param>
+public sealed record SendCommands(int Expected, ImmutableArray<LeadCommand> Commands) : IRead<SendCommands>
+{
+    private const int Most = 1000;
+
+    public static SendCommands? Read(Fields body, Faults faults)
+    {
+        var expected = body.Whole("expected", 0, 1_000_000, required: true);
+        var commands = body.List("commands", 0, Most, "a command", faults, Command);
+        return expected is { } known ? new SendCommands(known, commands) : null;
+    }
+
+    private static LeadCommand? Command(Fields fields)
+    {
+        var id = fields.Id("id", required: true);
+        var kind = fields.Choice<LeadCommandKind>("kind", required: true);
+        var device = fields.Text("device", 1, 60);
+        if (fields.Has("payload"))
+        {
+            fields.Refuse("none of today's commands carries anything", "payload");
+        }
+
+        // Milliseconds since 1970 as a whole number: more than the seconds of a plan can be.
+        var at = fields.Take("at") is { } value ? Moment(fields, value) : fields.Missing<long>("at", "milliseconds since 1970");
+        return id is { } command && kind is { } what && at is { } moment ? new LeadCommand(command, what, moment, device) : null;
+    }
+
+    private static long? Moment(Fields fields, JsonElement value)
+    {
+        if (value.ValueKind == JsonValueKind.Number && value.TryGetInt64(out var at) && at is > 0 and < 8_640_000_000_000)
+        {
+            return at;
+        }
+
+        fields.Fault("at", $"This is {Fields.Kind(value)}.", "milliseconds since 1970, a whole number");
+        return null;
+    }
+}
+
+/// <summary>A log, and the version of it that it was made from; 0: there was none.</summary>
+public sealed record SaveLog(int Version, ClassLog Log) : IRead<SaveLog>
+{
+    private const int NoteLength = 2000;
+    private const int MostRows = 1000;
+    private const int MostUses = 480;
+
+    public static SaveLog? Read(Fields body, Faults faults)
+    {
+        var version = body.Whole("version", 0, 1_000_000, required: true);
+        if (body.Object("log", faults) is not { } log)
+        {
+            return null;
+        }
+
+        var rows = log.List("rows", 0, MostRows, "a row", faults, fields => Row(fields, faults));
+        var note = log.Text("note", 0, NoteLength, required: true);
+        log.Close("a log");
+        return version is { } known && note is not null ? new SaveLog(known, new ClassLog(rows, note)) : null;
+    }
+
+    private static LogRow? Row(Fields fields, Faults faults)
+    {
+        var person = fields.Id("personId", required: true);
+        var came = fields.Flag("came") ?? fields.Missing<bool>("came", "true or false");
+        var note = fields.Text("note", 0, NoteLength, required: true);
+        var uses = fields.List("uses", 0, MostUses, "a station's use", faults, Use);
+        return person is { } id && came is { } there && note is not null ? new LogRow(id, there, uses, note) : null;
+    }
+
+    private static StationUse? Use(Fields fields)
+    {
+        var station = fields.Text("station", 1, 40, required: true);
+        var option = fields.Text("option", 1, 40);
+        return station is null ? null : new StationUse(new PlaceId(station), option is null ? null : new PlaceId(option));
+    }
+}
+
+/// <summary>A person as typed in.</summary>
+/// <param name="StatureCm">Null: not told.</param>
+public sealed record PersonDetails(string Name, Tier UsualTier, int? StatureCm = null) : IRead<PersonDetails>
+{
+    public static PersonDetails? Read(Fields body, Faults faults)
+    {
+        var name = body.Text("name", 1, 120, required: true);
+        var tier = body.Choice<Tier>("usualTier", required: true);
+        var stature = body.Whole("statureCm", 100, 230);
+        return name is not null && tier is { } usual ? new PersonDetails(name.Trim(), usual, stature) : null;
+    }
+}
+
+/// <summary>A block to be kept to begin from.</summary>
+public sealed record NewTemplate(string Name, JsonElement Block) : IRead<NewTemplate>
+{
+    public static NewTemplate? Read(Fields body, Faults faults)
+    {
+        var name = body.Text("name", 1, 120, required: true);
+        return body.Json("block", faults) is { } block && name is not null ? new NewTemplate(name.Trim(), block) : null;
+    }
+}
+
+/// <summary>The user's own moves, as they stand in a class file.</summary>
+public sealed record OwnMoveList(ImmutableArray<JsonElement> Moves) : IRead<OwnMoveList>
+{
+    public static OwnMoveList? Read(Fields body, Faults faults) => new([.. body.Items("moves", 1, 100, "moves", required: true)]);
+}

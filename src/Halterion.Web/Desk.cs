@@ -1,0 +1,30 @@
+using Halterion.Core.Moves;
+using Halterion.Core.Plans;
+using Halterion.Core.Views;
+using Halterion.Store;
+
+namespace Halterion.Web;
+
+/// <summary>The library and the preferences as they are now, read again only after they were changed.</summary>
+internal sealed class Desk(ShippedMoves shipped, OwnMoves own, Settings settings)
+{
+    private volatile Evaluator? evaluator;
+
+    public Evaluator Evaluator => evaluator ??= new Evaluator(shipped.With(own), settings.Preferences());
+
+    public MoveLibrary Moves => Evaluator.Moves;
+
+    public Preferences Preferences => Evaluator.Preferences;
+
+    /// <summary>Measures the classes that an older version, or another library, has measured.</summary>
+    public void Measure(Classes classes)
+    {
+        foreach (var stored in classes.Unmeasured(Moves.Version))
+        {
+            classes.SetMeasure(stored.Id, stored.Version, ClassText.Measure(stored.Plan, Evaluator));
+        }
+    }
+
+    /// <summary>Own moves or preferences have been changed.</summary>
+    public void Forget() => evaluator = null;
+}

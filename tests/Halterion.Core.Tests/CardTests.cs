@@ -1,0 +1,73 @@
+using Halterion.Core.Body;
+using Halterion.Core.Moves;
+using Halterion.Core.Plans;
+using Halterion.Core.Views;
+using static Halterion.Core.Tests.Classes;
+
+namespace Halterion.Core.Tests;
+
+/// <summary>What is printed for the stations, the walk-through and the way home.</summary>
+public class CardTests
+{
+    private const string Thrust = """{"dose":[{"kind":"reps","amount":12}],"options":[{"tier":"main","move":"hip-thrust"},{"tier":"easier","move":"glute-bridge"},{"tier":"harder","move":"hip-thrust","tempo":"3-2-1-1"}]}""";
+    private const string Plain = """{"dose":[{"kind":"time","amount":40}],"options":[{"tier":"main","move":"squat"}]}""";
+
+    [Fact]
+    public void A_station_has_a_card_with_its_options_from_hard_to_easy_and_its_measures()
+    {
+        var cards = Of(With($"{Block("", Thrust, Plain)},{Block("", Plain)}"), new Preferences(), 1.6, 1.8);
+        Assert.Equal(["Station 1 of 2", "Station 2 of 2", "Station 1 of 1"], cards.Stations.Select(s => s.Place));
+        Assert.Equal([Tier.Harder, Tier.Main, Tier.Easier], cards.Stations[0].Options.Select(o => o.Tier));
+        Assert.All(cards.Stations.SelectMany(s => s.Options), o => Assert.NotNull(o.Figure));
+
+        // 0.235 of 1.60 m and of 1.80 m, as in BodyTests.
+        Assert.StartsWith("bench height 38 cm to 42 cm", cards.Stations[0].SetUp[0], StringComparison.Ordinal);
+        Assert.Equal("38–42 cm", cards.Stations[0].Measures[0].Words);
+    }
+
+    [Fact]
+    public void The_kit_there_is_comes_nearest_and_says_for_whom_it_is_wrong()
+    {
+        string SetUp(Preferences preferences, double from, double to) => Of(With(Block("", Thrust)), preferences, from, to).Stations[0].SetUp[0];
+        Assert.Contains("; take 40 cm:", SetUp(new Preferences { Heights = [30, 40, 50] }, 1.7, 1.7), StringComparison.Ordinal);
+        Assert.Contains("; take 45 cm, not right for the shortest:", SetUp(new Preferences { Heights = [45] }, 1.5, 1.9), StringComparison.Ordinal);
+        Assert.Contains("15.7 in", SetUp(new Preferences { Length = LengthUnit.In }, 1.7, 1.7), StringComparison.Ordinal);
+    }
+
+    /// <summary>25 s a station with its options (handbook, section 3: common practice, no source).</summary>
+    [Fact]
+    public void Each_move_is_walked_through_once_with_a_fault_to_show()
+    {
+        var cards = Of(With($"{Block("", Thrust, Plain)},{Block("", Plain)}"), new Preferences(), 1.7, 1.7);
+        Assert.Equal(2, cards.WalkThrough.Length);
+        Assert.Equal("50 s", cards.WalkThroughTakes);
+        Assert.Equal("from the side", cards.WalkThrough[0].View);
+        Assert.StartsWith("stance, path, end; ", cards.WalkThrough[0].Show, StringComparison.Ordinal);
+        Assert.All(cards.WalkThrough, line => Assert.NotEqual("", line.Fault));
+    }
+
+    [Fact]
+    public void What_goes_home_has_each_move_once_four_stretches_and_the_cautions()
+    {
+        var recovery = Library.Moves.First(m => m.Family == Moves.Family.Recovery);
+        var cards = Of(With($"{Block("", Plain.Replace("\"squat\"", $"\"{recovery.Id.Value}\"", StringComparison.Ordinal))},{Block("", Plain, Thrust, Plain)}"), new Preferences(), 1.7, 1.7);
+        Assert.Equal(["Bodyweight squat", "Hip thrust"], cards.TakeAway.Select(m => m.Name));
+        Assert.Equal(4, cards.Stretches.Length);
+        Assert.All(cards.Stretches, s => Assert.Matches(@"^\d+ s( each side)?$", s.Target));
+        Assert.Contains("doctor or midwife", cards.Cautions, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_move_without_a_figure_is_printed_in_words()
+    {
+        var own = Plain.Replace("\"squat\"", "\"mine\"", StringComparison.Ordinal);
+        var cards = Of(With(Block("", own), """ "moves":[{"id":"mine","name":"Mine","family":"squat","path":"Down and up."}], """), new Preferences(), 1.7, 1.7);
+        Assert.Equal(("Mine", "Down and up."), (cards.Stations[0].Name, cards.Stations[0].Cue));
+        Assert.Null(cards.Stations[0].Options[0].Figure);
+        Assert.Empty(cards.Stations[0].SetUp);
+        Assert.Equal("", cards.WalkThrough[0].Fault);
+    }
+
+    private static ClassCards Of(string text, Preferences preferences, double shortest, double tallest) =>
+        ClassCards.Of(Plan(text), preferences, new Stature(shortest), new Stature(tallest));
+}

@@ -1,0 +1,99 @@
+import { classOf, expect, test } from './studio'
+
+test('what the server refuses is told from a server that is not there', async ({ page, demo }) => {
+  await page.goto(`${await classOf(demo, 'Full moon circuit')}/brief`)
+  await page.route('**/api/classes/*', (route) =>
+    route.request().method() === 'PUT'
+      ? route.fulfill({
+          status: 507,
+          contentType: 'application/problem+json',
+          body: '{"title":"The disk is full: nothing more can be saved."}',
+        })
+      : route.continue(),
+  )
+  await page.getByLabel('Title').fill('Too much')
+  await expect(page.getByText('The disk is full: nothing more can be saved.')).toBeVisible()
+  await expect(page.getByText('no server')).toHaveCount(0)
+  await page.unroute('**/api/classes/*')
+  await page.getByRole('button', { name: 'Try again' }).click()
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+})
+
+test('a person added while the server is away arrives when it is back, also from another tab', async ({
+  page,
+  context,
+  demo,
+}) => {
+  await page.goto(`${demo.address}/people`)
+  await expect(page.getByLabel('Name of Ada Quill')).toBeVisible()
+  const other = await context.newPage()
+  await other.goto(demo.address)
+  await expect(other.getByRole('heading', { name: 'Classes' })).toBeVisible()
+  const port = await demo.kill()
+  await page.getByLabel('Name of a new person').fill('Wyn Tarrow')
+  await page.getByRole('button', { name: 'Add' }).click()
+  await expect(page.getByText('One change waits for the server')).toBeVisible()
+  await page.close()
+  await demo.start(port)
+  await other.goto(`${demo.address}/people`)
+  await expect(other.getByLabel('Name of Wyn Tarrow')).toBeVisible()
+})
+
+test('a log typed while the server is away outlives its tab', async ({ page, context, demo }) => {
+  const address = `${await classOf(demo, 'Six around the loft, first time')}/log`
+  await page.goto(address)
+  await expect(page.getByText('12 of 14 came')).toBeVisible()
+  const port = await demo.kill()
+  await page.getByLabel('About this class, for next time').fill('Left the stretch out; promised it for Thursday.')
+  await expect(page.getByText('Not saved: no server')).toBeVisible()
+  await page.close()
+  await demo.start(port)
+  const next = await context.newPage()
+  await next.goto(address)
+  await expect(next.getByLabel('About this class, for next time')).toHaveValue(
+    'Left the stretch out; promised it for Thursday.',
+  )
+  await expect(next.getByText('Saved', { exact: true })).toBeVisible()
+  await next.reload()
+  await expect(next.getByLabel('About this class, for next time')).toHaveValue(/promised/)
+})
+
+test('a repair, a swap and a removal that fail say so, and change nothing', async ({ page, demo }) => {
+  await page.goto(`${await classOf(demo, 'Full moon circuit')}/build`)
+  await expect(page.getByTestId('verdict')).toHaveText('78 s over')
+  const port = await demo.kill()
+  await page.getByRole('button', { name: 'Bring it to 25 min at the least cost' }).click()
+  await expect(
+    page.getByRole('alert').filter({ hasText: 'Nothing was changed. The server does not answer' }),
+  ).toBeVisible()
+  await demo.start(port)
+  await page.goto(demo.address)
+  const plans = page.getByRole('region', { name: 'Plans' }).getByRole('listitem')
+  await expect(plans).toHaveCount(3)
+  await page.route('**/api/classes/*', (route) => route.fulfill({ status: 500, body: '{}' }))
+  await plans.first().getByRole('button', { name: 'Remove' }).click()
+  await expect(page.getByText('A class could not be removed.')).toBeVisible()
+  await expect(plans).toHaveCount(3)
+})
+
+test('a list asked for before an addition, and answered after it, does not hide what was added', async ({
+  page,
+  demo,
+}) => {
+  let added = () => {}
+  const addition = new Promise<void>((done) => (added = done))
+  let first = true
+  await page.route('**/api/people', async (route) => {
+    const asked = route.request().method() === 'GET'
+    const late = asked && first
+    if (asked) first = false
+    const response = await route.fetch()
+    if (late) await addition
+    await route.fulfill({ response })
+    if (!asked) setTimeout(added, 300)
+  })
+  await page.goto(`${demo.address}/people`)
+  await page.getByLabel('Name of a new person').fill('Zoe Fenn')
+  await page.getByRole('button', { name: 'Add' }).click()
+  await expect(page.getByLabel('Name of Zoe Fenn')).toBeVisible()
+})

@@ -1,0 +1,262 @@
+import type { StoreApi } from 'zustand'
+import { createStore } from 'zustand'
+import type { Booking, ClassView, Evaluation, Fault, Plan, Session } from '../../api/client'
+import { answer, api, Refused } from '../../api/client'
+import { withIds } from '../../plan/ids'
+import { client } from '../../save/client'
+import type { Draft as Kept } from '../../save/Saver'
+import { Saver } from '../../save/Saver'
+
+/** A class and the bookings of its sessions, as one thing that is changed and undone together. */
+export interface State {
+  plan: Plan
+  bookings: Record<string, Booking>
+}
+
+export interface Preview {
+  plan: Plan
+  evaluation: Evaluation
+}
+
+export interface EditorState {
+  now: State
+  past: State[]
+  future: State[]
+  evaluation: Evaluation | null
+  faults: Fault[]
+  /** A class that is looked at on the tape before it is taken. */
+  preview: Preview | null
+}
+
+const EVALUATE_AFTER = 10
+const JOIN_WITHIN = 900
+const MOST_STEPS = 200
+
+/** One class while it is open in this tab: undo, autosave, and what it adds up to. It stays when its screens are left. */
+export class ClassEditor {
+  readonly id: string
+  readonly store: StoreApi<EditorState>
+  readonly planSaver: Saver<Plan, ClassView>
+  private readonly bookingSavers = new Map<string, Saver<Booking, Session>>()
+  private evaluated: Plan
+  private timer: ReturnType<typeof setTimeout> | undefined
+  private asking: AbortController | null = null
+  private last = { label: '', at: 0 }
+
+  constructor(loaded: ClassView) {
+    this.id = loaded.id
+    this.evaluated = loaded.plan
+    this.store = createStore<EditorState>(() => ({
+      now: { plan: loaded.plan, bookings: {} },
+      past: [],
+      future: [],
+      evaluation: loaded.evaluation ?? null,
+      faults: loaded.faults,
+      preview: null,
+    }))
+    this.planSaver = new Saver<Plan, ClassView>({
+      kind: 'class',
+      id: loaded.id,
+      version: loaded.version,
+      saved: loaded.plan,
+      send: (plan, version) =>
+        answer(
+          api.PUT('/api/classes/{id}', {
+            params: { path: { id: loaded.id } },
+            headers: { 'If-Match': `"${version}"` },
+            body: { plan },
+          }),
+        ),
+      theirs: (current) => {
+        const view = current as ClassView | null
+        return view ? { value: view.plan, version: view.version, shown: view } : null
+      },
+      onSaved: refreshLists,
+    })
+    this.sessions(loaded.sessions)
+  }
+
+  /** Takes in sessions that are new here. */
+  sessions(all: Session[]) {
+    const bookings = { ...this.store.getState().now.bookings }
+    for (const session of all) {
+      if (this.bookingSavers.has(session.id)) continue
+      bookings[session.id] = session.booking
+      this.bookingSavers.set(
+        session.id,
+        new Saver<Booking, Session>({
+          kind: 'session',
+          id: session.id,
+          version: session.revision,
+          saved: session.booking,
+          send: async (booking, revision) => {
+            const saved = await answer(
+              api.PUT('/api/sessions/{id}', {
+                params: { path: { id: session.id } },
+                headers: { 'If-Match': `"${revision}"` },
+                body: { booking },
+              }),
+            )
+            return { version: saved.revision }
+          },
+          theirs: (current) => {
+            const other = current as Session | null
+            return other ? { value: other.booking, version: other.revision, shown: other } : null
+          },
+          onSaved: refreshLists,
+        }),
+      )
+    }
+    this.store.setState((s) => ({ now: { ...s.now, bookings } }))
+  }
+
+  bookingSaver(session: string): Saver<Booking, Session> | undefined {
+    return this.bookingSavers.get(session)
+  }
+
+  /** Drafts that an earlier tab left behind: a step that can be undone, saved against the version it was made from. */
+  restore(plan: Kept<Plan> | undefined, bookings: { id: string; value: Kept<Booking> }[]) {
+    if (plan) {
+      this.step({ ...this.store.getState().now, plan: withIds(plan.value) })
+      this.planSaver.restore({ ...plan, value: this.store.getState().now.plan })
+    }
+    for (const { id, value } of bookings) {
+      const { now } = this.store.getState()
+      this.step({ ...now, bookings: { ...now.bookings, [id]: value.value } })
+      this.bookingSavers.get(id)?.restore(value)
+    }
+    this.evaluate()
+  }
+
+  /** Changes the class; changes under one label in quick succession undo as one. */
+  change = (label: string, next: (now: State) => State, evaluation?: Evaluation) => {
+    const at = Date.now()
+    const joins = this.last.label === label && at - this.last.at < JOIN_WITHIN
+    this.last = { label, at }
+    const { now } = this.store.getState()
+    const changed = next(now)
+    if (changed === now) return
+    const state = { ...changed, plan: withIds(changed.plan) }
+    this.step(state, joins)
+    if (evaluation && state.plan === changed.plan) this.take(state.plan, evaluation)
+    this.save()
+  }
+
+  undo = () => {
+    this.last = { label: '', at: 0 }
+    this.store.setState((s) =>
+      s.past.length === 0
+        ? s
+        : { now: s.past.at(-1)!, past: s.past.slice(0, -1), future: [s.now, ...s.future], preview: null },
+    )
+    this.save()
+  }
+
+  redo = () => {
+    this.last = { label: '', at: 0 }
+    this.store.setState((s) =>
+      s.future.length === 0
+        ? s
+        : { now: s.future[0]!, past: [...s.past, s.now], future: s.future.slice(1), preview: null },
+    )
+    this.save()
+  }
+
+  setPreview = (preview: Preview | null) => this.store.setState({ preview })
+
+  /** Saves what is not saved yet; false where that could not be done. */
+  flush = async (): Promise<boolean> => {
+    const all = await Promise.all([this.planSaver.flush(), ...[...this.bookingSavers.values()].map((s) => s.flush())])
+    return all.every(Boolean)
+  }
+
+  /** What was changed elsewhere is taken, as a step that can be undone. */
+  takeTheirs = () => {
+    const plan = this.planSaver.takeTheirs()
+    const { now } = this.store.getState()
+    if (plan) this.step({ ...now, plan })
+    this.evaluate()
+  }
+
+  /** What was once is the class again: saved already, and a step that can be undone. */
+  restored(view: ClassView) {
+    this.planSaver.at(view.plan, view.version)
+    this.step({ ...this.store.getState().now, plan: view.plan })
+    if (view.evaluation) this.take(view.plan, view.evaluation)
+    else this.evaluate()
+  }
+
+  takeTheirBooking = (session: string) => {
+    const booking = this.bookingSavers.get(session)?.takeTheirs()
+    const { now } = this.store.getState()
+    if (booking) this.step({ ...now, bookings: { ...now.bookings, [session]: booking } })
+  }
+
+  /** Whether everything typed here has arrived, so that a fresh reading of the class may take this one's place. */
+  get clean(): boolean {
+    return this.planSaver.store.getState().state === 'saved'
+  }
+
+  private step(now: State, joins = false) {
+    this.store.setState((s) => ({
+      now,
+      past: joins && s.past.length > 0 ? s.past : [...s.past, s.now].slice(-MOST_STEPS),
+      future: [],
+      preview: null,
+    }))
+  }
+
+  private save() {
+    const { plan, bookings } = this.store.getState().now
+    this.planSaver.put(plan)
+    for (const [id, saver] of this.bookingSavers) {
+      if (bookings[id]) saver.put(bookings[id])
+    }
+    this.evaluate()
+  }
+
+  private take(plan: Plan, evaluation: Evaluation) {
+    this.evaluated = plan
+    this.store.setState({ evaluation, faults: [] })
+  }
+
+  private evaluate() {
+    clearTimeout(this.timer)
+    this.asking?.abort()
+    const { plan } = this.store.getState().now
+    if (plan === this.evaluated) return
+    this.timer = setTimeout(() => {
+      const asking = new AbortController()
+      this.asking = asking
+      answer(api.POST('/api/plans/evaluate', { body: plan, signal: asking.signal })).then(
+        (evaluation) => this.take(plan, evaluation),
+        (error: unknown) => {
+          if (!(error instanceof Refused) || error.status !== 422) return
+          this.evaluated = plan
+          this.store.setState({ faults: error.problem.errors ?? [] })
+        },
+      )
+    }, EVALUATE_AFTER)
+  }
+}
+
+const refreshLists = () => {
+  void client.invalidateQueries({ queryKey: ['classes'] })
+  void client.invalidateQueries({ queryKey: ['sessions'] })
+}
+
+const open = new Map<string, { editor: ClassEditor; version: number }>()
+
+/** The editor of a class: the one this tab has, with its undo, unless the class was changed elsewhere meanwhile. */
+export function editorOf(loaded: ClassView): ClassEditor {
+  const known = open.get(loaded.id)
+  if (known && (!known.editor.clean || same(known.editor.store.getState().now.plan, loaded.plan))) {
+    known.editor.sessions(loaded.sessions)
+    return known.editor
+  }
+  const editor = new ClassEditor(loaded)
+  open.set(loaded.id, { editor, version: loaded.version })
+  return editor
+}
+
+const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)

@@ -1,0 +1,115 @@
+import { Button, CloseButton, NativeSelect, NumberInput, TextInput } from '@mantine/core'
+import { useState } from 'react'
+import css from './Moves.module.css'
+import type { OwnMove } from './OwnMovePage'
+
+interface Part<K extends keyof OwnMove> {
+  value: OwnMove[K] | undefined
+  onChange: (value: OwnMove[K] | undefined) => void
+}
+
+/** A list typed with commas between. */
+export function CommaList({ label, value, onChange }: Part<'kit'> & { label: string }) {
+  const [text, setText] = useState((value ?? []).join(', '))
+  return (
+    <TextInput
+      label={label}
+      description="with commas between"
+      value={text}
+      onChange={(e) => {
+        setText(e.currentTarget.value)
+        const items = e.currentTarget.value
+          .split(',')
+          .map((item) => item.trim())
+          .filter(Boolean)
+        onChange(items.length > 0 ? items : undefined)
+      }}
+    />
+  )
+}
+
+/** What a new station of the move starts with. */
+export function DoseFields({ value, onChange }: Part<'dose'>) {
+  const { kind, amount } = value ?? { kind: 'reps', amount: 10 }
+  return (
+    <div className={css.pair}>
+      <NativeSelect
+        label="Usual dose"
+        value={kind}
+        onChange={(e) => onChange({ kind: e.currentTarget.value as typeof kind, amount })}
+      >
+        <option value="reps">reps</option>
+        <option value="time">seconds of work</option>
+        <option value="hold">seconds held</option>
+        <option value="pulses">pulses</option>
+      </NativeSelect>
+      <NumberInput
+        label="How many"
+        min={1}
+        max={3600}
+        allowDecimal={false}
+        value={amount}
+        onChange={(many) => typeof many === 'number' && onChange({ kind, amount: many })}
+      />
+    </div>
+  )
+}
+
+const dimensions = ['knee', 'hip', 'back', 'balance', 'impact', 'mobility', 'skill', 'grip'] as const
+
+/** What the move asks, where the one that it looks like does not say it right. */
+export function DemandFields({ value, like, onChange }: Part<'demand'> & { like: boolean }) {
+  return (
+    <fieldset className={css.asks}>
+      <legend>What it asks, 0 (nothing) to 5</legend>
+      {dimensions.map((of) => (
+        <NativeSelect
+          key={of}
+          label={of}
+          size="xs"
+          value={value?.[of] ?? ''}
+          onChange={(e) => {
+            const next = { ...value }
+            if (e.currentTarget.value === '') delete next[of]
+            else next[of] = Number(e.currentTarget.value)
+            onChange(Object.keys(next).length > 0 ? next : undefined)
+          }}
+        >
+          <option value="">{like ? 'the same' : 'not said'}</option>
+          {[0, 1, 2, 3, 4, 5].map((step) => (
+            <option key={step}>{step}</option>
+          ))}
+        </NativeSelect>
+      ))}
+    </fieldset>
+  )
+}
+
+/** What goes wrong, and what mends it. */
+export function FaultRows({ value, onChange }: Part<'faults'>) {
+  const rows = value ?? []
+  const put = (next: typeof rows) => onChange(next.length > 0 ? next : undefined)
+  return (
+    <fieldset className={css.asks} data-rows>
+      <legend>Faults, each with its fix</legend>
+      {rows.map((row, i) => (
+        <div key={i} className={css.faultRow}>
+          {(['seen', 'fix'] as const).map((part) => (
+            <TextInput
+              key={part}
+              required
+              aria-label={`${part === 'seen' ? 'Fault' : 'Fix of fault'} ${i + 1}`}
+              placeholder={part === 'seen' ? 'what is seen' : 'what mends it'}
+              value={row[part]}
+              onChange={(e) => put(rows.map((r, at) => (at === i ? { ...r, [part]: e.currentTarget.value } : r)))}
+            />
+          ))}
+          <CloseButton aria-label={`Remove fault ${i + 1}`} onClick={() => put(rows.filter((_, at) => at !== i))} />
+        </div>
+      ))}
+      <Button variant="default" size="xs" onClick={() => put([...rows, { seen: '', fix: '' }])}>
+        Add a fault
+      </Button>
+    </fieldset>
+  )
+}

@@ -1,0 +1,201 @@
+import { MutationObserver } from '@tanstack/react-query'
+import type { StoreApi } from 'zustand'
+import { createStore } from 'zustand'
+import type { Schemas } from '../api/client'
+import { answer, api, Refused, troubleWords, Unreachable } from '../api/client'
+import { client } from '../save/client'
+import { lost, reached } from '../save/connection'
+import { device, forget, keep, leftBehind, shared } from '../save/kept'
+import type { Command, CommandKind } from './fold'
+import { anchor, steadyNow } from './steady'
+
+export type LeadView = Schemas['LeadView']
+type News = Schemas['LeadNews']
+
+export interface Held {
+  lead: LeadView
+  /** Taps that the server has not got yet. */
+  unsent: Command[]
+}
+
+export interface Keeping {
+  held: Held | null
+  problem: Error | null
+  connected: boolean
+  /** Why a tap was refused; empty: none was. */
+  trouble: string
+}
+
+interface Tick {
+  wall: number
+  moment: number
+}
+
+/** The server is gone when it was silent for so long: it gives a sign every two seconds. */
+const SILENCE = 4500
+const LOOK = 500
+
+const owed = (unsent: Command[], stored: Command[]) =>
+  unsent.filter((command) => !stored.some((known) => known.id === command.id))
+
+/** Keeps the lead of a session going: with the server or without, on this screen and on others. */
+export class LeadKeeper {
+  readonly store: StoreApi<Keeping>
+  private readonly sender: MutationObserver<void, Error, void>
+  private stops: (() => void)[] = []
+
+  constructor(private readonly session: string) {
+    this.store = createStore<Keeping>(() => ({ held: null, problem: null, connected: true, trouble: '' }))
+    this.sender = new MutationObserver<void, Error, void>(client, {
+      mutationKey: ['taps', session],
+      scope: { id: `taps:${session}` },
+      mutationFn: () => this.deliver(),
+    })
+  }
+
+  start() {
+    void this.load()
+    this.stops = [
+      this.sender.subscribe((result) => {
+        if (result.isError) this.store.setState({ trouble: troubleWords(result.error) })
+        else if (result.isSuccess) this.store.setState({ trouble: '' })
+      }),
+      this.follow(),
+    ]
+  }
+
+  stop() {
+    for (const stop of this.stops) stop()
+    this.stops = []
+  }
+
+  send = (kind: CommandKind) => {
+    const { held } = this.store.getState()
+    if (!held) return
+    const command: Command = { id: crypto.randomUUID(), kind, at: steadyNow(), device }
+    this.tick()
+    this.hold({ ...held, unsent: [...held.unsent, command] })
+  }
+
+  /** Notes where the class is, so that a reload without the server finds its place. */
+  tick = () => shared.keep('tick', this.session, { wall: Date.now(), moment: steadyNow() } satisfies Tick)
+
+  /** The lead as the server has it; without the server, as this browser last knew it. */
+  private async load() {
+    try {
+      const lead = await answer(api.POST('/api/sessions/{id}/lead', { params: { path: { id: this.session } } }))
+      const before = this.store.getState().held
+      if (!before) anchor(Math.max(lead.now, this.remembered()))
+      // Taps on a lead that another one took the place of are still meant, but a class is started once.
+      const mine =
+        before?.lead.id === lead.id ? before.unsent : (before?.unsent ?? []).filter((c) => c.kind !== 'start')
+      this.hold({ lead, unsent: owed([...(await this.left(lead.id)), ...mine], lead.commands) })
+      this.store.setState({ connected: true, problem: null })
+    } catch (error) {
+      await this.loadWithout(error as Error)
+    }
+  }
+
+  private async loadWithout(error: Error) {
+    const known = shared.read<LeadView>('lead', this.session)
+    if (this.store.getState().held) return
+    if (!known || !(error instanceof Unreachable)) {
+      this.store.setState({ problem: error })
+      return
+    }
+    anchor(this.remembered())
+    this.hold({ lead: known, unsent: owed(await this.left(known.id), known.commands) })
+    this.store.setState({ connected: false })
+  }
+
+  /**
+   * The time of the class by what this browser last noted. A wall clock that was set back since is passed over; one that
+   * went on while the machine slept is right, though no monotonic clock has seen it.
+   */
+  private remembered(): number {
+    const tick = shared.read<Tick>('tick', this.session)
+    return tick ? tick.moment + Math.max(0, Date.now() - tick.wall) : 0
+  }
+
+  /** Taps of a tab that is gone. */
+  private async left(lead: string): Promise<Command[]> {
+    return (await leftBehind<Command[]>('taps', lead)).flatMap(({ value }) => value)
+  }
+
+  private hold(held: Held) {
+    shared.keep('lead', this.session, held.lead)
+    if (held.unsent.length > 0) keep('taps', held.lead.id, held.unsent)
+    else forget('taps', held.lead.id)
+    this.store.setState({ held })
+    if (held.unsent.length > 0 && !this.sender.getCurrentResult().isPending) {
+      void this.sender.mutate().catch(() => undefined)
+    }
+  }
+
+  private settle(commands: Command[]) {
+    const { held } = this.store.getState()
+    if (!held) return
+    this.hold({ lead: { ...held.lead, commands }, unsent: owed(held.unsent, commands) })
+    this.store.setState({ connected: true })
+  }
+
+  private async deliver() {
+    for (let held = this.store.getState().held; held && held.unsent.length > 0; held = this.store.getState().held) {
+      const { lead, unsent } = held
+      try {
+        const { commands } = await answer(
+          api.POST('/api/leads/{id}/commands', {
+            params: { path: { id: lead.id } },
+            body: { expected: lead.commands.length, commands: unsent },
+          }),
+        )
+        this.settle(commands)
+      } catch (error) {
+        await this.refused(error, unsent)
+      }
+    }
+  }
+
+  private async refused(error: unknown, sent: Command[]) {
+    if (!(error instanceof Refused) || error.status >= 500) throw error
+    // Another screen led meanwhile: what it did came first, ours follows.
+    if (error.status === 409 && Array.isArray(error.problem.commands)) {
+      this.settle(error.problem.commands as Command[])
+    } else if (error.status === 409 && error.problem.open) {
+      await this.load()
+    } else {
+      const { held } = this.store.getState()
+      if (held) this.hold({ ...held, unsent: owed(held.unsent, sent) })
+      throw error
+    }
+  }
+
+  /** Hears what other screens do, and whether the server is still there. One stream a tab. */
+  private follow(): () => void {
+    let last = performance.now()
+    const stream = new EventSource(`/api/sessions/${this.session}/events`)
+    const sign = () => {
+      last = performance.now()
+      if (this.store.getState().connected) return
+      reached()
+      this.store.setState({ connected: true })
+    }
+    stream.addEventListener('beat', sign)
+    stream.addEventListener('lead', (event: MessageEvent<string>) => {
+      sign()
+      const news = JSON.parse(event.data) as News
+      const { held } = this.store.getState()
+      if (held && news.lead === held.lead.id) this.settle(news.commands)
+      else if (held && news.lead) void this.load()
+    })
+    const timer = setInterval(() => {
+      if (performance.now() - last < SILENCE || !this.store.getState().connected) return
+      lost()
+      this.store.setState({ connected: false })
+    }, LOOK)
+    return () => {
+      clearInterval(timer)
+      stream.close()
+    }
+  }
+}

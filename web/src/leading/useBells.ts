@@ -1,0 +1,110 @@
+import { useCallback, useEffect, useRef, useState } from 'react'
+import type { Schemas } from '../api/client'
+import type { LeadState } from './fold'
+import { addedBefore, limitOf, positionAt } from './fold'
+import { steadyNow } from './steady'
+
+type Cue = Schemas['Cue']
+type Scene = Schemas['Scene']
+
+/** How far ahead sound is put on the audio clock; longer than a hidden tab's timers are held back. */
+const AHEAD = 2500
+const EVERY = 400
+
+/** Pitch in hertz, length in seconds and strikes of each signal. Our own small set of bells. */
+const sounds: Record<Cue['kind'], { pitch: number; length: number; strikes: number }> = {
+  count: { pitch: 520, length: 0.12, strikes: 1 },
+  start: { pitch: 1040, length: 0.55, strikes: 1 },
+  switch: { pitch: 780, length: 0.3, strikes: 2 },
+  warning: { pitch: 640, length: 0.08, strikes: 2 },
+  end: { pitch: 390, length: 0.9, strikes: 1 },
+  finish: { pitch: 390, length: 1.2, strikes: 3 },
+}
+
+/** When a cue sounds on the led timeline, in milliseconds. */
+export const cueTime = (cue: Cue, added: number[]) => cue.at * 1000 + addedBefore(added, cue.shift)
+
+export interface Bells {
+  on: boolean
+  turnOn: () => void
+  turnOff: () => void
+}
+
+/** Rings the cues of a class, scheduled ahead on the audio clock. */
+export function useBells(cues: Cue[], scenes: Scene[], state: LeadState): Bells {
+  const context = useRef<AudioContext | null>(null)
+  const [on, setOn] = useState(false)
+
+  const turnOn = useCallback(() => {
+    try {
+      const audio = (context.current ??= new AudioContext())
+      audio.onstatechange = () => setOn(audio.state === 'running')
+      void audio.resume().then(
+        () => setOn(audio.state === 'running'),
+        () => setOn(false),
+      )
+    } catch {
+      setOn(false)
+    }
+  }, [])
+
+  const turnOff = useCallback(() => {
+    setOn(false)
+    void context.current?.suspend()
+  }, [])
+
+  useEffect(
+    () => () => {
+      void context.current?.close()
+      context.current = null
+    },
+    [],
+  )
+
+  useEffect(() => {
+    const audio = context.current
+    if (!on || !audio || state.phase !== 'running') return
+    const pending = new Set<OscillatorNode>()
+    let through = positionAt(state, steadyNow(), scenes) - 60
+    // What lies behind a closed gate begins with a tap; only the last cue of all may sound at the limit itself.
+    const limit = limitOf(state, scenes)
+    const schedule = () => {
+      const position = positionAt(state, steadyNow(), scenes)
+      for (const cue of cues) {
+        const at = cueTime(cue, state.added)
+        if (at <= through || at > position + AHEAD || (at >= limit && cue.kind !== 'finish')) continue
+        for (const node of ring(audio, cue.kind, audio.currentTime + Math.max(0, at - position) / 1000)) {
+          pending.add(node)
+          node.onended = () => pending.delete(node)
+        }
+      }
+      through = Math.max(through, position + AHEAD)
+    }
+    schedule()
+    const timer = setInterval(schedule, EVERY)
+    return () => {
+      clearInterval(timer)
+      // What was scheduled belongs to a state that is no more. Its onset may be near: stop takes it back.
+      for (const node of pending) node.stop()
+    }
+  }, [on, cues, scenes, state])
+
+  return { on, turnOn, turnOff }
+}
+
+function ring(audio: AudioContext, kind: Cue['kind'], at: number): OscillatorNode[] {
+  const { pitch, length, strikes } = sounds[kind]
+  return Array.from({ length: strikes }, (_, strike) => {
+    const start = at + strike * (length * 0.6)
+    const node = audio.createOscillator()
+    const gain = audio.createGain()
+    node.frequency.value = pitch
+    gain.gain.setValueAtTime(0.0001, start)
+    gain.gain.exponentialRampToValueAtTime(0.6, start + 0.01)
+    gain.gain.exponentialRampToValueAtTime(0.0001, start + length)
+    node.connect(gain).connect(audio.destination)
+    node.start(start)
+    node.stop(start + length + 0.02)
+    return node
+  })
+}

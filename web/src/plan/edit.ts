@@ -1,0 +1,178 @@
+import type { Plan, PlanBlock, PlanOption, PlanPart, PlanStation } from '../api/client'
+
+/** Changes to a plan, each from plan to plan. Fields that no screen shows are kept as they are. */
+
+export const setBlock = (plan: Plan, id: string, next: (block: PlanBlock) => PlanBlock): Plan => ({
+  ...plan,
+  blocks: plan.blocks.map((block) => (block.id === id ? next(block) : block)),
+})
+
+export const setStation = (plan: Plan, id: string, next: (station: PlanStation) => PlanStation): Plan => ({
+  ...plan,
+  blocks: plan.blocks.map((block) =>
+    block.stations?.some((station) => station.id === id)
+      ? { ...block, stations: block.stations.map((station) => (station.id === id ? next(station) : station)) }
+      : block,
+  ),
+})
+
+/** The block in which a station stands. */
+export const blockOf = (plan: Plan, station: string): PlanBlock | undefined =>
+  plan.blocks.find((block) => block.stations?.some((s) => s.id === station))
+
+export const setPart = (station: PlanStation, p: number, next: (part: PlanPart) => PlanPart): PlanStation => ({
+  ...station,
+  dose: station.dose.map((part, i) => (i === p ? next(part) : part)),
+})
+
+/** Sets a field, or leaves it out where the value is undefined. */
+export function withField<T extends object, K extends keyof T>(target: T, key: K, value: T[K] | undefined): T {
+  const next = { ...target }
+  if (value === undefined) delete next[key]
+  else next[key] = value
+  return next
+}
+
+export function moved<T>(items: T[], from: number, to: number): T[] {
+  if (to < 0 || to >= items.length) return items
+  const next = [...items]
+  const [item] = next.splice(from, 1)
+  next.splice(to, 0, item!)
+  return next
+}
+
+/** Moves what has an id up or down by one. */
+export const nudged = <T extends { id?: string }>(items: T[], id: string, by: -1 | 1): T[] => {
+  const from = items.findIndex((item) => item.id === id)
+  return moved(items, from, from + by)
+}
+
+/** A copy behind the thing itself. */
+export const doubled = <T extends { id?: string }>(items: T[], id: string, copy: (item: T) => T): T[] =>
+  items.flatMap((item) => (item.id === id ? [item, copy(item)] : [item]))
+
+export const without = <T>(items: T[], at: number): T[] => items.filter((_, i) => i !== at)
+
+export const lacking = <T extends { id?: string }>(items: T[], id: string): T[] =>
+  items.filter((item) => item.id !== id)
+
+export const mainOption = (station: PlanStation): PlanOption | undefined =>
+  station.options.find((option) => option.tier === 'main')
+
+/** The options as they stand under each other on screen: harder above, easier below. */
+const order = ['harder', 'instead', 'main', 'easier'] as const
+
+export const inOrder = (options: PlanOption[]): { option: PlanOption; index: number }[] =>
+  options
+    .map((option, index) => ({ option, index }))
+    .sort((a, b) => order.indexOf(a.option.tier) - order.indexOf(b.option.tier) || a.index - b.index)
+
+/** Writes the ids of the parts of a plan that a screen shows by them. */
+export const partId = (part: { id?: string | null }): string => part.id ?? ''
+
+export type Shape = 'circuit' | 'every' | 'sets' | 'rotation' | 'ownPace' | 'talk'
+
+export const shapeOf = (block: PlanBlock): Shape =>
+  block.format === 'talk'
+    ? 'talk'
+    : block.format === 'rotation'
+      ? 'rotation'
+      : block.startEverySeconds !== undefined
+        ? 'every'
+        : (block.order ?? 'circuit')
+
+/** Fields that only some shapes of block take: they go when the shape changes. */
+const ofOneShape = [
+  'order',
+  'format',
+  'windowSeconds',
+  'startEverySeconds',
+  'betweenSets',
+  'betweenRounds',
+  'sidePass',
+  'seconds',
+  'goalReps',
+  'goalShared',
+] as const
+
+/** What only a station takes that is done by everyone together, one after the other. */
+const ofOneByOne = ['changeSeconds', 'demoSeconds', 'withNext', 'say'] as const
+
+/** A block done another way. What both ways know is kept. */
+export function reshaped(block: PlanBlock, shape: Exclude<Shape, 'talk'>): PlanBlock {
+  const kept = { ...block }
+  const rest = block.betweenRounds ?? block.betweenSets
+  const side = block.sidePass
+  for (const key of ofOneShape) delete kept[key]
+  kept.format = shape === 'rotation' ? 'rotation' : 'together'
+  if (shape === 'sets' || shape === 'ownPace') kept.order = shape
+  if (shape === 'ownPace') {
+    for (const key of ['rounds', 'betweenStations', 'optionalRounds', 'recoveryIn'] as const) delete kept[key]
+    if (kept.gate === 'rests') kept.gate = 'block'
+    kept.seconds = block.seconds ?? 300
+  } else if (rest !== undefined) {
+    kept[shape === 'sets' ? 'betweenSets' : 'betweenRounds'] = rest
+  }
+  if (shape === 'every') {
+    kept.startEverySeconds = 60
+    delete kept.betweenStations
+  }
+  if (side === 'alternate' && (shape === 'circuit' || shape === 'rotation')) kept.sidePass = side
+  if (side === 'round' && shape === 'circuit') kept.sidePass = side
+  kept.stations = kept.stations?.map((station) => suited(station, kept))
+  return kept
+}
+
+/** A station without what its block does not take. */
+export function suited(station: PlanStation, block: PlanBlock): PlanStation {
+  const own = { ...station }
+  const shape = shapeOf(block)
+  if (shape === 'rotation' || shape === 'ownPace') for (const key of ofOneByOne) delete own[key]
+  if (shape !== 'sets') delete own.betweenSets
+  if (shape === 'every') {
+    delete own.changeSeconds
+    delete own.withNext
+  }
+  if (shape === 'ownPace') {
+    delete own.sharing
+    delete own.waiting
+  }
+  if (block.sidePass === 'round' || block.sidePass === 'alternate') {
+    delete own.sides
+    delete own.chunk
+    delete own.startSide
+    delete own.withNext
+    own.dose = own.dose.map((part) => withField(part, 'side', undefined))
+  }
+  return own
+}
+
+/**
+ * Moves a station before another one, or to the end of a block; nothing where a block would be left empty or too full.
+ * `before`: a station's id; undefined: behind the last one of `block`.
+ */
+export function moveStation(plan: Plan, id: string, block: string, before?: string): Plan {
+  const source = blockOf(plan, id)
+  const target = plan.blocks.find((b) => b.id === block)
+  const station = source?.stations?.find((s) => s.id === id)
+  if (!source || !target || !station || target.format === 'talk' || before === id) return plan
+  if (source !== target && ((source.stations?.length ?? 0) < 2 || (target.stations?.length ?? 0) >= 16)) return plan
+  const taken = setBlock(plan, partId(source), (b) => ({ ...b, stations: lacking(b.stations ?? [], id) }))
+  return setBlock(taken, block, (b) => {
+    const stations = b.stations ?? []
+    const found = before === undefined ? -1 : stations.findIndex((s) => s.id === before)
+    const at = found < 0 ? stations.length : found
+    const own = source === target ? station : suited(station, b)
+    return { ...b, stations: [...stations.slice(0, at), own, ...stations.slice(at)] }
+  })
+}
+
+/** Moves a block before another one, or to the end. */
+export function moveBlock(plan: Plan, id: string, before?: string): Plan {
+  const block = plan.blocks.find((b) => b.id === id)
+  if (!block || before === id) return plan
+  const rest = lacking(plan.blocks, id)
+  const found = before === undefined ? -1 : rest.findIndex((b) => b.id === before)
+  const at = found < 0 ? rest.length : found
+  return { ...plan, blocks: [...rest.slice(0, at), block, ...rest.slice(at)] }
+}
