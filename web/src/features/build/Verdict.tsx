@@ -17,6 +17,7 @@ type Finding = Evaluation['findings'][number]
 /** Whether the class fits its slot, in words, and what to do about it. */
 export function Verdict() {
   const { plan, evaluation, faults, canUndo, canRedo, undo, redo, change, core } = useClassEditor()
+  const isNow = (asked: typeof plan) => core.store.getState().now.plan === asked
   const [trouble, setTrouble] = useState('')
   const [history, setHistory] = useState(false)
   const empty = plan.blocks.length === 0
@@ -28,7 +29,8 @@ export function Verdict() {
       const mended = await answer(
         api.POST('/api/plans/repair', { body: { class: plan, finding: finding.key ?? '', repair } }),
       )
-      change('repair', (draft) => ({ ...draft, plan: mended.class }), mended.evaluation)
+      if (!isNow(plan)) setTrouble('The class was changed meanwhile, so nothing was mended. Press it once more.')
+      else change(`repair ${finding.key}`, (draft) => ({ ...draft, plan: mended.class }), mended.evaluation)
     } catch (error) {
       setTrouble(`Nothing was changed. ${troubleWords(error)}`)
     }
@@ -66,7 +68,6 @@ export function Verdict() {
           figures. {faults[0]?.detail}
         </p>
       )}
-      {!empty && faults.length === 0 && evaluation && Math.abs(evaluation.totals.overSeconds) > 0 && <FitPanel />}
       {!empty && faults.length === 0 && (
         <ul className={css.findings} aria-label="Findings">
           {trouble && (
@@ -92,6 +93,8 @@ export function Verdict() {
           {evaluation?.findings.length === 0 && <li className={css.aside}>Nothing to mend.</li>}
         </ul>
       )}
+      {/* Beneath the findings: its offers come later, and must not move what is about to be pressed. */}
+      {!empty && faults.length === 0 && evaluation && Math.abs(evaluation.totals.overSeconds) > 0 && <FitPanel />}
       {!empty && evaluation && <Shares evaluation={evaluation} />}
       {!empty && faults.length === 0 && (
         <Button component={Link} to="../lead" relative="path" fullWidth mt="md">
