@@ -1,5 +1,5 @@
 import type { DehydratedState } from '@tanstack/react-query'
-import { hydrate, QueryClient } from '@tanstack/react-query'
+import { hydrate, notifyManager, QueryClient } from '@tanstack/react-query'
 import { persistQueryClientSubscribe } from '@tanstack/react-query-persist-client'
 import { Refused, Unreachable } from '../api/client'
 import { keep, leftBehind } from './kept'
@@ -16,6 +16,9 @@ export const isPassing = (error: unknown) =>
   error instanceof Unreachable || (error instanceof Refused && error.status === 503)
 
 export const pause = (failures: number) => Math.min(8000, 500 * 2 ** failures)
+
+// What is put in at a press is shown before the next frame: a chosen button never jumps back for a moment.
+notifyManager.setScheduler(queueMicrotask)
 
 export const client = new QueryClient({
   defaultOptions: {
