@@ -138,10 +138,10 @@ public class BodyTests
     public void An_option_is_drawn_in_its_manner()
     {
         var squat = Library.Find(new MoveId("squat"))!.Figure!.End;
-        Assert.True(Solver.Solve(OptionFigure.In(squat, new Manner { Depth = "half" }, true)).Near.ThighRise > 20);
-        Assert.Equal("weight", OptionFigure.In(squat, new Manner { Load = new Load("kettlebell", 1, new Kilograms(8), "goblet", null) }, true).Holds);
+        Assert.True(Solver.Solve(OptionFigure.In(squat, new Manner { Depth = Depth.Half }, true)).Near.ThighRise > 20);
+        Assert.Equal("weight", OptionFigure.In(squat, new Manner { Load = new Load(Implement.Kettlebell, 1, new Kilograms(8), LoadPosition.Goblet, null) }, true).Holds);
         var lunge = Library.Find(new MoveId("split-squat"))!.Figure!.End;
-        Assert.Equal(Balance.Stands, Solver.Solve(OptionFigure.In(lunge, new Manner { Base = "rearRaised" }, true)).Balance);
+        Assert.Equal(Balance.Stands, Solver.Solve(OptionFigure.In(lunge, new Manner { Base = Footing.RearRaised }, true)).Balance);
         Assert.Contains("thighs level", OptionFigure.Of(Library.Find(new MoveId("squat"))!, new Manner())!.Alt, StringComparison.Ordinal);
     }
 

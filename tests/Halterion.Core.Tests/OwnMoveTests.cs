@@ -62,7 +62,7 @@ public class OwnMoveTests
         var moves = Read("""{"id":"a","name":"A","family":"squat","like":"squat","tempo":"2-0-1-0","demand":{"knee":1,"balance":5}}""", """{"id":"b","name":"B","family":"squat","demand":{"knee":3}}""", """{"id":"c","name":"C","family":"squat"}""");
         var library = Library.With(moves);
         Demand Of(string id, Manner manner) => DemandModel.Of(new MoveId(id), manner, library)!;
-        var (plain, half) = (new Manner(), new Manner { Depth = "half" });
+        var (plain, half) = (new Manner(), new Manner { Depth = Depth.Half });
         Assert.Equal((1.0, 5.0, Asks("squat").Hip), (Of("a", plain).Knee, Of("a", plain).Balance, Of("a", plain).Hip));
         Assert.Equal(DemandModel.Of(new MoveId("squat"), half, Library)!.Knee - Asks("squat").Knee, Of("a", half).Knee - Of("a", plain).Knee, 9);
 

@@ -91,8 +91,8 @@ public static class DemandModel
         }
 
         var (start, end) = (OptionFigure.In(figure.Start, manner, false), OptionFigure.In(figure.End, manner, true));
-        var held = manner.Support is not (null or "none" or "handOnThigh" or "knees");
-        var thigh = manner.Support is "handOnThigh" or "knees";
+        var held = manner.Support is not (null or Support.None or Support.HandOnThigh or Support.Knees);
+        var thigh = manner.Support is Support.HandOnThigh or Support.Knees;
         var tempo = (double)((manner.Tempo ?? move.Tempo)?.RepSeconds(RepStyle.Full) ?? (move.Dose.Kind == "hold" ? 5 : 2));
         var kilograms = (double)(manner.Load?.Kg?.Value ?? 0) * (manner.Load?.Count ?? 1);
 
@@ -105,18 +105,18 @@ public static class DemandModel
             Math.Max(0, Most(r => Balance(move, start, end, r, held)) - (thigh ? 0.3 : 0)),
             Impact(move, start, end),
             Most(Mobility),
-            (move.Asks?.Skill ?? UsualSkill) + Carrying(manner) + (held ? -0.3 : 0) + (manner.Impact is "hop" or "jump" ? 1 : 0),
+            (move.Asks?.Skill ?? UsualSkill) + Carrying(manner) + (held ? -0.3 : 0) + (manner.Impact is Plans.Impact.Hop or Plans.Impact.Jump ? 1 : 0),
             Grip(end, manner, kilograms),
-            0.12 * Math.Clamp(tempo - 3, -2, 8) + (manner.Band is not (null or "none") || move.Kit.Any(k => k.Contains("band", StringComparison.Ordinal)) ? 0.6 : 0));
+            0.12 * Math.Clamp(tempo - 3, -2, 8) + (manner.Band is not (null or BandStrength.None) || move.Kit.Any(k => k.Contains("band", StringComparison.Ordinal)) ? 0.6 : 0));
     }
 
     /// <summary>What a place to hold a weight asks for beside the weight. Stated.</summary>
     private static double Carrying(Manner manner) => manner.Load?.Position switch
     {
-        "rack" or "shoulders" => 0.9,
-        "frontRack" => 1.1,
-        "back" => 1.2,
-        "overhead" => 3.4,
+        LoadPosition.Rack or LoadPosition.Shoulders => 0.9,
+        LoadPosition.FrontRack => 1.1,
+        LoadPosition.Back => 1.2,
+        LoadPosition.Overhead => 3.4,
         _ => 0,
     };
 
@@ -211,7 +211,7 @@ public static class DemandModel
     private static double Grip(Recipe end, Manner manner, double kilograms)
     {
         var own = kilograms > 0 ? kilograms : end.Holds is null ? 0 : end.Load > 0 ? end.Load * Anthropometry.UsualMass : 7;
-        return manner.Load?.Position is "hips" or "back" ? 0 : Math.Min(5, own / (manner.Load?.Position is "goblet" ? 12 : 6));
+        return manner.Load?.Position is LoadPosition.Hips or LoadPosition.Back ? 0 : Math.Min(5, own / (manner.Load?.Position is LoadPosition.Goblet ? 12 : 6));
     }
 
     /// <summary>A front view is judged by the side view of the same depth; how much hangs over one leg is said beside it.</summary>

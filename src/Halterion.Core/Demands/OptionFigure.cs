@@ -55,91 +55,91 @@ public static class OptionFigure
 
         r = manner.Support switch
         {
-            "wall" or "hand" or "doorway" or "helper" when r.Kind is not PoseKind.Wide => r with { Arms = ArmStyle.Wall, Prop = r.Prop ?? "wall", Held = true },
-            "handOnThigh" or "knees" => r with { Arms = ArmStyle.Thigh },
-            "chair" or "twoHands" => r with { Arms = ArmStyle.Forward, Held = r.Kind != PoseKind.Squat || r.Prop is null },
+            Support.Wall or Support.Hand or Support.Doorway or Support.Helper when r.Kind is not PoseKind.Wide => r with { Arms = ArmStyle.Wall, Prop = r.Prop ?? "wall", Held = true },
+            Support.HandOnThigh or Support.Knees => r with { Arms = ArmStyle.Thigh },
+            Support.Chair or Support.TwoHands => r with { Arms = ArmStyle.Forward, Held = r.Kind != PoseKind.Squat || r.Prop is null },
             _ => r,
         };
         r = manner.Arms switch
         {
-            "forward" => r with { Arms = ArmStyle.Forward },
-            "sides" => r with { Arms = ArmStyle.Sides },
-            "hips" => r with { Arms = ArmStyle.Hips },
-            "crossed" => r with { Arms = ArmStyle.Crossed },
-            "overhead" => r with { Arms = ArmStyle.Overhead },
+            ArmPlace.Forward => r with { Arms = ArmStyle.Forward },
+            ArmPlace.Sides => r with { Arms = ArmStyle.Sides },
+            ArmPlace.Hips => r with { Arms = ArmStyle.Hips },
+            ArmPlace.Crossed => r with { Arms = ArmStyle.Crossed },
+            ArmPlace.Overhead => r with { Arms = ArmStyle.Overhead },
             _ => r,
         };
         r = manner.Base switch
         {
-            "rearRaised" when r.Kind == PoseKind.Split => r with { RearRaise = 0.2, Prop = "bench", Stance = 0.62 },
-            "frontRaised" when r.Kind == PoseKind.Split => r with { FrontRaise = 0.08, Prop = "step" },
-            "staggered" when r.Kind == PoseKind.Hinge => r with { Stance = 0.18 },
-            "wide" when r.Kind == PoseKind.Squat => r with { Kind = PoseKind.Wide, Stance = 0.22 },
+            Footing.RearRaised when r.Kind == PoseKind.Split => r with { RearRaise = 0.2, Prop = "bench", Stance = 0.62 },
+            Footing.FrontRaised when r.Kind == PoseKind.Split => r with { FrontRaise = 0.08, Prop = "step" },
+            Footing.Staggered when r.Kind == PoseKind.Hinge => r with { Stance = 0.18 },
+            Footing.Wide when r.Kind == PoseKind.Squat => r with { Kind = PoseKind.Wide, Stance = 0.22 },
             _ => r,
         };
         r = manner.Trunk switch
         {
-            "upright" => r with { Trunk = r.Kind == PoseKind.Split ? 2 : r.Trunk },
-            "leaning" when r.Kind == PoseKind.Split => r with { Trunk = 28 },
+            TrunkLean.Upright => r with { Trunk = r.Kind == PoseKind.Split ? 2 : r.Trunk },
+            TrunkLean.Leaning when r.Kind == PoseKind.Split => r with { Trunk = 28 },
             _ => r,
         };
         r = manner.Step switch
         {
-            "short" when r.Kind is PoseKind.Split or PoseKind.Wide => r with { Stance = 0.78 * (r.Stance > 0 ? r.Stance : Solver.RightAngleStride()) },
-            "long" when r.Kind is PoseKind.Split or PoseKind.Wide => r with { Stance = 1.15 * (r.Stance > 0 ? r.Stance : Solver.RightAngleStride()) },
+            StepLength.Short when r.Kind is PoseKind.Split or PoseKind.Wide => r with { Stance = 0.78 * (r.Stance > 0 ? r.Stance : Solver.RightAngleStride()) },
+            StepLength.Long when r.Kind is PoseKind.Split or PoseKind.Wide => r with { Stance = 1.15 * (r.Stance > 0 ? r.Stance : Solver.RightAngleStride()) },
             _ => r,
         };
-        if (manner.Surface is "step" or "bench" or "box" && r.Kind is PoseKind.Bridge or PoseKind.Thrust && manner.Surface is not null)
+        if (manner.Surface is Surface.Step or Surface.Bench or Surface.Box && r.Kind is PoseKind.Bridge or PoseKind.Thrust)
         {
             r = r with { FrontRaise = (manner.HeightCm ?? 20) / 100.0 / Stature.Usual.Metres, Prop = "step" };
         }
 
-        if (manner.Band is not (null or "none"))
+        if (manner.Band is not (null or BandStrength.None))
         {
             r = r with { Prop = "band" };
         }
 
-        if (atEnd && manner.Impact is "hop" or "jump" && r.Kind is PoseKind.Wide or PoseKind.Split or PoseKind.Squat && manner.Impact is not null)
+        if (atEnd && manner.Impact is Impact.Hop or Impact.Jump && r.Kind is PoseKind.Wide or PoseKind.Split or PoseKind.Squat)
         {
-            r = r with { Air = manner.Impact == "jump" ? 0.08 : 0.04 };
+            r = r with { Air = manner.Impact == Impact.Jump ? 0.08 : 0.04 };
         }
 
         return manner.Load is { } load ? Loaded(r, load) : r;
     }
 
-    private static Recipe Deep(Recipe r, string depth) => r.Kind switch
+    private static Recipe Deep(Recipe r, Depth depth) => r.Kind switch
     {
         PoseKind.Squat or PoseKind.Wide => r with
         {
-            Depth = depth switch { "small" => 20, "quarter" => 35, "half" => 60, "parallel" => 90, "full" => 105, _ => r.Depth },
-            Trunk = depth is "half" or "quarter" or "small" ? null : r.Trunk,
+            Depth = depth switch { Depth.Small => 20, Depth.Quarter => 35, Depth.Half => 60, Depth.Parallel => 90, Depth.Full => 105, _ => r.Depth },
+            Trunk = depth is Depth.Half or Depth.Quarter or Depth.Small ? null : r.Trunk,
         },
-        PoseKind.Split => r with { Depth = depth switch { "small" => 0.2, "quarter" => 0.35, "half" => 0.6, "parallel" or "full" => 1, _ => r.Depth } },
-        PoseKind.Hinge => r with { Trunk = depth switch { "knee" or "half" or "small" => 45, "midShin" => 72, "floor" or "full" => 84, _ => r.Trunk } },
+        PoseKind.Split => r with { Depth = depth switch { Depth.Small => 0.2, Depth.Quarter => 0.35, Depth.Half => 0.6, Depth.Parallel or Depth.Full => 1, _ => r.Depth } },
+        PoseKind.Hinge => r with { Trunk = depth switch { Depth.Knee or Depth.Half or Depth.Small => 45, Depth.MidShin => 72, Depth.Floor or Depth.Full => 84, _ => r.Trunk } },
         PoseKind.Single => r with
         {
-            Trunk = depth switch { "knee" or "half" => 48, "midShin" => 74, "floor" => 84, _ => r.Trunk },
-            FreeThigh = r.FreeThigh < -40 && depth is "knee" or "half" ? -48 : r.FreeThigh,
+            Trunk = depth switch { Depth.Knee or Depth.Half => 48, Depth.MidShin => 74, Depth.Floor => 84, _ => r.Trunk },
+            FreeThigh = r.FreeThigh < -40 && depth is Depth.Knee or Depth.Half ? -48 : r.FreeThigh,
         },
-        PoseKind.Bridge or PoseKind.Thrust => r with { Depth = depth switch { "small" => 0.45, "quarter" => 0.5, "half" => 0.65, "parallel" or "full" => 1, _ => r.Depth } },
+        PoseKind.Bridge or PoseKind.Thrust => r with { Depth = depth switch { Depth.Small => 0.45, Depth.Quarter => 0.5, Depth.Half => 0.65, Depth.Parallel or Depth.Full => 1, _ => r.Depth } },
         _ => r,
     };
 
     private static Recipe Loaded(Recipe r, Load load)
     {
         var share = (double)(load.Kg?.Value ?? 8) * (load.Count ?? 1) / Anthropometry.UsualMass;
-        var bar = load.Implement is "barbell";
+        var bar = load.Implement is Implement.Barbell;
         return r with
         {
-            Holds = bar ? "bar" : load.Implement == "ball" ? "ball" : "weight",
+            Holds = bar ? "bar" : load.Implement == Implement.Ball ? "ball" : "weight",
             Load = share,
             Arms = load.Position switch
             {
-                "goblet" => ArmStyle.Chest,
-                "shoulders" or "rack" or "frontRack" => ArmStyle.Shoulders,
-                "back" => ArmStyle.Back,
-                "overhead" => ArmStyle.Overhead,
-                "hips" => r.Arms,
+                LoadPosition.Goblet => ArmStyle.Chest,
+                LoadPosition.Shoulders or LoadPosition.Rack or LoadPosition.FrontRack => ArmStyle.Shoulders,
+                LoadPosition.Back => ArmStyle.Back,
+                LoadPosition.Overhead => ArmStyle.Overhead,
+                LoadPosition.Hips => r.Arms,
                 _ => r.Kind == PoseKind.Hinge || r.Kind == PoseKind.Single ? ArmStyle.Hang : ArmStyle.Sides,
             },
         };

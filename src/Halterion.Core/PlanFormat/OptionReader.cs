@@ -106,7 +106,6 @@ internal sealed partial class Context
 
     private Manner Manner(Fields fields, bool unscaled)
     {
-        string? Word(string name) => fields.Choice(name, OptionWords.ByField[name]);
         var tempo = ReadTempo(fields);
         if (tempo is not null && tempo.RepSeconds(RepStyle.Full) <= 0)
         {
@@ -115,18 +114,18 @@ internal sealed partial class Context
 
         var manner = new Manner
         {
-            Depth = Word("depth"),
-            Support = Word("support"),
-            Base = Word("base"),
-            Toes = Word("toes"),
-            Step = Word("step"),
-            Trunk = Word("trunk"),
-            Arms = Word("arms"),
-            Surface = Word("surface"),
+            Depth = fields.Choice<Depth>("depth"),
+            Support = fields.Choice<Support>("support"),
+            Base = fields.Choice<Footing>("base"),
+            Toes = fields.Choice<Toes>("toes"),
+            Step = fields.Choice<StepLength>("step"),
+            Trunk = fields.Choice<TrunkLean>("trunk"),
+            Arms = fields.Choice<ArmPlace>("arms"),
+            Surface = fields.Choice<Surface>("surface"),
             HeightCm = fields.Whole("heightCm", 0, 120),
-            Impact = Word("impact"),
-            Band = Word("band"),
-            Grip = Word("grip"),
+            Impact = fields.Choice<Impact>("impact"),
+            Band = fields.Choice<BandStrength>("band"),
+            Grip = fields.Choice<Grip>("grip"),
             Tempo = tempo,
             Load = Load(fields),
         };
@@ -148,11 +147,11 @@ internal sealed partial class Context
 
         var load = new Fields(value, fields.PointerTo("load"), faults);
         var read = new Load(
-            load.Choice("implement", OptionWords.Implements, required: true),
+            load.Choice<Implement>("implement", required: true),
             load.Whole("count", 1, 2),
             load.Decimal("kg", 0.25m, 300) is { } kg ? new Kilograms(kg) : null,
-            load.Choice("position", OptionWords.Positions),
-            load.Choice("side", OptionWords.LoadSides));
+            load.Choice<LoadPosition>("position"),
+            load.Choice<LoadSide>("side"));
         load.Close("a load");
         return read;
     }

@@ -13,34 +13,34 @@ public enum Tier
 }
 
 /// <summary>What is held, and how. Fields that the file leaves out are null.</summary>
-public sealed record Load(string? Implement, int? Count, Kilograms? Kg, string? Position, string? Side);
+public sealed record Load(Implement? Implement, int? Count, Kilograms? Kg, LoadPosition? Position, LoadSide? Side);
 
-/// <summary>How a move is done. Words are those of the plan language, already checked; null where the file leaves them out.</summary>
+/// <summary>How a move is done; null where the file leaves it out.</summary>
 public sealed record Manner
 {
-    public string? Depth { get; init; }
+    public Depth? Depth { get; init; }
 
-    public string? Support { get; init; }
+    public Support? Support { get; init; }
 
-    public string? Base { get; init; }
+    public Footing? Base { get; init; }
 
-    public string? Toes { get; init; }
+    public Toes? Toes { get; init; }
 
-    public string? Step { get; init; }
+    public StepLength? Step { get; init; }
 
-    public string? Trunk { get; init; }
+    public TrunkLean? Trunk { get; init; }
 
-    public string? Arms { get; init; }
+    public ArmPlace? Arms { get; init; }
 
-    public string? Surface { get; init; }
+    public Surface? Surface { get; init; }
 
     public int? HeightCm { get; init; }
 
-    public string? Impact { get; init; }
+    public Impact? Impact { get; init; }
 
-    public string? Band { get; init; }
+    public BandStrength? Band { get; init; }
 
-    public string? Grip { get; init; }
+    public Grip? Grip { get; init; }
 
     public Tempo? Tempo { get; init; }
 

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Halterion.Core.Moves;
+using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 
 namespace Halterion.Core.Timing;
@@ -131,7 +132,7 @@ public static class ChangeOver
         var main = station.Main;
         if (main.Manner.Load is { } load)
         {
-            return FormattableString.Invariant($"{load.Implement} {load.Count ?? 1} {load.Kg?.Value}");
+            return FormattableString.Invariant($"{(load.Implement is { } implement ? WordsOf<Implement>.Of(implement) : "")} {load.Count ?? 1} {load.Kg?.Value}");
         }
 
         var kit = moves.Find(main.Move)?.Kit ?? [];
@@ -141,6 +142,6 @@ public static class ChangeOver
     private static readonly string[] OptionWeights = ["dumbbell", "kettlebell", "barbell", "plate", "ball"];
 
     private static string BandOf(Station station, MoveLibrary moves) =>
-        station.Main.Manner.Band is { } band ? (band == "none" ? "" : band)
+        station.Main.Manner.Band is { } band ? (band == BandStrength.None ? "" : $"{WordsOf<BandStrength>.Of(band)} band")
         : moves.Find(station.Main.Move)?.Kit.FirstOrDefault(k => k.Contains("band", StringComparison.Ordinal)) ?? "";
 }

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Globalization;
 using Halterion.Core.Body;
 using Halterion.Core.Moves;
+using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 using Halterion.Core.Timing;
 
@@ -168,44 +169,50 @@ public static class PlanWords
             manner.Depth switch
             {
                 null => null,
-                "small" => "small range",
-                "quarter" or "half" or "full" => $"{manner.Depth} depth",
-                "parallel" => "thighs level",
-                "knee" => "hands to the knee",
-                "midShin" => "hands to mid-shin",
-                _ => "to the floor",
+                Depth.Small => "small range",
+                Depth.Parallel => "thighs level",
+                Depth.Knee => "hands to the knee",
+                Depth.MidShin => "hands to mid-shin",
+                Depth.Floor => "to the floor",
+                { } depth => $"{Word(depth)} depth",
             },
             manner.Support switch
             {
-                null or "none" => null,
-                "hand" => "hand hold",
-                "twoHands" => "two hands",
-                "handOnThigh" => "hand on thigh",
-                "helper" => "with a helper",
-                _ => $"{manner.Support} for support",
+                null or Support.None => null,
+                Support.Hand => "hand hold",
+                Support.TwoHands => "two hands",
+                Support.HandOnThigh => "hand on thigh",
+                Support.Helper => "with a helper",
+                { } support => $"{Word(support)} for support",
             },
             manner.Base switch
             {
                 null => null,
-                "frontRaised" => "front foot raised",
-                "rearRaised" => "rear foot raised",
-                "single" => "on one leg",
-                _ => $"{manner.Base} stance",
+                Footing.FrontRaised => "front foot raised",
+                Footing.RearRaised => "rear foot raised",
+                Footing.Single => "on one leg",
+                { } footing => $"{Word(footing)} stance",
             },
-            manner.Toes is null ? null : $"toes {manner.Toes}",
-            manner.Step is null ? null : $"{manner.Step} step",
-            manner.Trunk is null ? null : $"trunk {manner.Trunk}",
-            manner.Arms is null ? null : $"arms {manner.Arms}",
+            manner.Toes is { } toes ? $"toes {Word(toes)}" : null,
+            manner.Step is { } step ? $"{Word(step)} step" : null,
+            manner.Trunk is { } trunk ? $"trunk {Word(trunk)}" : null,
+            manner.Arms is { } arms ? $"arms {Word(arms)}" : null,
             (manner.Surface, manner.HeightCm) switch
             {
                 (null, null) => null,
                 (null, { } height) => $"{Height(height, preferences.Length)} high",
-                ({ } surface, null) => $"on {surface}",
-                ({ } surface, { } height) => $"on {surface}, {Height(height, preferences.Length)}",
+                ({ } surface, null) => $"on {Word(surface)}",
+                ({ } surface, { } height) => $"on {Word(surface)}, {Height(height, preferences.Length)}",
             },
-            manner.Impact is null or "none" ? null : $"with a {manner.Impact}",
-            manner.Band is null or "none" ? null : $"{manner.Band} band",
+            manner.Impact is { } impact and not Impact.None ? $"with a {Word(impact)}" : null,
+            manner.Band is { } band and not BandStrength.None ? $"{Word(band)} band" : null,
             manner.Tempo is null ? null : $"at {manner.Tempo}",
+            manner.Grip switch
+            {
+                null => null,
+                Grip.Over => "overhand grip",
+                { } grip => $"{Word(grip)} grip",
+            },
             Load(manner.Load, preferences.Weight),
             manner.Scale is { } scale ? string.Create(CultureInfo.InvariantCulture, $"{scale * 100:0.##} % of the target") : null,
         ];
@@ -222,6 +229,8 @@ public static class PlanWords
         ? string.Create(CultureInfo.InvariantCulture, $"{weight.Value / 0.45359237m:0.#} lb")
         : string.Create(CultureInfo.InvariantCulture, $"{weight.Value:0.##} kg");
 
+    private static string Word<T>(T word) where T : struct, Enum => WordsOf<T>.Of(word);
+
     private static string? Load(Load? load, WeightUnit unit)
     {
         if (load is null)
@@ -234,12 +243,18 @@ public static class PlanWords
         var where = load.Position switch
         {
             null => "",
-            "goblet" => " at the chest",
-            "sides" => " at the sides",
-            "frontRack" => " in front rack",
-            "low" => " held low",
-            _ => $", {load.Position}",
+            LoadPosition.Goblet => " at the chest",
+            LoadPosition.Sides => " at the sides",
+            LoadPosition.FrontRack => " in front rack",
+            LoadPosition.Low => " held low",
+            { } position => $", {Word(position)}",
         };
-        return $"{count}{kg}{load.Implement ?? "load"}{where}";
+        var side = load.Side switch
+        {
+            LoadSide.Same => " on the side of the working leg",
+            LoadSide.Opposite => " on the other side than the working leg",
+            _ => "",
+        };
+        return $"{count}{kg}{(load.Implement is { } implement ? Word(implement) : "load")}{where}{side}";
     }
 }

@@ -1,0 +1,21 @@
+using System.Collections.Frozen;
+using System.Text.Json;
+
+namespace Halterion.Core.PlanFormat;
+
+/// <summary>The words of an enumeration as they stand in a file.</summary>
+public static class WordsOf<T> where T : struct, Enum
+{
+    public static readonly FrozenDictionary<string, T> All =
+        Enum.GetValues<T>().ToFrozenDictionary(v => JsonNamingPolicy.CamelCase.ConvertName(v.ToString()));
+
+    private static readonly FrozenDictionary<T, string> Back = All.ToFrozenDictionary(w => w.Value, w => w.Key);
+
+    /// <summary>All of them, in the order of the enumeration.</summary>
+    public static readonly string[] Names = Array.ConvertAll(Enum.GetNames<T>(), JsonNamingPolicy.CamelCase.ConvertName);
+
+    public static readonly string Listed = string.Join(", ", Names);
+
+    /// <summary>The word as it stands in a file.</summary>
+    public static string Of(T value) => Back[value];
+}
