@@ -151,7 +151,7 @@ public class BodyTests
     {
         var demands = ladder.Rungs.Select(rung =>
         {
-            var option = Plan(With(Block("", $$"""{"dose":[{"kind":"time","amount":30}],"options":[{"tier":"main","move":"squat"},{{rung.AsOption("harder").ToJsonString()}}]}"""))).Blocks[0].Stations[0].Options[1];
+            var option = Proposals.OptionOf(rung, Tier.Harder, Library);
             return (rung.Move, DemandModel.Of(option.Move, option.Manner, Library)!.Overall);
         }).ToArray();
         Assert.All(demands.Zip(demands.Skip(1)), pair => Assert.True(pair.Second.Overall >= pair.First.Overall - 1e-9, $"{ladder.Name}: {pair}"));

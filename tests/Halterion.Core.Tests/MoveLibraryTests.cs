@@ -1,4 +1,5 @@
 using Halterion.Core.Body;
+using Halterion.Core.Demands;
 using Halterion.Core.Moves;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
@@ -38,7 +39,7 @@ public class MoveLibraryTests
         Assert.True(hops.Length >= 4);
         Assert.All(hops, move =>
         {
-            var easier = Library.Propose(move.Id).Easier!;
+            var easier = Proposals.For(move.Id, Library).Easier!;
             var without = Library.Find(new MoveId((string)easier.Option["move"]!))!;
             Assert.True(without.Figure!.End.Air == 0 || move.Easier.Contains("instead", StringComparison.Ordinal) || move.Easier.Contains("Step", StringComparison.Ordinal), move.Id.Value);
         });
@@ -58,7 +59,7 @@ public class MoveLibraryTests
             var (at, said) = (move.Id, "");
             for (var step = 0; step < 8 && !Without(at) && !said.Contains(none, StringComparison.OrdinalIgnoreCase); step++)
             {
-                var easier = Library.Propose(at).Easier!;
+                var easier = Proposals.For(at, Library).Easier!;
                 (at, said) = (new MoveId((string)easier.Option["move"]!), (string?)easier.Option["note"] ?? "");
             }
 
@@ -74,7 +75,7 @@ public class MoveLibraryTests
     [Fact]
     public void Every_move_is_made_easier_and_harder_with_the_reason() => Assert.All(Library.Moves, move =>
     {
-        var (easier, harder, _) = Library.Propose(move.Id);
+        var (easier, harder, _) = Proposals.For(move.Id, Library);
         Assert.True(easier is not null && harder is not null, move.Id.Value);
         foreach (var (proposal, tier) in new[] { (easier, "easier"), (harder, "harder") })
         {
@@ -111,10 +112,10 @@ public class MoveLibraryTests
         Assert.All(ladder.Rungs, rung =>
         {
             Assert.Contains(rung.Dimension, dimensions);
-            var station = $$"""{"dose":[{"kind":"time","amount":30}],"options":[{"tier":"main","move":"squat"},{{rung.AsOption("harder").ToJsonString()}}]}""";
+            var station = $$"""{"dose":[{"kind":"time","amount":30}],"options":[{"tier":"main","move":"squat"},{{PlanWriter.Of(Proposals.OptionOf(rung, Tier.Harder, Library)).ToJsonString()}}]}""";
             Assert.Empty(Evaluate(With(Block("", station))).Faults);
         });
-        Assert.Equal(ladder.Rungs.Length, ladder.Rungs.Select(r => r.AsOption("main").ToJsonString()).Distinct().Count());
+        Assert.Equal(ladder.Rungs.Length, ladder.Rungs.Select(r => PlanWriter.Of(Proposals.OptionOf(r, Tier.Main, Library)).ToJsonString()).Distinct().Count());
     });
 
     [Fact]

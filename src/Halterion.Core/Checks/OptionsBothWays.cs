@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Halterion.Core.Demands;
 using Halterion.Core.Moves;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
@@ -21,7 +22,7 @@ public sealed class OptionsBothWays : IRule
     private static Finding Found(MoveLibrary moves, Station station, string place, ImmutableArray<Tier> missing)
     {
         var words = string.Join(" and no ", missing.Select(m => m.ToString().ToLowerInvariant()));
-        var proposed = moves.Propose(station.Main.Move);
+        var proposed = Proposals.For(station.Main.Move, moves);
         var additions = missing.Select(m => m == Tier.Easier ? proposed.Easier : proposed.Harder).OfType<Proposal>().ToArray();
         return new Finding(
             "options.missing", Severity.Consider, station.Id,
@@ -31,7 +32,7 @@ public sealed class OptionsBothWays : IRule
             additions.Length == 0 ? [] :
             [
                 new Repair(
-                    "Add " + string.Join(" and ", additions.Select(a => $"{a.Option["tier"]}: {a.Name} ({a.Dimension})")),
+                    "Add " + string.Join(" and ", additions.Select(a => $"{WordsOf<Tier>.Of(a.Of.Tier)}: {a.Name} ({a.Dimension})")),
                     [.. additions.Select(a => new Edit($"{place}/options/-", a.Option))]),
             ]);
     }

@@ -1,4 +1,3 @@
-using System.Text.Json.Nodes;
 using Halterion.Core.Moves;
 using Halterion.Core.Plans;
 
@@ -25,7 +24,7 @@ public static class Instead
             .OrderBy(m => m.Demand!.Impact > asked.Impact).ThenBy(m => m.Move.Kit.Length).ThenBy(m => Math.Abs(m.Demand!.Overall - asked.Overall))
             .Select(m => m.Move).FirstOrDefault();
         return best is null ? null : new Proposal(
-            new JsonObject { ["tier"] = "instead", ["move"] = best.Id.Value },
+            Option.Of(Tier.Instead, best.Id),
             best.Name,
             best.Kit.SequenceEqual(move.Kit) ? "position" : "kit",
             best.Kit.IsEmpty ? "As hard, and needs nothing." : best.Kit.SequenceEqual(move.Kit) ? "As hard, in another position." : $"As hard, with {string.Join(" and ", best.Kit)}.");

@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using System.Text.Json;
-using System.Text.Json.Nodes;
 
 namespace Halterion.Core.Moves;
 
@@ -9,30 +8,22 @@ namespace Halterion.Core.Moves;
 /// <param name="Dimension">What makes it harder than the step below (handbook, section 5): depth, support, base, load, tempo, impact or complexity.</param>
 /// <param name="Up">Why it is harder than the step below, in words.</param>
 /// <param name="Down">Why it is easier than the step above, in words.</param>
-public sealed record Rung(MoveId Move, JsonElement? With, string Dimension, string Up, string Down)
+public sealed record Rung(MoveId Move, JsonElement? With, string Dimension, string Up, string Down);
+
+/// <summary>Steps from easier to harder.</summary>
+public sealed record Ladder(string Name, ImmutableArray<Rung> Rungs)
 {
-    /// <summary>The step as an option of the plan language.</summary>
-    public JsonObject AsOption(string tier)
+    /// <summary>Where a move stands on it done plainly; -1 if it does not.</summary>
+    public int PlainRung(MoveId id)
     {
-        var option = new JsonObject { ["tier"] = tier, ["move"] = Move.Value };
-        if (With is { } fields)
+        for (var i = 0; i < Rungs.Length; i++)
         {
-            foreach (var field in fields.EnumerateObject())
+            if (Rungs[i].Move == id && Rungs[i].With is null)
             {
-                option[field.Name] = JsonNode.Parse(field.Value.GetRawText());
+                return i;
             }
         }
 
-        return option;
+        return -1;
     }
 }
-
-/// <summary>Steps from easier to harder.</summary>
-public sealed record Ladder(string Name, ImmutableArray<Rung> Rungs);
-
-/// <summary>An option proposed beside a move, and why.</summary>
-/// <param name="Option">An option of the plan language, ready to stand at a station.</param>
-public sealed record Proposal(JsonObject Option, string Name, string Dimension, string Why);
-
-/// <summary>What the ladders propose for a move. A direction is missing only where the move stands at the end of its ladder.</summary>
-public sealed record Proposals(Proposal? Easier = null, Proposal? Harder = null, Proposal? Instead = null);

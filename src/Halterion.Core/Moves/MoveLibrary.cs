@@ -2,7 +2,6 @@ using System.Collections.Concurrent;
 using System.Collections.Frozen;
 using System.Collections.Immutable;
 using System.Text.Json;
-using System.Text.Json.Nodes;
 using System.Text.Json.Serialization;
 
 namespace Halterion.Core.Moves;
@@ -74,76 +73,6 @@ public sealed class MoveLibrary
     public Move? Find(MoveId id) => byId.GetValueOrDefault(id);
 
     public bool Has(MoveId id) => byId.ContainsKey(id);
-
-    /// <summary>The option one step easier and one step harder than a move done plainly; at the end of a ladder what the move's own page says.</summary>
-    public Proposals Propose(MoveId id)
-    {
-        var own = Find(id) is { } move ? OwnLines(move) : new Proposals();
-        foreach (var ladder in Ladders)
-        {
-            var at = PlainRung(ladder, id);
-            if (at >= 0)
-            {
-                return new Proposals(Step(ladder, at, -1) ?? own.Easier, Step(ladder, at, +1) ?? own.Harder);
-            }
-        }
-
-        return own;
-    }
-
-    /// <summary>Easier and harder as the move's own page says.</summary>
-    private static Proposals OwnLines(Move move)
-    {
-        Proposal? Of(string tier, string line) => line.Length == 0 ? null : new Proposal(
-            new JsonObject { ["tier"] = tier, ["move"] = move.Id.Value, ["note"] = line.TrimEnd('.') },
-            move.Name,
-            DimensionOf(line),
-            line);
-        return new Proposals(Of("easier", move.Easier), Of("harder", move.Harder));
-    }
-
-    private static string DimensionOf(string line)
-    {
-        (string Dimension, string[] Words)[] words =
-        [
-            ("support", ["hand", "wall", "chair", "hold on", "doorway", "cushion", "strap"]),
-            ("impact", ["jump", "hop", "leap"]),
-            ("load", ["weight", "heav", "light", "band", "peg"]),
-            ("tempo", ["slow", "pause", "quick", "longer", "count", "still"]),
-            ("depth", ["depth", "higher", "lower", "smaller", "deeper", "shallow", "shorter", "bend", "half", "further", "less"]),
-            ("base", ["one leg", "foot", "feet", "stagger", "knees down", "knees bent"]),
-        ];
-        return words.FirstOrDefault(w => w.Words.Any(x => line.Contains(x, StringComparison.OrdinalIgnoreCase))).Dimension ?? "complexity";
-    }
-
-    private static int PlainRung(Ladder ladder, MoveId id)
-    {
-        for (var i = 0; i < ladder.Rungs.Length; i++)
-        {
-            if (ladder.Rungs[i].Move == id && ladder.Rungs[i].With is null)
-            {
-                return i;
-            }
-        }
-
-        return -1;
-    }
-
-    private Proposal? Step(Ladder ladder, int at, int way)
-    {
-        var to = at + way;
-        if (to < 0 || to >= ladder.Rungs.Length)
-        {
-            return null;
-        }
-
-        var rung = ladder.Rungs[to];
-        return new Proposal(
-            rung.AsOption(way < 0 ? "easier" : "harder"),
-            byId[rung.Move].Name,
-            way < 0 ? ladder.Rungs[at].Dimension : rung.Dimension,
-            way < 0 ? rung.Down : rung.Up);
-    }
 
     private static T Read<T>(string name)
     {

@@ -56,6 +56,23 @@ public static class ClassReader
         return Read(Encoding.UTF8.GetBytes(file.ToJsonString()), moves);
     }
 
+    /// <summary>Reads the manner of a ladder's step: the library's own data, without faults.</summary>
+    /// <exception cref="JsonException">The fields are not of the plan language.</exception>
+    public static Manner ReadManner(JsonElement fields, MoveLibrary moves)
+    {
+        var faults = new Faults();
+        var manner = new Context(moves, faults).MannerOf(fields);
+        return faults.None ? manner : throw new JsonException(string.Join(" ", faults.All.Select(f => $"{f.Pointer}: {f.Detail}")));
+    }
+
+    /// <summary>Reads a dose alone; null where it has faults.</summary>
+    public static ImmutableArray<Part>? ReadDose(JsonElement dose, MoveLibrary moves)
+    {
+        var faults = new Faults();
+        var parts = new Context(moves, faults).DoseOf(dose);
+        return faults.None ? parts : null;
+    }
+
     /// <summary>Reads a list of own moves, as they stand under <c>moves</c> in a class file.</summary>
     public static (ImmutableArray<Move> Moves, ImmutableArray<PlanFault> Faults) ReadMoves(JsonElement list, MoveLibrary shipped)
     {

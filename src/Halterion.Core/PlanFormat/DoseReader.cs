@@ -7,6 +7,10 @@ namespace Halterion.Core.PlanFormat;
 
 internal sealed partial class Context
 {
+    /// <summary>A dose apart from its station: what its parts take from the option stays open.</summary>
+    public ImmutableArray<Part> DoseOf(JsonElement dose) =>
+        dose.ValueKind == JsonValueKind.Array ? [.. dose.EnumerateArray().Select((part, i) => Part(part, $"/{i}", i, main: null))] : [];
+
     private Part Part(JsonElement element, string at, int index, Option? main)
     {
         var fields = new Fields(element, at, faults);
@@ -75,7 +79,7 @@ internal sealed partial class Context
         var ownMove = Move(fields, "move", required: false);
         if (main is null || (fields.Has("move") && ownMove is null))
         {
-            return part;
+            return part with { OwnMove = ownMove, OwnTempo = own };
         }
 
         var move = ownMove ?? entry?.Move ?? main.Move;

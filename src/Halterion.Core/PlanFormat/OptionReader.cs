@@ -104,6 +104,14 @@ internal sealed partial class Context
         return parts.ToImmutable();
     }
 
+    public Manner MannerOf(JsonElement element)
+    {
+        var fields = new Fields(element, "", faults);
+        var manner = Manner(fields, unscaled: false);
+        fields.Close("a manner");
+        return manner;
+    }
+
     private Manner Manner(Fields fields, bool unscaled)
     {
         var tempo = ReadTempo(fields);

@@ -136,18 +136,13 @@ public sealed class PlanChanges
 
     private string Dose(JsonObject station)
     {
-        // Read for its words only; a dose that cannot be read is shown as it stands.
-        var block = new JsonObject
+        // A dose that cannot be read is shown as it stands.
+        if (station["dose"] is not JsonArray written || ClassReader.ReadDose(JsonElement.Parse(written.ToJsonString()), moves) is not { } dose)
         {
-            ["name"] = "b",
-            ["phase"] = "main",
-            ["stations"] = new JsonArray(new JsonObject
-            {
-                ["dose"] = station["dose"]?.DeepClone(),
-                ["options"] = new JsonArray(new JsonObject { ["tier"] = "main", ["move"] = "squat" }),
-            }),
-        };
-        return ClassReader.ReadBlock(block, moves).Plan is { } plan ? ShortDose.Of(plan.Blocks[0].Stations[0]) : Value(station["dose"]);
+            return Value(station["dose"]);
+        }
+
+        return ShortDose.Of(new Station { Id = default, Name = "", Options = [], Dose = dose });
     }
 
     private static string Text(JsonObject of, string name) => of[name] is JsonValue value && value.GetValueKind() == JsonValueKind.String ? value.GetValue<string>() : "";

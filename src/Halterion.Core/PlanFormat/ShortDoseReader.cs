@@ -1,30 +1,43 @@
+using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
+using Halterion.Core.Body;
+using Halterion.Core.Moves;
 using Halterion.Core.Plans;
 
 namespace Halterion.Core.PlanFormat;
 
-/// <summary>What was typed as a dose: fields of a station, and of the block where rounds or a rest were named.</summary>
-/// <param name="Station">The fields <c>dose</c> and, where typed, <c>sides</c>, <c>chunk</c> and <c>sharing</c>.</param>
-public sealed record TypedDose(JsonObject Station, int? Rounds, int? Rest)
+/// <summary>What was typed as a dose; null what was not named. Rounds and rest, in seconds, belong to the block.</summary>
+public sealed record TypedDose(ImmutableArray<Part> Dose, SideRule? Sides, int? Chunk, bool Turns, int? Rounds, int? Rest)
 {
     /// <summary>The fields of a station that a typed dose sets.</summary>
     public static readonly string[] StationFields = ["dose", "sides", "chunk", "sharing"];
 
-    /// <summary>Puts the dose in place of the station's own; rounds and rest, where typed, go to its block.</summary>
+    /// <summary>The station with this dose in place of its own.</summary>
+    public Station PutInto(Station station) => station with
+    {
+        Dose = Dose,
+        Sides = Sides ?? SideRule.AsWritten,
+        Chunk = Chunk ?? 0,
+        Turns = Turns,
+        Waiting = Turns ? station.Waiting : [],
+    };
+
+    /// <summary>Puts the dose in place of the station's own in a file that may have faults elsewhere; rounds and rest, where typed, go to its block.</summary>
     public void PutInto(JsonObject block, JsonObject station)
     {
+        var typed = PlanWriter.Dose(this);
         foreach (var field in StationFields)
         {
             station.Remove(field);
-            if (Station[field] is { } value)
+            if (typed[field] is { } value)
             {
                 station[field] = value.DeepClone();
             }
         }
 
-        if (station["sharing"] is null)
+        if (!Turns)
         {
             station.Remove("waiting");
         }
@@ -50,10 +63,14 @@ public sealed record DoseFault(int At, string Detail, string Right);
 public sealed partial class ShortDoseReader
 {
     private readonly string text;
-    private readonly JsonObject station = [];
-    private readonly JsonArray dose = [];
+    private readonly List<Part> dose = [];
+    private SideRule? sides;
+    private int? chunk;
+    private bool turns;
     private int at;
-    private JsonObject part = [];
+    private Part part = Nothing;
+
+    private static readonly Part Nothing = new() { Kind = PartKind.Reps, Amount = new ByRound<Amount>(new Amount(1)) };
 
     private ShortDoseReader(string text) => this.text = text;
 
@@ -74,7 +91,7 @@ public sealed partial class ShortDoseReader
     {
         int? rounds = Take(RoundsBefore()) is { } before ? Within(before.Groups[1].Value, 1, 20, "rounds") : null;
         int? rest = null;
-        Part();
+        ReadPart();
         while (!Done())
         {
             if (Take(RestAfter()) is { } after)
@@ -83,7 +100,8 @@ public sealed partial class ShortDoseReader
             }
             else if (Take(Plus()) is not null)
             {
-                Part();
+                dose.Add(part);
+                ReadPart();
             }
             else if (!Modifier())
             {
@@ -91,14 +109,12 @@ public sealed partial class ShortDoseReader
             }
         }
 
-        station["dose"] = dose;
-        return new TypedDose(station, rounds, rest);
+        dose.Add(part);
+        return new TypedDose([.. dose], sides, chunk, turns, rounds, rest);
     }
 
-    private void Part()
+    private void ReadPart()
     {
-        part = [];
-        dose.Add(part);
         var open = Take(Max()) is not null;
         if (Take(Amounts()) is not { } amounts)
         {
@@ -115,13 +131,15 @@ public sealed partial class ShortDoseReader
             throw Fault("“max” needs a time.", "such as max 60 s");
         }
 
-        part["kind"] = open ? "open" : rest ? "rest" : held ? "hold" : timed ? "time"
-            : unit.StartsWith('p') ? "pulses" : unit.StartsWith('m') ? "distance" : "reps";
-        var values = amounts.Value.Split('/').Select(v => Amount(v, times)).ToArray();
-        part["amount"] = values.Length == 1 ? values[0] : new JsonArray(values);
+        part = Nothing with
+        {
+            Kind = open ? PartKind.Open : rest ? PartKind.Rest : held ? PartKind.Hold : timed ? PartKind.Time
+                : unit.StartsWith('p') ? PartKind.Pulses : unit.StartsWith('m') ? PartKind.Distance : PartKind.Reps,
+            Amount = new ByRound<Amount>([.. amounts.Value.Split('/').Select(v => ReadAmount(v, times))]),
+        };
     }
 
-    private JsonNode Amount(string words, int times)
+    private Amount ReadAmount(string words, int times)
     {
         var ends = words.Split('-', '–').Select(w => Within(w.Trim(), 1, 3600, "") * times).ToArray();
         if (ends.Any(e => e > 3600))
@@ -129,12 +147,9 @@ public sealed partial class ShortDoseReader
             throw Fault($"{words.Trim()} is too much.", "at most 3600");
         }
 
-        if (ends is [var from, var to])
-        {
-            return from <= to ? new JsonObject { ["from"] = from, ["to"] = to } : throw Fault($"The range goes from {from} to {to}.", "the smaller number first");
-        }
-
-        return JsonValue.Create(ends[0]);
+        return ends is not [var from, var to] ? new Amount(ends[0])
+            : from <= to ? new Amount(from, to)
+            : throw Fault($"The range goes from {from} to {to}.", "the smaller number first");
     }
 
     /// <summary>One word or phrase after an amount; false if there is none that is known.</summary>
@@ -143,66 +158,80 @@ public sealed partial class ShortDoseReader
         if (Take(TempoWord()) is { } tempo)
         {
             var shape = tempo.Groups[1].Value.ToUpperInvariant();
-            part["tempo"] = Tempo.TryParse(shape, out _)
-                ? shape
+            part = Tempo.TryParse(shape, out var read)
+                ? part with { OwnTempo = read }
                 : throw Fault($"“{tempo.Groups[1].Value}” is no tempo.", "lower-pause-lift-pause, each 0–60 or X, such as 3-1-1-0", tempo.Groups[1].Index);
         }
         else if (Take(EachSide()) is not null)
         {
-            station["sides"] = "each";
+            sides = SideRule.Each;
         }
         else if (Take(HalfSide()) is not null)
         {
-            station["sides"] = "split";
+            sides = SideRule.Split;
         }
         else if (Take(By()) is { } by)
         {
-            station["sides"] = "each";
-            station["chunk"] = Within(by.Groups[1].Value, 1, 1000, "reps in a chunk");
+            sides = SideRule.Each;
+            chunk = Within(by.Groups[1].Value, 1, 1000, "reps in a chunk");
         }
         else if (Take(Turns()) is not null)
         {
-            station["sharing"] = "turns";
+            turns = true;
         }
         else if (Take(SideWord()) is { } side)
         {
-            part["side"] = side.Value.ToLowerInvariant() switch { "left" => "left", "right" => "right", _ => "alternate" };
+            part = part with { Side = side.Value.ToLowerInvariant() switch { "left" => Side.Left, "right" => Side.Right, _ => Side.Alternate } };
         }
         else if (Take(Of()) is { } of)
         {
-            part["move"] = of.Groups[1].Value;
+            part = part with { OwnMove = new MoveId(of.Groups[1].Value) };
         }
         else if (Take(Style()) is { } style)
         {
-            part["style"] = char.ToLowerInvariant(style.Value[0]) switch { 'd' => "deadStop", 'n' => "constantTension", _ => "oneAndAHalf" };
+            part = part with
+            {
+                Style = char.ToLowerInvariant(style.Value[0]) switch { 'd' => RepStyle.DeadStop, 'n' => RepStyle.ConstantTension, _ => RepStyle.OneAndAHalf },
+            };
         }
         else if (Take(WithPulses()) is { } pulses)
         {
-            part["pulsesPerRep"] = Within(pulses.Groups[1].Value, 0, 10, "pulses a rep");
+            part = part with { PulsesPerRep = Within(pulses.Groups[1].Value, 0, 10, "pulses a rep") };
         }
         else if (Take(Pace()) is { } pace)
         {
-            part["pace"] = decimal.Parse(pace.Groups[1].Value, CultureInfo.InvariantCulture);
+            if (part.Kind != PartKind.Distance)
+            {
+                throw Fault("A pace belongs to a distance.", "such as 20 m at 2 s/m", pace.Index);
+            }
+
+            part = part with { Pace = decimal.Parse(pace.Groups[1].Value, CultureInfo.InvariantCulture) };
         }
         else if (Take(LoadWord()) is { } load)
         {
             var factor = load.Groups[2].Value == "%";
-            var values = load.Groups[1].Value.Split('/').Select(v => decimal.Parse(v, CultureInfo.InvariantCulture) / (factor ? 100 : 1)).ToArray();
-            part[factor ? "loadFactor" : "loadKg"] = values.Length == 1 ? values[0] : new JsonArray([.. values.Select(v => (JsonNode)v)]);
+            var values = new ByRound<decimal>([.. load.Groups[1].Value.Split('/').Select(v => decimal.Parse(v, CultureInfo.InvariantCulture) / (factor ? 100 : 1))]);
+            part = factor ? part with { LoadFactor = values } : part with { LoadKg = values };
         }
         else if (Take(Effort()) is { } effort)
         {
-            part["effort"] = Within(effort.Groups[1].Value, 0, 10, "on the effort scale");
+            part = part with { Effort = Within(effort.Groups[1].Value, 0, 10, "on the effort scale") };
         }
         else if (Take(InRounds()) is { } rounds)
         {
-            part["rounds"] = rounds.Groups[1].Success
-                ? rounds.Groups[1].Value.ToLowerInvariant()
-                : new JsonArray([.. rounds.Groups[2].Value.Split(',').Select(r => (JsonNode)Within(r.Trim(), 1, 9999, "as a round"))]);
+            part = part with
+            {
+                Rounds = rounds.Groups[1].Value.ToLowerInvariant() switch
+                {
+                    "first" => new PartRounds(true, false, []),
+                    "last" => new PartRounds(false, true, []),
+                    _ => new PartRounds(false, false, [.. rounds.Groups[2].Value.Split(',').Select(r => Within(r.Trim(), 1, 9999, "as a round"))]),
+                },
+            };
         }
         else if (Take(Label()) is { } label)
         {
-            part["label"] = label.Groups[1].Value.Replace("\"\"", "\"", StringComparison.Ordinal);
+            part = part with { Label = label.Groups[1].Value.Replace("\"\"", "\"", StringComparison.Ordinal) };
         }
         else
         {

@@ -64,4 +64,9 @@ public sealed record Option(
     ImmutableSortedDictionary<int, PartManner> Parts,
     string? Note,
     SideRule? Sides = null,
-    int? Chunk = null);
+    int? Chunk = null)
+{
+    /// <summary>A move in a manner and no more, not named yet.</summary>
+    public static Option Of(Tier tier, MoveId move, Manner? manner = null, string? note = null) =>
+        new(default, tier, move, manner ?? new Manner(), ImmutableSortedDictionary<int, PartManner>.Empty, note);
+}

@@ -83,33 +83,24 @@ internal static class MoveEndpoints
             return Problems.NotFound("move");
         }
 
-        var proposals = library.Propose(move.Id);
-        var main = new JsonObject { ["tier"] = "main", ["move"] = id };
-        var options = new[] { (proposals.Easier?.Option, proposals.Easier?.Why), (main, null), (proposals.Harder?.Option, proposals.Harder?.Why) }
+        var proposals = Proposals.For(move.Id, library);
+        var options = new[] { (proposals.Easier?.Of, proposals.Easier?.Why), (Option.Of(Tier.Main, move.Id), ""), (proposals.Harder?.Of, proposals.Harder?.Why) }
             .Where(o => o.Item1 is not null)
-            .Select(o => Figured(o.Item1!, o.Item2 ?? "", evaluator)).ToImmutableArray();
+            .Select(o => Figured(o.Item1!, o.Item2!, evaluator)).ToImmutableArray();
         var uses = classes.With($"\"{id}\"").Select(c => new MoveUse(c.Id, c.Title)).ToImmutableArray();
         return TypedResults.Ok(new MovePage(move, options, uses));
     }
 
-    private static FiguredOption Figured(JsonObject option, string why, Evaluator evaluator)
+    private static FiguredOption Figured(Option option, string why, Evaluator evaluator)
     {
-        // Read as the language reads it, beside a main option where it is none.
-        var options = new JsonArray(option.DeepClone());
-        if ((string?)option["tier"] != "main")
-        {
-            options.Add(new JsonObject { ["tier"] = "main", ["move"] = "squat" });
-        }
-
-        var block = new JsonObject
-        {
-            ["name"] = "b",
-            ["phase"] = "main",
-            ["stations"] = new JsonArray(new JsonObject { ["dose"] = new JsonArray(new JsonObject { ["kind"] = "time", ["amount"] = 1 }), ["options"] = options }),
-        };
-        var read = ClassReader.ReadBlock(block, evaluator.Moves).Plan!.Blocks[0].Stations[0].Options[0];
-        var move = evaluator.Moves.Find(read.Move)!;
-        return new FiguredOption(read.Tier, PlanWords.Option(read, evaluator.Moves, evaluator.Preferences), why, OptionFigure.Of(move, read.Manner), OptionFigure.PaceOf(move, read.Manner), DemandModel.Of(read.Move, read.Manner, evaluator.Moves)?.Lines ?? []);
+        var move = evaluator.Moves.Find(option.Move)!;
+        return new FiguredOption(
+            option.Tier,
+            PlanWords.Option(option, evaluator.Moves, evaluator.Preferences),
+            why,
+            OptionFigure.Of(move, option.Manner),
+            OptionFigure.PaceOf(move, option.Manner),
+            DemandModel.Of(option.Move, option.Manner, evaluator.Moves)?.Lines ?? []);
     }
 
     /// <summary>A ready station for a move: usual dose, or one that fills a rotation's window; an easier and a harder option, and why those.</summary>
