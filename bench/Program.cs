@@ -1,6 +1,5 @@
 using System.Diagnostics;
 using System.Globalization;
-using System.Net.Http.Headers;
 using System.Text;
 using System.Text.Json.Nodes;
 using Halterion.Core;
@@ -10,6 +9,12 @@ using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 using Halterion.Core.Timing;
 using Halterion.Core.Views;
+
+if (args is ["--nothing"])
+{
+    await ServerBench.Nothing();
+    return;
+}
 
 // A 60-minute class of 12 blocks and 40 stations: compiled, evaluated, and evaluated over HTTP.
 // Medians and allocations; the times are of this machine, the ratios to the aims are what matters.
@@ -25,8 +30,10 @@ Measure("compile", 1, () => Compiler.Compile(plan));
 Measure("read, compile, check", 1, () => evaluator.Evaluate(text));
 FitBench.Run(plan);
 Poses(moves);
-await MeasureHttp(args, text);
-FirstLoad(args);
+if (args is [var app, ..])
+{
+    await ServerBench.Run(app, Encoding.UTF8.GetString(text));
+}
 
 static void Measure(string name, double aim, Action action)
 {
@@ -63,57 +70,6 @@ static void Poses(MoveLibrary moves)
 
     var time = Stopwatch.GetElapsedTime(start).TotalMilliseconds;
     Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{"1,000 poses",-22} {time,8:0.000} ms, aim 100 ms, {time / 100:0.00} of it"));
-}
-
-static async Task MeasureHttp(string[] args, byte[] text)
-{
-    if (args.Length == 0)
-    {
-        return;
-    }
-
-    var folder = Directory.CreateTempSubdirectory("halterion-bench-").FullName;
-    using var server = Process.Start(new ProcessStartInfo("dotnet", [args[0], "--port", "0", "--data", folder]) { RedirectStandardOutput = true })!;
-    try
-    {
-        var address = (await server.StandardOutput.ReadLineAsync())!.Split(' ')[^1];
-        using var client = new HttpClient { BaseAddress = new Uri(address) };
-        var times = new double[300];
-        for (var i = -200; i < times.Length; i++)
-        {
-            using var body = new ByteArrayContent(text) { Headers = { ContentType = new MediaTypeHeaderValue("application/json") } };
-            var start = Stopwatch.GetTimestamp();
-            using var response = await client.PostAsync("/api/plans/evaluate", body);
-            await response.EnsureSuccessStatusCode().Content.ReadAsByteArrayAsync();
-            if (i >= 0)
-            {
-                times[i] = Stopwatch.GetElapsedTime(start).TotalMilliseconds;
-            }
-        }
-
-        Report("evaluate over HTTP", 10, times, null);
-    }
-    finally
-    {
-        server.Kill();
-        await server.WaitForExitAsync();
-        Directory.Delete(folder, recursive: true);
-    }
-}
-
-static void FirstLoad(string[] args)
-{
-    if (args.Length == 0)
-    {
-        return;
-    }
-
-    // What a browser fetches first: the page, its script and style, and the one font file for Latin text, compressed.
-    var root = Path.Combine(Path.GetDirectoryName(Path.GetFullPath(args[0]))!, "wwwroot");
-    var bytes = Directory.EnumerateFiles(root, "*", SearchOption.AllDirectories)
-        .Where(f => f.EndsWith(".br", StringComparison.Ordinal) || (f.EndsWith(".woff2", StringComparison.Ordinal) && !f.Contains("latin-ext", StringComparison.Ordinal)))
-        .Sum(f => new FileInfo(f).Length);
-    Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{"first load",-22} {bytes / 1000.0,8:0.0} kB compressed, aim 300 kB, {bytes / 300_000.0:0.00} of it"));
 }
 
 static void Report(string name, double aim, double[] times, long? bytes)

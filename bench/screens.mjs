@@ -44,6 +44,15 @@ try {
   await page.getByTestId('verdict').waitFor()
   await page.waitForTimeout(1500)
 
+  // What a browser fetches until the first screen stands, as it comes over the wire.
+  const first = await browser.newPage()
+  await first.goto(address, { waitUntil: 'networkidle' })
+  const kilobytes = await first.evaluate(
+    () =>
+      performance.getEntriesByType('resource').reduce((sum, r) => sum + r.transferSize, performance.getEntriesByType('navigation')[0].transferSize) / 1000,
+  )
+  console.log(`${'first load'.padEnd(32)} ${kilobytes.toFixed(0).padStart(5)} kB, aim 180 kB, ${(kilobytes / 180).toFixed(2)} of it`)
+
   // From a key to the new total, as often as it changes.
   const times = []
   const dose = page.getByLabel(/^Dose of/).first()

@@ -57,12 +57,23 @@ public class FitTests
 
     /// <summary>Against CP-SAT (Google OR-Tools), an independent exact solver.</summary>
     [Fact]
-    public void It_agrees_with_a_constraint_solver() => Case.Sample(which =>
+    public void It_agrees_with_a_constraint_solver()
     {
-        var model = Small(FitModel.Of(Plan(which.Text), which.Terms) with { Slot = which.Slot }, blocks: 3, levers: 5, choices: 9);
-        var found = FitSolver.Solve(model, which.Terms.SpareWeight);
-        Assert.Equal(ReferenceFit.Solve(model, which.Terms), found is null ? null : Price(found.Seconds, found.Cost, model, which.Terms));
-    }, iter: 200);
+        var (all, proven) = (0, 0);
+        Case.Sample(which =>
+        {
+            var model = Small(FitModel.Of(Plan(which.Text), which.Terms) with { Slot = which.Slot }, blocks: 3, levers: 5, choices: 9);
+            var found = FitSolver.Solve(model, which.Terms.SpareWeight);
+            var reference = ReferenceFit.Solve(model, which.Terms, limit: 0.5);
+            Interlocked.Increment(ref all);
+            if (reference.Proven)
+            {
+                Interlocked.Increment(ref proven);
+                Assert.Equal(reference.Price, found is null ? null : Price(found.Seconds, found.Cost, model, which.Terms));
+            }
+        }, iter: 200);
+        Assert.True(proven > 0.9 * all, $"The other solver proved only {proven} of {all}.");
+    }
 
     [Fact]
     public void The_ways_out_are_different_end_in_time_and_leave_protected_blocks_alone() => Case.Sample(which =>

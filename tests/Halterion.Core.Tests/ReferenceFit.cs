@@ -6,10 +6,10 @@ namespace Halterion.Core.Timing.Fitting;
 /// <summary>The fit once more, as a model for the CP-SAT solver of Google OR-Tools: what tests and bench compare with.</summary>
 internal static class ReferenceFit
 {
-    /// <summary>The least price of a class that ends in its slot.</summary>
-    /// <param name="limit">Seconds to look for it; none for as long as it takes.</param>
-    /// <returns>Null if there is none, or none was proven the least in time.</returns>
-    public static int? Solve(FitModel model, FitTerms terms, double? limit = null)
+    /// <summary>The least price of a class that ends in its slot; null if there is none.</summary>
+    /// <param name="limit">How much to look for it, in the solver's own measure of work (about a second each), the same on every machine.</param>
+    /// <returns>Proven: false where the limit came first.</returns>
+    public static (bool Proven, int? Price) Solve(FitModel model, FitTerms terms, double limit)
     {
         var sat = new CpModel();
         var (seconds, costs) = (new List<LinearExpr>(), new List<LinearExpr>());
@@ -34,8 +34,15 @@ internal static class ReferenceFit
         var total = LinearExpr.Sum(seconds);
         sat.Add(total <= model.Slot);
         sat.Minimize(LinearExpr.Sum(costs) - total * terms.SpareWeight + terms.SpareWeight * model.Slot);
-        var within = limit is null ? "" : string.Create(CultureInfo.InvariantCulture, $",max_time_in_seconds:{limit}");
-        using var solver = new CpSolver { StringParameters = $"num_workers:1,random_seed:1{within}" };
-        return solver.Solve(sat) == CpSolverStatus.Optimal ? (int)Math.Round(solver.ObjectiveValue) : null;
+        using var solver = new CpSolver
+        {
+            StringParameters = string.Create(CultureInfo.InvariantCulture, $"num_workers:1,random_seed:1,max_deterministic_time:{limit}"),
+        };
+        return solver.Solve(sat) switch
+        {
+            CpSolverStatus.Optimal => (true, (int)Math.Round(solver.ObjectiveValue)),
+            CpSolverStatus.Infeasible => (true, null),
+            _ => (false, null),
+        };
     }
 }
