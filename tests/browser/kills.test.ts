@@ -1,0 +1,94 @@
+import { expect, test } from './studio'
+
+test('what was acknowledged is there after every kill, whole', async ({ studio }) => {
+  test.setTimeout(120_000)
+  let saves = 0
+  const kept: { id: string; version: number; title: string }[] = []
+  const people: { id: string; note: string }[] = []
+  const plan = (title: string) => ({
+    format: 'halterion-class',
+    version: 1,
+    title,
+    slotMinutes: 20,
+    blocks: [
+      {
+        name: 'A',
+        phase: 'main',
+        stations: [{ dose: [{ kind: 'time', amount: 30 }], options: [{ tier: 'main', move: 'squat' }] }],
+      },
+    ],
+  })
+  const send = (method: string, path: string, body: unknown, version?: number) =>
+    fetch(studio.address + path, {
+      method,
+      headers: { 'Content-Type': 'application/json', ...(version ? { 'If-Match': `"${version}"` } : {}) },
+      body: JSON.stringify(body),
+    })
+
+  for (let kill = 0; kill < 12; kill++) {
+    let going = true
+    let number = 0
+    const classes = async () => {
+      while (going) {
+        const title = `Kill ${kill}, ${number++}`
+        const last = kept.at(-1)
+        // Now a new class, now another version of the last one.
+        if (last && number % 3 !== 0) {
+          const answer = await send('PUT', `/api/classes/${last.id}`, { plan: plan(title) }, last.version)
+          expect(answer.status).toBe(200)
+          Object.assign(last, { version: ((await answer.json()) as { version: number }).version, title })
+        } else {
+          const answer = await send('POST', '/api/classes/file', plan(title))
+          expect(answer.status).toBe(200)
+          const made = (await answer.json()) as { id: string; version: number }
+          kept.push({ id: made.id, version: made.version, title })
+        }
+        saves++
+      }
+    }
+    const persons = async () => {
+      while (going) {
+        const note = `${kill}/${people.length}`
+        const answer = await send('POST', '/api/people', { name: note, usualTier: 'main' })
+        people.push({ id: ((await answer.json()) as { id: string }).id, note })
+      }
+    }
+    // A request that the kill cuts off was not acknowledged: either outcome is right.
+    const work = [classes(), persons()].map((p) =>
+      p.catch((error: unknown) => expect(String(error)).toMatch(/fetch failed|terminated|JSON/)),
+    )
+    // Not before something was acknowledged, and each time at another moment of the work.
+    const before = { saves, people: people.length }
+    while (saves < before.saves + 2 || people.length < before.people + 2)
+      await new Promise((resolve) => setTimeout(resolve, 5))
+    await new Promise((resolve) => setTimeout(resolve, 7 * kill))
+    const port = await studio.kill()
+    going = false
+    await Promise.all(work)
+    await studio.start(port)
+
+    const health = await fetch(`${studio.address}/api/health`)
+    expect(health.ok, `after kill ${kill}`).toBe(true)
+    const last = kept.at(-1)
+    if (last) {
+      const view = (await (await fetch(`${studio.address}/api/classes/${last.id}`)).json()) as {
+        version: number
+        plan: { title: string }
+      }
+      // A version whose answer the kill cut off may have come after the last acknowledged one.
+      expect([last.version, last.version + 1]).toContain(view.version)
+      if (view.version === last.version) expect(view.plan.title).toBe(last.title)
+      last.version = view.version
+      last.title = view.plan.title
+    }
+  }
+
+  expect(saves).toBeGreaterThanOrEqual(24)
+  expect(people.length).toBeGreaterThanOrEqual(24)
+  for (const { id, title } of kept) {
+    const view = (await (await fetch(`${studio.address}/api/classes/${id}`)).json()) as { plan: { title: string } }
+    expect(view.plan.title).toBe(title)
+  }
+  const all = (await (await fetch(`${studio.address}/api/people`)).json()) as { id: string; name: string }[]
+  for (const { id, note } of people) expect(all.find((p) => p.id === id)?.name).toBe(note)
+})
