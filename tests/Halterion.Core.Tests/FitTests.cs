@@ -31,12 +31,12 @@ public class FitTests
         {
             var branch = block.Branches[dice[next++ % 40] % block.Branches.Length];
             seconds += branch.Fixed;
-            edits.AddRange(branch.Rounds.Edits);
+            edits.AddRange(branch.Rounds.Step?.Edits ?? []);
             foreach (var lever in branch.Levers)
             {
                 var choice = lever.Choices[dice[next++ % 40] % lever.Choices.Length];
                 seconds += choice.Seconds;
-                edits.AddRange(choice.Edits);
+                edits.AddRange(choice.Step?.Edits ?? []);
             }
         }
 

@@ -33,6 +33,13 @@ export function withField<T extends object, K extends keyof T>(target: T, key: K
   return next
 }
 
+/** Sets a field to a word picked from the list of that very field, or leaves it out. */
+export function withWord<T extends object>(target: T, key: keyof T, word: string | undefined): T {
+  const next = { ...target, [key]: word }
+  if (word === undefined) delete next[key]
+  return next
+}
+
 export function moved<T>(items: T[], from: number, to: number): T[] {
   if (to < 0 || to >= items.length) return items
   const next = [...items]

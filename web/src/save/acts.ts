@@ -1,4 +1,3 @@
-import type { MutationOptions } from '@tanstack/react-query'
 import { useMutation } from '@tanstack/react-query'
 import type { Schemas } from '../api/client'
 import { answer, api } from '../api/client'
@@ -90,8 +89,8 @@ type Answer<A extends Act> = Awaited<ReturnType<Acts[A]['send']>>
 export const actSays = (key: unknown) => (typeof key === 'string' && key in acts ? acts[key as Act].says : null)
 
 for (const [name, act] of Object.entries(acts)) {
-  client.setMutationDefaults([name], {
-    mutationFn: act.send as never,
+  client.setMutationDefaults<unknown, Error, never>([name], {
+    mutationFn: act.send,
     scope: { id: 'acts' },
     meta: { act: true },
     onSuccess: async () => {
@@ -99,7 +98,7 @@ for (const [name, act] of Object.entries(acts)) {
       await Promise.all(act.changes.map((key) => client.cancelQueries({ queryKey: [key] })))
       await Promise.all(act.changes.map((key) => client.invalidateQueries({ queryKey: [key] })))
     },
-  } as MutationOptions)
+  })
 }
 
 /** Sends an act; a failure is told on every screen until it is tried again or let go. */

@@ -54,14 +54,14 @@ public static class Fit
         return new FitResult([.. rest.Take(Offers - 1).Prepend(best).Select(f => Way(f, model.Slot))], Seconds.Zero, []);
     }
 
-    private static bool Same(FitSolution a, FitSolution b) => a.Picks.Select(p => p.Choice.Words).SequenceEqual(b.Picks.Select(p => p.Choice.Words));
+    private static bool Same(FitSolution a, FitSolution b) => a.Picks.Select(p => p.Step.Words).SequenceEqual(b.Picks.Select(p => p.Step.Words));
 
     private static FitWay Way(FitSolution solution, int slot) => new(
         Title(solution),
         solution.Cost,
         new Seconds(slot - solution.Seconds),
-        [.. solution.Picks.Select(p => new FitChange(p.Choice.Words, p.Choice.Cost))],
-        [.. solution.Picks.SelectMany(p => p.Choice.Edits)]);
+        [.. solution.Picks.Select(p => new FitChange(p.Step.Words, p.Choice.Cost))],
+        [.. solution.Picks.SelectMany(p => p.Step.Edits)]);
 
     private static string Title(FitSolution solution)
     {

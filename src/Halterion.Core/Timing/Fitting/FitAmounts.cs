@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Text.Json.Nodes;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 
@@ -29,7 +28,9 @@ internal sealed partial class FitBlockBuilder
                 [
                     AsItIs with { Seconds = Total(value) },
                     .. Steps(value, 3600, terms.WorkFloor).Select(v => new FitChoice(
-                        Total(v), Cost(terms.WorkWeight, Math.Abs(v - value), value), $"“{block.Name}”: {what} {value} s → {v} s", [.. goes.Select(s => Set(s, v))])),
+                        Total(v),
+                        Cost(terms.WorkWeight, Math.Abs(v - value), value),
+                        new FitStep($"“{block.Name}”: {what} {value} s → {v} s", [.. goes.Select(s => Set(s, v))]))),
                 ]);
         }
 
@@ -40,7 +41,9 @@ internal sealed partial class FitBlockBuilder
                 [
                     AsItIs with { Seconds = Seconds(changed, spot, spot.Amount.To) },
                     .. Reps(spot.Amount).Select(v => new FitChoice(
-                        Seconds(changed, spot, v), Cost(terms.RepsWeight, Math.Abs(v - spot.Amount.To), spot.Amount.To), RepWords(spot, v), [Set(spot, v)])),
+                        Seconds(changed, spot, v),
+                        Cost(terms.RepsWeight, Math.Abs(v - spot.Amount.To), spot.Amount.To),
+                        new FitStep(RepWords(spot, v), [Set(spot, v)]))),
                 ]);
         }
     }
@@ -65,9 +68,8 @@ internal sealed partial class FitBlockBuilder
     private Edit Set(Spot spot, int amount)
     {
         var pointer = $"{at}/stations/{spot.StationIndex}/dose/{spot.PartIndex}/amount";
-        return spot.Amount.From < spot.Amount.To && spot.Amount.From < amount
-            ? new Edit(pointer, new JsonObject { ["from"] = spot.Amount.From, ["to"] = amount })
-            : Edit.Set(pointer, amount);
+        var stays = spot.Amount.From < spot.Amount.To && spot.Amount.From < amount;
+        return new Edit(pointer, PlanWriter.Of(stays ? spot.Amount with { To = amount } : new Amount(amount)));
     }
 
     /// <summary>What a part takes in the whole block with this amount, with the switches that hang on it.</summary>
@@ -145,11 +147,11 @@ internal sealed partial class FitBlockBuilder
             }
 
             moved = moved with { Window = next };
-            edits.Add(new Edit($"{at}/windowSeconds", Json(next)));
+            edits.Add(new Edit($"{at}/windowSeconds", PlanWriter.Of(next)));
         }
 
         var seconds = Enumerable.Range(0, moved.Rounds).Sum(round => Bell(moved, round)) * moved.Stations.Length;
-        return new FitChoice(seconds, cost, $"“{block.Name}”: window {windows.Max()} s → {windows.Max() + by} s", edits.ToImmutable());
+        return new FitChoice(seconds, cost, new FitStep($"“{block.Name}”: window {windows.Max()} s → {windows.Max() + by} s", edits.ToImmutable()));
     }
 
     /// <summary>The amount with which a station fits the moved windows as well as it did before: no spot, if it may stay; null, if none fits.</summary>

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Text.Json.Nodes;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 
@@ -10,7 +9,7 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
 {
     private const int Step = 5;
     private readonly string at = $"/blocks/{index}";
-    private static readonly FitChoice AsItIs = new(0, 0, "", []);
+    private static readonly FitChoice AsItIs = new(0, 0);
 
     /// <param name="open">Changes are allowed; else the block only has its length.</param>
     public FitBlock Build(bool open)
@@ -102,7 +101,7 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
 
         var weight = less > 0 && less <= block.OptionalRounds ? terms.OptionalRoundWeight : terms.RoundWeight;
         var what = block.Shape == BlockShape.Sets ? "sets" : "rounds";
-        return new FitChoice(0, Cost(weight, Math.Abs(less), block.Rounds), $"“{block.Name}”: {block.Rounds} {what} → {rounds}", edits);
+        return new FitChoice(0, Cost(weight, Math.Abs(less), block.Rounds), new FitStep($"“{block.Name}”: {block.Rounds} {what} → {rounds}", edits));
     }
 
     private FitLever? Rest(Block changed)
@@ -133,8 +132,9 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
                 choices.Add(new FitChoice(
                     Total(next),
                     Cost(terms.RestWeight, Math.Abs(Sum(next) - Sum(rest)), Sum(rest)),
-                    $"“{block.Name}”: rest between {(sets ? "sets" : "rounds")} {Words(rest)} → {Words(next)}",
-                    [new Edit($"{at}/{field}", Json(next))]));
+                    new FitStep(
+                        $"“{block.Name}”: rest between {(sets ? "sets" : "rounds")} {Words(rest)} → {Words(next)}",
+                        [new Edit($"{at}/{field}", PlanWriter.Of(next))])));
             }
         }
 
@@ -213,7 +213,7 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
         {
             if (v != value && v >= lowest && v > 0)
             {
-                choices.Add(new FitChoice(seconds(v), Cost(terms.ChangeWeight, Math.Abs(v - value), value), $"{what} {value} s → {v} s", [Edit.Set(pointer, v)]));
+                choices.Add(Choice(seconds(v), terms.ChangeWeight, pointer, what, value, v));
             }
         }
 
@@ -234,8 +234,12 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
         FitKinds.Work,
         [
             AsItIs with { Seconds = seconds(value) },
-            .. Steps(value, most, floor).Select(v => new FitChoice(seconds(v), Cost(terms.WorkWeight, Math.Abs(v - value), value), $"{what} {value} s → {v} s", [Edit.Set(pointer, v)])),
+            .. Steps(value, most, floor).Select(v => Choice(seconds(v), terms.WorkWeight, pointer, what, value, v)),
         ]);
+
+    /// <summary>Another number of seconds in one place of the file.</summary>
+    private FitChoice Choice(int seconds, int weight, string pointer, string what, int from, int to) =>
+        new(seconds, Cost(weight, Math.Abs(to - from), from), new FitStep($"{what} {from} s → {to} s", [Edit.Set(pointer, to)]));
 
     private IEnumerable<int> Steps(int value, int most, int floor)
     {
@@ -255,7 +259,4 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
     private static int Sum(ByRound<Seconds> rest) => rest.Values.Sum(v => v.Value);
 
     private static string Words(ByRound<Seconds> rest) => string.Join(", ", rest.Values);
-
-    private static JsonNode Json(ByRound<Seconds> rest) =>
-        rest.Values is [var only] ? JsonValue.Create(only.Value) : new JsonArray([.. rest.Values.Select(v => (JsonNode)JsonValue.Create(v.Value))]);
 }

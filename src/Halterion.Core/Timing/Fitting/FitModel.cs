@@ -4,10 +4,14 @@ using Halterion.Core.Plans;
 
 namespace Halterion.Core.Timing.Fitting;
 
+/// <summary>A change of the class: in words, and as edits of its file.</summary>
+public sealed record FitStep(string Words, ImmutableArray<Edit> Edits);
+
 /// <summary>One value that a lever can take.</summary>
 /// <param name="Seconds">What all that hangs on the lever takes in the class.</param>
 /// <param name="Cost">0: left as it is.</param>
-public sealed record FitChoice(int Seconds, int Cost, string Words, ImmutableArray<Edit> Edits);
+/// <param name="Step">What taking it changes; null: nothing. The solver looks at seconds and costs alone.</param>
+public sealed record FitChoice(int Seconds, int Cost, FitStep? Step = null);
 
 /// <summary>Something that may be longer or shorter. Its first choice leaves it as it is.</summary>
 public sealed record FitLever(FitKinds Kind, ImmutableArray<FitChoice> Choices)

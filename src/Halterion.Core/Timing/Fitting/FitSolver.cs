@@ -3,8 +3,12 @@ using System.Collections.Immutable;
 namespace Halterion.Core.Timing.Fitting;
 
 /// <summary>Something that is changed.</summary>
+/// <param name="Choice">One that changes something.</param>
 /// <param name="Delta">By how many seconds it alone changes the class.</param>
-public sealed record FitPick(FitKinds Kind, FitChoice Choice, int Delta);
+public sealed record FitPick(FitKinds Kind, FitChoice Choice, int Delta)
+{
+    public FitStep Step => Choice.Step!;
+}
 
 /// <summary>A choice of branches and levers.</summary>
 /// <param name="Picks">What is changed, in the order of the class.</param>
@@ -143,14 +147,14 @@ public static class FitSolver
                 var lever = trace.Branch.Levers[l];
                 var choice = lever.Choices[trace.Choices[l][end]];
                 end -= choice.Seconds - lever.Least;
-                if (!choice.Edits.IsEmpty)
+                if (choice.Step is not null)
                 {
                     picks.Add(new FitPick(lever.Kind, choice, choice.Seconds - lever.Choices[0].Seconds));
                 }
             }
 
             end -= trace.Offset;
-            if (!trace.Branch.Rounds.Edits.IsEmpty)
+            if (trace.Branch.Rounds.Step is not null)
             {
                 picks.Add(new FitPick(FitKinds.Rounds, trace.Branch.Rounds, trace.Branch.Least - model.Blocks[b].Branches[0].Least));
             }

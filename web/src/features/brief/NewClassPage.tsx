@@ -6,6 +6,7 @@ import { Link, useNavigate, useSearchParams } from 'react-router'
 import { answer, api, troubleWords } from '../../api/client'
 import { fetchClass, useClasses } from '../../api/queries'
 import { ErrorNote } from '../../ui/ErrorNote'
+import { Page } from '../../ui/Page'
 import css from './Brief.module.css'
 import type { Brief } from './BriefFields'
 import { BriefFields } from './BriefFields'
@@ -80,7 +81,7 @@ export function NewClassPage() {
   }
 
   return (
-    <main className={css.page}>
+    <Page name="A new class" narrow>
       <h1>A new class</h1>
       {problem && <ErrorNote title={problem} />}
       <form onSubmit={(event) => void create(event)}>
@@ -103,6 +104,6 @@ export function NewClassPage() {
           <Link to="/">Back to the classes</Link>
         </div>
       </form>
-    </main>
+    </Page>
   )
 }

@@ -16,8 +16,11 @@ interface Props {
 /** The name of a move; pressed, it opens the library to choose another. */
 export function MoveSelect({ moves, value, label, hideLabel, placeholder, onChange }: Props) {
   const [open, setOpen] = useState(false)
+  // An id is not a name: until the library has come, the place is only held.
   const name =
-    moves.find((move) => move.id === value)?.name ?? (value === '' ? (placeholder ?? 'Choose a move') : value)
+    value === ''
+      ? (placeholder ?? 'Choose a move')
+      : (moves.find((move) => move.id === value)?.name ?? (moves.length === 0 ? '…' : value))
   return (
     <Input.Wrapper label={hideLabel ? undefined : label} size="xs" labelElement="div">
       <button

@@ -1,7 +1,7 @@
 import { TextInput } from '@mantine/core'
 import type { PlanOption } from '../../api/client'
 import css from './Build.module.css'
-import { withField } from '../../plan/edit'
+import { withField, withWord } from '../../plan/edit'
 import { Parsed, Pick } from './Inputs'
 import { loadFields, optionFields } from './words'
 
@@ -13,17 +13,19 @@ const decimal = {
     /^\d{1,3}([.,]\d{1,2})?$/.test(text.trim()) ? Number(text.trim().replace(',', '.')) : undefined,
 }
 
+/** An option, or what one of its parts does otherwise. */
+type Manner = Partial<PlanOption>
+
 interface Props {
-  option: PlanOption
+  option: Manner
   /** The main option has no scale. */
   main: boolean
-  onChange: (next: PlanOption) => void
+  onChange: (next: Manner) => void
 }
 
 /** How an option is done: every word of the language, each left out where it says nothing. */
 export function OptionFields({ option, main, onChange }: Props) {
-  const set = <K extends keyof PlanOption>(key: K, value: PlanOption[K] | undefined) =>
-    onChange(withField(option, key, value))
+  const set = <K extends keyof Manner>(key: K, value: Manner[K]) => onChange(withField(option, key, value))
   const setLoad = <K extends keyof Load>(key: K, value: Load[K] | undefined) => {
     const load: Load = withField<Load, K>(option.load ?? { implement: 'dumbbell' }, key, value)
     set('load', load)
@@ -37,7 +39,7 @@ export function OptionFields({ option, main, onChange }: Props) {
           words={words}
           none="–"
           value={option[key] as string | undefined}
-          onChange={(value) => set(key, value as never)}
+          onChange={(value) => onChange(withWord(option, key, value))}
         />
       ))}
       <Parsed

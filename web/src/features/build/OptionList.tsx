@@ -57,7 +57,9 @@ export function OptionList({ label, options, moves, onChange }: Props) {
             <OptionFields
               option={option}
               main={option.tier === 'main'}
-              onChange={(next) => onChange(options.map((o, i) => (i === index ? next : o)))}
+              onChange={(next) =>
+                onChange(options.map((o, i) => (i === index ? { ...next, tier: o.tier, move: o.move } : o)))
+              }
             />
           </details>
         </div>

@@ -43,7 +43,7 @@ export function StationCard({ station, block, place, moves }: Props) {
   const outline = evaluation?.outline.find((o) => o.id === blockId)?.stations.find((o) => o.id === id)
   const main = mainOption(station)
   const move = moves.find((m) => m.id === main?.move)
-  const name = station.name ?? move?.name ?? 'Station'
+  const name = station.name ?? move?.name ?? outline?.name ?? ''
   const place1 = `${s + 1}`
   const setStations = (label: string, next: (stations: PlanStation[]) => PlanStation[]) =>
     change(label, (draft) => ({

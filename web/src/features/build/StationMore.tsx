@@ -110,7 +110,7 @@ export function StationMore({ station, block, moves, onChange }: Props) {
             onChange={(next) =>
               onChange(`how ${i}`, (old) => ({
                 ...old,
-                options: old.options.map((o) => (o.id === option.id ? next : o)),
+                options: old.options.map((o) => (o.id === option.id ? { ...next, tier: o.tier, move: o.move } : o)),
               }))
             }
           />
@@ -122,7 +122,7 @@ export function StationMore({ station, block, moves, onChange }: Props) {
                 <details key={p} className={css.more}>
                   <summary>In part {number} only</summary>
                   <OptionFields
-                    option={(part ?? {}) as never}
+                    option={part ?? {}}
                     main={option.tier === 'main'}
                     onChange={(next) =>
                       onChange(`part ${i} ${p}`, (old) => ({

@@ -1,7 +1,7 @@
 import { Anchor, Button, FileButton, Loader, TextInput } from '@mantine/core'
 import { useQueryClient } from '@tanstack/react-query'
 import type { DragEvent } from 'react'
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import type { Fault, Plan, Schemas } from '../../api/client'
 import { answer, api, Refused, troubleWords } from '../../api/client'
@@ -10,6 +10,7 @@ import { useAct } from '../../save/acts'
 import { ErrorNote } from '../../ui/ErrorNote'
 import { dayAndTime } from '../../ui/time'
 import { UndoBar } from '../../ui/UndoBar'
+import { Page } from '../../ui/Page'
 import css from './Classes.module.css'
 
 type Occasion = Schemas['SessionSummary']
@@ -45,10 +46,6 @@ export function ClassesPage() {
   const [removed, setRemoved] = useState<Removed | null>(null)
   const [removeClass, restoreClass] = [useAct('removeClass'), useAct('restoreClass')]
   const [removeSession, restoreSession] = [useAct('removeSession'), useAct('restoreSession')]
-
-  useEffect(() => {
-    document.title = 'Classes · Halterion'
-  }, [])
 
   async function open(file: File | null | undefined) {
     if (!file) return
@@ -93,8 +90,9 @@ export function ClassesPage() {
   const none = !pending && !failed && search === '' && plans.data?.all === 0 && held.data?.all === 0
 
   return (
-    <main
-      className={over ? `${css.page} ${css.dropping}` : css.page}
+    <Page
+      name="Classes"
+      className={over ? `${css.whole} ${css.dropping}` : css.whole}
       onDragOver={(event) => {
         event.preventDefault()
         setOver(true)
@@ -194,7 +192,7 @@ export function ClassesPage() {
           onGone={() => setRemoved(null)}
         />
       )}
-    </main>
+    </Page>
   )
 }
 

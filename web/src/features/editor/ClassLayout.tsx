@@ -12,6 +12,7 @@ import { ErrorNote } from '../../ui/ErrorNote'
 import type { TapeSpan } from '../../ui/Tape'
 import type { ClassEditor } from './ClassEditor'
 import { editorOf } from './ClassEditor'
+import { useTabName } from '../../ui/Page'
 import css from './ClassLayout.module.css'
 import { ClassTape } from './ClassTape'
 import { BookingConflict, ConflictDialog } from './ConflictDialog'
@@ -119,9 +120,7 @@ function OpenClass({ opened, wanted }: { opened: Opened; wanted: string | undefi
     [navigate, plan],
   )
 
-  useEffect(() => {
-    document.title = `${plan.title} · Halterion`
-  }, [plan.title])
+  useTabName(plan.title)
 
   // Leaving for good is a good moment to save; what could not be is kept.
   useEffect(() => () => void core.flush(), [core])

@@ -9,6 +9,7 @@ import { addedBefore, endOf, limitOf, positionAt, sceneAt } from '../../leading/
 import { useBells } from '../../leading/useBells'
 import type { Lead } from '../../leading/useLead'
 import { useNow, useWakeLock } from '../../leading/useNow'
+import { useTabName } from '../../ui/Page'
 import css from './Stage.module.css'
 import { StationCards } from './StationCards'
 
@@ -65,9 +66,7 @@ export function Stage({ lead }: { lead: Lead }) {
     return () => window.removeEventListener('keydown', onKey)
   }, [main.kind, over, waiting, send, bells.on, turnOn, turnOff])
 
-  useEffect(() => {
-    document.title = `Leading ${script.title} · Halterion`
-  }, [script.title])
+  useTabName(`Leading ${script.title}`)
 
   const tape = useMemo(() => {
     const blocks: { name: string; start: number; end: number }[] = []

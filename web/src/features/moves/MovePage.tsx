@@ -1,12 +1,13 @@
 import { Anchor, Button, Loader } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { answer, api, Refused } from '../../api/client'
 import { useOwnIds } from '../../api/queries'
 import { ErrorNote } from '../../ui/ErrorNote'
 import { FamilyMark } from '../../ui/FamilyMark'
 import { FigureView } from '../../ui/FigureView'
+import { Page } from '../../ui/Page'
 import css from './Moves.module.css'
 
 /** One move: what it looks like, how it is done, what goes wrong, and how it is made easier or harder. */
@@ -19,10 +20,6 @@ export function MovePage() {
   const own = useOwnIds().data?.includes(id) ?? false
   const [moves, setMoves] = useState(false)
   const move = page.data?.move
-
-  useEffect(() => {
-    if (move) document.title = `${move.name} · Halterion`
-  }, [move])
 
   if (page.isPending) return <Loader m="xl" aria-label="Fetching the move" />
   if (page.isError || !move) {
@@ -54,7 +51,7 @@ export function MovePage() {
   ]
 
   return (
-    <main className={css.page}>
+    <Page name={move.name}>
       <p className={css.back}>
         <Link to="/moves">‹ All moves</Link>
       </p>
@@ -143,6 +140,6 @@ export function MovePage() {
           </p>
         </div>
       </div>
-    </main>
+    </Page>
   )
 }

@@ -1,5 +1,5 @@
 import { Button, FileButton, NativeSelect, TextInput } from '@mantine/core'
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import type { Family, Move, Schemas } from '../../api/client'
 import { Refused, troubleWords } from '../../api/client'
@@ -7,6 +7,7 @@ import { useAct } from '../../save/acts'
 import { ErrorNote } from '../../ui/ErrorNote'
 import { FamilyMark } from '../../ui/FamilyMark'
 import { Thumb } from '../../ui/FigureView'
+import { Page } from '../../ui/Page'
 import css from './Moves.module.css'
 import { families, useMoveSearch, useThumbs } from './useMoveSearch'
 
@@ -91,10 +92,6 @@ export function MovesPage() {
     }
   }
 
-  useEffect(() => {
-    document.title = 'Moves · Halterion'
-  }, [])
-
   const sieve = (name: string, label: string, any: string, words: [string, string][]) => (
     <NativeSelect
       label={label}
@@ -112,7 +109,7 @@ export function MovesPage() {
   )
 
   return (
-    <main className={css.page}>
+    <Page name="Moves">
       <div className={css.own}>
         <h1>Moves</h1>
         <span style={{ flex: 1 }} />
@@ -173,6 +170,6 @@ export function MovesPage() {
           )
         })}
       </ul>
-    </main>
+    </Page>
   )
 }

@@ -8,6 +8,8 @@ import { answer, api, Refused, troubleWords } from '../../api/client'
 import { useMoves } from '../../api/queries'
 import { useAct } from '../../save/acts'
 import { ErrorNote } from '../../ui/ErrorNote'
+import { withWord } from '../../plan/edit'
+import { Page } from '../../ui/Page'
 import css from './Moves.module.css'
 import { CommaList, DemandFields, DoseFields, FaultRows } from './OwnMoveParts'
 import { families } from './useMoveSearch'
@@ -116,7 +118,7 @@ function Form({ start, moves }: { start: OwnMove; moves: Move[] }) {
     <NativeSelect
       label={label}
       value={(move[key] as string | undefined) ?? ''}
-      onChange={(e) => set(key, e.currentTarget.value as never)}
+      onChange={(e) => setMove(withWord(move, key, e.currentTarget.value || undefined))}
     >
       {words.map(([value, word]) => (
         <option key={value} value={value}>
@@ -127,7 +129,7 @@ function Form({ start, moves }: { start: OwnMove; moves: Move[] }) {
   )
 
   return (
-    <main className={css.page}>
+    <Page name={start.id === '' ? 'A move of your own' : start.name}>
       <p className={css.back}>
         <Link to="/moves">‹ All moves</Link>
       </p>
@@ -225,6 +227,6 @@ function Form({ start, moves }: { start: OwnMove; moves: Move[] }) {
           <span className={css.legend}>It is kept apart from ours, and travels in every class that uses it.</span>
         </p>
       </form>
-    </main>
+    </Page>
   )
 }

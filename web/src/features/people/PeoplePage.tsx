@@ -1,11 +1,12 @@
 import { Button, NativeSelect, NumberInput, TextInput } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import type { FormEvent } from 'react'
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { answer, api, troubleWords } from '../../api/client'
 import { useAct } from '../../save/acts'
 import { ErrorNote } from '../../ui/ErrorNote'
+import { Page } from '../../ui/Page'
 import css from './People.module.css'
 
 type Person = Schemas['Person']
@@ -24,10 +25,6 @@ export function PeoplePage() {
   const [erasing, setErasing] = useState<string | null>(null)
   const [adder, changer, eraser] = [useAct('addPerson'), useAct('changePerson'), useAct('erasePerson')]
 
-  useEffect(() => {
-    document.title = 'People · Halterion'
-  }, [])
-
   function add(event: FormEvent) {
     event.preventDefault()
     if (name.trim() === '') return
@@ -38,7 +35,7 @@ export function PeoplePage() {
   const change = (person: Person, next: Partial<Person>) => changer.mutate({ ...person, ...next })
 
   return (
-    <main className={css.page}>
+    <Page name="People" narrow>
       <h1>People</h1>
       <p className={css.aside}>
         Logs are filled in from this list, so that logging is correcting; a stature, where someone tells it, sets the
@@ -121,6 +118,6 @@ export function PeoplePage() {
           </li>
         ))}
       </ul>
-    </main>
+    </Page>
   )
 }

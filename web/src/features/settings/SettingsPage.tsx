@@ -1,11 +1,12 @@
 import { Loader, TextInput } from '@mantine/core'
 import { useQueryClient } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { troubleWords } from '../../api/client'
 import { useSettings } from '../../api/queries'
 import { useAct } from '../../save/acts'
 import { ErrorNote } from '../../ui/ErrorNote'
+import { Page } from '../../ui/Page'
 import css from './Settings.module.css'
 
 type Preferences = Schemas['Preferences']
@@ -126,10 +127,6 @@ export function SettingsPage() {
   const [heights, setHeights] = useState<string | null>(null)
   const act = useAct('savePreferences')
 
-  useEffect(() => {
-    document.title = 'Settings · Halterion'
-  }, [])
-
   if (settings.isPending) return <Loader m="xl" aria-label="Fetching the settings" />
   if (settings.isError) return <ErrorNote title={`The settings cannot be fetched. ${troubleWords(settings.error)}`} />
   const { preferences } = settings.data
@@ -162,7 +159,7 @@ export function SettingsPage() {
   )
 
   return (
-    <main className={css.page}>
+    <Page name="Settings">
       <h1>Settings</h1>
       <p className={css.lead}>
         Good instructors differ. What you choose here shapes new classes, blocks and stations; a class that is written
@@ -190,6 +187,6 @@ export function SettingsPage() {
           if (read) save({ ...preferences, heights: read })
         }}
       />
-    </main>
+    </Page>
   )
 }
