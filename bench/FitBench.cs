@@ -31,7 +31,9 @@ internal static class FitBench
 
         Array.Sort(times);
         var late = times[times.Length * 95 / 100];
-        Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{"fit, three ways",-22} {times[times.Length / 2],8:0.000} ms median, {late:0.000} ms 95th, aim {Aim} ms, {late / Aim:0.00} of it"));
+        Console.WriteLine(string.Create(
+            CultureInfo.InvariantCulture,
+            $"{"fit, three ways",-22} {times[times.Length / 2],8:0.000} ms median, {late:0.000} ms 95th, aim {Aim} ms, {late / Aim:0.00} of it"));
 
         var (ours, theirs, unfinished) = (0.0, 0.0, 0);
         foreach (var slot in slots.Where((_, i) => i % 5 == 0))
@@ -45,6 +47,8 @@ internal static class FitBench
             theirs += Stopwatch.GetElapsedTime(start).TotalMilliseconds;
         }
 
-        Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{"one fit against CP-SAT",-22} {theirs / ours,8:0} times as fast (aim 20); {unfinished} of 4 cases unfinished by CP-SAT after about {ReferenceLimit} s"));
+        Console.WriteLine(string.Create(
+            CultureInfo.InvariantCulture,
+            $"{"one fit against CP-SAT",-22} {theirs / ours,8:0} times as fast (aim 20); {unfinished} of 4 cases unfinished by CP-SAT after about {ReferenceLimit} s"));
     }
 }

@@ -77,7 +77,9 @@ static void Report(string name, double aim, double[] times, long? bytes)
     Array.Sort(times);
     var median = times[times.Length / 2];
     var allocated = bytes is { } b ? $", {b / 1024} KiB allocated" : "";
-    Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{name,-22} {median,8:0.000} ms median, {times[times.Length * 95 / 100]:0.000} ms 95th, aim {aim} ms, {median / aim:0.00} of it{allocated}"));
+    Console.WriteLine(string.Create(
+        CultureInfo.InvariantCulture,
+        $"{name,-22} {median,8:0.000} ms median, {times[times.Length * 95 / 100]:0.000} ms 95th, aim {aim} ms, {median / aim:0.00} of it{allocated}"));
 }
 
 static string SixtyMinutes(MoveLibrary moves)

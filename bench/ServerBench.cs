@@ -52,7 +52,11 @@ internal static class ServerBench
             var smallest = await Median(300, () => client.GetAsync("/api/settings"));
             var fresh = await Median(300, () => Post(client, "/api/plans/evaluate", Fresh()));
             var known = await Median(300, () => Post(client, "/api/plans/evaluate", @class));
-            Say("evaluate a new class", fresh / smallest, 3, string.Create(CultureInfo.InvariantCulture, $"times the smallest request ({fresh:0.00} against {smallest:0.00} ms)"));
+            Say(
+                "evaluate a new class",
+                fresh / smallest,
+                3,
+                string.Create(CultureInfo.InvariantCulture, $"times the smallest request ({fresh:0.00} against {smallest:0.00} ms)"));
             Say("evaluate it once more", known / smallest, 3, "times the smallest request");
 
             for (var i = 0; i < Many; i++)

@@ -25,7 +25,8 @@ public static class CueTrack
         return text.ToString();
     }
 
-    private static string Time(Seconds at) => string.Create(CultureInfo.InvariantCulture, $"{at.Value / 3600:00}:{at.Value / 60 % 60:00}:{at.Value % 60:00}.000");
+    private static string Time(Seconds at) =>
+        string.Create(CultureInfo.InvariantCulture, $"{at.Value / 3600:00}:{at.Value / 60 % 60:00}:{at.Value % 60:00}.000");
 
     /// <summary>Cue text must hold no markup, no arrow and no line break.</summary>
     private static string Escaped(string words) =>

@@ -21,7 +21,16 @@ public sealed record StoredClass(Guid Id, int Version, DateTimeOffset SavedAt, s
 /// <param name="CopyOf">The title of the class it was copied from, as that is now.</param>
 /// <param name="Held">How many of its sessions were led or logged.</param>
 /// <param name="ToCome">How many are still to come.</param>
-public sealed record ClassLine(Guid Id, int Version, DateTimeOffset SavedAt, string Title, int? Seconds, int? OverSeconds, string? CopyOf, int Held, int ToCome);
+public sealed record ClassLine(
+    Guid Id,
+    int Version,
+    DateTimeOffset SavedAt,
+    string Title,
+    int? Seconds,
+    int? OverSeconds,
+    string? CopyOf,
+    int Held,
+    int ToCome);
 
 /// <summary>Classes and their append-only revisions.</summary>
 public sealed class Classes(Database database, TimeProvider clock)
@@ -66,7 +75,10 @@ public sealed class Classes(Database database, TimeProvider clock)
     public ImmutableArray<StoredClass> Versions(Guid id)
     {
         using var connection = database.Connect();
-        return [.. connection.Query("SELECT class_id, version, saved_at, plan, title FROM revision WHERE class_id = @id ORDER BY version DESC", [("@id", id)], Read)];
+        return [.. connection.Query(
+            "SELECT class_id, version, saved_at, plan, title FROM revision WHERE class_id = @id ORDER BY version DESC",
+            [("@id", id)],
+            Read)];
     }
 
     /// <summary>A window of the classes, the one saved last first.</summary>
@@ -74,7 +86,9 @@ public sealed class Classes(Database database, TimeProvider clock)
     public (ImmutableArray<ClassLine> Lines, int All) List(string? search, int skip, int take)
     {
         using var connection = database.Connect();
-        var like = search is null ? "%" : $"%{search.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal).Replace("_", "\\_", StringComparison.Ordinal)}%";
+        var like = search is null
+            ? "%"
+            : $"%{search.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal).Replace("_", "\\_", StringComparison.Ordinal)}%";
         var lines = connection.Query(
             $"""
             SELECT c.id, r.version, r.saved_at, r.title, r.seconds, r.over_seconds,
@@ -104,7 +118,10 @@ public sealed class Classes(Database database, TimeProvider clock)
     public ImmutableArray<(Guid Id, string Title)> With(string text)
     {
         using var connection = database.Connect();
-        return [.. connection.Query($"SELECT id, title FROM ({Latest} AND instr(r.plan, @text) > 0) ORDER BY saved_at DESC LIMIT 50", [("@text", text)], r => (Guid.Parse(r.GetString(0)), r.GetString(1)))];
+        return [.. connection.Query(
+            $"SELECT id, title FROM ({Latest} AND instr(r.plan, @text) > 0) ORDER BY saved_at DESC LIMIT 50",
+            [("@text", text)],
+            r => (Guid.Parse(r.GetString(0)), r.GetString(1)))];
     }
 
     /// <summary>Latest versions whose length is not known as this library measures it.</summary>

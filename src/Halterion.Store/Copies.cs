@@ -128,7 +128,9 @@ public sealed class Copies(Database database)
         }
         catch (IOException e) when (e is not (DirectoryNotFoundException or FileNotFoundException))
         {
-            throw new StoreException($"The data folder {data} is in use or cannot be written ({e.Message.TrimEnd('.')}). Stop Halterion first. Nothing was changed.", e);
+            throw new StoreException(
+                $"The data folder {data} is in use or cannot be written ({e.Message.TrimEnd('.')}). Stop Halterion first. Nothing was changed.",
+                e);
         }
         catch (Exception e) when (e is SqliteException or UnauthorizedAccessException)
         {
@@ -173,7 +175,9 @@ public sealed class Copies(Database database)
             }
 
             var version = Convert.ToInt32(connection.Scalar("PRAGMA user_version", []), CultureInfo.InvariantCulture);
-            return version == 0 || connection.Scalar("SELECT 1 FROM sqlite_master WHERE type = 'table' AND name = 'class'", []) is null ? "it holds no Halterion data."
+            return version == 0 || connection.Scalar(
+                "SELECT 1 FROM sqlite_master WHERE type = 'table' AND name = 'class'",
+                []) is null ? "it holds no Halterion data."
                 : version > Database.SchemaVersion ? "it was written by a newer Halterion."
                 : null;
         }

@@ -44,7 +44,9 @@ public sealed class Leads(Database database, TimeProvider clock)
             return null;
         }
 
-        var version = session.ClassVersion ?? Convert.ToInt32(connection.Scalar("SELECT max(version) FROM revision WHERE class_id = @id", [("@id", session.ClassId)]), CultureInfo.InvariantCulture);
+        var version = session.ClassVersion ?? Convert.ToInt32(
+            connection.Scalar("SELECT max(version) FROM revision WHERE class_id = @id", [("@id", session.ClassId)]),
+            CultureInfo.InvariantCulture);
         if (OpenOf(connection, sessionId) is { } open)
         {
             if (open.Commands.Length > 0 || open.ClassVersion == version)
@@ -135,7 +137,10 @@ public sealed class Leads(Database database, TimeProvider clock)
                 ]);
         }
 
-        Sessions.Pin(connection, session, Convert.ToInt32(connection.Scalar("SELECT class_version FROM lead WHERE id = @id", [("@id", lead)]), CultureInfo.InvariantCulture));
+        Sessions.Pin(
+            connection,
+            session,
+            Convert.ToInt32(connection.Scalar("SELECT class_version FROM lead WHERE id = @id", [("@id", lead)]), CultureInfo.InvariantCulture));
         transaction.Commit();
         return new Sent(Sending.Taken, stored.AddRange(fresh), session);
     }

@@ -16,7 +16,10 @@ public sealed class Logs(Database database, TimeProvider clock)
     public (int Version, ClassLog Log)? Find(Guid session)
     {
         using var connection = database.Connect();
-        var head = connection.Query("SELECT version, note FROM log WHERE session_id = @session", [("@session", session)], r => (Version: r.GetInt32(0), Note: r.GetString(1)));
+        var head = connection.Query(
+            "SELECT version, note FROM log WHERE session_id = @session",
+            [("@session", session)],
+            r => (Version: r.GetInt32(0), Note: r.GetString(1)));
         if (head.Count == 0)
         {
             return null;
@@ -96,7 +99,10 @@ public sealed class Logs(Database database, TimeProvider clock)
                 [("@person", person)],
                 r => new LoggedOf(
                     r.GetString(0), r.Text(1), r.GetBoolean(2), r.GetString(3),
-                    [.. connection.Query("SELECT station, option FROM log_use WHERE session_id = @session AND person_id = @person ORDER BY rowid", [("@session", r.GetString(4)), ("@person", person)], u => UseOf(u, 0))],
+                    [.. connection.Query(
+                        "SELECT station, option FROM log_use WHERE session_id = @session AND person_id = @person ORDER BY rowid",
+                        [("@session", r.GetString(4)), ("@person", person)],
+                        u => UseOf(u, 0))],
                     Guid.Parse(r.GetString(5)), r.Whole(6))),
         ];
     }

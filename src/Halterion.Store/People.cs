@@ -48,5 +48,6 @@ public sealed class People(Database database, TimeProvider clock)
         return true;
     }
 
-    private static Person Read(SqliteDataReader r) => new(Guid.Parse(r.GetString(0)), r.GetString(1), Enum.Parse<Tier>(r.GetString(2)), r.IsDBNull(3) ? null : r.GetInt32(3));
+    private static Person Read(SqliteDataReader r) =>
+        new(Guid.Parse(r.GetString(0)), r.GetString(1), Enum.Parse<Tier>(r.GetString(2)), r.IsDBNull(3) ? null : r.GetInt32(3));
 }

@@ -86,7 +86,8 @@ public sealed class Sessions(Database database, TimeProvider clock)
             """,
             [("@take", take), ("@skip", skip)],
             r => new SessionLine(
-                Guid.Parse(r.GetString(0)), Guid.Parse(r.GetString(1)), r.GetString(2), r.Text(3), r.GetString(4), r.GetInt32(5), r.Whole(6), r.Whole(7), r.Text(8),
+                Guid.Parse(r.GetString(0)), Guid.Parse(r.GetString(1)), r.GetString(2), r
+                    .Text(3), r.GetString(4), r.GetInt32(5), r.Whole(6), r.Whole(7), r.Text(8),
                 r.IsDBNull(9) ? null : r.GetInt64(9), r.GetBoolean(10), r.GetInt32(11)));
         var all = connection.Scalar($"SELECT count(*) FROM session s JOIN class c ON c.id = s.class_id WHERE {which}", []);
         return ([.. lines], Convert.ToInt32(all, CultureInfo.InvariantCulture));

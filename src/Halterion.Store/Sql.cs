@@ -18,7 +18,11 @@ internal static class Sql
         return command.ExecuteScalar();
     }
 
-    public static List<T> Query<T>(this SqliteConnection connection, string sql, ReadOnlySpan<(string Name, object? Value)> parameters, Func<SqliteDataReader, T> read)
+    public static List<T> Query<T>(
+        this SqliteConnection connection,
+        string sql,
+        ReadOnlySpan<(string Name, object? Value)> parameters,
+        Func<SqliteDataReader, T> read)
     {
         using var command = Command(connection, sql, parameters);
         using var reader = command.ExecuteReader();

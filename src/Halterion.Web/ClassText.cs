@@ -59,7 +59,10 @@ internal static class ClassText
     public static Measure Measure(string plan, Evaluator evaluator)
     {
         var result = evaluator.Evaluate(plan);
-        return new Measure(evaluator.Moves.Version, result.Timeline?.Length.Value, result.Timeline is { } timeline ? (timeline.Length - result.Plan!.Slot).Value : null);
+        return new Measure(
+            evaluator.Moves.Version,
+            result.Timeline?.Length.Value,
+            result.Timeline is { } timeline ? (timeline.Length - result.Plan!.Slot).Value : null);
     }
 
     /// <summary>A file name made of the title, safe on every system.</summary>

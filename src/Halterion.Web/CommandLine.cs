@@ -16,7 +16,9 @@ internal sealed record CommandLine(int Port, string DataFolder, bool Demo, DataT
         var fault = port < 0 ? $"“{configuration["port"]}” is no port: --port takes a number from 0 to 65535."
             : string.IsNullOrWhiteSpace(folder) ? "There is no folder for your data here: name one with --data DIR."
             : null;
-        var task = configuration["backup"] is { } to ? new DataTask(Restores: false, to) : configuration["restore"] is { } from ? new DataTask(Restores: true, from) : null;
+        var task = configuration["backup"] is { } to ? new DataTask(Restores: false, to)
+            : configuration["restore"] is { } from ? new DataTask(Restores: true, from)
+            : null;
         return new CommandLine(port, folder ?? "", demo, task, fault);
     }
 

@@ -15,7 +15,9 @@ internal sealed class Failures(StoreTrouble trouble) : IExceptionHandler
     {
         var problem = exception switch
         {
-            BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge } => TypedResults.Problem(title: "This is too large.", statusCode: StatusCodes.Status413PayloadTooLarge),
+            BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge } => TypedResults.Problem(
+                title: "This is too large.",
+                statusCode: StatusCodes.Status413PayloadTooLarge),
             BadHttpRequestException bad => TypedResults.Problem(title: "This request cannot be read.", detail: bad.Message, statusCode: bad.StatusCode),
             SqliteException { SqliteErrorCode: Full } => TypedResults.Problem(
                 title: "The disk is full: nothing more can be saved.", detail: $"Make room, then save again; nothing that was saved is lost. {trouble.CopyWords}", statusCode: StatusCodes.Status507InsufficientStorage),

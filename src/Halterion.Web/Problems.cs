@@ -23,7 +23,8 @@ internal static class Problems
     public static ImmutableArray<PlanFault> At(this ImmutableArray<PlanFault> faults, string from, string to) =>
         [.. faults.Select(f => f.Pointer.StartsWith(from, StringComparison.Ordinal) ? f with { Pointer = to + f.Pointer[from.Length..] } : f)];
 
-    public static ProblemHttpResult NotFound(string what) => TypedResults.Problem(title: $"There is no such {what}.", statusCode: StatusCodes.Status404NotFound);
+    public static ProblemHttpResult NotFound(string what) =>
+        TypedResults.Problem(title: $"There is no such {what}.", statusCode: StatusCodes.Status404NotFound);
 
     /// <summary>A query that makes no sense; its names and values are in the words.</summary>
     public static ProblemHttpResult Query(string name, string detail, string right) => TypedResults.Problem(
@@ -49,5 +50,7 @@ internal static class Problems
 
     /// <summary>The version in If-Match; null if it is missing or none.</summary>
     public static int? Version(this HttpRequest request) =>
-        int.TryParse(request.Headers.IfMatch.ToString().Trim('"'), System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out var version) ? version : null;
+        int.TryParse(request.Headers.IfMatch.ToString().Trim('"'), System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out var version)
+            ? version
+            : null;
 }

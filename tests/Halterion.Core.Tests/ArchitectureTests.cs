@@ -24,7 +24,8 @@ public class ArchitectureTests
     {
         var types = typeof(ClassPlan).Assembly.GetTypes().Where(t => t.Namespace?.StartsWith(Root, StringComparison.Ordinal) == true).ToArray();
         Assert.All(types, t => Assert.Contains(FolderOf(t), Order));
-        var uses = types.SelectMany(t => Used(t).Where(u => u.Assembly == t.Assembly && u.Namespace?.StartsWith(Root, StringComparison.Ordinal) == true).Select(u => (From: t, To: u))).Distinct().ToArray();
+        var uses = types.SelectMany(t => Used(t).Where(u => u.Assembly == t.Assembly && u.Namespace?.StartsWith(Root, StringComparison.Ordinal) == true).Select(u => (From: t, To: u)))
+            .Distinct().ToArray();
         Assert.True(uses.Length > 500, "The reading of compiled types found next to nothing.");
         var wrong = uses.Where(u => Array.IndexOf(Order, FolderOf(u.To)) > Array.IndexOf(Order, FolderOf(u.From))).Select(u => $"{u.From} uses {u.To}");
         Assert.Empty(wrong);

@@ -87,7 +87,10 @@ public class BodyTests
     [Fact]
     public void Strict_knees_lower_the_knee_moment_and_raise_the_hip_moment()
     {
-        LegMoments At(double shin) => Moments.Of(Solver.Solve(new Recipe { Kind = PoseKind.Squat, Depth = 85, Shin = shin, Arms = ArmStyle.Back, Holds = "bar", Load = 1 }), Stature.Usual, 70).Near;
+        LegMoments At(double shin) => Moments.Of(
+            Solver.Solve(new Recipe { Kind = PoseKind.Squat, Depth = 85, Shin = shin, Arms = ArmStyle.Back, Holds = "bar", Load = 1 }),
+            Stature.Usual,
+            70).Near;
         var (free, strict) = (At(38), At(22));
         Assert.True(strict.Knee < free.Knee * 0.95, $"{strict} {free}");
         Assert.True(strict.Hip > free.Hip * 1.2, $"{strict} {free}");
@@ -106,8 +109,14 @@ public class BodyTests
         {
             Near(Squat(depth, (ArmStyle)arms), Squat(depth + 0.5, (ArmStyle)arms), 0.02);
             Near(Solver.Solve(new Recipe { Kind = PoseKind.Split, Depth = low }), Solver.Solve(new Recipe { Kind = PoseKind.Split, Depth = low + 0.01 }), 0.02);
-            Near(Solver.Solve(new Recipe { Kind = PoseKind.Bridge, Depth = low }), Solver.Solve(new Recipe { Kind = PoseKind.Bridge, Depth = low + 0.01 }), 0.02);
-            Near(Solver.Solve(new Recipe { Kind = PoseKind.Hinge, Trunk = depth * 0.8 }), Solver.Solve(new Recipe { Kind = PoseKind.Hinge, Trunk = depth * 0.8 + 0.4 }), 0.02);
+            Near(
+                Solver.Solve(new Recipe { Kind = PoseKind.Bridge, Depth = low }),
+                Solver.Solve(new Recipe { Kind = PoseKind.Bridge, Depth = low + 0.01 }),
+                0.02);
+            Near(
+                Solver.Solve(new Recipe { Kind = PoseKind.Hinge, Trunk = depth * 0.8 }),
+                Solver.Solve(new Recipe { Kind = PoseKind.Hinge, Trunk = depth * 0.8 + 0.4 }),
+                0.02);
         });
 
     /// <summary>Segments keep their lengths, whatever is asked, for every move in every frame seen from the side.</summary>
@@ -116,7 +125,9 @@ public class BodyTests
     {
         foreach (var pose in new[] { Solver.Solve(move.Figure!.Start), Solver.Solve(move.Figure.End) })
         {
-            Assert.All([pose.Hip, pose.Shoulder, pose.Head, pose.Near.Knee, pose.Near.Ankle, pose.Far.Ankle, pose.NearArm.Hand], p => Assert.True(double.IsFinite(p.X + p.Y) && p.Y > -0.06 && Math.Abs(p.X) < 1.3, move.Id.Value));
+            Assert.All(
+                [pose.Hip, pose.Shoulder, pose.Head, pose.Near.Knee, pose.Near.Ankle, pose.Far.Ankle, pose.NearArm.Hand],
+                p => Assert.True(double.IsFinite(p.X + p.Y) && p.Y > -0.06 && Math.Abs(p.X) < 1.3, move.Id.Value));
             if (!pose.FromFront)
             {
                 Assert.Equal(Trunk, (pose.Shoulder - pose.Hip).Length, 0.02);
@@ -139,7 +150,9 @@ public class BodyTests
     {
         var squat = Library.Find(new MoveId("squat"))!.Figure!.End;
         Assert.True(Solver.Solve(OptionFigure.In(squat, new Manner { Depth = Depth.Half }, true)).Near.ThighRise > 20);
-        Assert.Equal("weight", OptionFigure.In(squat, new Manner { Load = new Load(Implement.Kettlebell, 1, new Kilograms(8), LoadPosition.Goblet, null) }, true).Holds);
+        Assert.Equal(
+            "weight",
+            OptionFigure.In(squat, new Manner { Load = new Load(Implement.Kettlebell, 1, new Kilograms(8), LoadPosition.Goblet, null) }, true).Holds);
         var lunge = Library.Find(new MoveId("split-squat"))!.Figure!.End;
         Assert.Equal(Balance.Stands, Solver.Solve(OptionFigure.In(lunge, new Manner { Base = Footing.RearRaised }, true)).Balance);
         Assert.Contains("thighs level", OptionFigure.Of(Library.Find(new MoveId("squat"))!, new Manner())!.Alt, StringComparison.Ordinal);

@@ -50,7 +50,11 @@ public class CardTests
     public void What_goes_home_has_each_move_once_four_stretches_and_the_cautions()
     {
         var recovery = Library.Moves.First(m => m.Family == Moves.Family.Recovery);
-        var cards = Of(With($"{Block("", Plain.Replace("\"squat\"", $"\"{recovery.Id.Value}\"", StringComparison.Ordinal))},{Block("", Plain, Thrust, Plain)}"), new Preferences(), 1.7, 1.7);
+        var cards = Of(
+            With($"{Block("", Plain.Replace("\"squat\"", $"\"{recovery.Id.Value}\"", StringComparison.Ordinal))},{Block("", Plain, Thrust, Plain)}"),
+            new Preferences(),
+            1.7,
+            1.7);
         Assert.Equal(["Bodyweight squat", "Hip thrust"], cards.TakeAway.Select(m => m.Name));
         Assert.Equal(4, cards.Stretches.Length);
         Assert.All(cards.Stretches, s => Assert.Matches(@"^\d+ s( each side)?$", s.Target));

@@ -52,7 +52,9 @@ public class LeadTests
         Assert.Equal("Not started", LeadRecord.Of([], script.Times, 0).Words);
         Assert.Equal("Under way", LeadRecord.Of([started], script.Times, 1_030_000).Words);
         Assert.Equal(1_060_000, LeadRecord.Of([started], script.Times, 9_000_000).EndedAt);
-        Assert.Equal("Led in 75 s; planned 60 s", LeadRecord.Of([started, Command("pause", 1_010_000), Command("resume", 1_025_000)], script.Times, 9_000_000).Words);
+        Assert.Equal(
+            "Led in 75 s; planned 60 s",
+            LeadRecord.Of([started, Command("pause", 1_010_000), Command("resume", 1_025_000)], script.Times, 9_000_000).Words);
     }
 
     [Fact]

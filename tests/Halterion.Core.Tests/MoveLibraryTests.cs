@@ -41,7 +41,11 @@ public class MoveLibraryTests
         {
             var easier = Proposals.For(move.Id, Library).Easier!;
             var without = Library.Find(new MoveId((string)easier.Option["move"]!))!;
-            Assert.True(without.Figure!.End.Air == 0 || move.Easier.Contains("instead", StringComparison.Ordinal) || move.Easier.Contains("Step", StringComparison.Ordinal), move.Id.Value);
+            Assert.True(
+                without.Figure!.End.Air == 0
+                    || move.Easier.Contains("instead", StringComparison.Ordinal)
+                    || move.Easier.Contains("Step", StringComparison.Ordinal),
+                move.Id.Value);
         });
     }
 
@@ -70,7 +74,9 @@ public class MoveLibraryTests
     /// <summary>Every kneeling move is padded (handbook, section 5).</summary>
     [Fact]
     public void Every_kneeling_move_asks_for_something_under_the_knees() =>
-        Assert.All(Library.Moves.Where(m => m.Position is Position.Kneeling or Position.HandsAndKnees), m => Assert.Contains(m.Kit, k => k is "mat" or "folded mat or pad"));
+        Assert.All(
+            Library.Moves.Where(m => m.Position is Position.Kneeling or Position.HandsAndKnees),
+            m => Assert.Contains(m.Kit, k => k is "mat" or "folded mat or pad"));
 
     [Fact]
     public void Every_move_is_made_easier_and_harder_with_the_reason() => Assert.All(Library.Moves, move =>
@@ -98,8 +104,12 @@ public class MoveLibraryTests
     [Fact]
     public void Sieves_narrow_what_is_found()
     {
-        Assert.All(MoveSearch.Find(Library.Moves, new MoveQuery(Family: Family.Bridge, Kit: "band")), m => Assert.Contains("band", m.Id.Value, StringComparison.Ordinal));
-        Assert.DoesNotContain(MoveSearch.Find(Library.Moves, new MoveQuery(Limit: Limit.Pregnancy)), m => m.Position == Position.OnTheBack || m.Figure!.End.Air > 0);
+        Assert.All(
+            MoveSearch.Find(Library.Moves, new MoveQuery(Family: Family.Bridge, Kit: "band")),
+            m => Assert.Contains("band", m.Id.Value, StringComparison.Ordinal));
+        Assert.DoesNotContain(
+            MoveSearch.Find(Library.Moves, new MoveQuery(Limit: Limit.Pregnancy)),
+            m => m.Position == Position.OnTheBack || m.Figure!.End.Air > 0);
         Assert.Contains(MoveSearch.Find(Library.Moves, new MoveQuery(Limit: Limit.Knee)), m => m.Id.Value == "hip-hinge");
         Assert.DoesNotContain(MoveSearch.Find(Library.Moves, new MoveQuery(Limit: Limit.Knee)), m => m.Id.Value is "squat" or "jump-lunge");
         Assert.Empty(MoveSearch.Find(Library.Moves, new MoveQuery("qqqqq")));

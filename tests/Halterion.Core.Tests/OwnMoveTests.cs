@@ -20,8 +20,12 @@ public class OwnMoveTests
              "rep":"down and up","tempo":"3-1-1-0","dose":{"kind":"hold","amount":20},"kit":["mast"],"setUp":"a","path":"b","end":"c","breath":"d","faults":[{"seen":"e","fix":"f"}],
              "felt":"g","muscles":"seat","easier":"h","harder":"i","readiness":"j","getIn":"k","kitSafety":"l","cautions":"m","like":"squat","demand":{"balance":0,"grip":3}}
             """));
-        Assert.Equal(("Mast squat", Family.Squat, Plane.Frontal, Sided.OneSided, "hand on the mast", "3-1-1-0"), (move.Name, move.Family, move.Plane, move.Sided, move.SideMeans, move.Tempo!.Text));
-        Assert.Equal("abcdefghijklm", $"{move.SetUp}{move.Path}{move.End}{move.Breath}{move.Faults[0].Seen}{move.Faults[0].Fix}{move.Felt}{move.Easier}{move.Harder}{move.Readiness}{move.GetIn}{move.KitSafety}{move.Cautions}");
+        Assert.Equal(
+            ("Mast squat", Family.Squat, Plane.Frontal, Sided.OneSided, "hand on the mast", "3-1-1-0"),
+            (move.Name, move.Family, move.Plane, move.Sided, move.SideMeans, move.Tempo!.Text));
+        Assert.Equal(
+            "abcdefghijklm",
+            $"{move.SetUp}{move.Path}{move.End}{move.Breath}{move.Faults[0].Seen}{move.Faults[0].Fix}{move.Felt}{move.Easier}{move.Harder}{move.Readiness}{move.GetIn}{move.KitSafety}{move.Cautions}");
         Assert.Equal((new UsualDose("hold", 20), "mast", "pole squat"), (move.Dose, move.Kit[0], move.Aliases[0]));
         Assert.Equal(Library.Find(new MoveId("squat"))!.Figure, move.Figure);
     }

@@ -71,7 +71,10 @@ public class ReaderTests
     [Fact]
     public void All_faults_come_at_once()
     {
-        var broken = Whole.Replace("\"slotMinutes\":60", "\"slotMinutes\":0,\"slotMinutes\":1", StringComparison.Ordinal).Replace("\"amount\":40", "\"amount\":\"x\"", StringComparison.Ordinal);
+        var broken = Whole.Replace(
+            "\"slotMinutes\":60",
+            "\"slotMinutes\":0,\"slotMinutes\":1",
+            StringComparison.Ordinal).Replace("\"amount\":40", "\"amount\":\"x\"", StringComparison.Ordinal);
         Assert.Equal(
             ["/slotMinutes", "/slotMinutes", "/blocks/0/stations/1/dose/0/amount"],
             Evaluate(broken).Faults.Select(f => f.Pointer));

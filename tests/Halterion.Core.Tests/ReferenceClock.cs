@@ -89,7 +89,9 @@ internal sealed class ReferenceClock
             if (shown[i].Kind is "rest" or "change" && !shown[i].Own)
             {
                 var next = shown.Skip(i).FirstOrDefault(g => g.Kind is not ("rest" or "change"));
-                place = next is null ? "" : string.Concat(next.Place.Split(' ', StringSplitOptions.RemoveEmptyEntries).Where(w => !w.StartsWith("part", StringComparison.Ordinal) && !w.StartsWith("side", StringComparison.Ordinal)).Select(w => w + " "));
+                place = next is null
+                    ? ""
+                    : string.Concat(next.Place.Split(' ', StringSplitOptions.RemoveEmptyEntries).Where(w => !w.StartsWith("part", StringComparison.Ordinal) && !w.StartsWith("side", StringComparison.Ordinal)).Select(w => w + " "));
             }
 
             lines.Add($"{now}-{now + shown[i].Seconds} {shown[i].Kind} block{block} {place}".Trim());

@@ -42,7 +42,11 @@ public class ShortDoseTests
     [InlineData("20s hold then 10 pulses", "20 s hold + 10 pulses", null, null)]
     [InlineData("50 each side by 10 @ 1-0-x-0", "50 @ 1-0-X-0 each side by 10", null, null)]
     [InlineData("max 60 s in turns rest 2 min", "max 60 s in turns", null, 120)]
-    [InlineData("10 left of reverse-lunge + 10 right \"Heavy\" effort 8 (rounds 1, 3)", "10 left of reverse-lunge + 10 right effort 8 (rounds 1, 3) \"Heavy\"", null, null)]
+    [InlineData(
+        "10 left of reverse-lunge + 10 right \"Heavy\" effort 8 (rounds 1, 3)",
+        "10 left of reverse-lunge + 10 right effort 8 (rounds 1, 3) \"Heavy\"",
+        null,
+        null)]
     public void The_trades_ways_of_writing_are_read(string typed, string shown, int? rounds, int? rest)
     {
         var (dose, fault) = ShortDoseReader.Read(typed);

@@ -86,7 +86,10 @@ public class SmallRulesTests
     public void What_was_led_is_told_to_the_nearest_second(long after, string words)
     {
         LeadCommand At(LeadCommandKind kind, long at) => new(Guid.NewGuid(), kind, at);
-        var record = LeadRecord.Of([At(LeadCommandKind.Start, 1000), At(LeadCommandKind.Finish, 1000 + after)], [new SceneTime(new Seconds(90), false)], 9_000_000);
+        var record = LeadRecord.Of(
+            [At(LeadCommandKind.Start, 1000), At(LeadCommandKind.Finish, 1000 + after)],
+            [new SceneTime(new Seconds(90), false)],
+            9_000_000);
         Assert.Equal($"Led in {words}; planned 90 s", record.Words);
     }
 
@@ -123,7 +126,8 @@ public class SmallRulesTests
     public void Short_rests_are_of_thirty_seconds_at_most()
     {
         var starters = new Starters(Library, new Preferences { Rest = RestHabit.Short }).Blocks();
-        var rests = starters.Select(s => s.Block["betweenRounds"] ?? s.Block["betweenSets"]).Where(r => r is not null).Select(r => (int)r!).Where(r => r > 0).ToArray();
+        var rests = starters.Select(s => s.Block["betweenRounds"] ?? s.Block["betweenSets"])
+            .Where(r => r is not null).Select(r => (int)r!).Where(r => r > 0).ToArray();
         Assert.NotEmpty(rests);
         Assert.All(rests, r => Assert.Equal(30, r));
     }

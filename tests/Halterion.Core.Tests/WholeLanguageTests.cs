@@ -59,9 +59,13 @@ public class WholeLanguageTests
         Assert.Equal((Side.Left, Counting.Off, Keep.Droppable, 2, true), (block.StartSide, block.Count, block.Keep, block.OptionalRounds, block.Water));
         Assert.Equal([Tier.Main, Tier.Easier], block.Recovery.Select(o => o.Tier));
         var station = block.Stations[0];
-        Assert.Equal(("Own name", true, 0, 9, 25), (station.Name, station.Turns, block.SwitchAt(station, 0).Value, block.ChangeTo(station, 0).Value, station.Demo.At(0).Value));
+        Assert.Equal(
+            ("Own name", true, 0, 9, 25),
+            (station.Name, station.Turns, block.SwitchAt(station, 0).Value, block.ChangeTo(station, 0).Value, station.Demo.At(0).Value));
         var option = station.Main;
-        Assert.Equal<(Depth?, StepLength?, decimal)>((Depth.Parallel, StepLength.Long, 6.25m), (option.Manner.Depth, option.Manner.Step, option.Manner.Load!.Kg!.Value.Value));
+        Assert.Equal<(Depth?, StepLength?, decimal)>(
+            (Depth.Parallel, StepLength.Long, 6.25m),
+            (option.Manner.Depth, option.Manner.Step, option.Manner.Load!.Kg!.Value.Value));
         Assert.Equal(1.5m, station.Options[1].Manner.Scale);
         Assert.Equal(0.5m, station.Options[1].Parts[1].Manner.Scale);
         Assert.Equal((100, true, 300), (plan.Blocks[1].GoalReps!.Value, plan.Blocks[1].GoalShared, plan.Blocks[1].Length.Value));
@@ -122,6 +126,8 @@ public class WholeLanguageTests
         Assert.Equal(
             "Split squat, thighs level, split stance, toes ahead, long step, trunk upright, arms hips, on mat, 0 cm, at 3-1-1-0, neutral grip, 2 × 6.25 kg dumbbell at the sides, as shown",
             PlanWords.Option(main, Library, new Preferences()));
-        Assert.Equal(("left foot in front", "right side"), (PlanWords.Of(Side.Left, Library.Find(main.Move)), PlanWords.Of(Side.Right, Library.Find(new MoveId("squat")))));
+        Assert.Equal(
+            ("left foot in front", "right side"),
+            (PlanWords.Of(Side.Left, Library.Find(main.Move)), PlanWords.Of(Side.Right, Library.Find(new MoveId("squat")))));
     }
 }

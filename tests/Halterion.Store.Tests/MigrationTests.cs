@@ -85,6 +85,9 @@ public class MigrationTests
         }
 
         Assert.Contains("newer", Assert.Throws<StoreException>(folder.Open).Message, StringComparison.Ordinal);
-        Assert.Contains("--data", Assert.Throws<StoreException>(() => Database.Open(Path.Combine(folder.Data, "below"), TimeProvider.System)).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "--data",
+            Assert.Throws<StoreException>(() => Database.Open(Path.Combine(folder.Data, "below"), TimeProvider.System)).Message,
+            StringComparison.Ordinal);
     }
 }

@@ -22,7 +22,11 @@ public class SafekeepingTests
         people.Change(person with { Name = "Zenobia Halfpenny" });
         for (var version = 0; version < 3; version++)
         {
-            var row = new LogRow(person.Id, true, [new StationUse(new PlaceId("b1s1"), new PlaceId("b1s1o1"))], $"left-knee-remark-{version} {new string('x', 900)}");
+            var row = new LogRow(
+                person.Id,
+                true,
+                [new StationUse(new PlaceId("b1s1"), new PlaceId("b1s1o1"))],
+                $"left-knee-remark-{version} {new string('x', 900)}");
             Assert.True(logs.Save(session!.Value, version, 1, new ClassLog([row], "")).Saved);
         }
 
@@ -45,7 +49,10 @@ public class SafekeepingTests
             Copies.Backup(folder.Path, copy);
             Assert.Contains("there already", Assert.Throws<StoreException>(() => Copies.Backup(folder.Path, copy)).Message, StringComparison.Ordinal);
             classes.Add(Revision with { Title = "Later" }, Booking);
-            Assert.Contains("in use", Assert.Throws<StoreException>(() => Copies.Restore(folder.Path, copy, TimeProvider.System)).Message, StringComparison.Ordinal);
+            Assert.Contains(
+                "in use",
+                Assert.Throws<StoreException>(() => Copies.Restore(folder.Path, copy, TimeProvider.System)).Message,
+                StringComparison.Ordinal);
         }
 
         var aside = Copies.Restore(folder.Path, copy, TimeProvider.System);
@@ -81,7 +88,10 @@ public class SafekeepingTests
 
         var junk = Path.Combine(folder.Path, "junk");
         File.WriteAllText(junk, "no database");
-        Assert.Contains("Nothing was changed", Assert.Throws<StoreException>(() => Copies.Restore(folder.Path, junk, TimeProvider.System)).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "Nothing was changed",
+            Assert.Throws<StoreException>(() => Copies.Restore(folder.Path, junk, TimeProvider.System)).Message,
+            StringComparison.Ordinal);
         Copies.Restore(folder.Path, copy, TimeProvider.System);
         using var mended = folder.Open();
         Assert.Equal(1, new Classes(mended, TimeProvider.System).List(null, 0, 9).All);

@@ -58,7 +58,9 @@ public sealed class BenchApiTests(Studio studio) : IClassFixture<Studio>
         }
 
         Assert.Equal(("12 reps each side", "2 min 3 s"), ((string)read["words"]!, (string)read["takes"]!));
-        Assert.Equal((3, 45, "each"), ((int)read["block"]!["rounds"]!, (int)read["block"]!["betweenRounds"]!, (string)read["block"]!["stations"]![1]!["sides"]!));
+        Assert.Equal(
+            (3, 45, "each"),
+            ((int)read["block"]!["rounds"]!, (int)read["block"]!["betweenRounds"]!, (string)read["block"]!["stations"]![1]!["sides"]!));
         Assert.True(JsonNode.DeepEquals(block["stations"]![0], read["block"]!["stations"]![0]));
     }
 
@@ -120,7 +122,10 @@ public sealed class BenchApiTests(Studio studio) : IClassFixture<Studio>
         using var kept = await studio.Put("/api/own-moves", """{"moves":[{"id":"my-dip","name":"Mast dip","family":"lunge","tempo":"2-0-2-0","like":"split-squat"}]}""");
         Assert.Equal(HttpStatusCode.NoContent, kept.StatusCode);
         var page = await studio.Get("/api/moves/my-dip/page");
-        Assert.StartsWith("From a long stance", (string)page["options"]!.AsArray().Single(o => (string?)o!["tier"] == "main")!["figure"]!["alt"]!, StringComparison.Ordinal);
+        Assert.StartsWith(
+            "From a long stance",
+            (string)page["options"]!.AsArray().Single(o => (string?)o!["tier"] == "main")!["figure"]!["alt"]!,
+            StringComparison.Ordinal);
 
         var id = await studio.OpenFile(TooLong);
         using var saved = await studio.Put($"/api/classes/{id}", $$"""{"plan":{{TooLong.Replace("hip-hinge", "my-dip", StringComparison.Ordinal)}}}""", "1");

@@ -68,9 +68,13 @@ public sealed class ClassApiTests(Studio studio) : IClassFixture<Studio>
     {
         var id = await studio.OpenFile();
         var copy = await studio.Post("/api/classes", $$"""{"title":"Copy","slotMinutes":20,"aim":"technique","booking":{{Booking}},"copyOf":"{{id}}"}""");
-        Assert.Equal(("Copy", 20, "technique", 1), ((string)copy["plan"]!["title"]!, (int)copy["plan"]!["slotMinutes"]!, (string)copy["plan"]!["aim"]!, copy["plan"]!["blocks"]!.AsArray().Count));
+        Assert.Equal(
+            ("Copy", 20, "technique", 1),
+            ((string)copy["plan"]!["title"]!, (int)copy["plan"]!["slotMinutes"]!, (string)copy["plan"]!["aim"]!, copy["plan"]!["blocks"]!.AsArray().Count));
         var listed = (await studio.Get("/api/classes"))["classes"]!.AsArray().Single(c => (string?)c!["id"] == (string?)copy["id"])!;
-        Assert.Equal(("Test class", "50 s", "19 min 10 s to spare", 1), ((string)listed["copyOf"]!, (string)listed["length"]!, (string)listed["verdict"]!, (int)listed["toCome"]!));
+        Assert.Equal(
+            ("Test class", "50 s", "19 min 10 s to spare", 1),
+            ((string)listed["copyOf"]!, (string)listed["length"]!, (string)listed["verdict"]!, (int)listed["toCome"]!));
     }
 
     [Fact]
@@ -89,7 +93,9 @@ public sealed class ClassApiTests(Studio studio) : IClassFixture<Studio>
     {
         var id = await studio.OpenFile();
         var plan = (await studio.Get($"/api/classes/{id}"))["plan"]!;
-        Assert.Equal(("b1", "b1s1", "b1s1o2"), ((string)plan["blocks"]![0]!["id"]!, (string)plan["blocks"]![0]!["stations"]![0]!["id"]!, (string)plan["blocks"]![0]!["stations"]![0]!["options"]![1]!["id"]!));
+        Assert.Equal(
+            ("b1", "b1s1", "b1s1o2"),
+            ((string)plan["blocks"]![0]!["id"]!, (string)plan["blocks"]![0]!["stations"]![0]!["id"]!, (string)plan["blocks"]![0]!["stations"]![0]!["options"]![1]!["id"]!));
 
         // A block without an id before it gets one that is not taken.
         var blocks = plan["blocks"]!.AsArray();

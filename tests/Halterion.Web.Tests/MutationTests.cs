@@ -58,12 +58,16 @@ public sealed class MutationTests(Studio studio) : IClassFixture<Studio>
             request.Headers.TryAddWithoutValidation("If-Match", "\"1\"");
             using var response = await client.SendAsync(request);
             var said = await response.Content.ReadAsStringAsync();
-            Assert.True((int)response.StatusCode is 200 or 204 or 404 or 409 or 412 or 413 or 422, $"{(int)response.StatusCode} {address} {Encoding.UTF8.GetString(sent)} {said}");
+            Assert.True(
+                (int)response.StatusCode is 200 or 204 or 404 or 409 or 412 or 413 or 422,
+                $"{(int)response.StatusCode} {address} {Encoding.UTF8.GetString(sent)} {said}");
             if (response.StatusCode == HttpStatusCode.UnprocessableEntity)
             {
                 var errors = JsonNode.Parse(said)!["errors"]!.AsArray();
                 Assert.NotEmpty(errors);
-                Assert.All(errors, e => Assert.True(Resolves((string)e!["pointer"]!, sent), $"{e} does not point into {address} {Encoding.UTF8.GetString(sent)}"));
+                Assert.All(
+                    errors,
+                    e => Assert.True(Resolves((string)e!["pointer"]!, sent), $"{e} does not point into {address} {Encoding.UTF8.GetString(sent)}"));
             }
         }
 

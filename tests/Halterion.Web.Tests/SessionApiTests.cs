@@ -81,7 +81,9 @@ public sealed class SessionApiTests(Studio studio) : IClassFixture<Studio>
         Assert.Equal(50, (int)(await studio.Post($"/api/sessions/{session}/lead", ""))["script"]!["length"]!);
         var held = (await studio.Get("/api/sessions?held=true"))["sessions"]!.AsArray();
         Assert.Contains(held, s => (string?)s!["id"] == session && (string?)s["status"] == "led" && (string?)s["length"] == "50 s");
-        Assert.Contains((await studio.Get("/api/sessions"))["sessions"]!.AsArray(), s => (string?)s!["id"] == (string?)next["id"] && (string?)s["length"] == "65 s");
+        Assert.Contains(
+            (await studio.Get("/api/sessions"))["sessions"]!.AsArray(),
+            s => (string?)s!["id"] == (string?)next["id"] && (string?)s["length"] == "65 s");
     }
 
     [Theory]
@@ -162,7 +164,9 @@ public sealed class SessionApiTests(Studio studio) : IClassFixture<Studio>
         Assert.Equal("/log/rows/0/game", (string?)(await Read(unknown))["errors"]![0]!["pointer"]);
 
         var export = await studio.Get($"/api/people/{ada["id"]}/export");
-        Assert.Equal(("knee fine", "Sit-to-stand"), ((string)export["classes"]![0]!["note"]!, ((string)export["classes"]![0]!["stations"]![0]!["did"]!).Split(',')[0]));
+        Assert.Equal(
+            ("knee fine", "Sit-to-stand"),
+            ((string)export["classes"]![0]!["note"]!, ((string)export["classes"]![0]!["stations"]![0]!["did"]!).Split(',')[0]));
         using var erased = await studio.CreateClient().DeleteAsync($"/api/people/{ada["id"]}");
         Assert.Equal(["Bo"], (await studio.Get(address))["rows"]!.AsArray().Select(r => (string)r!["name"]!));
         Assert.NotNull(bo["id"]);

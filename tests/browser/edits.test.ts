@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict'
-import type { Plan, PlanStation } from '../../web/src/api/client'
-import { blockOf, doubled, lacking, moveBlock, moveStation, setBlock } from '../../web/src/plan/edit'
+import type { Plan, PlanBlock, PlanStation } from '../../web/src/api/client'
+import { blockOf, doubled, lacking, moveBlock, moveStation, reshaped, setBlock } from '../../web/src/plan/edit'
 import { copyOfBlock, copyOfStation, newId, withIds } from '../../web/src/plan/ids'
 import { expect, test } from './studio'
 
@@ -141,6 +141,54 @@ test('waivers and logs say the same through a hundred random sequences of edits'
     if (seed % 10 === 0) {
       version = (await send<{ version: number }>('PUT', `/api/classes/${begun.id}`, { plan: now }, version)).version
       expect(await send('GET', address)).toEqual(logged)
+    }
+  }
+})
+
+test('a block of any shape may be done in any other, and back', async ({ studio }) => {
+  const faultsOf = async (block: PlanBlock): Promise<unknown[]> => {
+    const plan = { format: 'halterion-class', version: 1, title: 'Shapes', slotMinutes: 60, blocks: [block] }
+    const response = await fetch(`${studio.address}/api/plans/evaluate`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify(plan),
+    })
+    return response.status === 200 ? [] : ((await response.json()) as { errors: unknown[] }).errors
+  }
+
+  const starters = (await (await fetch(`${studio.address}/api/starters`)).json()) as {
+    name: string
+    block: PlanBlock
+  }[]
+  const full: PlanBlock = {
+    name: 'Full',
+    phase: 'main',
+    rounds: 3,
+    optionalRounds: 1,
+    betweenStations: 10,
+    betweenRounds: [60, 30],
+    gate: 'rests',
+    recovery: [{ tier: 'main', move: 'march' }],
+    recoveryIn: 'all',
+    stations: ['split-squat', 'reverse-lunge'].map((move, i) => ({
+      sides: 'each',
+      changeSeconds: 12,
+      demoSeconds: 20,
+      startSide: 'right',
+      say: { text: 'Slowly', seconds: 5 },
+      ...(i === 0 ? { withNext: true } : {}),
+      dose: [{ kind: 'reps', amount: 8 }],
+      options: [{ tier: 'main', move }],
+    })),
+  }
+  const shapes = ['circuit', 'every', 'sets', 'rotation', 'ownPace'] as const
+  const blocks = [full, ...starters.map((s) => s.block).filter((b) => b.format !== 'talk')]
+  for (const block of blocks) {
+    for (const shape of shapes) {
+      const other = reshaped(block, shape)
+      expect(await faultsOf(other), `${block.name} as ${shape}`).toEqual([])
+      for (const back of shapes)
+        expect(await faultsOf(reshaped(other, back)), `${block.name}: ${shape}, ${back}`).toEqual([])
     }
   }
 })

@@ -11,7 +11,9 @@ internal static class Arms
     public static Pose From(Recipe r, Point hip, Point shoulder, Leg near, Leg far, ImmutableArray<double> support, Point? head = null, bool front = false)
     {
         var lean = Angles.FromUp(shoulder - hip);
-        var (nearArm, farArm) = r.Kind is PoseKind.Bridge or PoseKind.Thrust ? Resting(r, hip, shoulder) : front ? FrontArms(r, hip, shoulder) : SideArms(r, hip, shoulder, near, lean);
+        var (nearArm, farArm) = r.Kind is PoseKind.Bridge or PoseKind.Thrust ? Resting(r, hip, shoulder)
+            : front ? FrontArms(r, hip, shoulder)
+            : SideArms(r, hip, shoulder, near, lean);
         var weight = r.Holds is null ? null : new HeldWeight(Grip(r, hip, shoulder, nearArm, lean), r.Load > 0 ? r.Load : 0.1);
         var props = Props(r, hip, near, far, nearArm, weight);
         return new Pose(hip, shoulder, head ?? shoulder + Point.Up(lean * 0.7, Neck), near, far, nearArm, farArm, support, props, weight, front);
@@ -52,7 +54,10 @@ internal static class Arms
             return r.Arms switch
             {
                 ArmStyle.Hips => new Arm(at, at + new Point(sign * 0.10, -0.15), new Point(hip.X + sign * 0.09, hip.Y + 0.04)),
-                ArmStyle.Chest or ArmStyle.Crossed or ArmStyle.Shoulders or ArmStyle.Forward => new Arm(at, at + new Point(sign * 0.035, -0.16), new Point(shoulder.X + sign * 0.02, shoulder.Y - 0.08)),
+                ArmStyle.Chest or ArmStyle.Crossed or ArmStyle.Shoulders or ArmStyle.Forward => new Arm(
+                    at,
+                    at + new Point(sign * 0.035, -0.16),
+                    new Point(shoulder.X + sign * 0.02, shoulder.Y - 0.08)),
                 ArmStyle.Out => new Arm(at, at + new Point(sign * UpperArm, 0), at + new Point(sign * Reach, 0.005)),
                 ArmStyle.Overhead => new Arm(at, at + new Point(sign * 0.02, UpperArm), at + new Point(sign * 0.02, Reach)),
                 ArmStyle.Hang => new Arm(at, at + new Point(-sign * 0.03, -UpperArm), new Point(shoulder.X + sign * 0.03, shoulder.Y - Reach)),
@@ -86,7 +91,10 @@ internal static class Arms
                 props.Add(new Prop("wall", new Point(-0.345, 0), new Point(-0.33, 0.9)));
                 break;
             case "wall":
-                props.Add(new Prop("wall", new Point(arm.Hand.X > 0.1 ? arm.Hand.X + 0.015 : -0.36, 0), new Point(arm.Hand.X > 0.1 ? arm.Hand.X + 0.03 : -0.345, 1.0)));
+                props.Add(new Prop(
+                    "wall",
+                    new Point(arm.Hand.X > 0.1 ? arm.Hand.X + 0.015 : -0.36, 0),
+                    new Point(arm.Hand.X > 0.1 ? arm.Hand.X + 0.03 : -0.345, 1.0)));
                 break;
             case "pad":
                 props.Add(new Prop("pad", new Point(far.Knee.X - 0.07, 0), new Point(far.Knee.X + 0.07, 0.025)));

@@ -81,7 +81,12 @@ public sealed record Figure(
 
     private static Pose Mix(Pose a, Pose b, double share)
     {
-        Leg Legs(Leg x, Leg y) => new(x.Hip.Towards(y.Hip, share), x.Knee.Towards(y.Knee, share), x.Ankle.Towards(y.Ankle, share), x.Heel.Towards(y.Heel, share), x.Toe.Towards(y.Toe, share));
+        Leg Legs(Leg x, Leg y) => new(
+            x.Hip.Towards(y.Hip, share),
+            x.Knee.Towards(y.Knee, share),
+            x.Ankle.Towards(y.Ankle, share),
+            x.Heel.Towards(y.Heel, share),
+            x.Toe.Towards(y.Toe, share));
         Arm ArmsOf(Arm x, Arm y) => new(x.Shoulder.Towards(y.Shoulder, share), x.Elbow.Towards(y.Elbow, share), x.Hand.Towards(y.Hand, share));
         return b with
         {
@@ -151,7 +156,9 @@ public sealed record Figure(
                 break;
             case "weight" or "ball" or "bar":
                 var r = prop.Kind == "weight" ? 0.035 : prop.Kind == "ball" ? 0.06 : 0.07;
-                path.Append(CultureInfo.InvariantCulture, $"M{Round(X(prop.From) - 100 * r)} {Y(prop.From)}a{100 * r} {100 * r} 0 1 0 {200 * r} 0a{100 * r} {100 * r} 0 1 0 {-200 * r} 0Z");
+                path.Append(
+                    CultureInfo.InvariantCulture,
+                    $"M{Round(X(prop.From) - 100 * r)} {Y(prop.From)}a{100 * r} {100 * r} 0 1 0 {200 * r} 0a{100 * r} {100 * r} 0 1 0 {-200 * r} 0Z");
                 break;
             case "chair":
                 Line(path, prop.From with { Y = prop.To.Y + 0.28 }, prop.From);

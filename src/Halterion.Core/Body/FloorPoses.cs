@@ -25,7 +25,14 @@ internal static class FloorPoses
         var stand = new Leg(hip, knee, knee + new Point(-Shank, 0), knee + new Point(-Shank, 0.03), knee + new Point(-Shank - 0.08, -0.02));
         var freeKnee = hip + Point.Down(r.FreeThigh, Thigh);
         var freeAnkle = freeKnee + Point.Down(r.FreeThigh - r.FreeKnee, Shank);
-        var free = r.OneLeg ? new Leg(hip, freeKnee, freeAnkle, freeAnkle + Point.Down(r.FreeThigh - r.FreeKnee - 90, 0.02), freeAnkle + Point.Down(r.FreeThigh - r.FreeKnee + 70, 0.1)) : stand;
+        var free = r.OneLeg
+            ? new Leg(
+                hip,
+                freeKnee,
+                freeAnkle,
+                freeAnkle + Point.Down(r.FreeThigh - r.FreeKnee - 90, 0.02),
+                freeAnkle + Point.Down(r.FreeThigh - r.FreeKnee + 70, 0.1))
+            : stand;
         var hand = new Point(shoulder.X, 0.01);
         var arm = new Arm(shoulder, shoulder.Towards(hand, UpperArm / (UpperArm + Forearm)) + new Point(-0.008, 0), hand);
         var far = r.Arms == ArmStyle.Forward ? new Arm(shoulder, shoulder + new Point(UpperArm, 0.03), shoulder + new Point(UpperArm + Forearm, 0.05)) : arm;
@@ -46,7 +53,9 @@ internal static class FloorPoses
         {
             // Hips high: the feet come nearer, trunk and legs keep their lengths.
             foot = foot with { X = foot.X * (1 - r.Depth) };
-            hip = Angles.Joint(shoulder, foot, Trunk, Thigh + Shank, -1) is var over && over.Y > shoulder.Y ? over : Angles.Joint(shoulder, foot, Trunk, Thigh + Shank, 1);
+            hip = Angles.Joint(shoulder, foot, Trunk, Thigh + Shank, -1) is var over && over.Y > shoulder.Y
+                ? over
+                : Angles.Joint(shoulder, foot, Trunk, Thigh + Shank, 1);
         }
 
         var knee = onKnees ? foot : hip.Towards(foot, Thigh / (Thigh + Shank));
@@ -55,7 +64,10 @@ internal static class FloorPoses
         var freeKnee = hip + Point.Down(r.FreeThigh, Thigh);
         var freeAnkle = freeKnee + Point.Down(r.FreeThigh - r.FreeKnee, Shank);
         var free = r.OneLeg ? new Leg(hip, freeKnee, freeAnkle, freeAnkle + new Point(-0.03, 0.02), freeAnkle + new Point(-0.02, -0.08)) : stand;
-        var elbow = r.Arms == ArmStyle.Sides ? new Point(0, 0.02) : Angles.Joint(shoulder, new Point(0.02, 0.01), UpperArm, Forearm, -1) is var bent && bent.X > 0.02 ? Angles.Joint(shoulder, new Point(0.02, 0.01), UpperArm, Forearm, 1) : bent;
+        var elbow = r.Arms == ArmStyle.Sides ? new Point(0, 0.02)
+            : Angles.Joint(shoulder, new Point(0.02, 0.01), UpperArm, Forearm, -1) is var bent
+                && bent.X > 0.02 ? Angles.Joint(shoulder, new Point(0.02, 0.01), UpperArm, Forearm, 1)
+            : bent;
         var hand = r.Arms == ArmStyle.Sides ? new Point(Forearm, 0.02) : new Point(0.02, 0.01);
         var arm = new Arm(shoulder, elbow, hand);
         var far = r.Arms switch
@@ -125,10 +137,15 @@ internal static class FloorPoses
         {
             ArmStyle.Overhead => new Arm(shoulder, shoulder + new Point(-UpperArm, 0.02), shoulder + new Point(-UpperArm - Forearm, 0.03)),
             ArmStyle.Forward => new Arm(shoulder, shoulder + new Point(0.01, UpperArm), shoulder + new Point(0.02, UpperArm + Forearm)),
-            ArmStyle.Thigh => new Arm(shoulder, Angles.Joint(shoulder, near.Hip.Towards(near.Knee, 0.8), UpperArm, Forearm, -1), near.Hip.Towards(near.Knee, 0.8)),
+            ArmStyle.Thigh => new Arm(
+                shoulder,
+                Angles.Joint(shoulder, near.Hip.Towards(near.Knee, 0.8), UpperArm, Forearm, -1),
+                near.Hip.Towards(near.Knee, 0.8)),
             _ => new Arm(shoulder, new Point(UpperArm, 0.02), new Point(UpperArm + Forearm, 0.015)),
         };
-        var farArm = r.OneLeg && r.Arms == ArmStyle.Forward ? new Arm(shoulder, shoulder + new Point(-UpperArm, 0.04), shoulder + new Point(-UpperArm - Forearm, 0.05)) : arm;
+        var farArm = r.OneLeg && r.Arms == ArmStyle.Forward
+            ? new Arm(shoulder, shoulder + new Point(-UpperArm, 0.04), shoulder + new Point(-UpperArm - Forearm, 0.05))
+            : arm;
         return Lie(r, hip, shoulder, new Point(-0.11, 0.065), near, far, arm, farArm, -0.2, hip.X + 0.1);
     }
 
@@ -138,7 +155,14 @@ internal static class FloorPoses
         var hip = knee + Point.Up(r.Shift - r.Depth, Thigh);
         var back = new Leg(hip, knee, knee + new Point(-Shank, 0.0), knee + new Point(-Shank - 0.01, 0.03), knee + new Point(-Shank - 0.09, -0.015));
         var foot = new Point(0.3, AnkleHeight);
-        var front = r.OneLeg ? new Leg(hip, Angles.Joint(hip, foot, Thigh, Shank, 1), foot, foot + new Point(-Heel, -AnkleHeight), foot + new Point(Foot - Heel, -AnkleHeight)) : back;
+        var front = r.OneLeg
+            ? new Leg(
+                hip,
+                Angles.Joint(hip, foot, Thigh, Shank, 1),
+                foot,
+                foot + new Point(-Heel, -AnkleHeight),
+                foot + new Point(Foot - Heel, -AnkleHeight))
+            : back;
         var shoulder = hip + Point.Up(r.Trunk ?? 0, Trunk);
         var pose = Arms.From(r, hip, shoulder, front, back, [-Shank, r.OneLeg ? 0.35 : 0.08]);
         return Mat(pose, -Shank - 0.12, 0.4);
@@ -183,8 +207,12 @@ internal static class FloorPoses
         }
 
         var pose = new Pose(hip, shoulder, head, near, far, arm, farArm, [from, to], props.ToImmutable());
-        return Mat(pose, Math.Min(head.X, Math.Min(far.Toe.X, near.Toe.X)) - 0.05, Math.Max(Math.Max(near.Toe.X, far.Toe.X), Math.Max(arm.Hand.X, shoulder.X)) + 0.05);
+        return Mat(
+            pose,
+            Math.Min(head.X, Math.Min(far.Toe.X, near.Toe.X)) - 0.05,
+            Math.Max(Math.Max(near.Toe.X, far.Toe.X), Math.Max(arm.Hand.X, shoulder.X)) + 0.05);
     }
 
-    private static Pose Mat(Pose pose, double from, double to) => pose with { Props = pose.Props.Add(new Prop("mat", new Point(from, -0.012), new Point(to, 0))) };
+    private static Pose Mat(Pose pose, double from, double to) =>
+        pose with { Props = pose.Props.Add(new Prop("mat", new Point(from, -0.012), new Point(to, 0))) };
 }

@@ -27,7 +27,8 @@ public static class Moments
 
     /// <summary>Moment about the hips of all that is above them, both legs together, N·m: what the back extensors carry too.</summary>
     public static double Back(Pose pose, Stature stature, double mass) =>
-        Anthropometry.Gravity * mass * stature.Metres * pose.Masses().Except(Pose.LegMasses(pose.Near)).Except(Pose.LegMasses(pose.Far)).Sum(m => m.Share * (m.At.X - pose.Hip.X));
+        Anthropometry.Gravity * mass * stature.Metres * pose.Masses().Except(Pose.LegMasses(pose.Near))
+            .Except(Pose.LegMasses(pose.Far)).Sum(m => m.Share * (m.At.X - pose.Hip.X));
 
     private static LegMoments Leg(Leg leg, double force, double at, Stature stature, double mass)
     {

@@ -10,7 +10,11 @@ internal static class PoseWords
 
     private static string Short(Pose pose, Recipe r) => r.Kind switch
     {
-        PoseKind.Squat => r.Air > 0 ? "a jump" : r.HeelRaise > 20 && r.Depth < 20 ? "standing on the toes" : r.Depth < 15 ? "standing" : pose.Near.ThighRise < 8 ? "thighs level with the floor" : "a bent stance",
+        PoseKind.Squat => r.Air > 0 ? "a jump"
+            : r.HeelRaise > 20 && r.Depth < 20 ? "standing on the toes"
+            : r.Depth < 15 ? "standing"
+            : pose.Near.ThighRise < 8 ? "thighs level with the floor"
+            : "a bent stance",
         PoseKind.Hinge => pose.TrunkLean < 20 ? "standing" : "trunk forward from the hips",
         PoseKind.Split => r.Depth < 0.3 ? "a long stance, one foot in front" : "a lunge",
         PoseKind.Single => Math.Abs(pose.TrunkLean) > 40 ? "trunk forward on one leg" : "standing on one leg",

@@ -128,7 +128,13 @@ public static class Solver
             var freeKnee = hip + Point.Down(r.FreeThigh, Thigh);
             var freeAnkle = freeKnee + Point.Down(r.FreeThigh - r.FreeKnee, Shank);
             var toe = freeAnkle + Point.Down(r.FreeThigh - r.FreeKnee + 80, Foot - Heel);
-            return Upper(r, hip, lean, Flat(hip, knee, ankle), new Leg(hip, freeKnee, freeAnkle, freeAnkle + (freeAnkle - toe) * (Heel / (Foot - Heel)), toe), StandingSupport(r, [-Heel, Foot - Heel]));
+            return Upper(
+                r,
+                hip,
+                lean,
+                Flat(hip, knee, ankle),
+                new Leg(hip, freeKnee, freeAnkle, freeAnkle + (freeAnkle - toe) * (Heel / (Foot - Heel)), toe),
+                StandingSupport(r, [-Heel, Foot - Heel]));
         }
 
         return With(r.Held ? 4 : Halve(-30, 30, s => With(s).CentreOfMass.X - MidFoot)) with { OnOneFoot = true };

@@ -24,7 +24,13 @@ public static class StationSetup
     public static ImmutableArray<SetupMeasure> Of(Recipe start, Recipe end, Stature shortest, Stature tallest)
     {
         var pose = Solver.Solve(end);
-        SetupMeasure Between(string what, double share, string note, Point from, Point to) => new(what, Centimetres(share, shortest), Centimetres(share, tallest), note, from, to);
+        SetupMeasure Between(string what, double share, string note, Point from, Point to) => new(
+            what,
+            Centimetres(share, shortest),
+            Centimetres(share, tallest),
+            note,
+            from,
+            to);
         SetupMeasure Height(string what, double share, string note, double x) => Between(what, share, note, new Point(x, 0), new Point(x, share));
         SetupMeasure Along(string what, double share, string note, double from, double to) => Between(what, share, note, new Point(from, 0), new Point(to, 0));
         return end.Kind switch
@@ -34,11 +40,26 @@ public static class StationSetup
             PoseKind.Split when end.RearRaise > 0 =>
             [
                 Height("rear foot height", RearFoot, "laces down; lower is easier, err low", pose.Far.Toe.X - 0.12),
-                Along("front foot to rear foot", Solver.RightAngleStride(RearFoot + 0.04), "ankle to ankle; err long: too short pushes the knee forward", pose.Far.Ankle.X, pose.Near.Ankle.X),
+                Along(
+                    "front foot to rear foot",
+                    Solver.RightAngleStride(RearFoot + 0.04),
+                    "ankle to ankle; err long: too short pushes the knee forward",
+                    pose.Far.Ankle.X,
+                    pose.Near.Ankle.X),
             ],
             PoseKind.Split when end.FrontRaise > 0 && start.Kind == PoseKind.Split =>
-                [Along("front foot to rear foot", Solver.RightAngleStride(), "ankle to ankle, the front foot wholly on the step", pose.Far.Ankle.X, pose.Near.Ankle.X)],
-            PoseKind.Split => [Along("front foot to rear foot", Solver.RightAngleStride(), "ankle to ankle: both knees square, front shin upright; err long", pose.Far.Ankle.X, pose.Near.Ankle.X)],
+                [Along(
+                    "front foot to rear foot",
+                    Solver.RightAngleStride(),
+                    "ankle to ankle, the front foot wholly on the step",
+                    pose.Far.Ankle.X,
+                    pose.Near.Ankle.X)],
+            PoseKind.Split => [Along(
+                "front foot to rear foot",
+                Solver.RightAngleStride(),
+                "ankle to ankle: both knees square, front shin upright; err long",
+                pose.Far.Ankle.X,
+                pose.Near.Ankle.X)],
             PoseKind.Single when start is { Kind: PoseKind.Split, FrontRaise: > 0 } =>
                 [Height("step height, at most", StepShare * Anthropometry.KneeHeight, "the whole foot on it; lower is easier", 0.22)],
             PoseKind.Thrust =>
@@ -46,9 +67,18 @@ public static class StationSetup
                 Height("bench height", Solver.BenchHeight, "its edge just below the shoulder blades; trunk and thighs level at the top", -0.19),
                 Along("bench to heels", pose.Near.Heel.X, "shins upright and knees square at the top", 0, pose.Near.Heel.X),
             ],
-            PoseKind.Bridge => [Along("seat to heels", pose.Near.Heel.X - Anthropometry.Trunk, "lying: further out works the back of the thighs, nearer the front", Anthropometry.Trunk, pose.Near.Heel.X)],
+            PoseKind.Bridge => [Along(
+                "seat to heels",
+                pose.Near.Heel.X - Anthropometry.Trunk,
+                "lying: further out works the back of the thighs, nearer the front",
+                Anthropometry.Trunk,
+                pose.Near.Heel.X)],
             PoseKind.Hinge or PoseKind.Single when pose.TrunkLean > 30 =>
-                [Height("hands above the floor", pose.NearArm.Hand.Y, "at this depth; below the knee is enough if the stretch comes there", pose.NearArm.Hand.X + 0.06)],
+                [Height(
+                    "hands above the floor",
+                    pose.NearArm.Hand.Y,
+                    "at this depth; below the knee is enough if the stretch comes there",
+                    pose.NearArm.Hand.X + 0.06)],
             PoseKind.Wide => [Along("foot to foot", 2 * pose.Near.Ankle.X, "from middle to middle", -pose.Near.Ankle.X, pose.Near.Ankle.X)],
             _ => [],
         };

@@ -12,7 +12,9 @@ public sealed class ChangesAreLongEnough : IRule
 
     public IEnumerable<Finding> Check(ClassReview review) =>
         review.Plan.Blocks.SelectMany((block, index) =>
-            block.Shape is BlockShape.Talk or BlockShape.OwnPace || block.StartEvery is not null ? [] : Changes(review, block, index).Concat(Switches(review, block, index)));
+            block.Shape is BlockShape.Talk or BlockShape.OwnPace || block.StartEvery is not null
+                ? []
+                : Changes(review, block, index).Concat(Switches(review, block, index)));
 
     private static IEnumerable<Finding> Changes(ClassReview review, Block block, int index)
     {

@@ -169,7 +169,8 @@ public static class DemandModel
             return at.Kind == PoseKind.Plank ? 1.5 : 0.5 + (at.Holds is null ? 0 : 0.5);
         }
 
-        return 5 * Math.Max(0, Moments.Back(Sideways(at).Pose, Stature.Usual, Anthropometry.UsualMass)) / BackMomentOfFive * (at.Prop is "chair" ? Seat : 1) * (held ? 0.6 : 1);
+        var moment = Math.Max(0, Moments.Back(Sideways(at).Pose, Stature.Usual, Anthropometry.UsualMass));
+        return 5 * moment / BackMomentOfFive * (at.Prop is "chair" ? Seat : 1) * (held ? 0.6 : 1);
     }
 
     private static double Balance(Move move, Recipe start, Recipe end, Recipe at, bool held)
@@ -205,7 +206,9 @@ public static class DemandModel
         }
 
         var pose = Sideways(end).Pose;
-        return 5 * Math.Max(Math.Max(pose.HipFlexion / 140, pose.Near.KneeFlexion / 160), Math.Max(0, pose.Near.ShinLean) / 50) * (end.Kind == PoseKind.Wide ? 1.1 : 1) * (end.Prop is "chair" ? Seat : 1);
+        var flexed = Math.Max(pose.HipFlexion / 140, pose.Near.KneeFlexion / 160);
+        var most = Math.Max(flexed, Math.Max(0, pose.Near.ShinLean) / 50);
+        return 5 * most * (end.Kind == PoseKind.Wide ? 1.1 : 1) * (end.Prop is "chair" ? Seat : 1);
     }
 
     private static double Grip(Recipe end, Manner manner, double kilograms)
@@ -222,5 +225,6 @@ public static class DemandModel
     private static bool Steps(Recipe start, Recipe end) =>
         (start.Kind == PoseKind.Single && end.Kind == PoseKind.Split) || (start.Kind == PoseKind.Split && end.Kind == PoseKind.Single);
 
-    private static bool Floor(Recipe r) => r.Kind is PoseKind.HandsAndKnees or PoseKind.Plank or PoseKind.SideLying or PoseKind.Supine or PoseKind.Kneeling or PoseKind.Seated;
+    private static bool Floor(Recipe r) =>
+        r.Kind is PoseKind.HandsAndKnees or PoseKind.Plank or PoseKind.SideLying or PoseKind.Supine or PoseKind.Kneeling or PoseKind.Seated;
 }

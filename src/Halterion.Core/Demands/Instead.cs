@@ -23,10 +23,12 @@ public static class Instead
             .Where(m => m.Demand is not null && Math.Abs(m.Demand.Overall - asked.Overall) <= Apart)
             .OrderBy(m => m.Demand!.Impact > asked.Impact).ThenBy(m => m.Move.Kit.Length).ThenBy(m => Math.Abs(m.Demand!.Overall - asked.Overall))
             .Select(m => m.Move).FirstOrDefault();
-        return best is null ? null : new Proposal(
+        return best is null ? null : Proposal.For(
             Option.Of(Tier.Instead, best.Id),
             best.Name,
             best.Kit.SequenceEqual(move.Kit) ? "position" : "kit",
-            best.Kit.IsEmpty ? "As hard, and needs nothing." : best.Kit.SequenceEqual(move.Kit) ? "As hard, in another position." : $"As hard, with {string.Join(" and ", best.Kit)}.");
+            best.Kit.IsEmpty ? "As hard, and needs nothing."
+                : best.Kit.SequenceEqual(move.Kit) ? "As hard, in another position."
+                : $"As hard, with {string.Join(" and ", best.Kit)}.");
     }
 }

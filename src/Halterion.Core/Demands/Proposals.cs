@@ -7,11 +7,15 @@ using Halterion.Core.Plans;
 namespace Halterion.Core.Demands;
 
 /// <summary>An option proposed beside a move, and why.</summary>
-/// <param name="Of">The option, not named yet.</param>
-public sealed record Proposal([property: JsonIgnore] Option Of, string Name, string Dimension, string Why)
+/// <param name="Option">The option in the plan language, ready to stand at a station.</param>
+public sealed record Proposal(JsonObject Option, string Name, string Dimension, string Why)
 {
-    /// <summary>The option in the plan language, ready to stand at a station.</summary>
-    public JsonObject Option => PlanWriter.Of(Of);
+    /// <summary>The option, not named yet.</summary>
+    [JsonIgnore]
+    public Option Of { get; private init; } = null!;
+
+    public static Proposal For(Option option, string name, string dimension, string why) =>
+        new(PlanWriter.Of(option), name, dimension, why) { Of = option };
 }
 
 /// <summary>What the ladders propose for a move. A direction is missing only where the move stands at the end of its ladder.</summary>
@@ -46,7 +50,7 @@ public sealed record Proposals(Proposal? Easier = null, Proposal? Harder = null,
         }
 
         var rung = ladder.Rungs[to];
-        return new Proposal(
+        return Proposal.For(
             OptionOf(rung, way < 0 ? Tier.Easier : Tier.Harder, moves),
             moves.Find(rung.Move)!.Name,
             way < 0 ? ladder.Rungs[at].Dimension : rung.Dimension,
@@ -56,7 +60,7 @@ public sealed record Proposals(Proposal? Easier = null, Proposal? Harder = null,
     /// <summary>Easier and harder as the move's own page says.</summary>
     private static Proposals OwnLines(Move move)
     {
-        Proposal? Of(Tier tier, string line) => line.Length == 0 ? null : new Proposal(
+        Proposal? Of(Tier tier, string line) => line.Length == 0 ? null : Proposal.For(
             Plans.Option.Of(tier, move.Id, note: line.TrimEnd('.')), move.Name, DimensionOf(line), line);
         return new Proposals(Of(Tier.Easier, move.Easier), Of(Tier.Harder, move.Harder));
     }

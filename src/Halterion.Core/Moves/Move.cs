@@ -73,7 +73,14 @@ public sealed record MoveFigure(Recipe Start, Recipe End);
 /// <param name="Throws">A pose at rest does not see that the weight is thrown.</param>
 /// <param name="Unsteady">What the way from pose to pose adds to balance.</param>
 /// <param name="Travels">It goes forward over the floor, and lands a step.</param>
-public sealed record StatedAsks(double? Skill = null, double? Brakes = null, double? OneLegShare = null, double? NeverRests = null, double? Throws = null, double? Unsteady = null, bool Travels = false);
+public sealed record StatedAsks(
+    double? Skill = null,
+    double? Brakes = null,
+    double? OneLegShare = null,
+    double? NeverRests = null,
+    double? Throws = null,
+    double? Unsteady = null,
+    bool Travels = false);
 
 /// <summary>What a user says of an own move, each 0–5; what is not said is taken from the move that it is like, or is 0.</summary>
 public sealed record StatedDemand(int? Knee, int? Hip, int? Back, int? Balance, int? Impact, int? Mobility, int? Skill, int? Grip);
@@ -90,6 +97,7 @@ public sealed record StatedDemand(int? Knee, int? Hip, int? Back, int? Balance, 
 /// <param name="Figure">Start and end pose; none for a user's own move without one.</param>
 /// <param name="Like">The shipped move whose figure and demand a user's own one takes.</param>
 /// <param name="Demand">What the user says instead of that demand.</param>
+/// <param name="AtHome">A stretch that every take-home sheet ends with.</param>
 /// <param name="Asks">What it asks that its figure does not show; an own move has it from the one that it is like.</param>
 /// <param name="Felt">Where it should be felt, and what to change if it is felt elsewhere.</param>
 public sealed record Move(
@@ -121,4 +129,5 @@ public sealed record Move(
     MoveFigure? Figure = null,
     MoveId? Like = null,
     StatedDemand? Demand = null,
-    StatedAsks? Asks = null);
+    StatedAsks? Asks = null,
+    bool AtHome = false);

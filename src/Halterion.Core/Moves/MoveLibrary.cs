@@ -24,7 +24,10 @@ public sealed class MoveLibrary
     private readonly FrozenSet<MoveId> shipped;
     private readonly ConcurrentDictionary<object, object?> once;
 
-    private MoveLibrary(string version, ImmutableArray<Move> moves, ImmutableArray<Ladder> ladders, FrozenSet<MoveId>? shipped = null, ConcurrentDictionary<object, object?>? once = null)
+    private MoveLibrary(
+        string version,
+        ImmutableArray<Move> moves, ImmutableArray<Ladder> ladders, FrozenSet<MoveId>? shipped = null,
+        ConcurrentDictionary<object, object?>? once = null)
     {
         (Version, Moves, Ladders) = (version, moves, ladders);
         this.shipped = shipped ?? moves.Select(m => m.Id).ToFrozenSet();

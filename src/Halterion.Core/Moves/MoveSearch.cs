@@ -16,7 +16,13 @@ public enum Limit
 }
 
 /// <summary>What is looked for; what is left out does not matter.</summary>
-public sealed record MoveQuery(string? Text = null, Family? Family = null, Position? Position = null, Plane? Plane = null, string? Kit = null, Limit? Limit = null);
+public sealed record MoveQuery(
+    string? Text = null,
+    Family? Family = null,
+    Position? Position = null,
+    Plane? Plane = null,
+    string? Kit = null,
+    Limit? Limit = null);
 
 /// <summary>Finds moves by name, alias, family, kit, position, plane and limit, and forgives typing mistakes.</summary>
 public static class MoveSearch
@@ -55,7 +61,8 @@ public static class MoveSearch
             // About 0–50° of flexion is the gentle range (Escamilla, Med Sci Sports Exerc 33, 2001; from memory).
             Limit.Knee => !jumps && move.Position is not (Position.Kneeling or Position.HandsAndKnees) && (lies || pose is null || pose.Near.KneeFlexion <= 55),
             Limit.Back => !jumps && end?.Holds is null && (lies || move.Position != Position.Standing || pose is null || Math.Abs(pose.TrunkLean) <= 50),
-            Limit.Balance => !jumps && (lies || end?.Held == true || (end?.Kind != PoseKind.Single && start?.Kind != PoseKind.Single && !(end?.Kind == PoseKind.Wide && end.OneLeg))),
+            Limit.Balance => !jumps
+                && (lies || end?.Held == true || (end?.Kind != PoseKind.Single && start?.Kind != PoseKind.Single && !(end?.Kind == PoseKind.Wide && end.OneLeg))),
             Limit.Pregnancy => !jumps && move.Position is not (Position.OnTheBack or Position.Prone),
             _ => move.Position != Position.HandsAndKnees || move.Figure is null || end!.Arms == ArmStyle.Sides && end.Kind == PoseKind.Plank,
         };

@@ -145,7 +145,15 @@ internal sealed partial class Context
         block = shape == BlockShape.OwnPace ? OwnPace(fields, block) : InRounds(fields, block, sure);
         block = Timed(fields, block, shape);
         var stations = fields.Items("stations", 1, 16, "stations", required: true);
-        block = block with { Stations = [.. stations.Select((station, i) => Station(station, $"{fields.At}/stations/{i}", block, sure, $"b{index + 1}s{i + 1}"))] };
+        block = block with
+        {
+            Stations = [.. stations.Select((station, i) => Station(
+            station,
+            $"{fields.At}/stations/{i}",
+            block,
+            sure,
+            $"b{index + 1}s{i + 1}"))]
+        };
         if (shape is BlockShape.Circuit or BlockShape.Sets)
         {
             CheckStrings(block, fields.At);

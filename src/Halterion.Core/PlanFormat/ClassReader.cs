@@ -154,7 +154,10 @@ internal sealed partial class Context(MoveLibrary shipped, Faults faults)
                 }
                 else if (found.Station.Options.All(o => o.Tier != showing.First))
                 {
-                    faults.Add($"/blocks/{b}/show/{i}/first", $"{found.Station.Name} has no {WordsOf<Tier>.Of(showing.First)} option.", "a tier that the station has");
+                    faults.Add(
+                        $"/blocks/{b}/show/{i}/first",
+                        $"{found.Station.Name} has no {WordsOf<Tier>.Of(showing.First)} option.",
+                        "a tier that the station has");
                 }
             }
         }

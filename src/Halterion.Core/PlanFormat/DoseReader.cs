@@ -25,7 +25,17 @@ internal sealed partial class Context
 
         if (kind == PartKind.Rest)
         {
-            fields.Refuse("a rest takes only amount, rounds and label", "side", "tempo", "style", "pulsesPerRep", "pace", "move", "loadKg", "loadFactor", "effort");
+            fields.Refuse(
+                "a rest takes only amount, rounds and label",
+                "side",
+                "tempo",
+                "style",
+                "pulsesPerRep",
+                "pace",
+                "move",
+                "loadKg",
+                "loadFactor",
+                "effort");
             fields.Close("a part");
             return part;
         }

@@ -89,7 +89,11 @@ internal sealed partial class Context
         foreach (var name in map.Names.ToArray())
         {
             var entry = map.Take(name)!.Value;
-            if (!int.TryParse(name, NumberStyles.None, CultureInfo.InvariantCulture, out var number) || number < 1 || number.ToString(CultureInfo.InvariantCulture) != name)
+            if (!int.TryParse(
+                name,
+                NumberStyles.None,
+                CultureInfo.InvariantCulture,
+                out var number) || number < 1 || number.ToString(CultureInfo.InvariantCulture) != name)
             {
                 map.Fault(name, $"“{(name.Length > 40 ? name[..40] + "…" : name)}” is no part number.", "the number of a part, from 1");
                 continue;

@@ -54,7 +54,9 @@ public sealed class PlanChanges
     }
 
     /// <summary>Pairs the items of two lists by name, in order, and says what came, went, moved and changed.</summary>
-    private void Items(string where, List<JsonObject> before, List<JsonObject> after, Func<JsonObject, string> nameOf, string what, Action<string, JsonObject, JsonObject> compare)
+    private void Items(
+        string where,
+        List<JsonObject> before, List<JsonObject> after, Func<JsonObject, string> nameOf, string what, Action<string, JsonObject, JsonObject> compare)
     {
         var pairs = Pairs(before, after, nameOf);
         var left = Enumerable.Range(0, before.Count).Except(pairs.Select(p => p.Before)).ToList();
@@ -145,7 +147,8 @@ public sealed class PlanChanges
         return ShortDose.Of(new Station { Id = default, Name = "", Options = [], Dose = dose });
     }
 
-    private static string Text(JsonObject of, string name) => of[name] is JsonValue value && value.GetValueKind() == JsonValueKind.String ? value.GetValue<string>() : "";
+    private static string Text(JsonObject of, string name) =>
+        of[name] is JsonValue value && value.GetValueKind() == JsonValueKind.String ? value.GetValue<string>() : "";
 
     private static bool Same(JsonNode? a, JsonNode? b) => JsonNode.DeepEquals(a, b);
 

@@ -56,5 +56,7 @@ public static class PlanIds
     }
 
     private static IEnumerable<(JsonObject Item, int Index)> Objects(JsonNode? list) =>
-        list is JsonArray array ? array.Select((item, i) => (Item: item as JsonObject, Index: i)).Where(p => p.Item is not null).Select(p => (p.Item!, p.Index)) : [];
+        list is JsonArray array
+            ? array.Select((item, i) => (Item: item as JsonObject, Index: i)).Where(p => p.Item is not null).Select(p => (p.Item!, p.Index))
+            : [];
 }

@@ -118,7 +118,9 @@ public sealed partial class ShortDoseReader
         var open = Take(Max()) is not null;
         if (Take(Amounts()) is not { } amounts)
         {
-            throw Fault(Done() ? "An amount is missing." : "No amount can be read here.", "a number such as 12, a range such as 8–12, or a list such as 20/15/12");
+            throw Fault(
+                Done() ? "An amount is missing." : "No amount can be read here.",
+                "a number such as 12, a range such as 8–12, or a list such as 20/15/12");
         }
 
         var unit = Take(Unit())?.Value.ToLowerInvariant() ?? "";

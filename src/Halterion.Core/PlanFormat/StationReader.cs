@@ -210,7 +210,8 @@ internal sealed partial class Context
             var wrong = i + 1 == block.Stations.Length ? "The last station of a block has no next one."
                 : block.StartEvery is not null ? "With startEverySeconds every station has its own start."
                 : block.SidePass != SidePass.Station ? "The round gives the sides here."
-                : !CanTie(block.Stations[i]) || !CanTie(block.Stations[i + 1]) ? "A string is made of stations done on each side, without chunk and without turns."
+                : !CanTie(block.Stations[i])
+                    || !CanTie(block.Stations[i + 1]) ? "A string is made of stations done on each side, without chunk and without turns."
                 : null;
             if (wrong is not null)
             {

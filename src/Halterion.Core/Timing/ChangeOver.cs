@@ -9,7 +9,17 @@ namespace Halterion.Core.Timing;
 /// <param name="Floor">Standing to floor, or back up.</param>
 /// <param name="Bench">Onto a bench or into a machine.</param>
 /// <param name="PlatesShared">Changing plates with a partner.</param>
-public sealed record ChangeTimes(int Walk, int Floor, int Bench, int Band, int Weights, int Plates, int PlatesShared, int SwitchStanding, int SwitchFloor, int SwitchBench)
+public sealed record ChangeTimes(
+    int Walk,
+    int Floor,
+    int Bench,
+    int Band,
+    int Weights,
+    int Plates,
+    int PlatesShared,
+    int SwitchStanding,
+    int SwitchFloor,
+    int SwitchBench)
 {
     /// <summary>A brisk room. [M] Handbook, section 3.</summary>
     public static readonly ChangeTimes Brisk = new(8, 6, 12, 10, 5, 25, 12, 3, 4, 8);
@@ -132,7 +142,8 @@ public static class ChangeOver
         var main = station.Main;
         if (main.Manner.Load is { } load)
         {
-            return FormattableString.Invariant($"{(load.Implement is { } implement ? WordsOf<Implement>.Of(implement) : "")} {load.Count ?? 1} {load.Kg?.Value}");
+            return FormattableString
+                .Invariant($"{(load.Implement is { } implement ? WordsOf<Implement>.Of(implement) : "")} {load.Count ?? 1} {load.Kg?.Value}");
         }
 
         var kit = moves.Find(main.Move)?.Kit ?? [];

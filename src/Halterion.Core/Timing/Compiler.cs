@@ -308,7 +308,13 @@ internal sealed class Compilation
             if (end > now)
             {
                 var work = stretch.Kind == SpanKind.Work;
-                spans.Add(new StaySpan(new Seconds(now), new Seconds(end), stretch.Kind, work ? stretch.Part : null, work ? stretch.Side : null, turns ? stretch.Turn : null));
+                spans.Add(new StaySpan(
+                    new Seconds(now),
+                    new Seconds(end),
+                    stretch.Kind,
+                    work ? stretch.Part : null,
+                    work ? stretch.Side : null,
+                    turns ? stretch.Turn : null));
             }
 
             now = end;

@@ -30,7 +30,19 @@ internal sealed class SpanWriter
     public void Wait() => gate = true;
 
     /// <summary>Adds a span; one of 0 s is left out.</summary>
-    public void Add(SpanKind kind, Seconds length, int? round = null, int? station = null, int? part = null, Side? side = null, int? pass = null, int? turn = null, int? leg = null, int? amount = null, PlaceId? shows = null, Gap? gap = null)
+    public void Add(
+        SpanKind kind,
+        Seconds length,
+        int? round = null,
+        int? station = null,
+        int? part = null,
+        Side? side = null,
+        int? pass = null,
+        int? turn = null,
+        int? leg = null,
+        int? amount = null,
+        PlaceId? shows = null,
+        Gap? gap = null)
     {
         if (length == Seconds.Zero)
         {
@@ -47,7 +59,20 @@ internal sealed class SpanWriter
             throw new TooLargeException(new PlanFault("/blocks", "The class is longer than 24 hours.", "at most 24 hours"));
         }
 
-        spans.Add(new Span(new Seconds(now), new Seconds(now + length.Value), kind, Block, round, station, part, side, pass, turn, leg, shows) { Gated = gate, Amount = amount, Gap = gap });
+        spans.Add(new Span(
+            new Seconds(now),
+            new Seconds(now + length.Value),
+            kind,
+            Block,
+            round,
+            station,
+            part,
+            side,
+            pass,
+            turn,
+            leg,
+            shows)
+        { Gated = gate, Amount = amount, Gap = gap });
         gate = false;
         now += length.Value;
     }

@@ -18,7 +18,13 @@ public sealed record CardOption(Tier Tier, string Words, Figure? Figure);
 /// <param name="Cue">The one thing to think of.</param>
 /// <param name="SetUp">Measures for the statures asked for, in words.</param>
 /// <param name="Measures">The same as lines in the main option's figure.</param>
-public sealed record StationPlaceCard(string Block, string Place, string Name, Family Family, string Target, ImmutableArray<CardOption> Options, string Cue, ImmutableArray<string> SetUp, ImmutableArray<DrawnMeasure> Measures);
+public sealed record StationPlaceCard(
+    string Block,
+    string Place,
+    string Name,
+    Family Family,
+    string Target,
+    ImmutableArray<CardOption> Options, string Cue, ImmutableArray<string> SetUp, ImmutableArray<DrawnMeasure> Measures);
 
 /// <summary>A line of the walk-through: what to show, from which side, in which order, which fault.</summary>
 /// <param name="Seconds">25 s a station with its options. [M] Handbook, section 3.</param>
@@ -39,8 +45,6 @@ public sealed record ClassCards(
 {
     private const int ShownSeconds = 25;
 
-    private static readonly string[] HomeStretches = ["stand-quad-stretch", "lying-hamstring-stretch", "half-kneeling-hip-stretch", "calf-stretch"];
-
     public static ClassCards Of(ClassPlan plan, Preferences preferences, Stature shortest, Stature tallest)
     {
         var stations = plan.Blocks.SelectMany(b => b.Stations.Select((s, i) => (Block: b, Station: s, Index: i))).ToArray();
@@ -50,8 +54,14 @@ public sealed record ClassCards(
             [.. stations.Select(s => Card(plan, s.Block, s.Station, s.Index, preferences, shortest, tallest))],
             [.. once.Select(s => Walk(plan, s.Station, preferences))],
             new Seconds(ShownSeconds * once.Length).ToString(),
-            [.. once.Where(s => plan.Moves.Find(s.Station.Main.Move)!.Family is not (Family.Recovery or Family.Stretch)).Select(s => Take(plan.Moves.Find(s.Station.Main.Move)!, PlanWords.Targets(s.Station, s.Block), s.Station.Main.Manner))],
-            [.. HomeStretches.Select(id => plan.Moves.Find(new MoveId(id))).OfType<Move>().Select(m => Take(m, string.Create(CultureInfo.InvariantCulture, $"{m.Dose.Amount} s{(m.Sided == Sided.TwoSided ? "" : " each side")}"), new Manner()))],
+            [.. once.Where(s => plan.Moves.Find(s.Station.Main.Move)!.Family is not (Family.Recovery or Family.Stretch)).Select(s => Take(
+                plan.Moves.Find(s.Station.Main.Move)!,
+                PlanWords.Targets(s.Station, s.Block),
+                s.Station.Main.Manner))],
+            [.. plan.Moves.Moves.Where(m => m.AtHome).Select(m => Take(
+                m,
+                string.Create(CultureInfo.InvariantCulture, $"{m.Dose.Amount} s{(m.Sided == Sided.TwoSided ? "" : " each side")}"),
+                new Manner()))],
             "Everything said in class is an offer. Stop at pain, dizziness, chest discomfort or unusual breathlessness, and say so. Unsure whether to start? Ask a doctor or midwife first.");
     }
 
@@ -66,7 +76,10 @@ public sealed record ClassCards(
             station.Name,
             move.Family,
             PlanWords.Targets(station, block),
-            [.. station.Options.OrderBy(o => Array.IndexOf(order, o.Tier)).Select(o => new CardOption(o.Tier, PlanWords.Option(o, plan.Moves, preferences), OptionFigure.Of(plan.Moves.Find(o.Move)!, o.Manner)))],
+            [.. station.Options.OrderBy(o => Array.IndexOf(order, o.Tier)).Select(o => new CardOption(
+                o.Tier,
+                PlanWords.Option(o, plan.Moves, preferences),
+                OptionFigure.Of(plan.Moves.Find(o.Move)!, o.Manner)))],
             move.Path,
             [.. setUp.Select(m => m.Words)],
             [.. setUp.Select(m => m.Drawn)]);
@@ -95,7 +108,8 @@ public sealed record ClassCards(
     private static WalkThroughLine Walk(ClassPlan plan, Station station, Preferences preferences)
     {
         var move = plan.Moves.Find(station.Main.Move)!;
-        var tiers = station.Options.Where(o => o.Tier is Tier.Easier or Tier.Harder).OrderBy(o => o.Tier).Select(o => $"{o.Tier.ToString().ToLowerInvariant()}: {PlanWords.Option(o, plan.Moves, preferences)}");
+        var tiers = station.Options.Where(o => o.Tier is Tier.Easier or Tier.Harder).OrderBy(o => o.Tier)
+            .Select(o => $"{o.Tier.ToString().ToLowerInvariant()}: {PlanWords.Option(o, plan.Moves, preferences)}");
         return new WalkThroughLine(
             station.Name,
             move.Plane == Plane.Sagittal ? "from the side" : "from the front",
@@ -104,5 +118,6 @@ public sealed record ClassCards(
             new Seconds(ShownSeconds));
     }
 
-    private static TakeAwayMove Take(Move move, string target, Manner manner) => new(move.Name, target, $"{move.SetUp} {move.Path}".Trim(), OptionFigure.Of(move, manner));
+    private static TakeAwayMove Take(Move move, string target, Manner manner) =>
+        new(move.Name, target, $"{move.SetUp} {move.Path}".Trim(), OptionFigure.Of(move, manner));
 }

@@ -12,7 +12,13 @@ namespace Halterion.Core.Views;
 /// <summary>What an instructor needs to see of one station.</summary>
 /// <param name="Watch">The usual fault to look for, and its fix.</param>
 /// <param name="Id">The station's id in the class that is led.</param>
-public sealed record StationCard(string Name, Family Family, string Target, ImmutableArray<string> Harder, string Main, ImmutableArray<string> Easier, string Watch, PlaceId? Id = null);
+public sealed record StationCard(
+    string Name,
+    Family Family,
+    string Target,
+    ImmutableArray<string> Harder, string Main, ImmutableArray<string> Easier,
+    string Watch,
+    PlaceId? Id = null);
 
 /// <summary>One stretch of the class as it is shown while leading.</summary>
 /// <param name="Headline">What is going on now.</param>
@@ -43,7 +49,12 @@ public sealed record Scene(
 
 /// <summary>All that a screen needs to lead a class without asking again: the timeline in words, and the cues.</summary>
 /// <param name="Focus">The cue of the day.</param>
-public sealed record LeadScript(string Title, Seconds Length, Seconds Slot, ImmutableArray<Scene> Scenes, ImmutableArray<StationCard> Cards, ImmutableArray<Cue> Cues, string Focus = "")
+public sealed record LeadScript(
+    string Title,
+    Seconds Length,
+    Seconds Slot,
+    ImmutableArray<Scene> Scenes, ImmutableArray<StationCard> Cards, ImmutableArray<Cue> Cues,
+    string Focus = "")
 {
     /// <summary>What the fold over the taps needs to know of the scenes.</summary>
     [JsonIgnore]
@@ -258,7 +269,15 @@ internal sealed class ScriptWriter
         ImmutableArray<string> Of(Tier tier) => [.. station.Options.Where(o => o.Tier == tier).Select(o => PlanWords.Option(o, moves, preferences))];
         var main = moves.Find(station.Main.Move)!;
         var watch = main.Faults.IsDefaultOrEmpty ? "" : $"{main.Faults[0].Seen}. {main.Faults[0].Fix}";
-        return new StationCard(station.Name, main.Family, PlanWords.Target(station, block, round), Of(Tier.Harder), PlanWords.Option(station.Main, moves, preferences), Of(Tier.Easier), watch, station.Id);
+        return new StationCard(
+            station.Name,
+            main.Family,
+            PlanWords.Target(station, block, round),
+            Of(Tier.Harder),
+            PlanWords.Option(station.Main, moves, preferences),
+            Of(Tier.Easier),
+            watch,
+            station.Id);
     }
 
     /// <summary>The next stretch in which something is done, with its side and target.</summary>

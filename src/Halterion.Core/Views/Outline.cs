@@ -23,7 +23,16 @@ public sealed record BlockOutline(PlaceId Id, int Block, Seconds Start, Seconds 
 /// <param name="Options">Every option in words, in the order of the file.</param>
 /// <param name="Trades">What each option asks instead of the main one: "knee 4 → 2, balance 1 → 2".</param>
 /// <param name="Change">What getting here from the station before it needs.</param>
-public sealed record StationOutline(PlaceId Id, string Name, Family Family, string Target, Seconds Needs, string Words, string Dose, ImmutableArray<string> Options, ImmutableArray<string> Trades, ChangeNeed Change);
+public sealed record StationOutline(
+    PlaceId Id,
+    string Name,
+    Family Family,
+    string Target,
+    Seconds Needs,
+    string Words,
+    string Dose,
+    ImmutableArray<string> Options, ImmutableArray<string> Trades,
+    ChangeNeed Change);
 
 internal static class Outlines
 {
@@ -40,7 +49,14 @@ internal static class Outlines
             }
 
             var end = at == 0 ? start : timeline.Spans[at - 1].End;
-            outlines.Add(new BlockOutline(plan.Blocks[i].Id, i, start, end, (end - start).ToString(), PlanWords.Runs(plan.Blocks[i]), Stations(plan.Blocks[i], plan.Moves, preferences)));
+            outlines.Add(new BlockOutline(
+                plan.Blocks[i].Id,
+                i,
+                start,
+                end,
+                (end - start).ToString(),
+                PlanWords.Runs(plan.Blocks[i]),
+                Stations(plan.Blocks[i], plan.Moves, preferences)));
             start = end;
         }
 

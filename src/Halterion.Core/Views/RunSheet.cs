@@ -13,7 +13,13 @@ public sealed record SheetStation(PlaceId Id, string Name, string Target, Immuta
 /// <param name="At">Clock time where the class is booked, else the time from its start.</param>
 /// <param name="Words">How it runs: rounds, changes, rests.</param>
 /// <param name="Lines">What is said, shown and noted: a line each.</param>
-public sealed record SheetBlock(PlaceId Id, string Name, string At, string Length, string Words, ImmutableArray<string> Lines, ImmutableArray<SheetStation> Stations);
+public sealed record SheetBlock(
+    PlaceId Id,
+    string Name,
+    string At,
+    string Length,
+    string Words,
+    ImmutableArray<string> Lines, ImmutableArray<SheetStation> Stations);
 
 /// <summary>How tightly a sheet must be set to stay on one page.</summary>
 public enum Density
@@ -28,7 +34,15 @@ public enum Density
 /// <param name="Booked">Such as "18:00, 60 min".</param>
 /// <param name="Focus">The cue of the day; empty without one.</param>
 /// <param name="Bring">What people bring or wear; empty where nothing is said.</param>
-public sealed record RunSheet(string Title, string Booked, string Ends, string Notes, string Focus, string Bring, Density Density, ImmutableArray<SheetBlock> Blocks)
+public sealed record RunSheet(
+    string Title,
+    string Booked,
+    string Ends,
+    string Notes,
+    string Focus,
+    string Bring,
+    Density Density,
+    ImmutableArray<SheetBlock> Blocks)
 {
     /// <param name="startsAt">Wall-clock start; null: times count from the start of the class.</param>
     public static RunSheet Of(ClassPlan plan, Timeline timeline, DateTime? startsAt, Preferences preferences)
@@ -40,7 +54,9 @@ public sealed record RunSheet(string Title, string Booked, string Ends, string N
         var density = lines <= 40 ? Density.Roomy : lines <= 60 ? Density.Normal : lines <= 95 ? Density.Tight : Density.Tightest;
         return new RunSheet(
             plan.Title,
-            startsAt is { } start ? $"{start.ToString("ddd d MMM yyyy", CultureInfo.InvariantCulture)}, {ClockTime.Of(start, preferences.Clock)}, {plan.SlotMinutes} min" : $"{plan.SlotMinutes} min",
+            startsAt is { } start
+                ? $"{start.ToString("ddd d MMM yyyy", CultureInfo.InvariantCulture)}, {ClockTime.Of(start, preferences.Clock)}, {plan.SlotMinutes} min"
+                : $"{plan.SlotMinutes} min",
             ClockTime.At(startsAt, timeline.Length, preferences.Clock),
             plan.Notes,
             plan.Focus ?? "",
@@ -75,7 +91,9 @@ public sealed record RunSheet(string Title, string Booked, string Ends, string N
         {
             if (plan.Find(showing.Station) is { } found)
             {
-                yield return string.Join(", ", new[] { $"Show {found.Station.Name}", showing.Seconds.ToString(), PlanWords.Showing(showing, found.Station) }.Where(w => w.Length > 0));
+                yield return string.Join(
+                    ", ",
+                    new[] { $"Show {found.Station.Name}", showing.Seconds.ToString(), PlanWords.Showing(showing, found.Station) }.Where(w => w.Length > 0));
             }
         }
 
@@ -108,7 +126,9 @@ public static class ClockTime
     {
         if (start is { } booked)
         {
-            return (booked + TimeSpan.FromSeconds(after.Value)).ToString(format == ClockFormat.H12 ? "h:mm:ss tt" : "HH:mm:ss", CultureInfo.InvariantCulture).ToLowerInvariant();
+            return (booked + TimeSpan.FromSeconds(after.Value)).ToString(
+                format == ClockFormat.H12 ? "h:mm:ss tt" : "HH:mm:ss",
+                CultureInfo.InvariantCulture).ToLowerInvariant();
         }
 
         var time = TimeSpan.FromSeconds(after.Value);

@@ -46,7 +46,9 @@ public static class PlanWords
                 BlockShape.Sets => "straight sets",
                 _ => block.StartEvery is { } every ? $"start every {every}" : block.Stations.Length == 1 ? null : "circuit",
             },
-            block.Rounds > 1 && block.Shape != BlockShape.OwnPace ? $"{block.Rounds} {(block.Shape == BlockShape.Sets ? "sets" : "rounds")}{(block.OptionalRounds > 0 ? $" ({block.OptionalRounds} optional)" : "")}" : null,
+            block.Rounds > 1 && block.Shape != BlockShape.OwnPace
+                ? $"{block.Rounds} {(block.Shape == BlockShape.Sets ? "sets" : "rounds")}{(block.OptionalRounds > 0 ? $" ({block.OptionalRounds} optional)" : "")}"
+                : null,
             block.SidePass switch
             {
                 SidePass.Round => "each round once a side",
@@ -55,8 +57,12 @@ public static class PlanWords
             },
             block.Window is { } window ? $"{string.Join("/", window.Values.Select(v => v.Value))} s at each" : null,
             block.BetweenStations > Seconds.Zero ? $"{block.BetweenStations} between stations" : null,
-            block.Shape == BlockShape.Sets && block.BetweenSets.Values.Any(v => v > Seconds.Zero) ? $"{string.Join("/", block.BetweenSets.Values.Select(v => v.Value))} s between sets" : null,
-            block.Rounds > 1 && block.BetweenRounds.Values.Any(v => v > Seconds.Zero) ? $"{string.Join("/", block.BetweenRounds.Values.Select(v => v.Value))} s between rounds{(block.Water ? " (drink)" : "")}" : null,
+            block.Shape == BlockShape.Sets && block.BetweenSets.Values.Any(v => v > Seconds.Zero)
+                ? $"{string.Join("/", block.BetweenSets.Values.Select(v => v.Value))} s between sets"
+                : null,
+            block.Rounds > 1 && block.BetweenRounds.Values.Any(v => v > Seconds.Zero)
+                ? $"{string.Join("/", block.BetweenRounds.Values.Select(v => v.Value))} s between rounds{(block.Water ? " (drink)" : "")}"
+                : null,
             block.Shape == BlockShape.Talk && block.Water ? "drink break" : null,
             block.Stations.Any(s => s.WithNext) ? "strings on one side, then on the other" : null,
             block.Recovery.IsEmpty ? null : block.RecoveryIn == RecoveryIn.All ? "recovery in changes and rests" : "recovery in the rests",

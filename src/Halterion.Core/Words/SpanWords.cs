@@ -24,7 +24,9 @@ internal static class SpanWords
             SpanKind.Talk when span.Shows is { } shown => $"Show {plan.Find(shown)?.Station.Name}",
             SpanKind.Talk => station is null ? block.Name : $"Show {station.Name}",
             SpanKind.Switch => span.Turn == 1 ? "Swap over or switch sides" : "Switch sides",
-            SpanKind.Change => block.Shape == BlockShape.Rotation ? "Move on" : block is { Water: true, Shape: BlockShape.Sets } ? $"Drink, then {station?.Name}" : $"Change to {station?.Name ?? "what follows"}",
+            SpanKind.Change => block.Shape == BlockShape.Rotation ? "Move on"
+                : block is { Water: true, Shape: BlockShape.Sets } ? $"Drink, then {station?.Name}"
+                : $"Change to {station?.Name ?? "what follows"}",
             SpanKind.Wait => $"{station?.Name}, wait for the bell",
             SpanKind.Rest when span.IsInsideDose => "Rest inside the dose",
             SpanKind.Rest => Rest(block, span, station),

@@ -52,7 +52,10 @@ internal static class Raw
     {
         if (!request.HasJsonContentType())
         {
-            return (default, TypedResults.Problem(title: "This address takes JSON.", detail: "Send the body with the content type application/json.", statusCode: StatusCodes.Status415UnsupportedMediaType));
+            return (default, TypedResults.Problem(
+                title: "This address takes JSON.",
+                detail: "Send the body with the content type application/json.",
+                statusCode: StatusCodes.Status415UnsupportedMediaType));
         }
 
         if (request.ContentLength > limit)
@@ -129,7 +132,14 @@ internal static class Parts
     }
 
     /// <summary>A list of objects, each read by itself.</summary>
-    public static ImmutableArray<T> List<T>(this Fields fields, string name, int least, int most, string what, Faults faults, Func<Fields, T?> read) where T : class
+    public static ImmutableArray<T> List<T>(
+        this Fields fields,
+        string name,
+        int least,
+        int most,
+        string what,
+        Faults faults,
+        Func<Fields, T?> read) where T : class
     {
         var items = fields.Items(name, least, most, what, required: true);
         var list = ImmutableArray.CreateBuilder<T>(items.Length);

@@ -79,7 +79,10 @@ internal static class BookingReader
 
         if (zone.IsInvalidTime(local))
         {
-            fields.Fault("startsAt", $"There is no {local:HH:mm} on that day: the clocks go forward over it.", $"an earlier time, or {AfterGap(zone, local):HH:mm}");
+            fields.Fault(
+                "startsAt",
+                $"There is no {local:HH:mm} on that day: the clocks go forward over it.",
+                $"an earlier time, or {AfterGap(zone, local):HH:mm}");
             return null;
         }
 
@@ -112,7 +115,11 @@ internal static class BookingReader
     }
 
     private static bool IsOffset(string text) =>
-        text.Length == 6 && text[0] is '+' or '-' && TimeSpan.TryParseExact(text[1..], @"hh\:mm", CultureInfo.InvariantCulture, out var length) && length <= TimeSpan.FromHours(14);
+        text.Length == 6 && text[0] is '+' or '-' && TimeSpan.TryParseExact(
+            text[1..],
+            @"hh\:mm",
+            CultureInfo.InvariantCulture,
+            out var length) && length <= TimeSpan.FromHours(14);
 
     private static TimeSpan Offset(string text)
     {

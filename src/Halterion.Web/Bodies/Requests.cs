@@ -26,7 +26,9 @@ public sealed record NewClass(string Title, int SlotMinutes, Aim Aim, Booking Bo
         var aim = body.Choice<Aim>("aim", required: true);
         var booking = BookingReader.Read(body, faults);
         var copyOf = body.Id("copyOf");
-        return title is not null && slot is { } minutes && aim is { } kind && booking is not null ? new NewClass(title.Trim(), minutes, kind, booking, copyOf) : null;
+        return title is not null && slot is { } minutes && aim is { } kind && booking is not null
+            ? new NewClass(title.Trim(), minutes, kind, booking, copyOf)
+            : null;
     }
 }
 

@@ -17,7 +17,16 @@ using Microsoft.Extensions.Options;
 namespace Halterion.Web.Demo;
 
 /// <summary>Fills an empty data folder with the demo studio. Its dates are relative to today.</summary>
-internal sealed class DemoStudio(Classes classes, Sessions sessions, Store.People people, Leads leads, Logs logs, ShippedMoves moves, TimeProvider clock, TimeZoneInfo zone, IOptions<JsonOptions> json)
+internal sealed class DemoStudio(
+    Classes classes,
+    Sessions sessions,
+    Store.People people,
+    Leads leads,
+    Logs logs,
+    ShippedMoves moves,
+    TimeProvider clock,
+    TimeZoneInfo zone,
+    IOptions<JsonOptions> json)
 {
     private sealed record Studio(ImmutableArray<PersonDetails> People, ImmutableArray<Session> Sessions);
 
@@ -52,7 +61,11 @@ internal sealed class DemoStudio(Classes classes, Sessions sessions, Store.Peopl
     {
         var today = TimeZoneInfo.ConvertTime(clock.GetUtcNow(), zone).Date;
         var starts = today.AddDays(session.Day) + TimeOnly.Parse(session.Time, CultureInfo.InvariantCulture).ToTimeSpan();
-        var booking = new SessionBooking(starts.ToString(BookingReader.Format, CultureInfo.InvariantCulture), zone.Id, session.HeadCount, [.. roster.Select(p => p.Id)]);
+        var booking = new SessionBooking(
+            starts.ToString(BookingReader.Format, CultureInfo.InvariantCulture),
+            zone.Id,
+            session.HeadCount,
+            [.. roster.Select(p => p.Id)]);
         var evaluator = new Evaluator(moves.Library, new Preferences());
         if (!known.TryGetValue(session.File, out var classId))
         {
@@ -83,7 +96,10 @@ internal sealed class DemoStudio(Classes classes, Sessions sessions, Store.Peopl
     /// <summary>Started late, paused once in the middle, finished on its own.</summary>
     private static ImmutableArray<LeadCommand> Commands(LeadScript script, DateTimeOffset booked, LedSession led)
     {
-        LeadCommand At(LeadCommandKind kind, int seconds) => new(Guid.CreateVersion7(), kind, booked.AddSeconds(led.LateSeconds + seconds).ToUnixTimeMilliseconds());
+        LeadCommand At(LeadCommandKind kind, int seconds) => new(
+            Guid.CreateVersion7(),
+            kind,
+            booked.AddSeconds(led.LateSeconds + seconds).ToUnixTimeMilliseconds());
         var middle = script.Length.Value / 2;
         return
         [

@@ -15,7 +15,12 @@ namespace Halterion.Web.Endpoints;
 /// <summary>A class with its sessions and what it adds up to; faults in place of the evaluation while it is a draft with faults.</summary>
 /// <param name="Plan">The class file; every block, station and option in it has its id.</param>
 /// <param name="Sessions">When it is and was held, by start.</param>
-public sealed record ClassView(Guid Id, int Version, JsonElement Plan, ImmutableArray<SessionView> Sessions, ImmutableArray<PlanFault> Faults, Evaluation? Evaluation = null);
+public sealed record ClassView(
+    Guid Id,
+    int Version,
+    JsonElement Plan,
+    ImmutableArray<SessionView> Sessions, ImmutableArray<PlanFault> Faults,
+    Evaluation? Evaluation = null);
 
 /// <summary>A class that was saved.</summary>
 /// <param name="Plan">As it now stands, where ids were added to what was sent.</param>
@@ -44,7 +49,8 @@ internal static class ClassEndpoints
         classes.MapDelete("/{id:guid}", (Guid id, Classes store) => Removed(store, id, true)).ProducesProblem(404).WithName("removeClass");
         classes.MapPost("/{id:guid}/restore", (Guid id, Classes store) => Removed(store, id, false)).ProducesProblem(404).WithName("restoreClass");
         classes.MapGet("/{id:guid}/file", Download).ProducesProblem(404).WithName("downloadClass");
-        classes.MapPost("/file", OpenAsync).Accepts<JsonElement>("application/json").ProducesProblem(413).ProducesProblem(415).ProducesProblem(422).WithName("openClassFile");
+        classes.MapPost("/file", OpenAsync).Accepts<JsonElement>("application/json")
+            .ProducesProblem(413).ProducesProblem(415).ProducesProblem(422).WithName("openClassFile");
     }
 
     /// <summary>A window of the plans, the one saved last first.</summary>
@@ -56,10 +62,25 @@ internal static class ClassEndpoints
         }
 
         var (lines, all) = store.List(search, skip ?? 0, take ?? Window);
-        return TypedResults.Ok(new ClassList([.. lines.Select(l => new ClassSummary(l.Id, l.Title, l.SavedAt, Lengths.Of(l.Seconds), Lengths.Verdict(l.OverSeconds), l.Held, l.ToCome, l.CopyOf))], all));
+        return TypedResults.Ok(new ClassList(
+            [.. lines.Select(l => new ClassSummary(
+                l.Id,
+                l.Title,
+                l.SavedAt,
+                Lengths.Of(l.Seconds),
+                Lengths.Verdict(l.OverSeconds),
+                l.Held,
+                l.ToCome,
+                l.CopyOf))],
+            all));
     }
 
-    private static Results<Ok<ClassView>, ProblemHttpResult> Create(Body<NewClass> body, Classes store, Sessions sessions, Evaluator evaluator, Starters starters)
+    private static Results<Ok<ClassView>, ProblemHttpResult> Create(
+        Body<NewClass> body,
+        Classes store,
+        Sessions sessions,
+        Evaluator evaluator,
+        Starters starters)
     {
         if (body.Value is not { } wanted)
         {
@@ -81,7 +102,14 @@ internal static class ClassEndpoints
         store.Find(id) is { } found ? TypedResults.Ok(View(found, sessions, evaluator)) : Problems.NotFound("class");
 
     /// <summary>Saves a class, whether it has faults or not. If-Match carries the version it was made from.</summary>
-    private static Results<Ok<SavedClass>, ProblemHttpResult> Save(Guid id, Body<SaveClass> body, HttpRequest http, Classes store, Sessions sessions, OwnMoves own, Evaluator evaluator)
+    private static Results<Ok<SavedClass>, ProblemHttpResult> Save(
+        Guid id,
+        Body<SaveClass> body,
+        HttpRequest http,
+        Classes store,
+        Sessions sessions,
+        OwnMoves own,
+        Evaluator evaluator)
     {
         if (body.Value is not { } request)
         {
@@ -122,7 +150,12 @@ internal static class ClassEndpoints
             : Problems.NotFound("class");
 
     /// <summary>Takes in a class file as it is, to the byte; one with faults changes nothing.</summary>
-    private static async Task<Results<Ok<ClassView>, ProblemHttpResult>> OpenAsync(HttpRequest request, Classes store, Sessions sessions, Evaluator evaluator, TimeZoneInfo zone)
+    private static async Task<Results<Ok<ClassView>, ProblemHttpResult>> OpenAsync(
+        HttpRequest request,
+        Classes store,
+        Sessions sessions,
+        Evaluator evaluator,
+        TimeZoneInfo zone)
     {
         var (file, problem) = await Raw.ReadAsync(request, ClassReader.MaxBytes);
         if (problem is not null)
@@ -136,7 +169,9 @@ internal static class ClassEndpoints
             return Problems.Faults(result.Faults);
         }
 
-        var (id, _) = store.Add(ClassText.Revision(Encoding.UTF8.GetString(file.Span), evaluator), new SessionBooking(null, zone.Id, SessionEndpoints.UsualHeads, []));
+        var (id, _) = store.Add(
+            ClassText.Revision(Encoding.UTF8.GetString(file.Span), evaluator),
+            new SessionBooking(null, zone.Id, SessionEndpoints.UsualHeads, []));
         return Get(id, store, sessions, evaluator);
     }
 

@@ -35,11 +35,18 @@ internal static class LeadEndpoints
     {
         routes.MapPost("/api/sessions/{id:guid}/lead", Open).ProducesProblem(404).ProducesProblem(422).WithTags("Leading").WithName("openLead");
         routes.MapGet("/api/sessions/{id:guid}/events", Follow).ProducesProblem(404).WithTags("Leading").WithName("followLead");
-        routes.MapPost("/api/leads/{id:guid}/commands", Send).Takes<SendCommands>().ProducesProblem(404).ProducesProblem(409).WithTags("Leading").WithName("sendCommands");
+        routes.MapPost("/api/leads/{id:guid}/commands", Send).Takes<SendCommands>()
+            .ProducesProblem(404).ProducesProblem(409).WithTags("Leading").WithName("sendCommands");
     }
 
     /// <summary>Opens the lead of a session: the one that is open, or a new one from the class as it is now.</summary>
-    private static Results<Ok<LeadView>, ProblemHttpResult> Open(Guid id, Sessions sessions, Leads leads, Evaluator evaluator, SteadyClock clock, Followers followers)
+    private static Results<Ok<LeadView>, ProblemHttpResult> Open(
+        Guid id,
+        Sessions sessions,
+        Leads leads,
+        Evaluator evaluator,
+        SteadyClock clock,
+        Followers followers)
     {
         if (sessions.Find(id) is not { } session)
         {
@@ -51,7 +58,9 @@ internal static class LeadEndpoints
         {
             var result = evaluator.Evaluate(stored.Plan);
             faults = result.Faults;
-            return result.Timeline is { Spans.IsEmpty: false } timeline ? (ScriptFile.Format, ScriptFile.Write(LeadScript.Of(result.Plan!, timeline, evaluator.Preferences))) : null;
+            return result.Timeline is { Spans.IsEmpty: false } timeline
+                ? (ScriptFile.Format, ScriptFile.Write(LeadScript.Of(result.Plan!, timeline, evaluator.Preferences)))
+                : null;
         });
         if (lead is null)
         {
@@ -60,7 +69,9 @@ internal static class LeadEndpoints
 
         if (ScriptFile.Read(lead.Format, lead.Script) is not { } script)
         {
-            return TypedResults.Problem(title: "This class was led with a version whose script cannot be read here.", statusCode: StatusCodes.Status422UnprocessableEntity);
+            return TypedResults.Problem(
+                title: "This class was led with a version whose script cannot be read here.",
+                statusCode: StatusCodes.Status422UnprocessableEntity);
         }
 
         followers.Changed(id);
@@ -78,7 +89,10 @@ internal static class LeadEndpoints
         {
             if (Math.Abs(sent.Commands[i].At - clock.Now) > Plausible)
             {
-                return Problems.Bad($"/commands/{i}/at", "This was not tapped within a day of now.", "milliseconds since 1970, as the class's own clock has them");
+                return Problems.Bad(
+                    $"/commands/{i}/at",
+                    "This was not tapped within a day of now.",
+                    "milliseconds since 1970, as the class's own clock has them");
             }
         }
 
@@ -90,7 +104,11 @@ internal static class LeadEndpoints
                 followers.Changed(taken.SessionId);
                 return TypedResults.Ok(new CommandList(taken.Commands, clock.Now));
             case { Sending: Sending.Superseded, Open: { } open } other:
-                return Problems.Conflict("This class is led on another screen.", "open", new { session = other.SessionId, lead = open.Id }, StatusCodes.Status409Conflict);
+                return Problems.Conflict(
+                    "This class is led on another screen.",
+                    "open",
+                    new { session = other.SessionId, lead = open.Id },
+                    StatusCodes.Status409Conflict);
             case { } behind:
                 return Problems.Conflict("Another screen led this class in the meantime.", "commands", behind.Commands, StatusCodes.Status409Conflict);
         }
@@ -101,9 +119,19 @@ internal static class LeadEndpoints
         Guid id, Sessions sessions, Leads leads, SteadyClock clock, Followers followers, IHostApplicationLifetime life, HttpContext http) =>
         sessions.Find(id) is null
             ? Problems.NotFound("session")
-            : TypedResults.ServerSentEvents(NewsAsync(id, leads, clock, followers, CancellationTokenSource.CreateLinkedTokenSource(http.RequestAborted, life.ApplicationStopping).Token));
+            : TypedResults.ServerSentEvents(NewsAsync(
+                id,
+                leads,
+                clock,
+                followers,
+                CancellationTokenSource.CreateLinkedTokenSource(http.RequestAborted, life.ApplicationStopping).Token));
 
-    private static async IAsyncEnumerable<SseItem<LeadNews>> NewsAsync(Guid id, Leads leads, SteadyClock clock, Followers followers, [EnumeratorCancellation] CancellationToken cancel)
+    private static async IAsyncEnumerable<SseItem<LeadNews>> NewsAsync(
+        Guid id,
+        Leads leads,
+        SteadyClock clock,
+        Followers followers,
+        [EnumeratorCancellation] CancellationToken cancel)
     {
         using var following = followers.Follow(id, out var signs);
         var changed = true;

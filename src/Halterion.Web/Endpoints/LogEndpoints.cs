@@ -27,7 +27,11 @@ public sealed record NamedRow(string Name, LogRow Row);
 /// <summary>The log of a session, filled in beforehand while it is not saved (version 0).</summary>
 /// <param name="Rows">Those who are expected, or who were logged.</param>
 /// <param name="Others">The rest of the roster, each with a row to be added.</param>
-public sealed record LogView(int Version, string Led, ImmutableArray<LogColumn> Columns, ImmutableArray<NamedRow> Rows, ImmutableArray<NamedRow> Others, string Note);
+public sealed record LogView(
+    int Version,
+    string Led,
+    ImmutableArray<LogColumn> Columns, ImmutableArray<NamedRow> Rows, ImmutableArray<NamedRow> Others,
+    string Note);
 
 public sealed record SavedLog(int Version);
 
@@ -56,7 +60,9 @@ internal static class LogEndpoints
 
         var roster = people.List();
         var saved = logs.Find(id);
-        var log = saved?.Log ?? LogPrefill.For(reading.Plan, LogPrefill.Expected(roster, session.Booking.Expected, logs.LastCame(id), session.Booking.HeadCount));
+        var log = saved?.Log ?? LogPrefill.For(
+            reading.Plan,
+            LogPrefill.Expected(roster, session.Booking.Expected, logs.LastCame(id), session.Booking.HeadCount));
         var names = roster.ToDictionary(p => p.Id, p => p.Name);
         var shown = log.Rows.Select(r => r.PersonId).ToHashSet();
         return TypedResults.Ok(new LogView(
@@ -74,7 +80,14 @@ internal static class LogEndpoints
         : "Led with another version";
 
     /// <summary>Saves a log of the version that was led, or else of the latest one: from then on it speaks of that version for good.</summary>
-    private static Results<Ok<SavedLog>, ProblemHttpResult> Save(Guid id, Body<SaveLog> body, Sessions sessions, Classes classes, Logs logs, Store.People people, Evaluator evaluator)
+    private static Results<Ok<SavedLog>, ProblemHttpResult> Save(
+        Guid id,
+        Body<SaveLog> body,
+        Sessions sessions,
+        Classes classes,
+        Logs logs,
+        Store.People people,
+        Evaluator evaluator)
     {
         if (body.Value is not { } request)
         {

@@ -37,7 +37,9 @@ internal static class MoveEndpoints
     public static void MapMoves(this IEndpointRouteBuilder routes)
     {
         var moves = routes.MapGroup("/api/moves").WithTags("Moves");
-        moves.MapGet("/", (MoveLibrary library) => TypedResults.Ok(new MoveList(library.Version, library.Moves, [.. library.Moves.Where(m => !library.IsShipped(m.Id)).Select(m => m.Id)]))).WithName("moves");
+        moves.MapGet(
+            "/",
+            (MoveLibrary library) => TypedResults.Ok(new MoveList(library.Version, library.Moves, [.. library.Moves.Where(m => !library.IsShipped(m.Id)).Select(m => m.Id)]))).WithName("moves");
         moves.MapGet("/search", Search).WithName("searchMoves");
         moves.MapGet("/figures", Figures).WithName("moveFigures");
         moves.MapGet("/{id}/page", Page).ProducesProblem(404).WithName("movePage");
@@ -46,7 +48,14 @@ internal static class MoveEndpoints
     }
 
     /// <summary>Ids of the moves that fit, the best first; typing mistakes are forgiven, words of the filters are those of the contract.</summary>
-    private static Results<Ok<ImmutableArray<MoveId>>, ProblemHttpResult> Search(string? q, string? family, string? position, string? plane, string? kit, string? limit, MoveLibrary library)
+    private static Results<Ok<ImmutableArray<MoveId>>, ProblemHttpResult> Search(
+        string? q,
+        string? family,
+        string? position,
+        string? plane,
+        string? kit,
+        string? limit,
+        MoveLibrary library)
     {
         var (ofFamily, badFamily) = Queries.Word<Family>("family", family);
         var (ofPosition, badPosition) = Queries.Word<Position>("position", position);
@@ -54,7 +63,9 @@ internal static class MoveEndpoints
         var (ofLimit, badLimit) = Queries.Word<Limit>("limit", limit);
         return (badFamily ?? badPosition ?? badPlane ?? badLimit) is { } problem
             ? problem
-            : TypedResults.Ok(MoveSearch.Find(library.Moves, new MoveQuery(q, ofFamily, ofPosition, ofPlane, kit, ofLimit)).Select(m => m.Id).ToImmutableArray());
+            : TypedResults.Ok(MoveSearch.Find(
+                library.Moves,
+                new MoveQuery(q, ofFamily, ofPosition, ofPlane, kit, ofLimit)).Select(m => m.Id).ToImmutableArray());
     }
 
     /// <summary>Every figure; drawn when it is first asked for, and then remembered with its move.</summary>

@@ -51,7 +51,10 @@ internal static class PageEndpoints
 
         if (methods.Contains(http.Request.Method))
         {
-            return TypedResults.Problem(title: "This address takes JSON.", detail: "Send the body with the content type application/json.", statusCode: StatusCodes.Status415UnsupportedMediaType);
+            return TypedResults.Problem(
+                title: "This address takes JSON.",
+                detail: "Send the body with the content type application/json.",
+                statusCode: StatusCodes.Status415UnsupportedMediaType);
         }
 
         http.Response.Headers.Allow = string.Join(", ", methods);

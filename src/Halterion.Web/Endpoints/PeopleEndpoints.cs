@@ -64,7 +64,9 @@ internal static class PeopleEndpoints
                let option = station?.Options.FirstOrDefault(o => o.Id == use.Option)
                select new AttendedStation(
                    station?.Name ?? use.Station.Value,
-                   use.Option is null ? "left out" : option is null ? use.Option.Value.Value : PlanWords.Option(option, evaluator.Moves, evaluator.Preferences)),
+                   use.Option is null ? "left out"
+                       : option is null ? use.Option.Value.Value
+                       : PlanWords.Option(option, evaluator.Moves, evaluator.Preferences)),
         ];
     }
 }

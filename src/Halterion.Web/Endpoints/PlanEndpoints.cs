@@ -31,7 +31,8 @@ internal static class PlanEndpoints
     public static void MapPlans(this IEndpointRouteBuilder routes)
     {
         var plans = routes.MapGroup("/api/plans").WithTags("Plans");
-        plans.MapPost("/evaluate", EvaluateAsync).Accepts<JsonElement>("application/json").ProducesProblem(413).ProducesProblem(415).ProducesProblem(422).WithName("evaluate");
+        plans.MapPost("/evaluate", EvaluateAsync).Accepts<JsonElement>("application/json")
+            .ProducesProblem(413).ProducesProblem(415).ProducesProblem(422).WithName("evaluate");
         plans.MapPost("/repair", Repair).Takes<RepairRequest>().ProducesProblem(409).WithName("repair");
         plans.MapPost("/fit", FitTo).Takes<FitRequest>().WithName("fit");
         plans.MapPost("/dose", Dose).Takes<TypedDoseRequest>().WithName("typeDose");
@@ -116,7 +117,12 @@ internal static class PlanEndpoints
         var (typed, fault) = ShortDoseReader.Read(request.Text);
         if (typed is null)
         {
-            return Problems.Conflict("This is no dose.", "at", fault!.At, StatusCodes.Status422UnprocessableEntity, new PlanFault("/text", fault.Detail, fault.Right));
+            return Problems.Conflict(
+                "This is no dose.",
+                "at",
+                fault!.At,
+                StatusCodes.Status422UnprocessableEntity,
+                new PlanFault("/text", fault.Detail, fault.Right));
         }
 
         if (JsonNode.Parse(request.Block.GetRawText()) is not JsonObject block || block["stations"] is not JsonArray stations
@@ -133,7 +139,9 @@ internal static class PlanEndpoints
             var place = $"/blocks/0/stations/{request.Station}/";
             return Problems.Faults(
                 [.. reading.Faults.OrderByDescending(f => f.Pointer.StartsWith(place, StringComparison.Ordinal))
-                    .Select(f => Array.Exists(TypedDose.StationFields, field => f.Pointer.StartsWith(place + field, StringComparison.Ordinal)) ? f with { Pointer = "/text" } : f)
+                    .Select(f => Array.Exists(
+                        TypedDose.StationFields,
+                        field => f.Pointer.StartsWith(place + field, StringComparison.Ordinal)) ? f with { Pointer = "/text" } : f)
                     .ToImmutableArray().At("/blocks/0", "/block")],
                 "dose");
         }

@@ -21,7 +21,8 @@ internal static class TakeAlongEndpoints
     private sealed record Ready(StoredClass Class, ClassPlan Plan, Timeline Timeline, StoredSession? Session)
     {
         /// <summary>The booked start on the wall clock.</summary>
-        public DateTime? StartsAt => Session?.Booking.StartsAt is { } at ? DateTime.ParseExact(at[..16], BookingReader.Format, CultureInfo.InvariantCulture) : null;
+        public DateTime? StartsAt =>
+            Session?.Booking.StartsAt is { } at ? DateTime.ParseExact(at[..16], BookingReader.Format, CultureInfo.InvariantCulture) : null;
     }
 
     public static void MapTakeAlong(this IEndpointRouteBuilder routes)
@@ -42,7 +43,15 @@ internal static class TakeAlongEndpoints
     }
 
     /// <param name="shortest">Stature in cm for which stations are set up; and the tallest. Left out: those of the roster, so far as they are told.</param>
-    private static Results<Ok<ClassCards>, ProblemHttpResult> Cards(Guid id, Guid? session, int? shortest, int? tallest, Classes classes, Sessions sessions, Store.People people, Evaluator evaluator)
+    private static Results<Ok<ClassCards>, ProblemHttpResult> Cards(
+        Guid id,
+        Guid? session,
+        int? shortest,
+        int? tallest,
+        Classes classes,
+        Sessions sessions,
+        Store.People people,
+        Evaluator evaluator)
     {
         var told = people.List().Select(p => p.StatureCm).OfType<int>().DefaultIfEmpty(UsualStature).ToArray();
         var (from, to) = (shortest ?? told.Min(), tallest ?? told.Max());
@@ -74,7 +83,13 @@ internal static class TakeAlongEndpoints
         }
 
         var sheet = RunSheet.Of(ready.Plan, ready.Timeline, ready.StartsAt, evaluator.Preferences);
-        var text = CalendarEntry.Of(sheet, ready.Plan, id.ToString("D"), ready.Class.Version + found.Revision, BookingReader.Moment(starts, found.Booking.Zone), clock.GetUtcNow());
+        var text = CalendarEntry.Of(
+            sheet,
+            ready.Plan,
+            id.ToString("D"),
+            ready.Class.Version + found.Revision,
+            BookingReader.Moment(starts, found.Booking.Zone),
+            clock.GetUtcNow());
         return File(ready, text, "text/calendar", "ics");
     }
 
@@ -90,7 +105,13 @@ internal static class TakeAlongEndpoints
         return ready is null ? problem! : File(ready, CueTrack.Of(LeadScript.Of(ready.Plan, ready.Timeline, evaluator.Preferences)), "text/vtt", "vtt");
     }
 
-    private static Results<PushStreamHttpResult, ProblemHttpResult> Wav(Guid id, Guid? session, HttpContext http, Classes classes, Sessions sessions, Evaluator evaluator)
+    private static Results<PushStreamHttpResult, ProblemHttpResult> Wav(
+        Guid id,
+        Guid? session,
+        HttpContext http,
+        Classes classes,
+        Sessions sessions,
+        Evaluator evaluator)
     {
         var (ready, problem) = Of(id, session, classes, sessions, evaluator);
         if (ready is null)

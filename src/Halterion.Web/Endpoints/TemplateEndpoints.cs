@@ -31,7 +31,9 @@ internal static class TemplateEndpoints
         }
 
         var reading = ClassReader.ReadBlock(JsonNode.Parse(wanted.Block.GetRawText())!.AsObject(), moves);
-        return reading.IsValid ? TypedResults.Ok(View(store.Add(wanted.Name, wanted.Block.GetRawText()))) : Problems.Faults(reading.Faults.At("/blocks/0", "/block"), "block");
+        return reading.IsValid
+            ? TypedResults.Ok(View(store.Add(wanted.Name, wanted.Block.GetRawText())))
+            : Problems.Faults(reading.Faults.At("/blocks/0", "/block"), "block");
     }
 
     private static Results<NoContent, ProblemHttpResult> Remove(Guid id, Templates store) =>

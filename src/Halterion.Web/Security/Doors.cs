@@ -53,7 +53,10 @@ internal static class Doors
         {
             if (context.Request.Path.StartsWithSegments("/api"))
             {
-                await TypedResults.Problem(title: "The data cannot be used.", detail: why, statusCode: StatusCodes.Status503ServiceUnavailable).ExecuteAsync(context);
+                await TypedResults.Problem(
+                    title: "The data cannot be used.",
+                    detail: why,
+                    statusCode: StatusCodes.Status503ServiceUnavailable).ExecuteAsync(context);
                 return;
             }
 

@@ -107,7 +107,9 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
     private FitLever? Rest(Block changed)
     {
         var sets = block.Shape == BlockShape.Sets;
-        var (field, rest, gapsTimes) = sets ? ("betweenSets", block.BetweenSets, Heads(block).Count(s => s.OwnBetweenSets is null)) : ("betweenRounds", block.BetweenRounds, 1);
+        var (field, rest, gapsTimes) = sets
+            ? ("betweenSets", block.BetweenSets, Heads(block).Count(s => s.OwnBetweenSets is null))
+            : ("betweenRounds", block.BetweenRounds, 1);
         int Total(ByRound<Seconds> rests) => Enumerable.Range(0, changed.Rounds - 1).Sum(gap => rests.At(gap).Value) * gapsTimes;
         ByRound<Seconds> Shift(int by) => new([.. rest.Values.Select(v => Shifted(v.Value, by))]);
         Seconds Shifted(int value, int by) => new(
@@ -150,7 +152,8 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
         }
 
         var needs = ChangeOver.Of(block, plan.Moves, terms.Pace);
-        var shared = Enumerable.Range(0, block.Stations.Length).Where(i => block.Shape == BlockShape.Rotation || (i > 0 && !block.Stations[i].HasOwnChange)).ToArray();
+        var shared = Enumerable.Range(0, block.Stations.Length)
+            .Where(i => block.Shape == BlockShape.Rotation || (i > 0 && !block.Stations[i].HasOwnChange)).ToArray();
         var need = shared.Length == 0 ? 0 : shared.Max(i => needs[i].Seconds.Value);
         yield return Change($"{at}/betweenStations", $"“{block.Name}”: change", block.BetweenStations.Value, need, v => SharedChange(changed, v));
         if (block.Shape == BlockShape.Rotation)
@@ -225,8 +228,18 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
     private FitLever StartEvery(Block changed)
     {
         var every = block.StartEvery!.Value.Value;
-        var longest = Enumerable.Range(0, changed.Rounds).Max(round => changed.Stations.Max(s => DoseClock.Total(DoseClock.Stretches(s, changed, round, Compiler.SideOfRound(changed, round, 0)))));
-        return Timed($"{at}/startEverySeconds", $"“{block.Name}”: start every", every, 1800, Math.Min(every, longest), v => v * changed.Stations.Length * changed.Rounds * changed.Passes);
+        var longest = Enumerable.Range(0, changed.Rounds).Max(round => changed.Stations.Max(s => DoseClock.Total(DoseClock.Stretches(
+            s,
+            changed,
+            round,
+            Compiler.SideOfRound(changed, round, 0)))));
+        return Timed(
+            $"{at}/startEverySeconds",
+            $"“{block.Name}”: start every",
+            every,
+            1800,
+            Math.Min(every, longest),
+            v => v * changed.Stations.Length * changed.Rounds * changed.Passes);
     }
 
     /// <summary>A length of work in steps of five, within its percentage and its floor.</summary>

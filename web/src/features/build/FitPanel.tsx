@@ -61,14 +61,23 @@ export function FitPanel() {
 
   useEffect(() => () => setPreview(null), [setPreview])
 
+  const looking = useRef<Plan | null>(null)
+
+  function turnAway() {
+    looking.current = null
+    setPreview(null)
+  }
+
   async function look(offer: FitAnswer['offers'][number]) {
+    if (looking.current === offer.class) return
+    looking.current = offer.class
     try {
       const known = looked.current?.offer === offer.class ? looked.current.evaluation : null
       const evaluation = known ?? (await answer(api.POST('/api/plans/evaluate', { body: offer.class })))
       looked.current = { offer: offer.class, evaluation }
-      setPreview({ plan: offer.class, evaluation })
+      if (looking.current === offer.class) setPreview({ plan: offer.class, evaluation })
     } catch {
-      setPreview(null)
+      turnAway()
     }
   }
 
@@ -86,10 +95,12 @@ export function FitPanel() {
           type="button"
           className={css.way}
           disabled={!fresh || offer.way.changes.length === 0}
+          // It may come to lie under a pointer that has entered it before it could be pressed.
           onPointerEnter={() => void look(offer)}
-          onPointerLeave={() => setPreview(null)}
+          onPointerMove={() => void look(offer)}
+          onPointerLeave={turnAway}
           onFocus={() => void look(offer)}
-          onBlur={() => setPreview(null)}
+          onBlur={turnAway}
           onClick={() =>
             change(
               'fit',
