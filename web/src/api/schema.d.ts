@@ -4,4426 +4,4393 @@
  */
 
 export interface paths {
-  '/api/health': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['health']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/starters': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['blockStarters']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/classes/{id}/sessions': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['addSession']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sessions/{id}/calendar.ics': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['calendarFile']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sessions/{id}/lead': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['openLead']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sessions/{id}/events': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['followLead']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/leads/{id}/commands': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['sendCommands']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/plans/evaluate': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['evaluate']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/plans/repair': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['repair']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/plans/fit': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['fit']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/plans/dose': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['typeDose']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/plans/dose-forms': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['doseForms']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/moves': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['moves']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/moves/search': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['searchMoves']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/moves/figures': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['moveFigures']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/moves/{id}/page': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['movePage']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/moves/{id}/station': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['stationStarter']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/own-moves': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['ownMoves']
-    put: operations['saveOwnMoves']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/own-moves/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    delete: operations['removeOwnMove']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/classes': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['classes']
-    put?: never
-    post: operations['createClass']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/classes/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['class']
-    put: operations['saveClass']
-    post?: never
-    delete: operations['removeClass']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/classes/{id}/restore': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['restoreClass']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/classes/{id}/file': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['downloadClass']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/classes/file': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['openClassFile']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sessions': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['sessions']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sessions/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['session']
-    put: operations['saveSession']
-    post?: never
-    delete: operations['removeSession']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sessions/{id}/restore': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['restoreSession']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/classes/{id}/versions': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['versions']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/classes/{id}/versions/{from}/changes/{to}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['versionChanges']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/classes/{id}/versions/{version}/restore': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['restoreVersion']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/classes/{id}/run-sheet': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['runSheet']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/classes/{id}/cards': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['classCards']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/classes/{id}/timeline.csv': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['timelineFile']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/classes/{id}/cues.vtt': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['cueFile']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/classes/{id}/bells.wav': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['bellFile']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/templates': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['templates']
-    put?: never
-    post: operations['addTemplate']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/templates/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    delete: operations['removeTemplate']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/settings': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['settings']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/settings/preferences': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['savePreferences']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/settings/fit': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['saveFitTerms']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sessions/{id}/log': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['log']
-    put: operations['saveLog']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/people': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['people']
-    put?: never
-    post: operations['addPerson']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/people/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['changePerson']
-    post?: never
-    delete: operations['erasePerson']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/people/{id}/export': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['exportPerson']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
+    "/api/health": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["health"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/starters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["blockStarters"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addSession"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["calendarFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/lead": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["openLead"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["followLead"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/leads/{id}/commands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["sendCommands"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/evaluate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["evaluate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/repair": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["repair"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["fit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/dose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["typeDose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/dose-forms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["doseForms"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["moves"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/moves/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["searchMoves"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/moves/figures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["moveFigures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/moves/{id}/page": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["movePage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/moves/{id}/station": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["stationStarter"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ownMoves"];
+        put: operations["saveOwnMoves"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-moves/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["removeOwnMove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["classes"];
+        put?: never;
+        post: operations["createClass"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["class"];
+        put: operations["saveClass"];
+        post?: never;
+        delete: operations["removeClass"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restoreClass"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["downloadClass"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["openClassFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sessions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["session"];
+        put: operations["saveSession"];
+        post?: never;
+        delete: operations["removeSession"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restoreSession"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["versions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/versions/{from}/changes/{to}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["versionChanges"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/versions/{version}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restoreVersion"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/run-sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["runSheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["classCards"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/timeline.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["timelineFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/cues.vtt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["cueFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/bells.wav": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["bellFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/templates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["templates"];
+        put?: never;
+        post: operations["addTemplate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/templates/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["removeTemplate"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["settings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/settings/preferences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["savePreferences"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/settings/fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["saveFitTerms"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["log"];
+        put: operations["saveLog"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["people"];
+        put?: never;
+        post: operations["addPerson"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changePerson"];
+        post?: never;
+        delete: operations["erasePerson"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["exportPerson"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
-export type webhooks = Record<string, never>
+export type webhooks = Record<string, never>;
 export interface components {
-  schemas: {
-    /** @enum {unknown} */
-    Aim: 'conditioning' | 'strength' | 'endurance' | 'technique'
-    /**
-     * @description How the arms are held.
-     * @enum {unknown}
-     */
-    ArmStyle:
-      | 'sides'
-      | 'forward'
-      | 'hips'
-      | 'crossed'
-      | 'overhead'
-      | 'chest'
-      | 'shoulders'
-      | 'back'
-      | 'hang'
-      | 'thigh'
-      | 'wall'
-      | 'swing'
-      | 'out'
-      | 'oneUp'
-    /** @description What a log says of them; each station by the name it had in the class that was held. */
-    Attendance: {
-      title: string
-      came: boolean
-      note: string
-      stations: components['schemas']['AttendedStation'][]
-      startsAt?: null | string
-    }
-    AttendedStation: {
-      station: string
-      /** @description The option in words; "left out" where there was none. */
-      did: string
-    }
-    /** @description A block as a screen lists it. */
-    BlockOutline: {
-      /** @description Its id, written or given. */
-      id: components['schemas']['PlaceId']
-      /** Format: int32 */
-      block: number
-      start: components['schemas']['Seconds']
-      end: components['schemas']['Seconds']
-      /** @description Its length, such as "12 min 30 s". */
-      words: string
-      /** @description How it runs: "circuit, 3 rounds, 15 s between stations". */
-      runs: string
-      stations: components['schemas']['StationOutline'][]
-    }
-    /** @description When and for how many the room is booked. */
-    Booking: {
-      /** @description IANA time zone. */
-      zone: string
-      /** Format: int32 */
-      headCount: number
-      /**
-       * @description Wall-clock start in Zone, such as 2026-11-24T18:00; null: not fixed yet. Where the clocks go back and a
-       *     time comes twice, its distance from UTC stands behind it: 2026-10-25T02:30+01:00.
-       */
-      startsAt?: null | string
-      /** @description Who is expected; left out or empty: not said. */
-      expected?: null | string[]
-    }
-    /** @description Where one person's working time goes: by family and by leg. In a rotation everyone does every station once a round. */
-    Breakdown: {
-      families: components['schemas']['FamilyShare'][]
-      /** @description Seconds in which the left leg works; work on both sides counts for each, alternating work half and half. */
-      leftSeconds: components['schemas']['Seconds']
-      rightSeconds: components['schemas']['Seconds']
-    }
-    /** @description An option on a card. */
-    CardOption: {
-      tier: components['schemas']['Tier']
-      words: string
-      figure: null | components['schemas']['Figure']
-    }
-    /** @description How long getting from one station to another takes, and what it is made of. */
-    ChangeNeed: {
-      seconds: components['schemas']['Seconds']
-      /** @description Such as "to the floor 6 s, weights 5 s"; empty if nothing has to happen. */
-      words: string
-    }
-    /** @description All that is printed for a class beside its run sheet. Nothing on it says who has which limit. */
-    ClassCards: {
-      title: string
-      stations: components['schemas']['StationPlaceCard'][]
-      walkThrough: components['schemas']['WalkThroughLine'][]
-      walkThroughTakes: string
-      takeAway: components['schemas']['TakeAwayMove'][]
-      stretches: components['schemas']['TakeAwayMove'][]
-      cautions: string
-    }
-    /** @description A window of the plans. */
-    ClassList: {
-      classes: components['schemas']['ClassSummary'][]
-      /**
-       * Format: int32
-       * @description How many there are in all.
-       */
-      all: number
-    }
-    /** @description What happened in a class. */
-    ClassLog: {
-      rows: components['schemas']['LogRow'][]
-      note: string
-    }
-    /** @description A class. Seconds are whole numbers. */
-    ClassPlan: {
-      /** @enum {string} */
-      format: 'halterion-class'
-      /** @enum {integer} */
-      version: 1
-      title: string
-      notes?: string
-      slotMinutes: number
-      /** @enum {string} */
-      aim?: 'strength' | 'endurance' | 'conditioning' | 'technique'
-      /** @enum {string} */
-      startSide?: 'left' | 'right'
-      /** @enum {string} */
-      facing?: 'mirror' | 'same'
-      /** @enum {string} */
-      count?: 'down' | 'up' | 'last5' | 'off'
-      leadInSeconds?: number
-      switchSeconds?: number
-      library?: string
-      moves?: components['schemas']['PlanMove'][]
-      waivers?: components['schemas']['PlanWaiver'][]
-      blocks: components['schemas']['PlanBlock'][]
-      /** @description The cue of the day. */
-      focus?: string
-      /** @description What people bring or wear. */
-      bring?: string
-      /** @enum {string} */
-      warmUp?: 'inClass' | 'ownTime'
-    }
-    /** @description A class in the list of plans. */
-    ClassSummary: {
-      /** Format: uuid */
-      id: string
-      title: string
-      /** Format: date-time */
-      savedAt: string
-      length: string
-      verdict: string
-      /** Format: int32 */
-      held: number
-      /** Format: int32 */
-      toCome: number
-      /** @description The title of the class it was copied from. */
-      copyOf?: null | string
-    }
-    /** @description A version of a class at which its writer stopped for a while. */
-    ClassVersion: {
-      /** Format: int32 */
-      version: number
-      /** Format: date-time */
-      savedAt: string
-      title: string
-      /** @description What changed since the version listed before it, in words. */
-      changes: string[]
-    }
-    /** @description A class with its sessions and what it adds up to; faults in place of the evaluation while it is a draft with faults. */
-    ClassView: {
-      /** Format: uuid */
-      id: string
-      /** Format: int32 */
-      version: number
-      plan: components['schemas']['ClassPlan']
-      /** @description When it is and was held, by start. */
-      sessions: components['schemas']['SessionView'][]
-      faults: components['schemas']['PlanFault'][]
-      evaluation?: null | components['schemas']['Evaluation']
-    }
-    /** @enum {unknown} */
-    ClockFormat: 'h24' | 'h12'
-    CommandList: {
-      commands: components['schemas']['LeadCommand'][]
-      /** Format: int64 */
-      now: number
-    }
-    /** @enum {unknown} */
-    Counting: 'down' | 'up' | 'last5' | 'off'
-    /** @description A signal and when it sounds. */
-    Cue: {
-      /** @description Seconds from the start of the class. */
-      at: components['schemas']['Seconds']
-      kind: components['schemas']['CueKind']
-      /**
-       * Format: int32
-       * @description How many scenes, from the first, move it when seconds are added to them: a start moves with what came before it, a count or an end also with its own scene.
-       */
-      shift: number
-      /**
-       * Format: int32
-       * @description 3, 2 or 1 on a beat; 10 on a warning.
-       */
-      count?: null | number
-    }
-    /**
-     * @description A signal to the class.
-     * @enum {unknown}
-     */
-    CueKind: 'count' | 'start' | 'switch' | 'warning' | 'end' | 'finish'
-    DemandLine: {
-      of: string
-      /** Format: int32 */
-      value: number
-    }
-    /**
-     * @description How tightly a sheet must be set to stay on one page.
-     * @enum {unknown}
-     */
-    Density: 'roomy' | 'normal' | 'tight' | 'tightest'
-    /** @description A form of the short dose and what it means, for help while typing. */
-    DoseForm: {
-      form: string
-      means: string
-    }
-    /** @description A joint angle at the end of a move, and where to write it. */
-    DrawnAngle: {
-      /** Format: double */
-      x: number
-      /** Format: double */
-      y: number
-      words: string
-    }
-    /** @description A measure as it is drawn beside its figure, in hundredths of stature, y down. */
-    DrawnMeasure: {
-      /** Format: double */
-      x1: number
-      /** Format: double */
-      y1: number
-      /** Format: double */
-      x2: number
-      /** Format: double */
-      y2: number
-      words: string
-    }
-    /** @description A body as strokes of an SVG, in hundredths of stature, y down. */
-    DrawnPose: {
-      /** @description The limbs on the other side. */
-      far: string
-      /** @description Trunk and the limbs on the viewer's side. */
-      near: string
-      /** Format: double */
-      headX: number
-      /** Format: double */
-      headY: number
-      /** Format: double */
-      headRadius: number
-      /** @description Kit and support: kind and stroke. */
-      props: components['schemas']['DrawnProp'][]
-    }
-    DrawnProp: {
-      kind: string
-      stroke: string
-    }
-    /** @description What a class adds up to, to the second, and what there is to say about it. */
-    Evaluation: {
-      totals: components['schemas']['Totals']
-      spans: components['schemas']['Span'][]
-      stays: components['schemas']['Stay'][]
-      goals: components['schemas']['Goal'][]
-      findings: components['schemas']['Finding'][]
-      /** @description Total against the slot in words: "70 s over", "2 min to spare", "on time". */
-      verdict: string
-      /** @description The blocks as a screen lists them. */
-      outline: components['schemas']['BlockOutline'][]
-      /** @description What each span is, with its arithmetic. */
-      spanWords: string[]
-      breakdown: components['schemas']['Breakdown']
-    }
-    /** @description A session in which they are expected. */
-    Expectation: {
-      title: string
-      startsAt?: null | string
-    }
-    /** @enum {unknown} */
-    Facing: 'mirror' | 'same'
-    /**
-     * @description The four families of the lower body, and what stands around them.
-     * @enum {unknown}
-     */
-    Family: 'squat' | 'lunge' | 'hinge' | 'bridge' | 'activation' | 'recovery' | 'core' | 'stretch'
-    /** @description What one person does of a family. */
-    FamilyShare: {
-      family: components['schemas']['Family']
-      workSeconds: components['schemas']['Seconds']
-      /**
-       * Format: int64
-       * @description As dosed; estimated reps are not in it.
-       */
-      leftReps: number
-      /** Format: int64 */
-      rightReps: number
-    }
-    /** @description A computed figure: start and end pose, the way between, and what it shows in words. */
-    Figure: {
-      /** @description Of the SVG. */
-      viewBox: string
-      /** @description From start to end, both in it. */
-      frames: components['schemas']['DrawnPose'][]
-      /** @description The stroke of the joint that moves most. */
-      way: string
-      /** @description Strokes of the segments in which it should be felt. */
-      felt: string[]
-      angles: components['schemas']['DrawnAngle'][]
-      /** @description The pose in words. */
-      alt: string
-    }
-    /** @description How long a figure takes to go to its end pose, stays there, comes back and stays, in seconds. */
-    FigurePace: {
-      /** Format: double */
-      out: number
-      /** Format: double */
-      hold: number
-      /** Format: double */
-      back: number
-      /** Format: double */
-      stay: number
-    }
-    /** @description An option of a move with its figure. */
-    FiguredOption: {
-      tier: components['schemas']['Tier']
-      words: string
-      why: string
-      figure: null | components['schemas']['Figure']
-      pace: null | components['schemas']['FigurePace']
-      /** @description What it asks, in eight dimensions, 0 to 5: a static estimate. */
-      demand: components['schemas']['DemandLine'][]
-    }
-    /** @description Something seen in a class: what, where, why, by which source, and what would mend it. */
-    Finding: {
-      /** @description Stable, such as `time.over`. */
-      code: string
-      severity: components['schemas']['Severity']
-      /** @description The id of the block, station or option, or PlaceId PlaceId.Class. */
-      place: components['schemas']['PlaceId']
-      what: string
-      why: string
-      source: string
-      repairs: components['schemas']['Repair'][]
-      /** @description The same place as a JSON Pointer into the class. */
-      pointer?: string
-      /** @description The reason for which it is left as it is; null: it is not waived. */
-      waived?: null | string
-      /** @description Names the finding within one class. */
-      key?: null | string
-    }
-    FitAnswer: {
-      offers: components['schemas']['FitOffer'][]
-      shortBy: string
-      obstacles: components['schemas']['FitObstacle'][]
-    }
-    /** @description One change of a way out, and its points. */
-    FitChange: {
-      words: string
-      /** Format: int32 */
-      cost: number
-    }
-    /** @description A limit that stands in the way, and by how many seconds the class could be shorter without it. */
-    FitObstacle: {
-      limit: string
-      seconds: components['schemas']['Seconds']
-    }
-    /** @description A way out, with the class as it would be. */
-    FitOffer: {
-      way: components['schemas']['FitWay']
-      class: components['schemas']['ClassPlan']
-    }
-    /** @description Asks for ways to bring a class to its slot. */
-    FitRequest: {
-      class: components['schemas']['ClassPlan']
-      terms: components['schemas']['FitTerms']
-    }
-    /**
-     * @description What a change costs and how far it may go. [M] All of it is our choice, kept here, and editable on the screen.
-     *     A change costs int FitTerms.PerChange points, for it has to be remembered, and one point for each percent by which it
-     *     changes a value, times the weight of its kind.
-     */
-    FitTerms: {
-      /** Format: int32 */
-      restWeight?: number
-      /** Format: int32 */
-      changeWeight?: number
-      /** Format: int32 */
-      workWeight?: number
-      /** Format: int32 */
-      repsWeight?: number
-      /** Format: int32 */
-      roundWeight?: number
-      /**
-       * Format: int32
-       * @description Of a round that the class marks as optional.
-       */
-      optionalRoundWeight?: number
-      /**
-       * Format: int32
-       * @description Points for each value changed.
-       */
-      perChange?: number
-      /**
-       * Format: int32
-       * @description Rests go no lower than this many seconds.
-       */
-      restFloor?: number
-      /**
-       * Format: int32
-       * @description Rests go no higher than this many seconds.
-       */
-      restCeiling?: number
-      /**
-       * Format: int32
-       * @description Timed work goes no lower than this many seconds.
-       */
-      workFloor?: number
-      /**
-       * Format: int32
-       * @description Timed work changes by at most this many percent.
-       */
-      workPercent?: number
-      /**
-       * Format: int32
-       * @description Reps without a range of their own change by at most this many percent.
-       */
-      repsPercent?: number
-      /**
-       * Format: int32
-       * @description How many rounds a block may lose; its optional rounds may always go.
-       */
-      roundsLess?: number
-      /**
-       * Format: int32
-       * @description How many rounds a block may gain.
-       */
-      roundsMore?: number
-      /**
-       * Format: int32
-       * @description Points for each second by which the class ends early. High, so that it ends to the second wherever that is not
-       *     absurdly dear; 1000 buys exactness at any price.
-       */
-      spareWeight?: number
-      /** @description The pace that change-overs are measured by. */
-      pace?: components['schemas']['Pace']
-    }
-    /** @description A way to end on time. */
-    FitWay: {
-      title: string
-      /** Format: int32 */
-      cost: number
-      /** @description By how much it ends before the slot; 0: exactly on time. */
-      spareSeconds: components['schemas']['Seconds']
-      changes: components['schemas']['FitChange'][]
-    }
-    /** @description A usual fault and what mends it. */
-    FormFault: {
-      seen: string
-      fix: string
-    }
-    /** @description What own pace has for a goal: what the rounds take one person, without any gap, and the reps in them. */
-    Goal: {
-      /**
-       * Format: int32
-       * @description Its place among the blocks, from 0.
-       */
-      block: number
-      /** Format: int32 */
-      rounds: number
-      seconds: components['schemas']['Seconds']
-      /** Format: int64 */
-      leftReps: number
-      /** Format: int64 */
-      rightReps: number
-    }
-    Health: {
-      status: string
-    }
-    JsonElement: unknown
-    JsonObject: Record<string, never>
-    /** @description Something the leader did. */
-    LeadCommand: {
-      /**
-       * Format: uuid
-       * @description Given by the device, so that sending twice counts once.
-       */
-      id: string
-      kind: components['schemas']['LeadCommandKind']
-      /**
-       * Format: int64
-       * @description When it was tapped, in milliseconds since 1970 UTC, on a clock that only goes forwards while the class is led.
-       */
-      at: number
-      /** @description Which screen it was tapped on; null: from before screens had names. */
-      device?: null | string
-      /** @description What the command carries, as JSON; none of today's kinds has one. */
-      payload?: null | string
-    }
-    /** @enum {unknown} */
-    LeadCommandKind: 'start' | 'pause' | 'resume' | 'skip' | 'back' | 'addTen' | 'finish' | 'go'
-    /** @description What a follower is told: the lead that is open, its commands, and the time. */
-    LeadNews: {
-      /** Format: int64 */
-      now: number
-      /**
-       * Format: uuid
-       * @description Null: none is open.
-       */
-      lead: null | string
-      commands: components['schemas']['LeadCommand'][]
-    }
-    /** @description All that a screen needs to lead a class without asking again: the timeline in words, and the cues. */
-    LeadScript: {
-      title: string
-      length: components['schemas']['Seconds']
-      slot: components['schemas']['Seconds']
-      scenes: components['schemas']['Scene'][]
-      cards: components['schemas']['StationCard'][]
-      cues: components['schemas']['Cue'][]
-      /**
-       * @description The cue of the day.
-       * @default
-       */
-      focus?: string
-    }
-    /** @description A class under way: its script and the commands so far. */
-    LeadView: {
-      /** Format: uuid */
-      id: string
-      /** Format: uuid */
-      sessionId: string
-      /** Format: uuid */
-      classId: string
-      script: components['schemas']['LeadScript']
-      commands: components['schemas']['LeadCommand'][]
-      /**
-       * Format: int64
-       * @description The time of the class, in milliseconds since 1970: taps are stamped with it.
-       */
-      now: number
-    }
-    /** @enum {unknown} */
-    LengthUnit: 'cm' | 'in'
-    /** @enum {string} */
-    Limit: 'knee' | 'back' | 'balance' | 'pregnancy' | 'wrist'
-    /** @description An option that can be logged. */
-    LogChoice: {
-      id: components['schemas']['PlaceId']
-      tier: components['schemas']['Tier']
-      words: string
-    }
-    /** @description A station as a column of the log. */
-    LogColumn: {
-      station: components['schemas']['PlaceId']
-      name: string
-      family: components['schemas']['Family']
-      target: string
-      choices: components['schemas']['LogChoice'][]
-    }
-    /** @description One person's row of a log. */
-    LogRow: {
-      /** Format: uuid */
-      personId: string
-      came: boolean
-      uses: components['schemas']['StationUse'][]
-      note: string
-    }
-    /** @description The log of a session, filled in beforehand while it is not saved (version 0). */
-    LogView: {
-      /** Format: int32 */
-      version: number
-      led: string
-      columns: components['schemas']['LogColumn'][]
-      /** @description Those who are expected, or who were logged. */
-      rows: components['schemas']['NamedRow'][]
-      /** @description The rest of the roster, each with a row to be added. */
-      others: components['schemas']['NamedRow'][]
-      note: string
-    }
-    /** @description A move of the library: how it is set up, done, seen and felt. */
-    Move: {
-      id: components['schemas']['MoveId']
-      name: string
-      aliases: string[]
-      family: components['schemas']['Family']
-      plane: components['schemas']['Plane']
-      position: components['schemas']['Position']
-      sided: components['schemas']['Sided']
-      /** @description What one rep is. */
-      rep: string
-      dose: components['schemas']['UsualDose']
-      kit: string[]
-      setUp: string
-      path: string
-      end: string
-      breath: string
-      faults: components['schemas']['FormFault'][]
-      /** @description Where it should be felt, and what to change if it is felt elsewhere. */
-      felt: string
-      cautions: string
-      /** @description What "left" and "right" mean, such as "front foot"; none for two-sided moves. */
-      sideMeans?: null | string
-      /** @description The tempo used where a class names none; none for a move that is only held. */
-      tempo?: string
-      /**
-       * @description What does the work.
-       * @default
-       */
-      muscles?: string
-      /**
-       * @description One line: how to make it easier.
-       * @default
-       */
-      easier?: string
-      /**
-       * @description One line: how to make it harder.
-       * @default
-       */
-      harder?: string
-      /** @description What should be sound before it. */
-      readiness?: null | string
-      /** @description How to get in and out where that is not obvious. */
-      getIn?: null | string
-      kitSafety?: null | string
-      figure?: null | components['schemas']['MoveFigure']
-      /** @description The shipped move whose figure and demand a user's own one takes. */
-      like?: string
-      demand?: null | components['schemas']['StatedDemand']
-      asks?: null | components['schemas']['StatedAsks']
-      /**
-       * @description A stretch that every take-home sheet ends with.
-       * @default false
-       */
-      atHome?: boolean
-    }
-    /** @description Start and end of a move, for the body model. */
-    MoveFigure: {
-      start: components['schemas']['Recipe']
-      end: components['schemas']['Recipe']
-    }
-    /** @description The stable id of a move, as it stands in class files. */
-    MoveId: string
-    /** @description The move library. */
-    MoveList: {
-      version: string
-      moves: components['schemas']['Move'][]
-      /** @description Which of them are the user's own. */
-      own: string[]
-    }
-    /** @description All there is about a move. */
-    MovePage: {
-      move: components['schemas']['Move']
-      options: components['schemas']['FiguredOption'][]
-      uses: components['schemas']['MoveUse'][]
-    }
-    /** @description A class in which a move stands. */
-    MoveUse: {
-      /** Format: uuid */
-      class: string
-      title: string
-    }
-    /** @description A row with the name of its person. */
-    NamedRow: {
-      name: string
-      row: components['schemas']['LogRow']
-    }
-    /** @description Starts a class: from a brief, or as a copy of another with a brief of its own. It comes with its first session. */
-    NewClass: {
-      title: string
-      /** Format: int32 */
-      slotMinutes: number
-      aim: components['schemas']['Aim']
-      booking: components['schemas']['Booking']
-      /** Format: uuid */
-      copyOf?: null | string
-    }
-    /** @description A block to be kept to begin from. */
-    NewTemplate: {
-      name: string
-      block: components['schemas']['PlanBlock']
-    }
-    /** @description The user's own moves, as they stand in a class file. */
-    OwnMoveList: {
-      moves: components['schemas']['PlanMove'][]
-    }
-    /**
-     * @description How fast the room changes over.
-     * @enum {unknown}
-     */
-    Pace: 'brisk' | 'talking'
-    /** @description Someone on the roster. */
-    Person: {
-      /** Format: uuid */
-      id: string
-      name: string
-      /** @description The option they usually take; logs are filled in with it beforehand. */
-      usualTier: components['schemas']['Tier']
-      /**
-       * Format: int32
-       * @description Their height, where they chose to tell it: it sets the stations.
-       */
-      statureCm?: null | number
-    }
-    /** @description A person as typed in. */
-    PersonDetails: {
-      name: string
-      usualTier: components['schemas']['Tier']
-      /**
-       * Format: int32
-       * @description Null: not told.
-       */
-      statureCm?: null | number
-    }
-    /** @description All that is kept of one person. */
-    PersonExport: {
-      person: components['schemas']['Person']
-      classes: components['schemas']['Attendance'][]
-      expected: components['schemas']['Expectation'][]
-    }
-    /** @description The name of a block, a station or an option within its class; it stays when things around it move. */
-    PlaceId: string
-    PlanAmount:
-      | number
-      | {
-          from: number
-          to: number
-        }
-    /** @description A part of a class: done together, in rotation, or talk. */
-    PlanBlock: {
-      /** @description Names it within the class; it stays when things around it move. */
-      id?: string
-      name: string
-      notes?: string
-      /** @enum {string} */
-      phase: 'warmup' | 'activation' | 'skill' | 'main' | 'core' | 'finisher' | 'cooldown' | 'talk'
-      /** @enum {string} */
-      format?: 'together' | 'rotation' | 'talk'
-      /** @enum {string} */
-      order?: 'circuit' | 'sets' | 'ownPace'
-      seconds?: number
-      goalReps?: number
-      goalShared?: boolean
-      rounds?: number
-      /** @enum {string} */
-      sidePass?: 'station' | 'round' | 'alternate'
-      windowSeconds?: number | number[]
-      startEverySeconds?: number
-      betweenStations?: number
-      betweenSets?: number | number[]
-      betweenRounds?: number | number[]
-      recovery?: components['schemas']['PlanOption'][]
-      water?: boolean
-      /** @enum {string} */
-      gate?: 'bell' | 'block' | 'rests'
-      /** @enum {string} */
-      keep?: 'protected' | 'normal' | 'droppable'
-      optionalRounds?: number
-      leadInSeconds?: number
-      /** @enum {string} */
-      startSide?: 'left' | 'right'
-      /** @enum {string} */
-      count?: 'down' | 'up' | 'last5' | 'off'
-      stations?: components['schemas']['PlanStation'][]
-      shownBy?: string
-      show?: components['schemas']['PlanShowing'][]
-      /** @enum {string} */
-      recoveryIn?: 'rests' | 'all'
-      afterSeconds?: number
-      say?: components['schemas']['PlanSaying']
-    }
-    /** @description One thing that is wrong with a class file. */
-    PlanFault: {
-      /** @description Where, as a JSON Pointer (RFC 6901); for a missing field, the object that should have it. */
-      pointer: string
-      /** @description What is wrong. */
-      detail: string
-      /** @description What would be right. */
-      right: string
-    }
-    PlanLoad: {
-      /** @enum {string} */
-      implement: 'dumbbell' | 'kettlebell' | 'barbell' | 'plate' | 'ball' | 'bottle' | 'machine'
-      count?: number
-      kg?: number
-      /** @enum {string} */
-      position?: 'goblet' | 'sides' | 'shoulders' | 'rack' | 'frontRack' | 'back' | 'overhead' | 'hips' | 'low'
-      /** @enum {string} */
-      side?: 'same' | 'opposite' | 'both'
-    }
-    /** @description Where an option differs in one part. */
-    PlanManner: {
-      move?: string
-      /** @enum {string} */
-      depth?: 'small' | 'quarter' | 'half' | 'parallel' | 'full' | 'knee' | 'midShin' | 'floor'
-      /** @enum {string} */
-      support?:
-        'none' | 'hand' | 'twoHands' | 'handOnThigh' | 'wall' | 'chair' | 'doorway' | 'knees' | 'forearms' | 'helper'
-      /** @enum {string} */
-      base?: 'wide' | 'hip' | 'narrow' | 'staggered' | 'split' | 'frontRaised' | 'rearRaised' | 'single'
-      /** @enum {string} */
-      toes?: 'ahead' | 'out'
-      /** @enum {string} */
-      step?: 'short' | 'normal' | 'long'
-      /** @enum {string} */
-      trunk?: 'upright' | 'leaning'
-      /** @enum {string} */
-      arms?: 'free' | 'forward' | 'sides' | 'hips' | 'crossed' | 'overhead'
-      /** @enum {string} */
-      surface?: 'floor' | 'mat' | 'pad' | 'step' | 'box' | 'chair' | 'bench' | 'wall' | 'soft'
-      heightCm?: number
-      /** @enum {string} */
-      impact?: 'none' | 'hop' | 'jump'
-      /** @enum {string} */
-      band?: 'none' | 'light' | 'medium' | 'strong'
-      /** @enum {string} */
-      grip?: 'over' | 'mixed' | 'neutral'
-      tempo?: components['schemas']['PlanTempo']
-      load?: components['schemas']['PlanLoad']
-      scale?: number
-    }
-    /** @description A move of the user's own that travels in the class. */
-    PlanMove: {
-      id: string
-      name: string
-      aliases?: string[]
-      /** @enum {string} */
-      family: 'squat' | 'lunge' | 'hinge' | 'bridge' | 'activation' | 'recovery' | 'core' | 'stretch'
-      /** @enum {string} */
-      plane?: 'sagittal' | 'frontal' | 'transverse'
-      /** @enum {string} */
-      position?:
-        'standing' | 'onTheBack' | 'sideLying' | 'handsAndKnees' | 'kneeling' | 'seated' | 'prone' | 'bench' | 'machine'
-      /** @enum {string} */
-      sided?: 'twoSided' | 'oneSided' | 'alternating'
-      rep?: string
-      tempo?: components['schemas']['PlanTempo']
-      dose?: {
+    schemas: {
+        /** @enum {unknown} */
+        Aim: "conditioning" | "strength" | "endurance" | "technique";
+        /**
+         * @description How the arms are held.
+         * @enum {unknown}
+         */
+        ArmStyle: "sides" | "forward" | "hips" | "crossed" | "overhead" | "chest" | "shoulders" | "back" | "hang" | "thigh" | "wall" | "swing" | "out" | "oneUp";
+        /** @description What a log says of them; each station by the name it had in the class that was held. */
+        Attendance: {
+            title: string;
+            came: boolean;
+            note: string;
+            stations: components["schemas"]["AttendedStation"][];
+            startsAt?: null | string;
+        };
+        AttendedStation: {
+            station: string;
+            /** @description The option in words; "left out" where there was none. */
+            did: string;
+        };
+        /** @description A block as a screen lists it. */
+        BlockOutline: {
+            /** @description Its id, written or given. */
+            id: components["schemas"]["PlaceId"];
+            /** Format: int32 */
+            block: number;
+            start: components["schemas"]["Seconds"];
+            end: components["schemas"]["Seconds"];
+            /** @description Its length, such as "12 min 30 s". */
+            words: string;
+            /** @description How it runs: "circuit, 3 rounds, 15 s between stations". */
+            runs: string;
+            stations: components["schemas"]["StationOutline"][];
+        };
+        /** @description When and for how many the room is booked. */
+        Booking: {
+            /** @description IANA time zone. */
+            zone: string;
+            /** Format: int32 */
+            headCount: number;
+            /**
+             * @description Wall-clock start in Zone, such as 2026-11-24T18:00; null: not fixed yet. Where the clocks go back and a
+             *     time comes twice, its distance from UTC stands behind it: 2026-10-25T02:30+01:00.
+             */
+            startsAt?: null | string;
+            /** @description Who is expected; left out or empty: not said. */
+            expected?: null | string[];
+        };
+        /** @description Where one person's working time goes: by family and by leg. In a rotation everyone does every station once a round. */
+        Breakdown: {
+            families: components["schemas"]["FamilyShare"][];
+            /** @description Seconds in which the left leg works; work on both sides counts for each, alternating work half and half. */
+            leftSeconds: components["schemas"]["Seconds"];
+            rightSeconds: components["schemas"]["Seconds"];
+        };
+        /** @description An option on a card. */
+        CardOption: {
+            tier: components["schemas"]["Tier"];
+            words: string;
+            figure: null | components["schemas"]["Figure"];
+        };
+        /** @description How long getting from one station to another takes, and what it is made of. */
+        ChangeNeed: {
+            seconds: components["schemas"]["Seconds"];
+            /** @description Such as "to the floor 6 s, weights 5 s"; empty if nothing has to happen. */
+            words: string;
+        };
+        /** @description All that is printed for a class beside its run sheet. Nothing on it says who has which limit. */
+        ClassCards: {
+            title: string;
+            stations: components["schemas"]["StationPlaceCard"][];
+            walkThrough: components["schemas"]["WalkThroughLine"][];
+            walkThroughTakes: string;
+            takeAway: components["schemas"]["TakeAwayMove"][];
+            stretches: components["schemas"]["TakeAwayMove"][];
+            cautions: string;
+        };
+        /** @description A window of the plans. */
+        ClassList: {
+            classes: components["schemas"]["ClassSummary"][];
+            /**
+             * Format: int32
+             * @description How many there are in all.
+             */
+            all: number;
+        };
+        /** @description What happened in a class. */
+        ClassLog: {
+            rows: components["schemas"]["LogRow"][];
+            note: string;
+        };
+        /** @description A class. Seconds are whole numbers. */
+        ClassPlan: {
+            /** @enum {string} */
+            format: "halterion-class";
+            /** @enum {integer} */
+            version: 1;
+            title: string;
+            notes?: string;
+            slotMinutes: number;
+            /** @enum {string} */
+            aim?: "strength" | "endurance" | "conditioning" | "technique";
+            /** @enum {string} */
+            startSide?: "left" | "right";
+            /** @enum {string} */
+            facing?: "mirror" | "same";
+            /** @enum {string} */
+            count?: "down" | "up" | "last5" | "off";
+            leadInSeconds?: number;
+            switchSeconds?: number;
+            library?: string;
+            moves?: components["schemas"]["PlanMove"][];
+            waivers?: components["schemas"]["PlanWaiver"][];
+            blocks: components["schemas"]["PlanBlock"][];
+            /** @description The cue of the day. */
+            focus?: string;
+            /** @description What people bring or wear. */
+            bring?: string;
+            /** @enum {string} */
+            warmUp?: "inClass" | "ownTime";
+        };
+        /** @description A class in the list of plans. */
+        ClassSummary: {
+            /** Format: uuid */
+            id: string;
+            title: string;
+            /** Format: date-time */
+            savedAt: string;
+            length: string;
+            verdict: string;
+            /** Format: int32 */
+            held: number;
+            /** Format: int32 */
+            toCome: number;
+            /** @description The title of the class it was copied from. */
+            copyOf?: null | string;
+        };
+        /** @description A version of a class at which its writer stopped for a while. */
+        ClassVersion: {
+            /** Format: int32 */
+            version: number;
+            /** Format: date-time */
+            savedAt: string;
+            title: string;
+            /** @description What changed since the version listed before it, in words. */
+            changes: string[];
+        };
+        /** @description A class with its sessions and what it adds up to; faults in place of the evaluation while it is a draft with faults. */
+        ClassView: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            plan: components["schemas"]["ClassPlan"];
+            /** @description When it is and was held, by start. */
+            sessions: components["schemas"]["SessionView"][];
+            faults: components["schemas"]["PlanFault"][];
+            evaluation?: null | components["schemas"]["Evaluation"];
+        };
+        /** @enum {unknown} */
+        ClockFormat: "h24" | "h12";
+        CommandList: {
+            commands: components["schemas"]["LeadCommand"][];
+            /** Format: int64 */
+            now: number;
+        };
+        /** @enum {unknown} */
+        Counting: "down" | "up" | "last5" | "off";
+        /** @description A signal and when it sounds. */
+        Cue: {
+            /** @description Seconds from the start of the class. */
+            at: components["schemas"]["Seconds"];
+            kind: components["schemas"]["CueKind"];
+            /**
+             * Format: int32
+             * @description How many scenes, from the first, move it when seconds are added to them: a start moves with what came before it, a count or an end also with its own scene.
+             */
+            shift: number;
+            /**
+             * Format: int32
+             * @description 3, 2 or 1 on a beat; 10 on a warning.
+             */
+            count?: null | number;
+        };
+        /**
+         * @description A signal to the class.
+         * @enum {unknown}
+         */
+        CueKind: "count" | "start" | "switch" | "warning" | "end" | "finish";
+        DemandLine: {
+            of: string;
+            /** Format: int32 */
+            value: number;
+        };
+        /**
+         * @description How tightly a sheet must be set to stay on one page.
+         * @enum {unknown}
+         */
+        Density: "roomy" | "normal" | "tight" | "tightest";
+        /** @description A form of the short dose and what it means, for help while typing. */
+        DoseForm: {
+            form: string;
+            means: string;
+        };
+        /** @description A joint angle at the end of a move, and where to write it. */
+        DrawnAngle: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            words: string;
+        };
+        /** @description A measure as it is drawn beside its figure, in hundredths of stature, y down. */
+        DrawnMeasure: {
+            /** Format: double */
+            x1: number;
+            /** Format: double */
+            y1: number;
+            /** Format: double */
+            x2: number;
+            /** Format: double */
+            y2: number;
+            words: string;
+        };
+        /** @description A body as strokes of an SVG, in hundredths of stature, y down. */
+        DrawnPose: {
+            /** @description The limbs on the other side. */
+            far: string;
+            /** @description Trunk and the limbs on the viewer's side. */
+            near: string;
+            /** Format: double */
+            headX: number;
+            /** Format: double */
+            headY: number;
+            /** Format: double */
+            headRadius: number;
+            /** @description Kit and support: kind and stroke. */
+            props: components["schemas"]["DrawnProp"][];
+        };
+        DrawnProp: {
+            kind: string;
+            stroke: string;
+        };
+        /** @description What a class adds up to, to the second, and what there is to say about it. */
+        Evaluation: {
+            totals: components["schemas"]["Totals"];
+            spans: components["schemas"]["Span"][];
+            stays: components["schemas"]["Stay"][];
+            goals: components["schemas"]["Goal"][];
+            findings: components["schemas"]["Finding"][];
+            /** @description Total against the slot in words: "70 s over", "2 min to spare", "on time". */
+            verdict: string;
+            /** @description The blocks as a screen lists them. */
+            outline: components["schemas"]["BlockOutline"][];
+            /** @description What each span is, with its arithmetic. */
+            spanWords: string[];
+            breakdown: components["schemas"]["Breakdown"];
+        };
+        /** @description A session in which they are expected. */
+        Expectation: {
+            title: string;
+            startsAt?: null | string;
+        };
+        /** @enum {unknown} */
+        Facing: "mirror" | "same";
+        /**
+         * @description The four families of the lower body, and what stands around them.
+         * @enum {unknown}
+         */
+        Family: "squat" | "lunge" | "hinge" | "bridge" | "activation" | "recovery" | "core" | "stretch";
+        /** @description What one person does of a family. */
+        FamilyShare: {
+            family: components["schemas"]["Family"];
+            workSeconds: components["schemas"]["Seconds"];
+            /**
+             * Format: int64
+             * @description As dosed; estimated reps are not in it.
+             */
+            leftReps: number;
+            /** Format: int64 */
+            rightReps: number;
+        };
+        /** @description A computed figure: start and end pose, the way between, and what it shows in words. */
+        Figure: {
+            /** @description Of the SVG. */
+            viewBox: string;
+            /** @description From start to end, both in it. */
+            frames: components["schemas"]["DrawnPose"][];
+            /** @description The stroke of the joint that moves most. */
+            way: string;
+            /** @description Strokes of the segments in which it should be felt. */
+            felt: string[];
+            angles: components["schemas"]["DrawnAngle"][];
+            /** @description The pose in words. */
+            alt: string;
+        };
+        /** @description How long a figure takes to go to its end pose, stays there, comes back and stays, in seconds. */
+        FigurePace: {
+            /** Format: double */
+            out: number;
+            /** Format: double */
+            hold: number;
+            /** Format: double */
+            back: number;
+            /** Format: double */
+            stay: number;
+        };
+        /** @description An option of a move with its figure. */
+        FiguredOption: {
+            tier: components["schemas"]["Tier"];
+            words: string;
+            why: string;
+            figure: null | components["schemas"]["Figure"];
+            pace: null | components["schemas"]["FigurePace"];
+            /** @description What it asks, in eight dimensions, 0 to 5: a static estimate. */
+            demand: components["schemas"]["DemandLine"][];
+        };
+        /** @description Something seen in a class: what, where, why, by which source, and what would mend it. */
+        Finding: {
+            /** @description Stable, such as `time.over`. */
+            code: string;
+            severity: components["schemas"]["Severity"];
+            /** @description The id of the block, station or option, or PlaceId PlaceId.Class. */
+            place: components["schemas"]["PlaceId"];
+            what: string;
+            why: string;
+            source: string;
+            repairs: components["schemas"]["Repair"][];
+            /** @description The same place as a JSON Pointer into the class. */
+            pointer?: string;
+            /** @description The reason for which it is left as it is; null: it is not waived. */
+            waived?: null | string;
+            /** @description Names the finding within one class. */
+            key?: null | string;
+        };
+        FitAnswer: {
+            offers: components["schemas"]["FitOffer"][];
+            shortBy: string;
+            obstacles: components["schemas"]["FitObstacle"][];
+        };
+        /** @description One change of a way out, and its points. */
+        FitChange: {
+            words: string;
+            /** Format: int32 */
+            cost: number;
+        };
+        /** @description A limit that stands in the way, and by how many seconds the class could be shorter without it. */
+        FitObstacle: {
+            limit: string;
+            seconds: components["schemas"]["Seconds"];
+        };
+        /** @description A way out, with the class as it would be. */
+        FitOffer: {
+            way: components["schemas"]["FitWay"];
+            class: components["schemas"]["ClassPlan"];
+        };
+        /** @description Asks for ways to bring a class to its slot. */
+        FitRequest: {
+            class: components["schemas"]["ClassPlan"];
+            terms: components["schemas"]["FitTerms"];
+        };
+        /**
+         * @description What a change costs and how far it may go. [M] All of it is our choice, kept here, and editable on the screen.
+         *     A change costs int FitTerms.PerChange points, for it has to be remembered, and one point for each percent by which it
+         *     changes a value, times the weight of its kind.
+         */
+        FitTerms: {
+            /** Format: int32 */
+            restWeight?: number;
+            /** Format: int32 */
+            changeWeight?: number;
+            /** Format: int32 */
+            workWeight?: number;
+            /** Format: int32 */
+            repsWeight?: number;
+            /** Format: int32 */
+            roundWeight?: number;
+            /**
+             * Format: int32
+             * @description Of a round that the class marks as optional.
+             */
+            optionalRoundWeight?: number;
+            /**
+             * Format: int32
+             * @description Points for each value changed.
+             */
+            perChange?: number;
+            /**
+             * Format: int32
+             * @description Rests go no lower than this many seconds.
+             */
+            restFloor?: number;
+            /**
+             * Format: int32
+             * @description Rests go no higher than this many seconds.
+             */
+            restCeiling?: number;
+            /**
+             * Format: int32
+             * @description Timed work goes no lower than this many seconds.
+             */
+            workFloor?: number;
+            /**
+             * Format: int32
+             * @description Timed work changes by at most this many percent.
+             */
+            workPercent?: number;
+            /**
+             * Format: int32
+             * @description Reps without a range of their own change by at most this many percent.
+             */
+            repsPercent?: number;
+            /**
+             * Format: int32
+             * @description How many rounds a block may lose; its optional rounds may always go.
+             */
+            roundsLess?: number;
+            /**
+             * Format: int32
+             * @description How many rounds a block may gain.
+             */
+            roundsMore?: number;
+            /**
+             * Format: int32
+             * @description Points for each second by which the class ends early. High, so that it ends to the second wherever that is not
+             *     absurdly dear; 1000 buys exactness at any price.
+             */
+            spareWeight?: number;
+            /** @description The pace that change-overs are measured by. */
+            pace?: components["schemas"]["Pace"];
+        };
+        /** @description A way to end on time. */
+        FitWay: {
+            title: string;
+            /** Format: int32 */
+            cost: number;
+            /** @description By how much it ends before the slot; 0: exactly on time. */
+            spareSeconds: components["schemas"]["Seconds"];
+            changes: components["schemas"]["FitChange"][];
+        };
+        /** @description A usual fault and what mends it. */
+        FormFault: {
+            seen: string;
+            fix: string;
+        };
+        /** @description What own pace has for a goal: what the rounds take one person, without any gap, and the reps in them. */
+        Goal: {
+            /**
+             * Format: int32
+             * @description Its place among the blocks, from 0.
+             */
+            block: number;
+            /** Format: int32 */
+            rounds: number;
+            seconds: components["schemas"]["Seconds"];
+            /** Format: int64 */
+            leftReps: number;
+            /** Format: int64 */
+            rightReps: number;
+        };
+        Health: {
+            status: string;
+        };
+        JsonElement: unknown;
+        JsonObject: Record<string, never>;
+        /** @description Something the leader did. */
+        LeadCommand: {
+            /**
+             * Format: uuid
+             * @description Given by the device, so that sending twice counts once.
+             */
+            id: string;
+            kind: components["schemas"]["LeadCommandKind"];
+            /**
+             * Format: int64
+             * @description When it was tapped, in milliseconds since 1970 UTC, on a clock that only goes forwards while the class is led.
+             */
+            at: number;
+            /** @description Which screen it was tapped on; null: from before screens had names. */
+            device?: null | string;
+            /** @description What the command carries, as JSON; none of today's kinds has one. */
+            payload?: null | string;
+        };
+        /** @enum {unknown} */
+        LeadCommandKind: "start" | "pause" | "resume" | "skip" | "back" | "addTen" | "finish" | "go";
+        /** @description What a follower is told: the lead that is open, its commands, and the time. */
+        LeadNews: {
+            /** Format: int64 */
+            now: number;
+            /**
+             * Format: uuid
+             * @description Null: none is open.
+             */
+            lead: null | string;
+            commands: components["schemas"]["LeadCommand"][];
+        };
+        /** @description All that a screen needs to lead a class without asking again: the timeline in words, and the cues. */
+        LeadScript: {
+            title: string;
+            length: components["schemas"]["Seconds"];
+            slot: components["schemas"]["Seconds"];
+            scenes: components["schemas"]["Scene"][];
+            cards: components["schemas"]["StationCard"][];
+            cues: components["schemas"]["Cue"][];
+            /**
+             * @description The cue of the day.
+             * @default
+             */
+            focus?: string;
+        };
+        /** @description A class under way: its script and the commands so far. */
+        LeadView: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            sessionId: string;
+            /** Format: uuid */
+            classId: string;
+            script: components["schemas"]["LeadScript"];
+            commands: components["schemas"]["LeadCommand"][];
+            /**
+             * Format: int64
+             * @description The time of the class, in milliseconds since 1970: taps are stamped with it.
+             */
+            now: number;
+        };
+        /** @enum {unknown} */
+        LengthUnit: "cm" | "in";
         /** @enum {string} */
-        kind?: 'time' | 'reps' | 'hold' | 'pulses'
-        amount: number
-      }
-      kit?: string[]
-      setUp?: string
-      path?: string
-      end?: string
-      breath?: string
-      faults?: {
-        seen: string
-        fix: string
-      }[]
-      felt?: string
-      cautions?: string
-      sideMeans?: string
-      muscles?: string
-      easier?: string
-      harder?: string
-      readiness?: string
-      getIn?: string
-      kitSafety?: string
-      /** @description The move that it looks like: its figure, and with it the demand, are taken from there. */
-      like?: string
-      /** @description What it asks, 0 (nothing) to 5; what is not said is as the move that it is like, or 0. */
-      demand?: {
-        knee?: number
-        hip?: number
-        back?: number
-        balance?: number
-        impact?: number
-        mobility?: number
-        skill?: number
-        grip?: number
-      }
-    }
-    /** @description One way to do a station. */
-    PlanOption: {
-      /** @description Names it within the class; it stays when things around it move. */
-      id?: string
-      /** @enum {string} */
-      tier: 'easier' | 'main' | 'harder' | 'instead'
-      move: string
-      /** @enum {string} */
-      depth?: 'small' | 'quarter' | 'half' | 'parallel' | 'full' | 'knee' | 'midShin' | 'floor'
-      /** @enum {string} */
-      support?:
-        'none' | 'hand' | 'twoHands' | 'handOnThigh' | 'wall' | 'chair' | 'doorway' | 'knees' | 'forearms' | 'helper'
-      /** @enum {string} */
-      base?: 'wide' | 'hip' | 'narrow' | 'staggered' | 'split' | 'frontRaised' | 'rearRaised' | 'single'
-      /** @enum {string} */
-      toes?: 'ahead' | 'out'
-      /** @enum {string} */
-      step?: 'short' | 'normal' | 'long'
-      /** @enum {string} */
-      trunk?: 'upright' | 'leaning'
-      /** @enum {string} */
-      arms?: 'free' | 'forward' | 'sides' | 'hips' | 'crossed' | 'overhead'
-      /** @enum {string} */
-      surface?: 'floor' | 'mat' | 'pad' | 'step' | 'box' | 'chair' | 'bench' | 'wall' | 'soft'
-      heightCm?: number
-      /** @enum {string} */
-      impact?: 'none' | 'hop' | 'jump'
-      /** @enum {string} */
-      band?: 'none' | 'light' | 'medium' | 'strong'
-      /** @enum {string} */
-      grip?: 'over' | 'mixed' | 'neutral'
-      tempo?: components['schemas']['PlanTempo']
-      load?: components['schemas']['PlanLoad']
-      scale?: number
-      parts?: {
-        [key: string]: components['schemas']['PlanManner']
-      }
-      note?: string
-      /** @enum {string} */
-      sides?: 'asWritten' | 'each' | 'split' | 'alternate'
-      chunk?: number
-    }
-    /** @description A part of a dose. */
-    PlanPart: {
-      /** @enum {string} */
-      kind: 'time' | 'hold' | 'reps' | 'pulses' | 'open' | 'distance' | 'rest'
-      amount: components['schemas']['PlanAmount'] | components['schemas']['PlanAmount'][]
-      /** @enum {string} */
-      side?: 'both' | 'left' | 'right' | 'alternate'
-      tempo?: components['schemas']['PlanTempo']
-      /** @enum {string} */
-      style?: 'full' | 'oneAndAHalf' | 'deadStop' | 'constantTension'
-      pulsesPerRep?: number
-      rounds?: ('all' | 'first' | 'last') | number[]
-      pace?: number
-      move?: string
-      label?: string
-      loadKg?: number | number[]
-      loadFactor?: number | number[]
-      effort?: number
-    }
-    /** @description Something said in the time before some work; it adds none. */
-    PlanSaying: {
-      text: string
-      seconds: number
-    }
-    /** @description A station shown in a walk-through. */
-    PlanShowing: {
-      station: string
-      seconds: number
-      /** @enum {string} */
-      view?: 'side' | 'front' | 'back' | 'turn'
-      /** @enum {string} */
-      first?: 'easier' | 'main' | 'harder' | 'instead'
-    }
-    /** @description A place in a block: a dose and the options to do it with. */
-    PlanStation: {
-      /** @description Names it within the class; it stays when things around it move. */
-      id?: string
-      name?: string
-      /** @enum {string} */
-      sides?: 'asWritten' | 'each' | 'split'
-      chunk?: number
-      /** @enum {string} */
-      sharing?: 'own' | 'turns'
-      waiting?: components['schemas']['PlanOption'][]
-      switchSeconds?: number | number[]
-      changeSeconds?: number | number[]
-      demoSeconds?: number | number[]
-      dose: components['schemas']['PlanPart'][]
-      options: components['schemas']['PlanOption'][]
-      /** @enum {string} */
-      startSide?: 'left' | 'right'
-      withNext?: boolean
-      betweenSets?: number | number[]
-      view?: ('side' | 'front' | 'back' | 'turn') | ('side' | 'front' | 'back' | 'turn')[]
-      /** @enum {string} */
-      count?: 'down' | 'up' | 'last5' | 'off'
-      say?: components['schemas']['PlanSaying']
-    }
-    /** @description lower-pause-lift-pause in seconds; X is as fast as is safe and counts 1. */
-    PlanTempo: string
-    /** @description A finding seen and left, with the reason. */
-    PlanWaiver: {
-      code: string
-      /** @description The id of the block, station or option, or class. */
-      place: string
-      reason: string
-    }
-    /** @enum {unknown} */
-    Plane: 'sagittal' | 'frontal' | 'transverse'
-    /**
-     * @description What a body does: the kinds of pose that the model knows how to solve.
-     * @enum {unknown}
-     */
-    PoseKind:
-      | 'squat'
-      | 'hinge'
-      | 'split'
-      | 'single'
-      | 'wide'
-      | 'bridge'
-      | 'thrust'
-      | 'handsAndKnees'
-      | 'plank'
-      | 'sideLying'
-      | 'supine'
-      | 'kneeling'
-      | 'seated'
-    /**
-     * @description Where the body is: what getting in and out of a move costs depends on it.
-     * @enum {unknown}
-     */
-    Position:
-      'standing' | 'onTheBack' | 'sideLying' | 'handsAndKnees' | 'kneeling' | 'seated' | 'prone' | 'bench' | 'machine'
-    /**
-     * @description The schools an instructor belongs to (handbook, section 2, as far as they touch the clock), and how numbers are shown.
-     *     Schools shape what is new; a class keeps what it says itself.
-     */
-    Preferences: {
-      count?: components['schemas']['Counting']
-      startSide?: components['schemas']['Side']
-      facing?: components['schemas']['Facing']
-      sides?: components['schemas']['SideHabit']
-      rest?: components['schemas']['RestHabit']
-      pace?: components['schemas']['Pace']
-      weight?: components['schemas']['WeightUnit']
-      length?: components['schemas']['LengthUnit']
-      clock?: components['schemas']['ClockFormat']
-      scheme?: components['schemas']['Scheme']
-      /** @description Heights of the boxes, benches and steps there are, cm. */
-      heights?: number[]
-    }
-    ProblemDetails: {
-      type?: null | string
-      title?: null | string
-      /** Format: int32 */
-      status?: null | number
-      detail?: null | string
-      instance?: null | string
-    }
-    /** @description An option proposed beside a move, and why. */
-    Proposal: {
-      option: components['schemas']['PlanOption']
-      name: string
-      dimension: string
-      why: string
-    }
-    /** @description What the ladders propose for a move. A direction is missing only where the move stands at the end of its ladder. */
-    Proposals: {
-      easier?: null | components['schemas']['Proposal']
-      harder?: null | components['schemas']['Proposal']
-      instead?: null | components['schemas']['Proposal']
-    }
-    /**
-     * @description One pose by named parameters, as it stands in the data files of the library. Angles are in degrees, lengths in
-     *     fractions of stature. What a kind does not use is left out.
-     */
-    Recipe: {
-      kind?: components['schemas']['PoseKind']
-      /**
-       * Format: double
-       * @description Squat, wide: degrees of the thigh from upright (90: level). Split: 0 high to 1 low. Bridge, thrust: 0 down to 1 up.
-       */
-      depth?: number
-      /**
-       * Format: double
-       * @description Hinge, single: degrees of the trunk from upright. Elsewhere an extra lean; null: solved for balance.
-       */
-      trunk?: null | number
-      /**
-       * Format: double
-       * @description Squat: the most the shin may lean, from the ankle or by choice (0: strictly upright).
-       */
-      shin?: number
-      /**
-       * Format: double
-       * @description Hinge: degrees of knee bend.
-       */
-      knee?: number
-      /**
-       * Format: double
-       * @description Split: from ankle to ankle; 0: the one that gives both knees a right angle. Wide: half the distance of the feet.
-       */
-      stance?: number
-      /**
-       * Format: double
-       * @description Height under the near or front foot.
-       */
-      frontRaise?: number
-      /**
-       * Format: double
-       * @description Height under the far or rear foot.
-       */
-      rearRaise?: number
-      /**
-       * Format: double
-       * @description Degrees by which the heels are lifted.
-       */
-      heelRaise?: number
-      /**
-       * Format: double
-       * @description Free leg: degrees of the thigh from straight down, forward positive; and of the knee bend.
-       */
-      freeThigh?: number
-      /** Format: double */
-      freeKnee?: number
-      /**
-       * Format: double
-       * @description Wide: how far the hips are over one foot, -1 to 1; bridges: the far foot's distance out.
-       */
-      shift?: number
-      /**
-       * Format: double
-       * @description How far the whole body is off the floor, in a hop or jump.
-       */
-      air?: number
-      arms?: components['schemas']['ArmStyle']
-      /** @description What is held: kind of implement; null: nothing. */
-      holds?: null | string
-      /**
-       * Format: double
-       * @description Mass held, share of body mass; 0 with an implement: a light one of a tenth.
-       */
-      load?: number
-      /** @description What stands by: chair, box, wall, bench, pad, band, ball. */
-      prop?: null | string
-      /**
-       * Format: double
-       * @description Height of the bench, box or step.
-       */
-      propHeight?: number
-      /** @description Only one leg works, the other is lifted. */
-      oneLeg?: boolean
-      /** @description A hand or the back takes part of the weight, so that balance is not asked of the feet alone. */
-      held?: boolean
-    }
-    /** @description A way out of a finding: a title and what it does to the class. */
-    Repair: {
-      title?: string
-    }
-    /** @description Asks for one repair of one finding. */
-    RepairRequest: {
-      class: components['schemas']['ClassPlan']
-      /** @description The finding's key: its code, @, and its place. */
-      finding: string
-      /**
-       * Format: int32
-       * @description Which of its repairs, from 0.
-       */
-      repair: number
-    }
-    /** @description The class after a repair, and what it now adds up to. */
-    RepairResult: {
-      class: components['schemas']['ClassPlan']
-      evaluation: components['schemas']['Evaluation']
-    }
-    /**
-     * @description How this instructor usually rests in new blocks.
-     * @enum {unknown}
-     */
-    RestHabit: 'full' | 'short' | 'none' | 'active'
-    /** @description A class on one page, to be read at arm's length. */
-    RunSheet: {
-      title: string
-      /** @description Such as "18:00, 60 min". */
-      booked: string
-      ends: string
-      notes: string
-      /** @description The cue of the day; empty without one. */
-      focus: string
-      /** @description What people bring or wear; empty where nothing is said. */
-      bring: string
-      density: components['schemas']['Density']
-      blocks: components['schemas']['SheetBlock'][]
-    }
-    /** @description A class to be saved, whether it has faults or not. */
-    SaveClass: {
-      plan: components['schemas']['ClassPlan']
-    }
-    /** @description A log, and the version of it that it was made from; 0: there was none. */
-    SaveLog: {
-      /** Format: int32 */
-      version: number
-      log: components['schemas']['ClassLog']
-    }
-    /** @description When and for whom a class is held. */
-    SaveSession: {
-      booking: components['schemas']['Booking']
-    }
-    /** @description A class that was saved. */
-    SavedClass: {
-      /** Format: int32 */
-      version: number
-      plan?: components['schemas']['ClassPlan']
-    }
-    SavedLog: {
-      /** Format: int32 */
-      version: number
-    }
-    SavedSession: {
-      /** Format: int32 */
-      revision: number
-    }
-    /** @description One stretch of the class as it is shown while leading. */
-    Scene: {
-      start: components['schemas']['Seconds']
-      end: components['schemas']['Seconds']
-      kind: components['schemas']['SpanKind']
-      /** Format: int32 */
-      block: number
-      blockName: string
-      /** @description What is going on now. */
-      headline: string
-      target: string
-      sideWords: string
-      /** @description Which side that is for an instructor who faces the class and mirrors it. */
-      mirrorSide: string
-      round: string
-      /** @description The stations shown, as indices into the script's cards. */
-      cards: number[]
-      /** @description What comes next, with its target. */
-      next: string
-      /**
-       * @description It begins with a tap only.
-       * @default false
-       */
-      gated?: boolean
-      side?: null | components['schemas']['Side']
-      /**
-       * @description What is said in this time, before the work that follows.
-       * @default
-       */
-      say?: string
-      /** @description The block's id in the class that is led. */
-      blockId?: string
-    }
-    /** @enum {unknown} */
-    Scheme: 'light' | 'dark' | 'system'
-    /** @description A length of time, or a place on a timeline, in whole seconds. */
-    Seconds: number
-    SendCommands: {
-      /**
-       * Format: int32
-       * @description How many stored commands the sender knows of, besides these.
-       */
-      expected: number
-      commands: components['schemas']['LeadCommand'][]
-    }
-    /** @description A window of the sessions. */
-    SessionList: {
-      sessions: components['schemas']['SessionSummary'][]
-      /**
-       * Format: int32
-       * @description How many there are in all.
-       */
-      all: number
-    }
-    /** @description A session in a list. */
-    SessionSummary: {
-      /** Format: uuid */
-      id: string
-      /** Format: uuid */
-      classId: string
-      title: string
-      booking: components['schemas']['Booking']
-      /** @description planned, led or logged. */
-      status: string
-      length: string
-      verdict: string
-      /** Format: int32 */
-      came: number
-      /** @description The title of the class that this one was copied from. */
-      copyOf?: null | string
-      /**
-       * Format: int64
-       * @description When it was really started, in milliseconds since 1970.
-       */
-      startedAt?: null | number
-    }
-    /** @description An occasion on which a class is held. */
-    SessionView: {
-      /** Format: uuid */
-      id: string
-      /** Format: uuid */
-      classId: string
-      /**
-       * Format: int32
-       * @description Counts the changes of the booking; If-Match carries it.
-       */
-      revision: number
-      booking: components['schemas']['Booking']
-      /** @description It was led or logged. */
-      held: boolean
-      /**
-       * Format: int32
-       * @description The version that was led or logged; null: the latest will be.
-       */
-      classVersion?: null | number
-    }
-    /** @description What the instructor chose for all classes. */
-    SettingsView: {
-      preferences: components['schemas']['Preferences']
-      fit: components['schemas']['FitTerms']
-    }
-    /**
-     * @description How much a finding matters (handbook, section 9).
-     * @enum {unknown}
-     */
-    Severity: 'stop' | 'fix' | 'consider' | 'note'
-    /** @description A block on the run sheet. */
-    SheetBlock: {
-      id: components['schemas']['PlaceId']
-      name: string
-      /** @description Clock time where the class is booked, else the time from its start. */
-      at: string
-      length: string
-      /** @description How it runs: rounds, changes, rests. */
-      words: string
-      /** @description What is said, shown and noted: a line each. */
-      lines: string[]
-      stations: components['schemas']['SheetStation'][]
-    }
-    /** @description A station on the run sheet. */
-    SheetStation: {
-      id: components['schemas']['PlaceId']
-      name: string
-      target: string
-      harder: string[]
-      main: string
-      easier: string[]
-    }
-    /** @enum {unknown} */
-    Side: 'both' | 'left' | 'right' | 'alternate' | null
-    /**
-     * @description How this instructor usually deals with sides in new stations.
-     * @enum {unknown}
-     */
-    SideHabit: 'each' | 'alternate' | 'chunks' | 'round'
-    /**
-     * @description How a move uses its sides.
-     * @enum {unknown}
-     */
-    Sided: 'twoSided' | 'oneSided' | 'alternating'
-    /**
-     * @description A stretch of the class in which one thing goes on. Start and end are in seconds from the start of the class;
-     *     Shows is the station that a walk-through shows; indices count from 0 and are null where plan-language.md ("What evaluation returns") gives the span none.
-     */
-    Span: {
-      start: components['schemas']['Seconds']
-      end: components['schemas']['Seconds']
-      kind: components['schemas']['SpanKind']
-      /** Format: int32 */
-      block: number
-      /** Format: int32 */
-      round?: null | number
-      /** Format: int32 */
-      station?: null | number
-      /** Format: int32 */
-      part?: null | number
-      side?: null | components['schemas']['Side']
-      /** Format: int32 */
-      pass?: null | number
-      /** Format: int32 */
-      turn?: null | number
-      /** Format: int32 */
-      leg?: null | number
-      shows?: string
-    }
-    /** @enum {unknown} */
-    SpanKind: 'leadIn' | 'work' | 'switch' | 'change' | 'rest' | 'wait' | 'talk'
-    SseItemOfLeadNews: {
-      data?: components['schemas']['LeadNews']
-      eventType?: null | string
-      eventId?: null | string
-      reconnectionInterval?: null | string
-    }
-    /** @description A ready block to begin from. */
-    Starter: {
-      name: string
-      /** @description What it is for. */
-      words: string
-      block: components['schemas']['PlanBlock']
-    }
-    /** @description What a move asks that no pose shows. [M] Stated; what is left out the body model tells. */
-    StatedAsks: {
-      /**
-       * Format: double
-       * @description What needs learning, 0–5.
-       */
-      skill?: null | number
-      /**
-       * Format: double
-       * @description What the front knee brakes when the step lands.
-       */
-      brakes?: null | number
-      /**
-       * Format: double
-       * @description How much more the hip of the one leg lifts in a bridge.
-       */
-      oneLegShare?: null | number
-      /**
-       * Format: double
-       * @description What keeping the tension adds at the hip.
-       */
-      neverRests?: null | number
-      /**
-       * Format: double
-       * @description A pose at rest does not see that the weight is thrown.
-       */
-      throws?: null | number
-      /**
-       * Format: double
-       * @description What the way from pose to pose adds to balance.
-       */
-      unsteady?: null | number
-      /**
-       * @description It goes forward over the floor, and lands a step.
-       * @default false
-       */
-      travels?: boolean
-    }
-    /** @description What a user says of an own move, each 0–5; what is not said is taken from the move that it is like, or is 0. */
-    StatedDemand: {
-      /** Format: int32 */
-      knee: null | number
-      /** Format: int32 */
-      hip: null | number
-      /** Format: int32 */
-      back: null | number
-      /** Format: int32 */
-      balance: null | number
-      /** Format: int32 */
-      impact: null | number
-      /** Format: int32 */
-      mobility: null | number
-      /** Format: int32 */
-      skill: null | number
-      /** Format: int32 */
-      grip: null | number
-    }
-    /** @description What an instructor needs to see of one station. */
-    StationCard: {
-      name: string
-      family: components['schemas']['Family']
-      target: string
-      harder: string[]
-      main: string
-      easier: string[]
-      /** @description The usual fault to look for, and its fix. */
-      watch: string
-      /** @description The station's id in the class that is led. */
-      id?: string
-    }
-    /** @description A station as a screen lists it. */
-    StationOutline: {
-      /** @description Its id, written or given. */
-      id: components['schemas']['PlaceId']
-      name: string
-      family: components['schemas']['Family']
-      /** @description The target of the first round. */
-      target: string
-      /** @description Seconds the dose takes in the first round. */
-      needs: components['schemas']['Seconds']
-      /** @description The same in words. */
-      words: string
-      /** @description The dose in the trade's short form, as it is typed. */
-      dose: string
-      /** @description Every option in words, in the order of the file. */
-      options: string[]
-      /** @description What each option asks instead of the main one: "knee 4 → 2, balance 1 → 2". */
-      trades: string[]
-      /** @description What getting here from the station before it needs. */
-      change: components['schemas']['ChangeNeed']
-    }
-    /** @description A card to lie at a station, to be read from three metres. */
-    StationPlaceCard: {
-      block: string
-      /** @description Such as "Station 2 of 6". */
-      place: string
-      name: string
-      family: components['schemas']['Family']
-      target: string
-      options: components['schemas']['CardOption'][]
-      /** @description The one thing to think of. */
-      cue: string
-      /** @description Measures for the statures asked for, in words. */
-      setUp: string[]
-      /** @description The same as lines in the main option's figure. */
-      measures: components['schemas']['DrawnMeasure'][]
-    }
-    /** @description A ready station for a move, with the options the ladders propose and the reasons for them. */
-    StationStarter: {
-      station: components['schemas']['PlanStation']
-      proposals: components['schemas']['Proposals']
-    }
-    /** @description What one person did at one station: the option used; null: left out. Both by their ids in the class that was held. */
-    StationUse: {
-      station: components['schemas']['PlaceId']
-      option?: string
-    }
-    /** @description What a group does at a station of a rotation between two bells. */
-    Stay: {
-      /** Format: int32 */
-      block: number
-      /** Format: int32 */
-      round: number
-      /** Format: int32 */
-      station: number
-      window: components['schemas']['Seconds']
-      /** @description What the dose takes; more than the window where the bell cuts it. */
-      needed: components['schemas']['Seconds']
-      spareSeconds: components['schemas']['Seconds']
-      spans: components['schemas']['StaySpan'][]
-    }
-    /** @description A span of a station's own inside a window, in seconds from the bell that opens it. */
-    StaySpan: {
-      start: components['schemas']['Seconds']
-      end: components['schemas']['Seconds']
-      kind: components['schemas']['SpanKind']
-      /** Format: int32 */
-      part?: null | number
-      side?: null | components['schemas']['Side']
-      /** Format: int32 */
-      turn?: null | number
-    }
-    /** @description A move on the sheet that participants take home. */
-    TakeAwayMove: {
-      name: string
-      target: string
-      how: string
-      figure: null | components['schemas']['Figure']
-    }
-    /** @description A block kept to begin from. */
-    Template: {
-      /** Format: uuid */
-      id: string
-      name: string
-      block: components['schemas']['PlanBlock']
-    }
-    /** @description A figure small enough for a list: start and end pose only. */
-    Thumbnail: {
-      id: components['schemas']['MoveId']
-      viewBox: string
-      start: components['schemas']['DrawnPose']
-      end: components['schemas']['DrawnPose']
-      way: string
-      alt: string
-    }
-    /** @enum {unknown} */
-    Tier: 'easier' | 'main' | 'harder' | 'instead'
-    /** @description What a class adds up to, under the names of plan-language.md. The shares sum to Seconds Totals.Seconds. */
-    Totals: {
-      seconds: components['schemas']['Seconds']
-      workSeconds: components['schemas']['Seconds']
-      switchSeconds: components['schemas']['Seconds']
-      changeSeconds: components['schemas']['Seconds']
-      restSeconds: components['schemas']['Seconds']
-      waitSeconds: components['schemas']['Seconds']
-      leadInSeconds: components['schemas']['Seconds']
-      talkSeconds: components['schemas']['Seconds']
-      /** @description Past the slot; negative: to spare. */
-      overSeconds: components['schemas']['Seconds']
-      /** Format: int64 */
-      leftReps: number
-      /** Format: int64 */
-      rightReps: number
-      /** Format: int64 */
-      leftEstimatedReps: number
-      /** Format: int64 */
-      rightEstimatedReps: number
-      /** Format: int64 */
-      pulses: number
-      /**
-       * Format: int64
-       * @description What one person holds, both sides.
-       */
-      holdSeconds: number
-    }
-    /** @description A dose typed in its short form, for one station of a block. */
-    TypedDoseRequest: {
-      text: string
-      block: components['schemas']['PlanBlock']
-      /**
-       * Format: int32
-       * @description The station's place in it, from 0.
-       */
-      station: number
-      moves?: components['schemas']['PlanMove'][]
-    }
-    /** @description The block with the dose in it, and the dose in words. */
-    TypedDoseResult: {
-      block: components['schemas']['PlanBlock']
-      /** @description What was understood, such as "12 reps each side". */
-      words: string
-      /** @description What it takes in the first round. */
-      takes: string
-    }
-    /** @description The dose a move starts with in a new station. */
-    UsualDose: {
-      /** @description A kind of the plan language: time, reps, hold or pulses. */
-      kind: string
-      /**
-       * Format: int32
-       * @description Seconds, reps or pulses.
-       */
-      amount: number
-    }
-    /** @description A line of the walk-through: what to show, from which side, in which order, which fault. */
-    WalkThroughLine: {
-      name: string
-      view: string
-      show: string
-      fault: string
-      /** @description 25 s a station with its options. [M] Handbook, section 3. */
-      seconds: components['schemas']['Seconds']
-    }
-    /** @enum {unknown} */
-    WeightUnit: 'kg' | 'lb'
-  }
-  responses: never
-  parameters: never
-  requestBodies: never
-  headers: never
-  pathItems: never
+        Limit: "knee" | "back" | "balance" | "pregnancy" | "wrist";
+        /** @description An option that can be logged. */
+        LogChoice: {
+            id: components["schemas"]["PlaceId"];
+            tier: components["schemas"]["Tier"];
+            words: string;
+        };
+        /** @description A station as a column of the log. */
+        LogColumn: {
+            station: components["schemas"]["PlaceId"];
+            name: string;
+            family: components["schemas"]["Family"];
+            target: string;
+            choices: components["schemas"]["LogChoice"][];
+        };
+        /** @description One person's row of a log. */
+        LogRow: {
+            /** Format: uuid */
+            personId: string;
+            came: boolean;
+            uses: components["schemas"]["StationUse"][];
+            note: string;
+        };
+        /** @description The log of a session, filled in beforehand while it is not saved (version 0). */
+        LogView: {
+            /** Format: int32 */
+            version: number;
+            led: string;
+            columns: components["schemas"]["LogColumn"][];
+            /** @description Those who are expected, or who were logged. */
+            rows: components["schemas"]["NamedRow"][];
+            /** @description The rest of the roster, each with a row to be added. */
+            others: components["schemas"]["NamedRow"][];
+            note: string;
+        };
+        /** @description A move of the library: how it is set up, done, seen and felt. */
+        Move: {
+            id: components["schemas"]["MoveId"];
+            name: string;
+            aliases: string[];
+            family: components["schemas"]["Family"];
+            plane: components["schemas"]["Plane"];
+            position: components["schemas"]["Position"];
+            sided: components["schemas"]["Sided"];
+            /** @description What one rep is. */
+            rep: string;
+            dose: components["schemas"]["UsualDose"];
+            kit: string[];
+            setUp: string;
+            path: string;
+            end: string;
+            breath: string;
+            faults: components["schemas"]["FormFault"][];
+            /** @description Where it should be felt, and what to change if it is felt elsewhere. */
+            felt: string;
+            cautions: string;
+            /** @description What "left" and "right" mean, such as "front foot"; none for two-sided moves. */
+            sideMeans?: null | string;
+            /** @description The tempo used where a class names none; none for a move that is only held. */
+            tempo?: string;
+            /**
+             * @description What does the work.
+             * @default
+             */
+            muscles?: string;
+            /**
+             * @description One line: how to make it easier.
+             * @default
+             */
+            easier?: string;
+            /**
+             * @description One line: how to make it harder.
+             * @default
+             */
+            harder?: string;
+            /** @description What should be sound before it. */
+            readiness?: null | string;
+            /** @description How to get in and out where that is not obvious. */
+            getIn?: null | string;
+            kitSafety?: null | string;
+            figure?: null | components["schemas"]["MoveFigure"];
+            /** @description The shipped move whose figure and demand a user's own one takes. */
+            like?: string;
+            demand?: null | components["schemas"]["StatedDemand"];
+            asks?: null | components["schemas"]["StatedAsks"];
+            /**
+             * @description A stretch that every take-home sheet ends with.
+             * @default false
+             */
+            atHome?: boolean;
+        };
+        /** @description Start and end of a move, for the body model. */
+        MoveFigure: {
+            start: components["schemas"]["Recipe"];
+            end: components["schemas"]["Recipe"];
+        };
+        /** @description The stable id of a move, as it stands in class files. */
+        MoveId: string;
+        /** @description The move library. */
+        MoveList: {
+            version: string;
+            moves: components["schemas"]["Move"][];
+            /** @description Which of them are the user's own. */
+            own: string[];
+        };
+        /** @description All there is about a move. */
+        MovePage: {
+            move: components["schemas"]["Move"];
+            options: components["schemas"]["FiguredOption"][];
+            uses: components["schemas"]["MoveUse"][];
+        };
+        /** @description A class in which a move stands. */
+        MoveUse: {
+            /** Format: uuid */
+            class: string;
+            title: string;
+        };
+        /** @description A row with the name of its person. */
+        NamedRow: {
+            name: string;
+            row: components["schemas"]["LogRow"];
+        };
+        /** @description Starts a class: from a brief, or as a copy of another with a brief of its own. It comes with its first session. */
+        NewClass: {
+            title: string;
+            /** Format: int32 */
+            slotMinutes: number;
+            aim: components["schemas"]["Aim"];
+            booking: components["schemas"]["Booking"];
+            /** Format: uuid */
+            copyOf?: null | string;
+        };
+        /** @description A block to be kept to begin from. */
+        NewTemplate: {
+            name: string;
+            block: components["schemas"]["PlanBlock"];
+        };
+        /** @description The user's own moves, as they stand in a class file. */
+        OwnMoveList: {
+            moves: components["schemas"]["PlanMove"][];
+        };
+        /**
+         * @description How fast the room changes over.
+         * @enum {unknown}
+         */
+        Pace: "brisk" | "talking";
+        /** @description Someone on the roster. */
+        Person: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** @description The option they usually take; logs are filled in with it beforehand. */
+            usualTier: components["schemas"]["Tier"];
+            /**
+             * Format: int32
+             * @description Their height, where they chose to tell it: it sets the stations.
+             */
+            statureCm?: null | number;
+        };
+        /** @description A person as typed in. */
+        PersonDetails: {
+            name: string;
+            usualTier: components["schemas"]["Tier"];
+            /**
+             * Format: int32
+             * @description Null: not told.
+             */
+            statureCm?: null | number;
+        };
+        /** @description All that is kept of one person. */
+        PersonExport: {
+            person: components["schemas"]["Person"];
+            classes: components["schemas"]["Attendance"][];
+            expected: components["schemas"]["Expectation"][];
+        };
+        /** @description The name of a block, a station or an option within its class; it stays when things around it move. */
+        PlaceId: string;
+        PlanAmount: number | {
+            from: number;
+            to: number;
+        };
+        /** @description A part of a class: done together, in rotation, or talk. */
+        PlanBlock: {
+            /** @description Names it within the class; it stays when things around it move. */
+            id?: string;
+            name: string;
+            notes?: string;
+            /** @enum {string} */
+            phase: "warmup" | "activation" | "skill" | "main" | "core" | "finisher" | "cooldown" | "talk";
+            /** @enum {string} */
+            format?: "together" | "rotation" | "talk";
+            /** @enum {string} */
+            order?: "circuit" | "sets" | "ownPace";
+            seconds?: number;
+            goalReps?: number;
+            goalShared?: boolean;
+            rounds?: number;
+            /** @enum {string} */
+            sidePass?: "station" | "round" | "alternate";
+            windowSeconds?: number | number[];
+            startEverySeconds?: number;
+            betweenStations?: number;
+            betweenSets?: number | number[];
+            betweenRounds?: number | number[];
+            recovery?: components["schemas"]["PlanOption"][];
+            water?: boolean;
+            /** @enum {string} */
+            gate?: "bell" | "block" | "rests";
+            /** @enum {string} */
+            keep?: "protected" | "normal" | "droppable";
+            optionalRounds?: number;
+            leadInSeconds?: number;
+            /** @enum {string} */
+            startSide?: "left" | "right";
+            /** @enum {string} */
+            count?: "down" | "up" | "last5" | "off";
+            stations?: components["schemas"]["PlanStation"][];
+            shownBy?: string;
+            show?: components["schemas"]["PlanShowing"][];
+            /** @enum {string} */
+            recoveryIn?: "rests" | "all";
+            afterSeconds?: number;
+            say?: components["schemas"]["PlanSaying"];
+        };
+        /** @description One thing that is wrong with a class file. */
+        PlanFault: {
+            /** @description Where, as a JSON Pointer (RFC 6901); for a missing field, the object that should have it. */
+            pointer: string;
+            /** @description What is wrong. */
+            detail: string;
+            /** @description What would be right. */
+            right: string;
+        };
+        PlanLoad: {
+            /** @enum {string} */
+            implement: "dumbbell" | "kettlebell" | "barbell" | "plate" | "ball" | "bottle" | "machine";
+            count?: number;
+            kg?: number;
+            /** @enum {string} */
+            position?: "goblet" | "sides" | "shoulders" | "rack" | "frontRack" | "back" | "overhead" | "hips" | "low";
+            /** @enum {string} */
+            side?: "same" | "opposite" | "both";
+        };
+        /** @description Where an option differs in one part. */
+        PlanManner: {
+            move?: string;
+            /** @enum {string} */
+            depth?: "small" | "quarter" | "half" | "parallel" | "full" | "knee" | "midShin" | "floor";
+            /** @enum {string} */
+            support?: "none" | "hand" | "twoHands" | "handOnThigh" | "wall" | "chair" | "doorway" | "knees" | "forearms" | "helper";
+            /** @enum {string} */
+            base?: "wide" | "hip" | "narrow" | "staggered" | "split" | "frontRaised" | "rearRaised" | "single";
+            /** @enum {string} */
+            toes?: "ahead" | "out";
+            /** @enum {string} */
+            step?: "short" | "normal" | "long";
+            /** @enum {string} */
+            trunk?: "upright" | "leaning";
+            /** @enum {string} */
+            arms?: "free" | "forward" | "sides" | "hips" | "crossed" | "overhead";
+            /** @enum {string} */
+            surface?: "floor" | "mat" | "pad" | "step" | "box" | "chair" | "bench" | "wall" | "soft";
+            heightCm?: number;
+            /** @enum {string} */
+            impact?: "none" | "hop" | "jump";
+            /** @enum {string} */
+            band?: "none" | "light" | "medium" | "strong";
+            /** @enum {string} */
+            grip?: "over" | "mixed" | "neutral";
+            tempo?: components["schemas"]["PlanTempo"];
+            load?: components["schemas"]["PlanLoad"];
+            scale?: number;
+        };
+        /** @description A move of the user's own that travels in the class. */
+        PlanMove: {
+            id: string;
+            name: string;
+            aliases?: string[];
+            /** @enum {string} */
+            family: "squat" | "lunge" | "hinge" | "bridge" | "activation" | "recovery" | "core" | "stretch";
+            /** @enum {string} */
+            plane?: "sagittal" | "frontal" | "transverse";
+            /** @enum {string} */
+            position?: "standing" | "onTheBack" | "sideLying" | "handsAndKnees" | "kneeling" | "seated" | "prone" | "bench" | "machine";
+            /** @enum {string} */
+            sided?: "twoSided" | "oneSided" | "alternating";
+            rep?: string;
+            tempo?: components["schemas"]["PlanTempo"];
+            dose?: {
+                /** @enum {string} */
+                kind?: "time" | "reps" | "hold" | "pulses";
+                amount: number;
+            };
+            kit?: string[];
+            setUp?: string;
+            path?: string;
+            end?: string;
+            breath?: string;
+            faults?: {
+                seen: string;
+                fix: string;
+            }[];
+            felt?: string;
+            cautions?: string;
+            sideMeans?: string;
+            muscles?: string;
+            easier?: string;
+            harder?: string;
+            readiness?: string;
+            getIn?: string;
+            kitSafety?: string;
+            /** @description The move that it looks like: its figure, and with it the demand, are taken from there. */
+            like?: string;
+            /** @description What it asks, 0 (nothing) to 5; what is not said is as the move that it is like, or 0. */
+            demand?: {
+                knee?: number;
+                hip?: number;
+                back?: number;
+                balance?: number;
+                impact?: number;
+                mobility?: number;
+                skill?: number;
+                grip?: number;
+            };
+        };
+        /** @description One way to do a station. */
+        PlanOption: {
+            /** @description Names it within the class; it stays when things around it move. */
+            id?: string;
+            /** @enum {string} */
+            tier: "easier" | "main" | "harder" | "instead";
+            move: string;
+            /** @enum {string} */
+            depth?: "small" | "quarter" | "half" | "parallel" | "full" | "knee" | "midShin" | "floor";
+            /** @enum {string} */
+            support?: "none" | "hand" | "twoHands" | "handOnThigh" | "wall" | "chair" | "doorway" | "knees" | "forearms" | "helper";
+            /** @enum {string} */
+            base?: "wide" | "hip" | "narrow" | "staggered" | "split" | "frontRaised" | "rearRaised" | "single";
+            /** @enum {string} */
+            toes?: "ahead" | "out";
+            /** @enum {string} */
+            step?: "short" | "normal" | "long";
+            /** @enum {string} */
+            trunk?: "upright" | "leaning";
+            /** @enum {string} */
+            arms?: "free" | "forward" | "sides" | "hips" | "crossed" | "overhead";
+            /** @enum {string} */
+            surface?: "floor" | "mat" | "pad" | "step" | "box" | "chair" | "bench" | "wall" | "soft";
+            heightCm?: number;
+            /** @enum {string} */
+            impact?: "none" | "hop" | "jump";
+            /** @enum {string} */
+            band?: "none" | "light" | "medium" | "strong";
+            /** @enum {string} */
+            grip?: "over" | "mixed" | "neutral";
+            tempo?: components["schemas"]["PlanTempo"];
+            load?: components["schemas"]["PlanLoad"];
+            scale?: number;
+            parts?: {
+                [key: string]: components["schemas"]["PlanManner"];
+            };
+            note?: string;
+            /** @enum {string} */
+            sides?: "asWritten" | "each" | "split" | "alternate";
+            chunk?: number;
+        };
+        /** @description A part of a dose. */
+        PlanPart: {
+            /** @enum {string} */
+            kind: "time" | "hold" | "reps" | "pulses" | "open" | "distance" | "rest";
+            amount: components["schemas"]["PlanAmount"] | components["schemas"]["PlanAmount"][];
+            /** @enum {string} */
+            side?: "both" | "left" | "right" | "alternate";
+            tempo?: components["schemas"]["PlanTempo"];
+            /** @enum {string} */
+            style?: "full" | "oneAndAHalf" | "deadStop" | "constantTension";
+            pulsesPerRep?: number;
+            rounds?: ("all" | "first" | "last") | number[];
+            pace?: number;
+            move?: string;
+            label?: string;
+            loadKg?: number | number[];
+            loadFactor?: number | number[];
+            effort?: number;
+        };
+        /** @description Something said in the time before some work; it adds none. */
+        PlanSaying: {
+            text: string;
+            seconds: number;
+        };
+        /** @description A station shown in a walk-through. */
+        PlanShowing: {
+            station: string;
+            seconds: number;
+            /** @enum {string} */
+            view?: "side" | "front" | "back" | "turn";
+            /** @enum {string} */
+            first?: "easier" | "main" | "harder" | "instead";
+        };
+        /** @description A place in a block: a dose and the options to do it with. */
+        PlanStation: {
+            /** @description Names it within the class; it stays when things around it move. */
+            id?: string;
+            name?: string;
+            /** @enum {string} */
+            sides?: "asWritten" | "each" | "split";
+            chunk?: number;
+            /** @enum {string} */
+            sharing?: "own" | "turns";
+            waiting?: components["schemas"]["PlanOption"][];
+            switchSeconds?: number | number[];
+            changeSeconds?: number | number[];
+            demoSeconds?: number | number[];
+            dose: components["schemas"]["PlanPart"][];
+            options: components["schemas"]["PlanOption"][];
+            /** @enum {string} */
+            startSide?: "left" | "right";
+            withNext?: boolean;
+            betweenSets?: number | number[];
+            view?: ("side" | "front" | "back" | "turn") | ("side" | "front" | "back" | "turn")[];
+            /** @enum {string} */
+            count?: "down" | "up" | "last5" | "off";
+            say?: components["schemas"]["PlanSaying"];
+        };
+        /** @description lower-pause-lift-pause in seconds; X is as fast as is safe and counts 1. */
+        PlanTempo: string;
+        /** @description A finding seen and left, with the reason. */
+        PlanWaiver: {
+            code: string;
+            /** @description The id of the block, station or option, or class. */
+            place: string;
+            reason: string;
+        };
+        /** @enum {unknown} */
+        Plane: "sagittal" | "frontal" | "transverse";
+        /**
+         * @description What a body does: the kinds of pose that the model knows how to solve.
+         * @enum {unknown}
+         */
+        PoseKind: "squat" | "hinge" | "split" | "single" | "wide" | "bridge" | "thrust" | "handsAndKnees" | "plank" | "sideLying" | "supine" | "kneeling" | "seated";
+        /**
+         * @description Where the body is: what getting in and out of a move costs depends on it.
+         * @enum {unknown}
+         */
+        Position: "standing" | "onTheBack" | "sideLying" | "handsAndKnees" | "kneeling" | "seated" | "prone" | "bench" | "machine";
+        /**
+         * @description The schools an instructor belongs to (handbook, section 2, as far as they touch the clock), and how numbers are shown.
+         *     Schools shape what is new; a class keeps what it says itself.
+         */
+        Preferences: {
+            count?: components["schemas"]["Counting"];
+            startSide?: components["schemas"]["Side"];
+            facing?: components["schemas"]["Facing"];
+            sides?: components["schemas"]["SideHabit"];
+            rest?: components["schemas"]["RestHabit"];
+            pace?: components["schemas"]["Pace"];
+            weight?: components["schemas"]["WeightUnit"];
+            length?: components["schemas"]["LengthUnit"];
+            clock?: components["schemas"]["ClockFormat"];
+            scheme?: components["schemas"]["Scheme"];
+            /** @description Heights of the boxes, benches and steps there are, cm. */
+            heights?: number[];
+        };
+        ProblemDetails: {
+            type?: null | string;
+            title?: null | string;
+            /** Format: int32 */
+            status?: null | number;
+            detail?: null | string;
+            instance?: null | string;
+        };
+        /** @description An option proposed beside a move, and why. */
+        Proposal: {
+            option: components["schemas"]["PlanOption"];
+            name: string;
+            dimension: string;
+            why: string;
+        };
+        /** @description What the ladders propose for a move. A direction is missing only where the move stands at the end of its ladder. */
+        Proposals: {
+            easier?: null | components["schemas"]["Proposal"];
+            harder?: null | components["schemas"]["Proposal"];
+            instead?: null | components["schemas"]["Proposal"];
+        };
+        /**
+         * @description One pose by named parameters, as it stands in the data files of the library. Angles are in degrees, lengths in
+         *     fractions of stature. What a kind does not use is left out.
+         */
+        Recipe: {
+            kind?: components["schemas"]["PoseKind"];
+            /**
+             * Format: double
+             * @description Squat, wide: degrees of the thigh from upright (90: level). Split: 0 high to 1 low. Bridge, thrust: 0 down to 1 up.
+             */
+            depth?: number;
+            /**
+             * Format: double
+             * @description Hinge, single: degrees of the trunk from upright. Elsewhere an extra lean; null: solved for balance.
+             */
+            trunk?: null | number;
+            /**
+             * Format: double
+             * @description Squat: the most the shin may lean, from the ankle or by choice (0: strictly upright).
+             */
+            shin?: number;
+            /**
+             * Format: double
+             * @description Hinge: degrees of knee bend.
+             */
+            knee?: number;
+            /**
+             * Format: double
+             * @description Split: from ankle to ankle; 0: the one that gives both knees a right angle. Wide: half the distance of the feet.
+             */
+            stance?: number;
+            /**
+             * Format: double
+             * @description Height under the near or front foot.
+             */
+            frontRaise?: number;
+            /**
+             * Format: double
+             * @description Height under the far or rear foot.
+             */
+            rearRaise?: number;
+            /**
+             * Format: double
+             * @description Degrees by which the heels are lifted.
+             */
+            heelRaise?: number;
+            /**
+             * Format: double
+             * @description Free leg: degrees of the thigh from straight down, forward positive; and of the knee bend.
+             */
+            freeThigh?: number;
+            /** Format: double */
+            freeKnee?: number;
+            /**
+             * Format: double
+             * @description Wide: how far the hips are over one foot, -1 to 1; bridges: the far foot's distance out.
+             */
+            shift?: number;
+            /**
+             * Format: double
+             * @description How far the whole body is off the floor, in a hop or jump.
+             */
+            air?: number;
+            arms?: components["schemas"]["ArmStyle"];
+            /** @description What is held: kind of implement; null: nothing. */
+            holds?: null | string;
+            /**
+             * Format: double
+             * @description Mass held, share of body mass; 0 with an implement: a light one of a tenth.
+             */
+            load?: number;
+            /** @description What stands by: chair, box, wall, bench, pad, band, ball. */
+            prop?: null | string;
+            /**
+             * Format: double
+             * @description Height of the bench, box or step.
+             */
+            propHeight?: number;
+            /** @description Only one leg works, the other is lifted. */
+            oneLeg?: boolean;
+            /** @description A hand or the back takes part of the weight, so that balance is not asked of the feet alone. */
+            held?: boolean;
+        };
+        /** @description A way out of a finding: a title and what it does to the class. */
+        Repair: {
+            title?: string;
+        };
+        /** @description Asks for one repair of one finding. */
+        RepairRequest: {
+            class: components["schemas"]["ClassPlan"];
+            /** @description The finding's key: its code, @, and its place. */
+            finding: string;
+            /**
+             * Format: int32
+             * @description Which of its repairs, from 0.
+             */
+            repair: number;
+        };
+        /** @description The class after a repair, and what it now adds up to. */
+        RepairResult: {
+            class: components["schemas"]["ClassPlan"];
+            evaluation: components["schemas"]["Evaluation"];
+        };
+        /**
+         * @description How this instructor usually rests in new blocks.
+         * @enum {unknown}
+         */
+        RestHabit: "full" | "short" | "none" | "active";
+        /** @description A class on one page, to be read at arm's length. */
+        RunSheet: {
+            title: string;
+            /** @description Such as "18:00, 60 min". */
+            booked: string;
+            ends: string;
+            notes: string;
+            /** @description The cue of the day; empty without one. */
+            focus: string;
+            /** @description What people bring or wear; empty where nothing is said. */
+            bring: string;
+            density: components["schemas"]["Density"];
+            blocks: components["schemas"]["SheetBlock"][];
+        };
+        /** @description A class to be saved, whether it has faults or not. */
+        SaveClass: {
+            plan: components["schemas"]["ClassPlan"];
+        };
+        /** @description A log, and the version of it that it was made from; 0: there was none. */
+        SaveLog: {
+            /** Format: int32 */
+            version: number;
+            log: components["schemas"]["ClassLog"];
+        };
+        /** @description When and for whom a class is held. */
+        SaveSession: {
+            booking: components["schemas"]["Booking"];
+        };
+        /** @description A class that was saved. */
+        SavedClass: {
+            /** Format: int32 */
+            version: number;
+            plan?: components["schemas"]["ClassPlan"];
+        };
+        SavedLog: {
+            /** Format: int32 */
+            version: number;
+        };
+        SavedSession: {
+            /** Format: int32 */
+            revision: number;
+        };
+        /** @description One stretch of the class as it is shown while leading. */
+        Scene: {
+            start: components["schemas"]["Seconds"];
+            end: components["schemas"]["Seconds"];
+            kind: components["schemas"]["SpanKind"];
+            /** Format: int32 */
+            block: number;
+            blockName: string;
+            /** @description What is going on now. */
+            headline: string;
+            target: string;
+            sideWords: string;
+            /** @description Which side that is for an instructor who faces the class and mirrors it. */
+            mirrorSide: string;
+            round: string;
+            /** @description The stations shown, as indices into the script's cards. */
+            cards: number[];
+            /** @description What comes next, with its target. */
+            next: string;
+            /**
+             * @description It begins with a tap only.
+             * @default false
+             */
+            gated?: boolean;
+            side?: null | components["schemas"]["Side"];
+            /**
+             * @description What is said in this time, before the work that follows.
+             * @default
+             */
+            say?: string;
+            /** @description The block's id in the class that is led. */
+            blockId?: string;
+        };
+        /** @enum {unknown} */
+        Scheme: "light" | "dark" | "system";
+        /** @description A length of time, or a place on a timeline, in whole seconds. */
+        Seconds: number;
+        SendCommands: {
+            /**
+             * Format: int32
+             * @description How many stored commands the sender knows of, besides these.
+             */
+            expected: number;
+            commands: components["schemas"]["LeadCommand"][];
+        };
+        /** @description A window of the sessions. */
+        SessionList: {
+            sessions: components["schemas"]["SessionSummary"][];
+            /**
+             * Format: int32
+             * @description How many there are in all.
+             */
+            all: number;
+        };
+        /** @description A session in a list. */
+        SessionSummary: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            classId: string;
+            title: string;
+            booking: components["schemas"]["Booking"];
+            /** @description planned, led or logged. */
+            status: string;
+            length: string;
+            verdict: string;
+            /** Format: int32 */
+            came: number;
+            /** @description The title of the class that this one was copied from. */
+            copyOf?: null | string;
+            /**
+             * Format: int64
+             * @description When it was really started, in milliseconds since 1970.
+             */
+            startedAt?: null | number;
+        };
+        /** @description An occasion on which a class is held. */
+        SessionView: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            classId: string;
+            /**
+             * Format: int32
+             * @description Counts the changes of the booking; If-Match carries it.
+             */
+            revision: number;
+            booking: components["schemas"]["Booking"];
+            /** @description It was led or logged. */
+            held: boolean;
+            /**
+             * Format: int32
+             * @description The version that was led or logged; null: the latest will be.
+             */
+            classVersion?: null | number;
+        };
+        /** @description What the instructor chose for all classes. */
+        SettingsView: {
+            preferences: components["schemas"]["Preferences"];
+            fit: components["schemas"]["FitTerms"];
+        };
+        /**
+         * @description How much a finding matters (handbook, section 9).
+         * @enum {unknown}
+         */
+        Severity: "stop" | "fix" | "consider" | "note";
+        /** @description A block on the run sheet. */
+        SheetBlock: {
+            id: components["schemas"]["PlaceId"];
+            name: string;
+            /** @description Clock time where the class is booked, else the time from its start. */
+            at: string;
+            length: string;
+            /** @description How it runs: rounds, changes, rests. */
+            words: string;
+            /** @description What is said, shown and noted: a line each. */
+            lines: string[];
+            stations: components["schemas"]["SheetStation"][];
+        };
+        /** @description A station on the run sheet. */
+        SheetStation: {
+            id: components["schemas"]["PlaceId"];
+            name: string;
+            target: string;
+            harder: string[];
+            main: string;
+            easier: string[];
+        };
+        /** @enum {unknown} */
+        Side: "both" | "left" | "right" | "alternate" | null;
+        /**
+         * @description How this instructor usually deals with sides in new stations.
+         * @enum {unknown}
+         */
+        SideHabit: "each" | "alternate" | "chunks" | "round";
+        /**
+         * @description How a move uses its sides.
+         * @enum {unknown}
+         */
+        Sided: "twoSided" | "oneSided" | "alternating";
+        /**
+         * @description A stretch of the class in which one thing goes on. Start and end are in seconds from the start of the class;
+         *     Shows is the station that a walk-through shows; indices count from 0 and are null where plan-language.md ("What evaluation returns") gives the span none.
+         */
+        Span: {
+            start: components["schemas"]["Seconds"];
+            end: components["schemas"]["Seconds"];
+            kind: components["schemas"]["SpanKind"];
+            /** Format: int32 */
+            block: number;
+            /** Format: int32 */
+            round?: null | number;
+            /** Format: int32 */
+            station?: null | number;
+            /** Format: int32 */
+            part?: null | number;
+            side?: null | components["schemas"]["Side"];
+            /** Format: int32 */
+            pass?: null | number;
+            /** Format: int32 */
+            turn?: null | number;
+            /** Format: int32 */
+            leg?: null | number;
+            shows?: string;
+        };
+        /** @enum {unknown} */
+        SpanKind: "leadIn" | "work" | "switch" | "change" | "rest" | "wait" | "talk";
+        SseItemOfLeadNews: {
+            data?: components["schemas"]["LeadNews"];
+            eventType?: null | string;
+            eventId?: null | string;
+            reconnectionInterval?: null | string;
+        };
+        /** @description A ready block to begin from. */
+        Starter: {
+            name: string;
+            /** @description What it is for. */
+            words: string;
+            block: components["schemas"]["PlanBlock"];
+        };
+        /** @description What a move asks that no pose shows. [M] Stated; what is left out the body model tells. */
+        StatedAsks: {
+            /**
+             * Format: double
+             * @description What needs learning, 0–5.
+             */
+            skill?: null | number;
+            /**
+             * Format: double
+             * @description What the front knee brakes when the step lands.
+             */
+            brakes?: null | number;
+            /**
+             * Format: double
+             * @description How much more the hip of the one leg lifts in a bridge.
+             */
+            oneLegShare?: null | number;
+            /**
+             * Format: double
+             * @description What keeping the tension adds at the hip.
+             */
+            neverRests?: null | number;
+            /**
+             * Format: double
+             * @description A pose at rest does not see that the weight is thrown.
+             */
+            throws?: null | number;
+            /**
+             * Format: double
+             * @description What the way from pose to pose adds to balance.
+             */
+            unsteady?: null | number;
+            /**
+             * @description It goes forward over the floor, and lands a step.
+             * @default false
+             */
+            travels?: boolean;
+        };
+        /** @description What a user says of an own move, each 0–5; what is not said is taken from the move that it is like, or is 0. */
+        StatedDemand: {
+            /** Format: int32 */
+            knee: null | number;
+            /** Format: int32 */
+            hip: null | number;
+            /** Format: int32 */
+            back: null | number;
+            /** Format: int32 */
+            balance: null | number;
+            /** Format: int32 */
+            impact: null | number;
+            /** Format: int32 */
+            mobility: null | number;
+            /** Format: int32 */
+            skill: null | number;
+            /** Format: int32 */
+            grip: null | number;
+        };
+        /** @description What an instructor needs to see of one station. */
+        StationCard: {
+            name: string;
+            family: components["schemas"]["Family"];
+            target: string;
+            harder: string[];
+            main: string;
+            easier: string[];
+            /** @description The usual fault to look for, and its fix. */
+            watch: string;
+            /** @description The station's id in the class that is led. */
+            id?: string;
+        };
+        /** @description A station as a screen lists it. */
+        StationOutline: {
+            /** @description Its id, written or given. */
+            id: components["schemas"]["PlaceId"];
+            name: string;
+            family: components["schemas"]["Family"];
+            /** @description The target of the first round. */
+            target: string;
+            /** @description Seconds the dose takes in the first round. */
+            needs: components["schemas"]["Seconds"];
+            /** @description The same in words. */
+            words: string;
+            /** @description The dose in the trade's short form, as it is typed. */
+            dose: string;
+            /** @description Every option in words, in the order of the file. */
+            options: string[];
+            /** @description What each option asks instead of the main one: "knee 4 → 2, balance 1 → 2". */
+            trades: string[];
+            /** @description What getting here from the station before it needs. */
+            change: components["schemas"]["ChangeNeed"];
+        };
+        /** @description A card to lie at a station, to be read from three metres. */
+        StationPlaceCard: {
+            block: string;
+            /** @description Such as "Station 2 of 6". */
+            place: string;
+            name: string;
+            family: components["schemas"]["Family"];
+            target: string;
+            options: components["schemas"]["CardOption"][];
+            /** @description The one thing to think of. */
+            cue: string;
+            /** @description Measures for the statures asked for, in words. */
+            setUp: string[];
+            /** @description The same as lines in the main option's figure. */
+            measures: components["schemas"]["DrawnMeasure"][];
+        };
+        /** @description A ready station for a move, with the options the ladders propose and the reasons for them. */
+        StationStarter: {
+            station: components["schemas"]["PlanStation"];
+            proposals: components["schemas"]["Proposals"];
+        };
+        /** @description What one person did at one station: the option used; null: left out. Both by their ids in the class that was held. */
+        StationUse: {
+            station: components["schemas"]["PlaceId"];
+            option?: string;
+        };
+        /** @description What a group does at a station of a rotation between two bells. */
+        Stay: {
+            /** Format: int32 */
+            block: number;
+            /** Format: int32 */
+            round: number;
+            /** Format: int32 */
+            station: number;
+            window: components["schemas"]["Seconds"];
+            /** @description What the dose takes; more than the window where the bell cuts it. */
+            needed: components["schemas"]["Seconds"];
+            spareSeconds: components["schemas"]["Seconds"];
+            spans: components["schemas"]["StaySpan"][];
+        };
+        /** @description A span of a station's own inside a window, in seconds from the bell that opens it. */
+        StaySpan: {
+            start: components["schemas"]["Seconds"];
+            end: components["schemas"]["Seconds"];
+            kind: components["schemas"]["SpanKind"];
+            /** Format: int32 */
+            part?: null | number;
+            side?: null | components["schemas"]["Side"];
+            /** Format: int32 */
+            turn?: null | number;
+        };
+        /** @description A move on the sheet that participants take home. */
+        TakeAwayMove: {
+            name: string;
+            target: string;
+            how: string;
+            figure: null | components["schemas"]["Figure"];
+        };
+        /** @description A block kept to begin from. */
+        Template: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            block: components["schemas"]["PlanBlock"];
+        };
+        /** @description A figure small enough for a list: start and end pose only. */
+        Thumbnail: {
+            id: components["schemas"]["MoveId"];
+            viewBox: string;
+            start: components["schemas"]["DrawnPose"];
+            end: components["schemas"]["DrawnPose"];
+            way: string;
+            alt: string;
+        };
+        /** @enum {unknown} */
+        Tier: "easier" | "main" | "harder" | "instead";
+        /** @description What a class adds up to, under the names of plan-language.md. The shares sum to Seconds Totals.Seconds. */
+        Totals: {
+            seconds: components["schemas"]["Seconds"];
+            workSeconds: components["schemas"]["Seconds"];
+            switchSeconds: components["schemas"]["Seconds"];
+            changeSeconds: components["schemas"]["Seconds"];
+            restSeconds: components["schemas"]["Seconds"];
+            waitSeconds: components["schemas"]["Seconds"];
+            leadInSeconds: components["schemas"]["Seconds"];
+            talkSeconds: components["schemas"]["Seconds"];
+            /** @description Past the slot; negative: to spare. */
+            overSeconds: components["schemas"]["Seconds"];
+            /** Format: int64 */
+            leftReps: number;
+            /** Format: int64 */
+            rightReps: number;
+            /** Format: int64 */
+            leftEstimatedReps: number;
+            /** Format: int64 */
+            rightEstimatedReps: number;
+            /** Format: int64 */
+            pulses: number;
+            /**
+             * Format: int64
+             * @description What one person holds, both sides.
+             */
+            holdSeconds: number;
+        };
+        /** @description A dose typed in its short form, for one station of a block. */
+        TypedDoseRequest: {
+            text: string;
+            block: components["schemas"]["PlanBlock"];
+            /**
+             * Format: int32
+             * @description The station's place in it, from 0.
+             */
+            station: number;
+            moves?: components["schemas"]["PlanMove"][];
+        };
+        /** @description The block with the dose in it, and the dose in words. */
+        TypedDoseResult: {
+            block: components["schemas"]["PlanBlock"];
+            /** @description What was understood, such as "12 reps each side". */
+            words: string;
+            /** @description What it takes in the first round. */
+            takes: string;
+        };
+        /** @description The dose a move starts with in a new station. */
+        UsualDose: {
+            /** @description A kind of the plan language: time, reps, hold or pulses. */
+            kind: string;
+            /**
+             * Format: int32
+             * @description Seconds, reps or pulses.
+             */
+            amount: number;
+        };
+        /** @description A line of the walk-through: what to show, from which side, in which order, which fault. */
+        WalkThroughLine: {
+            name: string;
+            view: string;
+            show: string;
+            fault: string;
+            /** @description 25 s a station with its options. [M] Handbook, section 3. */
+            seconds: components["schemas"]["Seconds"];
+        };
+        /** @enum {unknown} */
+        WeightUnit: "kg" | "lb";
+    };
+    responses: never;
+    parameters: never;
+    requestBodies: never;
+    headers: never;
+    pathItems: never;
 }
-export type $defs = Record<string, never>
+export type $defs = Record<string, never>;
 export interface operations {
-  health: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Health']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Insufficient Storage */
-      507: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  blockStarters: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Starter'][]
-        }
-      }
-    }
-  }
-  addSession: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SaveSession']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SessionView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  calendarFile: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  openLead: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['LeadView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  followLead: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'text/event-stream': components['schemas']['SseItemOfLeadNews']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  sendCommands: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SendCommands']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['CommandList']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  evaluate: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ClassPlan']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Evaluation']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  repair: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['RepairRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RepairResult']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  fit: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['FitRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FitAnswer']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  typeDose: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['TypedDoseRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['TypedDoseResult']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  doseForms: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DoseForm'][]
-        }
-      }
-    }
-  }
-  moves: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['MoveList']
-        }
-      }
-    }
-  }
-  searchMoves: {
-    parameters: {
-      query?: {
-        q?: string
-        family?: components['schemas']['Family']
-        position?: components['schemas']['Position']
-        plane?: components['schemas']['Plane']
-        kit?: string
-        limit?: components['schemas']['Limit']
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': string[]
-        }
-      }
-    }
-  }
-  moveFigures: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Thumbnail'][]
-        }
-      }
-    }
-  }
-  movePage: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['MovePage']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  stationStarter: {
-    parameters: {
-      query?: {
-        window?: number
-        roundGivesSide?: boolean
-      }
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StationStarter']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  ownMoves: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['OwnMoveList']
-        }
-      }
-    }
-  }
-  saveOwnMoves: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['OwnMoveList']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  removeOwnMove: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  classes: {
-    parameters: {
-      query?: {
-        search?: string
-        skip?: number
-        take?: number
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ClassList']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  createClass: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['NewClass']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ClassView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  class: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ClassView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  saveClass: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SaveClass']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SavedClass']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Precondition Failed */
-      412: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  removeClass: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  restoreClass: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  downloadClass: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  openClassFile: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ClassPlan']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ClassView']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  sessions: {
-    parameters: {
-      query?: {
-        held?: boolean
-        skip?: number
-        take?: number
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SessionList']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  session: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SessionView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  saveSession: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SaveSession']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SavedSession']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Precondition Failed */
-      412: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  removeSession: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  restoreSession: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  versions: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ClassVersion'][]
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  versionChanges: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-        from: number
-        to: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': string[]
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  restoreVersion: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-        version: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ClassView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Precondition Failed */
-      412: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  runSheet: {
-    parameters: {
-      query?: {
-        session?: string
-      }
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RunSheet']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  classCards: {
-    parameters: {
-      query?: {
-        session?: string
-        shortest?: number
-        tallest?: number
-      }
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ClassCards']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  timelineFile: {
-    parameters: {
-      query?: {
-        session?: string
-      }
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  cueFile: {
-    parameters: {
-      query?: {
-        session?: string
-      }
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  bellFile: {
-    parameters: {
-      query?: {
-        session?: string
-      }
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  templates: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Template'][]
-        }
-      }
-    }
-  }
-  addTemplate: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['NewTemplate']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Template']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  removeTemplate: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  settings: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SettingsView']
-        }
-      }
-    }
-  }
-  savePreferences: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Preferences']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  saveFitTerms: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['FitTerms']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  log: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['LogView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  saveLog: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SaveLog']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SavedLog']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Precondition Failed */
-      412: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  people: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Person'][]
-        }
-      }
-    }
-  }
-  addPerson: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PersonDetails']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Person']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  changePerson: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PersonDetails']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  erasePerson: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  exportPerson: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PersonExport']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
+    health: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Health"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    blockStarters: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Starter"][];
+                };
+            };
+        };
+    };
+    addSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveSession"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    calendarFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    openLead: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeadView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    followLead: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["SseItemOfLeadNews"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    sendCommands: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SendCommands"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CommandList"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    evaluate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassPlan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Evaluation"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    repair: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RepairRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RepairResult"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    fit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FitRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FitAnswer"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    typeDose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TypedDoseRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TypedDoseResult"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    doseForms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoseForm"][];
+                };
+            };
+        };
+    };
+    moves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MoveList"];
+                };
+            };
+        };
+    };
+    searchMoves: {
+        parameters: {
+            query?: {
+                q?: string;
+                family?: components["schemas"]["Family"];
+                position?: components["schemas"]["Position"];
+                plane?: components["schemas"]["Plane"];
+                kit?: string;
+                limit?: components["schemas"]["Limit"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+        };
+    };
+    moveFigures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Thumbnail"][];
+                };
+            };
+        };
+    };
+    movePage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovePage"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    stationStarter: {
+        parameters: {
+            query?: {
+                window?: number;
+                roundGivesSide?: boolean;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationStarter"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    ownMoves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnMoveList"];
+                };
+            };
+        };
+    };
+    saveOwnMoves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnMoveList"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    removeOwnMove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    classes: {
+        parameters: {
+            query?: {
+                search?: string;
+                skip?: number;
+                take?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassList"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    createClass: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewClass"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    saveClass: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveClass"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedClass"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    removeClass: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    restoreClass: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    downloadClass: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    openClassFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassPlan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassView"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    sessions: {
+        parameters: {
+            query?: {
+                held?: boolean;
+                skip?: number;
+                take?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionList"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    saveSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveSession"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedSession"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    removeSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    restoreSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    versions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassVersion"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    versionChanges: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                from: number;
+                to: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    restoreVersion: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                version: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    runSheet: {
+        parameters: {
+            query?: {
+                session?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunSheet"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    classCards: {
+        parameters: {
+            query?: {
+                session?: string;
+                shortest?: number;
+                tallest?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassCards"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    timelineFile: {
+        parameters: {
+            query?: {
+                session?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    cueFile: {
+        parameters: {
+            query?: {
+                session?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    bellFile: {
+        parameters: {
+            query?: {
+                session?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    templates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Template"][];
+                };
+            };
+        };
+    };
+    addTemplate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewTemplate"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Template"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    removeTemplate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    settings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SettingsView"];
+                };
+            };
+        };
+    };
+    savePreferences: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Preferences"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    saveFitTerms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FitTerms"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    saveLog: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveLog"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedLog"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Person"][];
+                };
+            };
+        };
+    };
+    addPerson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonDetails"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Person"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    changePerson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonDetails"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    erasePerson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    exportPerson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonExport"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
 }
