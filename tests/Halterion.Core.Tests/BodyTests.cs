@@ -1,4 +1,6 @@
 using CsCheck;
+using System.Globalization;
+using System.Text.RegularExpressions;
 using Halterion.Core.Body;
 using Halterion.Core.Demands;
 using Halterion.Core.Moves;
@@ -137,13 +139,43 @@ public class BodyTests
         var figure = Figure.Of(move.Figure.Start, move.Figure.End, move.Muscles);
         Assert.Equal(9, figure.Frames.Length);
         Assert.NotEqual("", figure.Alt);
-        Assert.DoesNotContain("NaN", figure.ViewBox + figure.Way + figure.Frames[4].Near, StringComparison.Ordinal);
+        Assert.DoesNotContain("NaN", figure.ViewBox + figure.Way + string.Concat(figure.Frames[4].Layers.Select(l => l.Path)), StringComparison.Ordinal);
     });
 
     [Fact]
     public void Standing_poses_of_the_library_stand() => Assert.All(
         Library.Moves.Where(m => m.Figure!.End.Air == 0 && m.Figure.End.Kind is PoseKind.Squat or PoseKind.Hinge or PoseKind.Split or PoseKind.Single),
         move => Assert.True(Solver.Solve(move.Figure!.End).Balance == Balance.Stands, move.Id.Value));
+
+    /// <summary>Side by side where a body stands, above each other where it lies; what is only held is shown once.</summary>
+    [Fact]
+    public void Start_and_end_are_shown_apart()
+    {
+        Figure Of(string id) => OptionFigure.Of(Library.Find(new MoveId(id))!, new Manner())!;
+        double[] Box(string box) => [.. box.Split(' ').Select(v => double.Parse(v, CultureInfo.InvariantCulture))];
+        var (squat, bridge) = (Of("squat"), Of("glute-bridge"));
+        Assert.True(squat.Pair is { X: > 40, Y: 0 } && bridge.Pair is { X: 0, Y: > 20 });
+        Assert.Equal(2 * Box(squat.ViewBox)[2], Box(squat.Pair.ViewBox)[2], 0.2);
+        Assert.Equal(2 * Box(bridge.ViewBox)[3], Box(bridge.Pair.ViewBox)[3], 0.2);
+        Assert.Null(Of("inner-thigh-machine").Pair);
+
+        // From the side the far leg lies behind and is paler; of a squat only one leg is seen.
+        Assert.Equal([Tone.Far, Tone.Near, Tone.Near, Tone.Near], Of("split-squat").Frames[^1].Layers.Select(l => l.Tone).Order());
+        Assert.DoesNotContain(Tone.Far, squat.Frames[^1].Layers.Select(l => l.Tone));
+    }
+
+    /// <summary>Every outline turns the same way round, so that overlapping limbs never cut holes into each other.</summary>
+    [Fact]
+    public void No_limb_cuts_a_hole_into_another() => Assert.All(Library.Moves, move =>
+        Assert.All(OptionFigure.Of(move, new Manner())!.Frames[^1].Layers.SelectMany(l => l.Path.Split('Z', StringSplitOptions.RemoveEmptyEntries)), outline =>
+        {
+            // The corners alone tell the way round; of two only, the arcs between them do.
+            var numbers = Regex.Matches(outline, @"[MLA]([^MLA]*)").Select(m => m.Groups[1].Value.Split(' ')).ToArray();
+            var corners = numbers.Select(n => (X: double.Parse(n[^2], CultureInfo.InvariantCulture), Y: double.Parse(n[^1], CultureInfo.InvariantCulture))).ToArray();
+            var area = corners.Zip([.. corners[1..], corners[0]], (a, b) => a.X * b.Y - b.X * a.Y).Sum();
+            Assert.True(area <= 0.5, $"{move.Id}: {outline}");
+            Assert.All(Regex.Matches(outline, @"A\S+ \S+ 0 [01] ([01]) "), arc => Assert.Equal("0", arc.Groups[1].Value));
+        }));
 
     [Fact]
     public void An_option_is_drawn_in_its_manner()

@@ -98,6 +98,21 @@ public class MoveLibraryTests
     [InlineData("donky kick", "kickback")]
     [InlineData("static lunge", "split-squat")]
     [InlineData("crab", "band-side-walk")]
+    [InlineData("march", "march")]
+    [InlineData("plank", "plank")]
+    [InlineData("russian twist", "high-low-twist")]
+    [InlineData("thread the needle", "pigeon-turn")]
+    [InlineData("hip raise", "glute-bridge")]
+    [InlineData("clamshell", "clam")]
+    [InlineData("single leg rdl", "single-leg-deadlift")]
+    [InlineData("kb swing", "kettlebell-swing")]
+    [InlineData("cat cow", "cat-camel")]
+    [InlineData("downward dog", "down-dog")]
+    [InlineData("hip flexor stretch", "half-kneeling-hip-stretch")]
+    [InlineData("glute stretch", "seated-figure-four")]
+    [InlineData("monster walk", "band-side-walk")]
+    [InlineData("high knees", "knee-lifts")]
+    [InlineData("glute kickback", "kickback")]
     public void A_move_is_found_by_name_or_alias_with_a_typing_mistake(string typed, string id) =>
         Assert.Equal(id, MoveSearch.Find(Library.Moves, new MoveQuery(typed))[0].Id.Value);
 

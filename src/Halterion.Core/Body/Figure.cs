@@ -1,32 +1,28 @@
 using System.Collections.Immutable;
 using System.Globalization;
-using System.Text;
 
 namespace Halterion.Core.Body;
 
-/// <summary>A body as strokes of an SVG, in hundredths of stature, y down.</summary>
-/// <param name="Far">The limbs on the other side.</param>
-/// <param name="Near">Trunk and the limbs on the viewer's side.</param>
-/// <param name="Props">Kit and support: kind and stroke.</param>
-public sealed record DrawnPose(string Far, string Near, double HeadX, double HeadY, double HeadRadius, ImmutableArray<DrawnProp> Props);
-
-public sealed record DrawnProp(string Kind, string Stroke);
-
-/// <summary>A joint angle at the end of a move, and where to write it.</summary>
-public sealed record DrawnAngle(double X, double Y, string Words);
+/// <summary>Start and end beside each other, or above each other where a body lies.</summary>
+/// <param name="ViewBox">Of the SVG that shows both.</param>
+/// <param name="X">By how much the end is moved from where it is drawn.</param>
+public sealed record FigurePair(string ViewBox, double X, double Y);
 
 /// <summary>A computed figure: start and end pose, the way between, and what it shows in words.</summary>
-/// <param name="ViewBox">Of the SVG.</param>
+/// <param name="ViewBox">Of an SVG that shows one pose.</param>
+/// <param name="Pair">Null where nothing moves.</param>
+/// <param name="Floor">Where the floor is drawn in either pose: from, to.</param>
 /// <param name="Frames">From start to end, both in it.</param>
 /// <param name="Way">The stroke of the joint that moves most.</param>
 /// <param name="Felt">Strokes of the segments in which it should be felt.</param>
 /// <param name="Alt">The pose in words.</param>
 public sealed record Figure(
     string ViewBox,
+    FigurePair? Pair,
+    ImmutableArray<double> Floor,
     ImmutableArray<DrawnPose> Frames,
     string Way,
     ImmutableArray<string> Felt,
-    ImmutableArray<DrawnAngle> Angles,
     string Alt)
 {
     private const int Steps = 8;
@@ -37,12 +33,14 @@ public sealed record Figure(
     {
         var poses = Between(start, end);
         var last = poses[^1];
+        var box = Box(poses);
         return new Figure(
-            Box([.. poses]),
-            [.. poses.Select(Draw)],
+            Text(box.Left, box.Top, box.Width, box.Height),
+            Moves(poses) ? PairOf(box) : null,
+            [Shapes.Round(box.Left + 2), Shapes.Round(box.Left + box.Width - 2)],
+            [.. poses.Select(Drawing.Of)],
             Path(poses),
             FeltIn(last, muscles),
-            AnglesOf(last, end),
             PoseWords.Of(poses[0], last, start, end));
     }
 
@@ -100,97 +98,27 @@ public sealed record Figure(
         };
     }
 
-    private static DrawnPose Draw(Pose pose)
-    {
-        var near = new StringBuilder();
-        var far = new StringBuilder();
-        if (pose.FromFront)
-        {
-            Line(near, pose.Near.Hip, pose.Far.Hip);
-            Line(near, pose.Hip, pose.Shoulder);
-            Line(near, pose.NearArm.Shoulder, pose.FarArm.Shoulder);
-            foreach (var leg in new[] { pose.Near, pose.Far })
-            {
-                Line(near, leg.Hip, leg.Knee, leg.Ankle, leg.Toe);
-            }
-
-            Line(near, pose.NearArm.Shoulder, pose.NearArm.Elbow, pose.NearArm.Hand);
-            Line(near, pose.FarArm.Shoulder, pose.FarArm.Elbow, pose.FarArm.Hand);
-        }
-        else
-        {
-            if (pose.Far != pose.Near)
-            {
-                Leg(far, pose.Far);
-            }
-
-            if (pose.FarArm != pose.NearArm)
-            {
-                Line(far, pose.FarArm.Shoulder, pose.FarArm.Elbow, pose.FarArm.Hand);
-            }
-
-            Leg(near, pose.Near);
-            Line(near, pose.Hip, pose.Shoulder);
-            Line(near, pose.NearArm.Shoulder, pose.NearArm.Elbow, pose.NearArm.Hand);
-        }
-
-        return new DrawnPose(
-            far.ToString(), near.ToString(), X(pose.Head), Y(pose.Head), Round(100 * Anthropometry.HeadRadius),
-            [.. pose.Props.Select(p => new DrawnProp(p.Kind, Stroke(p)))]);
-    }
-
-    private static void Leg(StringBuilder path, Leg leg)
-    {
-        Line(path, leg.Hip, leg.Knee, leg.Ankle);
-        Line(path, leg.Heel, leg.Ankle, leg.Toe);
-        Line(path, leg.Heel, leg.Toe);
-    }
-
-    private static string Stroke(Prop prop)
-    {
-        var path = new StringBuilder();
-        switch (prop.Kind)
-        {
-            case "band":
-                Line(path, prop.From, prop.To);
-                break;
-            case "weight" or "ball" or "bar":
-                var r = prop.Kind == "weight" ? 0.035 : prop.Kind == "ball" ? 0.06 : 0.07;
-                path.Append(
-                    CultureInfo.InvariantCulture,
-                    $"M{Round(X(prop.From) - 100 * r)} {Y(prop.From)}a{100 * r} {100 * r} 0 1 0 {200 * r} 0a{100 * r} {100 * r} 0 1 0 {-200 * r} 0Z");
-                break;
-            case "chair":
-                Line(path, prop.From with { Y = prop.To.Y + 0.28 }, prop.From);
-                Line(path, prop.From with { Y = prop.To.Y }, prop.To, new Point(prop.To.X, 0));
-                break;
-            default:
-                Line(path, prop.From, prop.From with { Y = prop.To.Y }, prop.To, prop.To with { Y = prop.From.Y });
-                path.Append('Z');
-                break;
-        }
-
-        return path.ToString();
-    }
+    private static readonly ImmutableArray<Func<Pose, Point>> Joints =
+    [
+        p => p.Hip, p => p.Shoulder, p => p.Near.Knee, p => p.Near.Ankle, p => p.Far.Ankle, p => p.NearArm.Hand, p => p.FarArm.Hand,
+    ];
 
     /// <summary>The way of the joint that moves most.</summary>
     private static string Path(ImmutableArray<Pose> poses)
     {
-        Func<Pose, Point>[] joints = [p => p.Hip, p => p.Shoulder, p => p.Near.Knee, p => p.Near.Ankle, p => p.Far.Ankle, p => p.NearArm.Hand, p => p.FarArm.Hand];
-        var most = joints.MaxBy(j => (j(poses[^1]) - j(poses[0])).Length)!;
-        var path = new StringBuilder();
-        Line(path, [.. poses.Select(most)]);
-        return path.ToString();
+        var most = Joints.MaxBy(j => (j(poses[^1]) - j(poses[0])).Length)!;
+        return Drawing.Line([.. poses.Select(most)]);
     }
+
+    /// <summary>Whether start and end can be told apart.</summary>
+    private static bool Moves(ImmutableArray<Pose> poses) => Joints.Any(j => (j(poses[^1]) - j(poses[0])).Length > 0.02);
 
     private static ImmutableArray<string> FeltIn(Pose pose, string muscles)
     {
         var felt = ImmutableArray.CreateBuilder<string>();
         void Add(params ReadOnlySpan<Point> points)
         {
-            var path = new StringBuilder();
-            Line(path, points);
-            felt.Add(path.ToString());
+            felt.Add(Drawing.Line(points));
         }
 
         bool Has(params ReadOnlySpan<string> words)
@@ -234,22 +162,7 @@ public sealed record Figure(
         return felt.ToImmutable();
     }
 
-    private static ImmutableArray<DrawnAngle> AnglesOf(Pose pose, Recipe recipe)
-    {
-        if (pose.FromFront || recipe.Kind is not (PoseKind.Squat or PoseKind.Hinge or PoseKind.Split or PoseKind.Single or PoseKind.Bridge or PoseKind.Thrust))
-        {
-            return [];
-        }
-
-        string Degrees(double flexion) => string.Create(CultureInfo.InvariantCulture, $"{180 - flexion:0}°");
-        return
-        [
-            new DrawnAngle(Round(X(pose.Near.Knee) + 4), Round(Y(pose.Near.Knee) - 2), Degrees(pose.Near.KneeFlexion)),
-            new DrawnAngle(Round(X(pose.Hip) - 5), Round(Y(pose.Hip) + 4), Degrees(pose.HipFlexion)),
-        ];
-    }
-
-    private static string Box(ImmutableArray<Pose> poses)
+    private static (double Left, double Top, double Width, double Height) Box(ImmutableArray<Pose> poses)
     {
         var points = poses.SelectMany(p => new[]
         {
@@ -258,20 +171,15 @@ public sealed record Figure(
         }.Concat(p.Props.Where(prop => prop.Kind != "wall").SelectMany(prop => new[] { prop.From, prop.To }))).ToArray();
         var (left, right) = (100 * points.Min(p => p.X) - Margin, 100 * points.Max(p => p.X) + Margin);
         var (top, bottom) = (-100 * points.Max(p => p.Y) - Margin, Margin / 2);
-        return string.Create(CultureInfo.InvariantCulture, $"{Round(left)} {Round(top)} {Round(right - left)} {Round(bottom - top)}");
+        return (left, top, right - left, bottom - top);
     }
 
-    private static void Line(StringBuilder path, params ReadOnlySpan<Point> points)
-    {
-        for (var i = 0; i < points.Length; i++)
-        {
-            path.Append(CultureInfo.InvariantCulture, $"{(i == 0 ? 'M' : 'L')}{X(points[i])} {Y(points[i])}");
-        }
-    }
+    /// <summary>Beside each other as long as that is no wider than twice the height; else above each other.</summary>
+    private static FigurePair PairOf((double Left, double Top, double Width, double Height) box) => box.Width <= 1.1 * box.Height
+        ? new FigurePair(Text(box.Left, box.Top, 2 * box.Width, box.Height), Shapes.Round(box.Width), 0)
+        : new FigurePair(Text(box.Left, box.Top, box.Width, 2 * box.Height), 0, Shapes.Round(box.Height));
 
-    private static double X(Point p) => Round(100 * p.X);
-
-    private static double Y(Point p) => Round(-100 * p.Y);
-
-    private static double Round(double value) => Math.Round(value, 1);
+    private static string Text(double left, double top, double width, double height) => string.Create(
+        CultureInfo.InvariantCulture,
+        $"{Shapes.Round(left)} {Shapes.Round(top)} {Shapes.Round(width)} {Shapes.Round(height)}");
 }

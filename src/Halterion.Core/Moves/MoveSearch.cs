@@ -68,7 +68,13 @@ public static class MoveSearch
         };
     }
 
-    /// <summary>0 for a name that begins so; more the further away; null where a word is not in it.</summary>
+    // The nearer what was typed is to a word of the move, the less it counts; past the last one it is another word.
+    private const int Beginning = 2;
+    private const int Mistyped = 3;
+    private const int Fragment = 8;
+    private const int Other = 9;
+
+    /// <summary>Less the better; null where a word is not in it. A whole name comes first, then a whole alias, then names that begin so.</summary>
     private static int? Rank(Move move, string[] words)
     {
         if (words.Length == 0)
@@ -76,34 +82,38 @@ public static class MoveSearch
             return 0;
         }
 
+        var typed = string.Join(' ', words);
         var name = Words(move.Name);
-        var own = name.Concat(move.Aliases.SelectMany(Words)).Concat(Words(move.Id.Value)).Concat([Words(move.Family.ToString())[0]]).ToArray();
+        var aliases = move.Aliases.Select(Words).Append(Words(move.Id.Value)).ToArray();
+        string[] own = [.. name, .. aliases.SelectMany(a => a), move.Family.ToString().ToLowerInvariant()];
         var rank = 0;
         foreach (var word in words)
         {
             var best = own.Min(w => Distance(word, w));
-            if (best > 3)
+            if (best >= Other)
             {
                 return null;
             }
 
-            rank += best * 10;
+            rank += 10 * best;
         }
 
-        return rank + (Words(move.Name)[0].StartsWith(words[0], StringComparison.Ordinal) ? 0 : 1) + (move.Aliases.Any(a => string.Join(' ', Words(a)) == string.Join(' ', words)) ? -1 : 0);
+        return string.Join(' ', name) == typed ? -3
+            : aliases.Any(alias => string.Join(' ', alias) == typed) ? -2
+            : rank + (string.Join(' ', name).StartsWith(typed, StringComparison.Ordinal) ? 0 : 1);
     }
 
-    /// <summary>0: the same or its beginning; 1 to 3: typing mistakes; more: another word.</summary>
+    /// <summary>How far what was typed is from a word: the word itself, its beginning, mistyped, or a fragment of it.</summary>
     private static int Distance(string typed, string word)
     {
-        if (word.StartsWith(typed, StringComparison.Ordinal))
+        if (word == typed)
         {
             return 0;
         }
 
-        if (word.Contains(typed, StringComparison.Ordinal) && typed.Length >= 3)
+        if (word.StartsWith(typed, StringComparison.Ordinal))
         {
-            return 1;
+            return Beginning;
         }
 
         // One mistake in four letters, two in seven.
@@ -111,7 +121,9 @@ public static class MoveSearch
         var whole = Edits(typed, word);
         var beginning = word.Length > typed.Length ? Edits(typed, word[..typed.Length]) : whole;
         var edits = Math.Min(whole, beginning);
-        return edits <= allowed ? 1 + edits : 9;
+        return edits <= allowed ? Mistyped + edits
+            : word.Contains(typed, StringComparison.Ordinal) && typed.Length >= 3 ? Fragment
+            : Other;
     }
 
     /// <summary>Letters changed, missing, too many or swapped (optimal string alignment; Damerau 1964).</summary>

@@ -19,7 +19,15 @@ namespace Halterion.Web.Endpoints;
 public sealed record MoveList(string Version, ImmutableArray<Move> Moves, ImmutableArray<MoveId> Own);
 
 /// <summary>A figure small enough for a list: start and end pose only.</summary>
-public sealed record Thumbnail(MoveId Id, string ViewBox, DrawnPose Start, DrawnPose End, string Way, string Alt);
+public sealed record Thumbnail(
+    MoveId Id,
+    string ViewBox,
+    FigurePair? Pair,
+    ImmutableArray<double> Floor,
+    DrawnPose Start,
+    DrawnPose End,
+    string Way,
+    string Alt);
 
 /// <summary>An option of a move with its figure.</summary>
 /// <param name="Pace">How the figure goes when it is asked to move.</param>
@@ -76,7 +84,7 @@ internal static class MoveEndpoints
     private static Thumbnail Draw(Move move)
     {
         var figure = Figure.Of(move.Figure!.Start, move.Figure.End, move.Muscles);
-        return new Thumbnail(move.Id, figure.ViewBox, figure.Frames[0], figure.Frames[^1], figure.Way, figure.Alt);
+        return new Thumbnail(move.Id, figure.ViewBox, figure.Pair, figure.Floor, figure.Frames[0], figure.Frames[^1], figure.Way, figure.Alt);
     }
 
     /// <summary>A move by identity.</summary>

@@ -916,13 +916,10 @@ export interface components {
             form: string;
             means: string;
         };
-        /** @description A joint angle at the end of a move, and where to write it. */
-        DrawnAngle: {
-            /** Format: double */
-            x: number;
-            /** Format: double */
-            y: number;
-            words: string;
+        /** @description Filled outlines of one tone. */
+        DrawnLayer: {
+            tone: components["schemas"]["Tone"];
+            path: string;
         };
         /** @description A measure as it is drawn beside its figure, in hundredths of stature, y down. */
         DrawnMeasure: {
@@ -936,18 +933,10 @@ export interface components {
             y2: number;
             words: string;
         };
-        /** @description A body as strokes of an SVG, in hundredths of stature, y down. */
+        /** @description A body as filled outlines of an SVG, in hundredths of stature, y down. */
         DrawnPose: {
-            /** @description The limbs on the other side. */
-            far: string;
-            /** @description Trunk and the limbs on the viewer's side. */
-            near: string;
-            /** Format: double */
-            headX: number;
-            /** Format: double */
-            headY: number;
-            /** Format: double */
-            headRadius: number;
+            /** @description From back to front: far limbs, trunk and head, near leg, near arm. */
+            layers: components["schemas"]["DrawnLayer"][];
             /** @description Kit and support: kind and stroke. */
             props: components["schemas"]["DrawnProp"][];
         };
@@ -996,15 +985,17 @@ export interface components {
         };
         /** @description A computed figure: start and end pose, the way between, and what it shows in words. */
         Figure: {
-            /** @description Of the SVG. */
+            /** @description Of an SVG that shows one pose. */
             viewBox: string;
+            pair: null | components["schemas"]["FigurePair"];
+            /** @description Where the floor is drawn in either pose: from, to. */
+            floor: number[];
             /** @description From start to end, both in it. */
             frames: components["schemas"]["DrawnPose"][];
             /** @description The stroke of the joint that moves most. */
             way: string;
             /** @description Strokes of the segments in which it should be felt. */
             felt: string[];
-            angles: components["schemas"]["DrawnAngle"][];
             /** @description The pose in words. */
             alt: string;
         };
@@ -1018,6 +1009,18 @@ export interface components {
             back: number;
             /** Format: double */
             stay: number;
+        };
+        /** @description Start and end beside each other, or above each other where a body lies. */
+        FigurePair: {
+            /** @description Of the SVG that shows both. */
+            viewBox: string;
+            /**
+             * Format: double
+             * @description By how much the end is moved from where it is drawn.
+             */
+            x: number;
+            /** Format: double */
+            y: number;
         };
         /** @description An option of a move with its figure. */
         FiguredOption: {
@@ -2215,6 +2218,8 @@ export interface components {
         Thumbnail: {
             id: components["schemas"]["MoveId"];
             viewBox: string;
+            pair: null | components["schemas"]["FigurePair"];
+            floor: number[];
             start: components["schemas"]["DrawnPose"];
             end: components["schemas"]["DrawnPose"];
             way: string;
@@ -2222,6 +2227,11 @@ export interface components {
         };
         /** @enum {unknown} */
         Tier: "easier" | "main" | "harder" | "instead";
+        /**
+         * @description What lies over what, from back to front.
+         * @enum {unknown}
+         */
+        Tone: "far" | "near";
         /** @description What a class adds up to, under the names of plan-language.md. The shares sum to Seconds Totals.Seconds. */
         Totals: {
             seconds: components["schemas"]["Seconds"];

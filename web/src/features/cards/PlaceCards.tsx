@@ -21,7 +21,7 @@ export function PlaceCards({ cards }: { cards: Schemas['ClassCards'] }) {
           <p className={css.cardTarget}>{card.target}</p>
           <ul className={css.cardOptions}>
             {card.options.map((option, o) => (
-              <li key={o}>
+              <li key={o} data-tier={option.tier}>
                 {option.figure ? (
                   <FigureView figure={option.figure} measures={option.tier === 'main' ? card.measures : undefined} />
                 ) : (

@@ -9,14 +9,7 @@ export function TakeAway({ cards }: { cards: Schemas['ClassCards'] }) {
       {moves.map((move, i) => (
         <li key={i}>
           <figure>
-            {move.figure && (
-              <Thumb
-                viewBox={move.figure.viewBox}
-                start={move.figure.frames[0]!}
-                end={move.figure.frames.at(-1)!}
-                way={move.figure.way}
-              />
-            )}
+            {move.figure && <Thumb {...move.figure} start={move.figure.frames[0]!} end={move.figure.frames.at(-1)!} />}
           </figure>
           <p>
             <b>{move.name}</b> {move.target}

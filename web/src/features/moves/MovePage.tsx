@@ -96,8 +96,8 @@ export function MovePage() {
         ))}
       </ul>
       <p className={css.legend}>
-        Start pose light, end pose dark, the dotted line the way; shaded where it should be felt. A drawing by segment
-        lengths, no picture of you. What it asks is a static estimate, 0 to 5.
+        Start and end beside each other; the arrow is the way, pale limbs are on the far side, shaded is where it should
+        be felt. A drawing by segment lengths, no picture of you. What it asks is a static estimate, 0 to 5.
       </p>
       <div className={css.columns}>
         <dl className={css.facts}>

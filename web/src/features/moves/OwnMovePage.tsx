@@ -39,10 +39,13 @@ const idOf = (name: string) =>
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-+|-+$/g, '')}`
 
+/** What only the library says of its moves; an own one has it from the move that it is like. */
+const ours = new Set(['figure', 'asks', 'atHome'])
+
 /** What a shipped move gives to an own one that begins as its copy. */
 function copyOf(move: Move): OwnMove {
   const said = Object.fromEntries(
-    Object.entries(move).filter(([key, value]) => key !== 'figure' && value !== null && value !== ''),
+    Object.entries(move).filter(([key, value]) => !ours.has(key) && value !== null && value !== ''),
   )
   return {
     ...said,
@@ -118,7 +121,10 @@ function Form({ start, moves }: { start: OwnMove; moves: Move[] }) {
     <NativeSelect
       label={label}
       value={(move[key] as string | undefined) ?? ''}
-      onChange={(e) => setMove(withWord(move, key, e.currentTarget.value || undefined))}
+      onChange={(e) => {
+        const word = e.currentTarget.value || undefined
+        setMove((before) => withWord(before, key, word))
+      }}
     >
       {words.map(([value, word]) => (
         <option key={value} value={value}>
