@@ -19,7 +19,19 @@ public sealed record StoredSession(Guid Id, Guid ClassId, int Revision, int? Cla
 /// <summary>A session in a list.</summary>
 /// <param name="StartedAt">Milliseconds since 1970 UTC; null: never started.</param>
 public sealed record SessionLine(
-    Guid Id, Guid ClassId, string Title, string? StartsAt, string Zone, int HeadCount, int? Seconds, int? OverSeconds, string? CopyOf, long? StartedAt, bool Logged, int Came);
+    Guid Id,
+    Guid ClassId,
+    string Title,
+    string? StartsAt,
+    string Zone,
+    int HeadCount,
+    int? Seconds,
+    int? OverSeconds,
+    string? CopyOf,
+    long? StartedAt,
+    bool Logged,
+    int Came,
+    bool UnderWay);
 
 /// <summary>Occasions: which class, when, for whom.</summary>
 public sealed class Sessions(Database database, TimeProvider clock)
@@ -28,6 +40,20 @@ public sealed class Sessions(Database database, TimeProvider clock)
     internal const string IsHeld = """
         (EXISTS (SELECT 1 FROM lead l JOIN lead_command k ON k.lead_id = l.id WHERE l.session_id = s.id)
          OR EXISTS (SELECT 1 FROM log WHERE log.session_id = s.id))
+        """;
+
+    /// <summary>How long a class may take past its plan, in seconds, before one that was never ended is taken to be over. [M]</summary>
+    private const int Late = 1800;
+
+    /// <summary>
+    /// A session <c>s</c> of the version <c>r</c> is under way: started, neither ended nor logged, and not so long ago that
+    /// somebody has only forgotten to end it.
+    /// </summary>
+    private static readonly string isUnderWay = $"""
+        (EXISTS (SELECT 1 FROM lead l JOIN lead_command k ON k.lead_id = l.id
+                 WHERE l.session_id = s.id AND k.kind = 'Start' AND k.tapped_at + 1000 * (coalesce(r.seconds, 0) + {Late}) > @now)
+         AND NOT EXISTS (SELECT 1 FROM lead l JOIN lead_command k ON k.lead_id = l.id WHERE l.session_id = s.id AND k.kind = 'Finish')
+         AND NOT EXISTS (SELECT 1 FROM log WHERE log.session_id = s.id))
         """;
 
     private const string Columns = "s.id, s.class_id, s.revision, s.class_version, s.starts_at, s.zone, s.head_count";
@@ -65,31 +91,46 @@ public sealed class Sessions(Database database, TimeProvider clock)
         ];
     }
 
-    /// <summary>A window of the sessions: those to come, the next first; or those held, the last first.</summary>
+    /// <summary>A window of the sessions: the one under way and those to come, the next first; or those held, the last first.</summary>
     public (ImmutableArray<SessionLine> Lines, int All) List(bool held, int skip, int take)
     {
         using var connection = database.Connect();
-        var which = $"c.removed_at IS NULL AND s.removed_at IS NULL AND {(held ? "" : "NOT ")}{IsHeld}";
+        var which = $"c.removed_at IS NULL AND s.removed_at IS NULL AND {(held ? $"{IsHeld} AND NOT {isUnderWay}" : $"(NOT {IsHeld} OR {isUnderWay})")}";
         const string started = "(SELECT min(k.tapped_at) FROM lead l JOIN lead_command k ON k.lead_id = l.id WHERE l.session_id = s.id AND k.kind = 'Start')";
-        var order = held ? $"coalesce(s.starts_at, datetime({started} / 1000, 'unixepoch')) DESC, s.id DESC" : "s.starts_at IS NULL, s.starts_at, s.id";
+        var order = held ? $"coalesce(s.starts_at, datetime({started} / 1000, 'unixepoch')) DESC, s.id DESC" : $"{isUnderWay} DESC, s.starts_at IS NULL, s.starts_at, s.id";
+        const string from = """
+            FROM session s JOIN class c ON c.id = s.class_id
+            JOIN revision r ON r.class_id = s.class_id
+             AND r.version = coalesce(s.class_version, (SELECT max(version) FROM revision WHERE class_id = s.class_id))
+            """;
+        var now = ("@now", (object?)clock.GetUtcNow().ToUnixTimeMilliseconds());
         var lines = connection.Query(
             $"""
             SELECT s.id, s.class_id, r.title, s.starts_at, s.zone, s.head_count, r.seconds, r.over_seconds,
                    (SELECT o.title FROM revision o WHERE o.class_id = c.copy_of ORDER BY o.version DESC LIMIT 1),
                    {started},
                    EXISTS (SELECT 1 FROM log WHERE log.session_id = s.id),
-                   (SELECT count(*) FROM log_row w WHERE w.session_id = s.id AND w.came = 1)
-            FROM session s JOIN class c ON c.id = s.class_id
-            JOIN revision r ON r.class_id = s.class_id
-             AND r.version = coalesce(s.class_version, (SELECT max(version) FROM revision WHERE class_id = s.class_id))
+                   (SELECT count(*) FROM log_row w WHERE w.session_id = s.id AND w.came = 1),
+                   {isUnderWay}
+            {from}
             WHERE {which} ORDER BY {order} LIMIT @take OFFSET @skip
             """,
-            [("@take", take), ("@skip", skip)],
+            [("@take", take), ("@skip", skip), now],
             r => new SessionLine(
-                Guid.Parse(r.GetString(0)), Guid.Parse(r.GetString(1)), r.GetString(2), r
-                    .Text(3), r.GetString(4), r.GetInt32(5), r.Whole(6), r.Whole(7), r.Text(8),
-                r.IsDBNull(9) ? null : r.GetInt64(9), r.GetBoolean(10), r.GetInt32(11)));
-        var all = connection.Scalar($"SELECT count(*) FROM session s JOIN class c ON c.id = s.class_id WHERE {which}", []);
+                Guid.Parse(r.GetString(0)),
+                Guid.Parse(r.GetString(1)),
+                r.GetString(2),
+                r.Text(3),
+                r.GetString(4),
+                r.GetInt32(5),
+                r.Whole(6),
+                r.Whole(7),
+                r.Text(8),
+                r.IsDBNull(9) ? null : r.GetInt64(9),
+                r.GetBoolean(10),
+                r.GetInt32(11),
+                r.GetBoolean(12)));
+        var all = connection.Scalar($"SELECT count(*) {from} WHERE {which}", [now]);
         return ([.. lines], Convert.ToInt32(all, CultureInfo.InvariantCulture));
     }
 

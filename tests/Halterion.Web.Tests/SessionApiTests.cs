@@ -62,6 +62,28 @@ public sealed class SessionApiTests(Studio studio) : IClassFixture<Studio>
     }
 
     [Fact]
+    public async Task A_class_under_way_is_the_first_in_the_list_until_it_ends()
+    {
+        var (_, session) = await Opened();
+        var lead = await studio.Post($"/api/sessions/{session}/lead", "");
+        var address = $"/api/leads/{lead["id"]}/commands";
+        async Task<string?> StatusIn(string list) =>
+            (await studio.Get(list))["sessions"]!.AsArray().FirstOrDefault(s => (string?)s!["id"] == session)?["status"]?.ToString();
+
+        Assert.Equal("planned", await StatusIn("/api/sessions"));
+        var start = Guid.NewGuid();
+        await studio.Post(address, Sent(0, (start, "start")));
+        var next = (await studio.Get("/api/sessions"))["sessions"]!.AsArray();
+        Assert.All(next.TakeWhile(s => (string?)s!["id"] != session), s => Assert.Equal("running", (string?)s!["status"]));
+        Assert.Equal("running", await StatusIn("/api/sessions"));
+        Assert.Null(await StatusIn("/api/sessions?held=true"));
+
+        await studio.Post(address, Sent(1, (Guid.NewGuid(), "finish")));
+        Assert.Null(await StatusIn("/api/sessions"));
+        Assert.Equal("led", await StatusIn("/api/sessions?held=true"));
+    }
+
+    [Fact]
     public async Task Eight_openings_at_once_are_one_lead()
     {
         var (_, session) = await Opened();

@@ -15,7 +15,7 @@ public sealed record SessionView(Guid Id, Guid ClassId, int Revision, Booking Bo
 public sealed record SavedSession(int Revision);
 
 /// <summary>A session in a list.</summary>
-/// <param name="Status">planned, led or logged.</param>
+/// <param name="Status">planned, running, led or logged.</param>
 /// <param name="CopyOf">The title of the class that this one was copied from.</param>
 /// <param name="StartedAt">When it was really started, in milliseconds since 1970.</param>
 public sealed record SessionSummary(
@@ -44,7 +44,7 @@ internal static class SessionEndpoints
         routes.MapPost("/api/classes/{id:guid}/sessions", Add).Takes<SaveSession>().ProducesProblem(404).WithTags("Sessions").WithName("addSession");
     }
 
-    /// <summary>What is to come, the next first; or what was held, the last first.</summary>
+    /// <summary>What is under way and to come, the next first; or what was held, the last first.</summary>
     private static Results<Ok<SessionList>, ProblemHttpResult> List(bool? held, int? skip, int? take, Sessions store)
     {
         if (Windows.Fault(skip, take, LargestWindow) is { } fault)
@@ -54,9 +54,12 @@ internal static class SessionEndpoints
 
         var (lines, all) = store.List(held ?? false, skip ?? 0, take ?? Window);
         return TypedResults.Ok(new SessionList([.. lines.Select(l => new SessionSummary(
-            l.Id, l.ClassId, l.Title, new Booking(l.Zone, l.HeadCount, l.StartsAt), l.Logged ? "logged" : l.StartedAt is null ? "planned" : "led",
+            l.Id, l.ClassId, l.Title, new Booking(l.Zone, l.HeadCount, l.StartsAt), StatusOf(l),
             Lengths.Of(l.Seconds), Lengths.Verdict(l.OverSeconds), l.Came, l.CopyOf, l.StartedAt))], all));
     }
+
+    private static string StatusOf(SessionLine line) =>
+        line.Logged ? "logged" : line.UnderWay ? "running" : line.StartedAt is null ? "planned" : "led";
 
     private static Results<Ok<SessionView>, ProblemHttpResult> Get(Guid id, Sessions store) =>
         store.Find(id) is { } found ? TypedResults.Ok(View(found, store)) : Problems.NotFound("session");

@@ -1940,7 +1940,7 @@ export interface components {
             classId: string;
             title: string;
             booking: components["schemas"]["Booking"];
-            /** @description planned, led or logged. */
+            /** @description planned, running, led or logged. */
             status: string;
             length: string;
             verdict: string;

@@ -224,23 +224,26 @@ function Sessions({ title, lines, onRemove }: SessionsProps) {
         {lines.map((line) => {
           const at = `/classes/${line.classId}/on/${line.id}`
           const planned = line.status === 'planned'
+          const running = line.status === 'running'
           return (
-            <li key={line.id} className={css.line}>
+            <li key={line.id} className={css.line} data-running={running || undefined}>
               <span className={css.when}>
                 {line.booking.startsAt || !line.startedAt
                   ? dayAndTime(line.booking.startsAt, format)
                   : dayAndTime(localMinute(line.startedAt), format)}
               </span>
               <span className={css.what}>
-                <Link to={`${at}/${planned ? 'build' : 'log'}`} className={css.title}>
+                <Link to={`${at}/${running ? 'lead' : planned ? 'build' : 'log'}`} className={css.title}>
                   {line.title}
                 </Link>
                 <span className={css.aside}>
                   {planned
                     ? `${line.booking.headCount} expected`
-                    : line.status === 'logged'
-                      ? `logged, ${line.came} came`
-                      : 'started, not logged yet'}
+                    : running
+                      ? 'under way now'
+                      : line.status === 'logged'
+                        ? `logged, ${line.came} came`
+                        : 'started, not logged yet'}
                   {line.copyOf && `, a copy of “${line.copyOf}”`}
                 </span>
               </span>
