@@ -4,6 +4,7 @@ using System.Text;
 using System.Text.Json.Nodes;
 using Halterion.Core;
 using Halterion.Core.Body;
+using Halterion.Core.Demands;
 using Halterion.Core.Moves;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
@@ -56,20 +57,31 @@ static void Measure(string name, double aim, Action action)
 
 static void Poses(MoveLibrary moves)
 {
-    var recipes = moves.Moves.Select(m => m.Figure!.End).ToArray();
-    for (var i = 0; i < 5000; i++)
+    var poses = moves.Moves.SelectMany(m => m.Poses!.Poses.Select(p => (Pose: p, m.Poses.Load))).ToArray();
+    void Solve(int count)
     {
-        Solver.Solve(recipes[i % recipes.Length]);
+        for (var i = 0; i < count; i++)
+        {
+            var (pose, load) = poses[i % poses.Length];
+            PoseSolver.Solve(pose, load);
+        }
     }
 
+    Solve(3000);
     var start = Stopwatch.GetTimestamp();
+    Solve(1000);
+    var time = Stopwatch.GetElapsedTime(start).TotalMilliseconds;
+    Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{"1,000 key poses",-22} {time,8:0.000} ms, aim 100 ms, {time / 100:0.00} of it"));
+
+    var motion = OptionFigure.MotionOf(moves.Find(new MoveId("reverse-lunge"))!.Poses!);
+    start = Stopwatch.GetTimestamp();
     for (var i = 0; i < 1000; i++)
     {
-        Solver.Solve(recipes[i % recipes.Length]);
+        Skeleton.Of(motion.Out(i / 1000.0));
     }
 
-    var time = Stopwatch.GetElapsedTime(start).TotalMilliseconds;
-    Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{"1,000 poses",-22} {time,8:0.000} ms, aim 100 ms, {time / 100:0.00} of it"));
+    time = Stopwatch.GetElapsedTime(start).TotalMilliseconds;
+    Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{"1,000 frames",-22} {time,8:0.000} ms, aim 100 ms, {time / 100:0.00} of it"));
 }
 
 static void Report(string name, double aim, double[] times, long? bytes)

@@ -27,7 +27,7 @@ public class OwnMoveTests
             "abcdefghijklm",
             $"{move.SetUp}{move.Path}{move.End}{move.Breath}{move.Faults[0].Seen}{move.Faults[0].Fix}{move.Felt}{move.Easier}{move.Harder}{move.Readiness}{move.GetIn}{move.KitSafety}{move.Cautions}");
         Assert.Equal((new UsualDose("hold", 20), "mast", "pole squat"), (move.Dose, move.Kit[0], move.Aliases[0]));
-        Assert.Equal(Library.Find(new MoveId("squat"))!.Figure, move.Figure);
+        Assert.Same(Library.Find(new MoveId("squat"))!.Poses, move.Poses);
     }
 
     [Theory]
@@ -83,18 +83,6 @@ public class OwnMoveTests
             [.. Good(With(Block("", Stations), $$$"""  "moves":[{"id":"mine","name":"Mine","family":"squat","like":"chair-squat","demand":{"knee":{{{knee}}},"hip":{{{knee}}} } }],""")).Findings.Select(f => f.Code)];
         Assert.DoesNotContain("options.order", Codes(0));
         Assert.Contains("options.order", Codes(5));
-    }
-
-    /// <summary>The first number of a tempo lowers (handbook, section 3): the way out in a squat, the way back in a bridge.</summary>
-    [Fact]
-    public void A_figure_goes_at_its_tempo()
-    {
-        Assert.True(Tempo.TryParse("4-1-2-3", out var tempo));
-        FigurePace Pace(string id) => OptionFigure.PaceOf(Library.Find(new MoveId(id))!, new Manner { Tempo = tempo })!;
-        Assert.Equal(new FigurePace(4, 1, 2, 3), Pace("squat"));
-        Assert.Equal(new FigurePace(2, 3, 4, 1), Pace("glute-bridge"));
-        Assert.Null(OptionFigure.PaceOf(Read("""{"id":"c","name":"C","family":"squat"}""")[0], new Manner()));
-        Assert.All(Library.Moves, m => Assert.True(OptionFigure.PaceOf(m, new Manner()) is { Out: > 0.2, Back: > 0.2, Stay: > 0.5 }, m.Id.Value));
     }
 
     private static Demand Asks(string id) => DemandModel.Of(new MoveId(id), new Manner(), Library)!;

@@ -123,7 +123,7 @@ public sealed class BenchApiTests(Studio studio) : IClassFixture<Studio>
         Assert.Equal(HttpStatusCode.NoContent, kept.StatusCode);
         var page = await studio.Get("/api/moves/my-dip/page");
         Assert.StartsWith(
-            "From a long stance",
+            "From standing, right foot in front",
             (string)page["options"]!.AsArray().Single(o => (string?)o!["tier"] == "main")!["figure"]!["alt"]!,
             StringComparison.Ordinal);
 

@@ -46,7 +46,7 @@ public sealed class PlanApiTests(Studio studio) : IClassFixture<Studio>
     public async Task Moves_and_their_ready_stations_are_served()
     {
         var moves = (await studio.Get("/api/moves"))["moves"]!.AsArray();
-        Assert.Equal(135, moves.Count);
+        Assert.Equal(166, moves.Count);
         Assert.All(moves, m => Assert.IsType<JsonObject>(m));
         var starter = await studio.Get("/api/moves/split-squat/station?window=30");
         Assert.Equal(("split", 30), ((string)starter["station"]!["sides"]!, (int)starter["station"]!["dose"]![0]!["amount"]!));

@@ -44,7 +44,7 @@ for (const [device, width, height] of [
     const screens = [
       [demo.address, 'Classes'],
       [`${demo.address}/people`, 'People'],
-      [`${demo.address}/moves`, '135 moves'],
+      [`${demo.address}/moves`, '166 moves'],
       [`${demo.address}/moves/hip-thrust`, 'Watch for'],
       [`${demo.address}/settings`, 'How you work'],
       [`${demo.address}/classes/new`, 'A new class'],

@@ -1,140 +1,417 @@
 using System.Collections.Immutable;
-using System.Globalization;
-using System.Text;
+using static Halterion.Core.Body.Anthropometry;
 
 namespace Halterion.Core.Body;
 
-/// <summary>What lies over what, from back to front.</summary>
-public enum Tone
+/// <summary>In what tone a layer is drawn.</summary>
+public enum Ink
 {
+    /// <summary>What stands in the room.</summary>
+    Wall,
+    Fixture,
     Far,
     Near,
+    Felt,
+    Kit,
+    Band,
 }
 
-/// <summary>Filled outlines of one tone.</summary>
-public sealed record DrawnLayer(Tone Tone, string Path);
+/// <summary>Outlines of one tone; from back to front.</summary>
+public sealed record Layer(Ink Ink, string Path);
 
-public sealed record DrawnProp(string Kind, string Stroke);
+/// <summary>A band between places on the body, or from an anchor.</summary>
+public enum BandAt
+{
+    None,
+    Knees,
+    Ankles,
 
-/// <summary>A body as filled outlines of an SVG, in hundredths of stature, y down.</summary>
-/// <param name="Layers">From back to front: far limbs, trunk and head, near leg, near arm.</param>
-/// <param name="Props">Kit and support: kind and stroke.</param>
-public sealed record DrawnPose(ImmutableArray<DrawnLayer> Layers, ImmutableArray<DrawnProp> Props);
+    /// <summary>Around the feet.</summary>
+    Feet,
 
-/// <summary>Draws a body: limbs that taper, a soft trunk, wedge feet, hands, a head that faces somewhere.</summary>
-internal static class Drawing
+    /// <summary>Under the feet and over the shoulders.</summary>
+    Shoulders,
+
+    /// <summary>From low behind to the hands.</summary>
+    AnchorBehind,
+
+    /// <summary>From high in front to the hands.</summary>
+    AnchorHigh,
+
+    /// <summary>From low at the side or in front to an ankle.</summary>
+    AnchorAnkle,
+    Hips,
+}
+
+/// <summary>What is drawn with a body: load, band, what stands by, where it is felt.</summary>
+public sealed record Scene(Carried? Load, BandAt Band, ImmutableArray<Fixture> Fixtures, string Felt);
+
+/// <summary>Draws a body: limbs that taper, a soft trunk, wedge feet, hands, a head that faces somewhere; ordered by depth.</summary>
+public static class Drawing
 {
     // Half thicknesses in fractions of stature. [M] What reads as a body from three metres.
-    private const double ThighTop = 0.056;
-    private const double Knee = 0.037;
-    private const double Ankle = 0.022;
+    private const double ThighTop = 0.054;
+    private const double KneeSize = 0.036;
+    private const double Calf = 0.034;
+    private const double AnkleSize = 0.021;
     private const double Sole = 0.013;
-    private const double ShoulderJoint = 0.032;
-    private const double Elbow = 0.023;
-    private const double Wrist = 0.017;
-    private const double Palm = 0.022;
-    private const double Hips = 0.060;
-    private const double Chest = 0.066;
-    private const double NeckWidth = 0.026;
+    private const double ShoulderSize = 0.031;
+    private const double ElbowSize = 0.023;
+    private const double WristSize = 0.017;
+    private const double Palm = 0.021;
+    private const double HipsSize = 0.058;
+    private const double Waist = 0.056;
+    private const double ChestSize = 0.052;
+    private const double NeckSize = 0.026;
 
-    public static DrawnPose Of(Pose pose)
+    private sealed record Part(double Depth, Ink Ink, Shapes Shapes);
+
+    public static ImmutableArray<Layer> Of(Skeleton s, Scene scene, View view)
     {
-        var layers = ImmutableArray.CreateBuilder<DrawnLayer>();
-        void Add(Tone tone, Shapes shapes)
+        var camera = Camera.Of(view);
+        var parts = new List<Part>();
+        void Add(double depth, Ink ink, Shapes shapes) => parts.Add(new Part(depth, ink, shapes));
+
+        foreach (var fixture in scene.Fixtures)
         {
-            if (shapes.ToString() is { Length: > 0 } path)
+            Add(-10 + 0.01 * camera.Near(fixture.From.Towards(fixture.To, 0.5)), fixture.Kind == "wall" ? Ink.Wall : Ink.Fixture, Block(fixture, camera));
+        }
+
+        var middle = camera.Near(s[Joint.Lumbar]);
+        var paired = view is View.Front or View.Above;
+        for (var side = 1; side >= -1; side -= 2)
+        {
+            var hip = camera.Near(s.Of(Joint.LeftHip, side));
+            var other = camera.Near(s.Of(Joint.LeftHip, -side));
+            var shoulder = camera.Near(s.Of(Joint.LeftShoulder, side));
+            var far = !paired && hip < other - 0.03;
+            var farArm = !paired && shoulder < camera.Near(s.Of(Joint.LeftShoulder, -side)) - 0.03;
+            var reach = camera.Near(s.Of(Joint.LeftElbow, side)) + camera.Near(s.Of(Joint.LeftWrist, side));
+            Add(paired ? camera.Near(s.Of(Joint.LeftKnee, side)) : hip + (hip - other) * 0.4, far ? Ink.Far : Ink.Near, Leg(s, side, camera));
+            Add(paired ? reach / 2 + 0.02 : shoulder + (farArm ? -0.2 : 0.2), farArm ? Ink.Far : Ink.Near, Arm(s, side, camera));
+            if (!far && Felt(s, side, camera, scene.Felt) is { } felt)
             {
-                layers.Add(new DrawnLayer(tone, path));
+                Add((paired ? camera.Near(s.Of(Joint.LeftKnee, side)) : hip + (hip - other) * 0.4) + 1e-4, Ink.Felt, felt);
             }
         }
 
-        if (pose.FromFront)
+        Add(paired ? camera.Near(s[Joint.Chest]) : middle, Ink.Near, Trunk(s, camera));
+        if (FeltTrunk(s, camera, scene.Felt) is { } inTrunk)
         {
-            Add(Tone.Near, Leg(Leg(new Shapes(), pose.Near), pose.Far));
-            Add(Tone.Near, FromTheFront(pose));
-            Add(Tone.Near, Arm(Arm(new Shapes(), pose.NearArm), pose.FarArm));
-        }
-        else
-        {
-            Add(Tone.Far, pose.FarArm == pose.NearArm ? new Shapes() : Arm(new Shapes(), pose.FarArm));
-            Add(Tone.Far, pose.Far == pose.Near ? new Shapes() : Leg(new Shapes(), pose.Far));
-            Add(Tone.Near, Trunk(pose));
-            Add(Tone.Near, Leg(new Shapes(), pose.Near));
-            Add(Tone.Near, Arm(new Shapes(), pose.NearArm));
+            Add((paired ? camera.Near(s[Joint.Chest]) : middle) + 1e-4, Ink.Felt, inTrunk);
         }
 
-        return new DrawnPose(layers.ToImmutable(), [.. pose.Props.Select(p => new DrawnProp(p.Kind, Stroke(p)))]);
-    }
-
-    private static Shapes Leg(Shapes shapes, Leg leg) => shapes
-        .Capsule(leg.Hip, ThighTop, leg.Knee, Knee)
-        .Capsule(leg.Knee, Knee, leg.Ankle, Ankle)
-        .Capsule(Inward(leg.Heel, leg.Toe, Sole), Sole, Inward(leg.Toe, leg.Heel, Sole), Sole)
-        .Polygon(leg.Ankle + (leg.Heel - leg.Toe) * (Ankle / Anthropometry.Foot), leg.Heel, leg.Toe.Towards(leg.Heel, 0.25), leg.Ankle);
-
-    private static Shapes Arm(Shapes shapes, Arm arm)
-    {
-        var forearm = arm.Hand - arm.Elbow;
-        var hand = arm.Hand + forearm * (Palm / Math.Max(forearm.Length, 1e-6));
-        return shapes
-            .Capsule(arm.Shoulder, ShoulderJoint, arm.Elbow, Elbow)
-            .Capsule(arm.Elbow, Elbow, arm.Hand, Wrist)
-            .Capsule(arm.Hand, Wrist, hand, Palm);
-    }
-
-    private static Shapes Trunk(Pose pose)
-    {
-        var spine = pose.Shoulder - pose.Hip;
-        var up = spine * (1 / Math.Max(spine.Length, 1e-6));
-        var ahead = new Point(up.Y, -up.X);
-        var neck = pose.Head - pose.Shoulder;
-        var face = new Point(neck.Y, -neck.X) * (1 / Math.Max(neck.Length, 1e-6));
-        return new Shapes()
-            .Capsule(pose.Hip, Hips, pose.Shoulder - up * 0.02 + ahead * 0.008, Chest)
-            .Capsule(pose.Shoulder, NeckWidth, pose.Head, NeckWidth)
-            .Disc(pose.Head, Anthropometry.HeadRadius)
-            .Capsule(pose.Head + face * (Anthropometry.HeadRadius - 0.014), 0.016, pose.Head + face * (Anthropometry.HeadRadius - 0.001), 0.011);
-    }
-
-    private static Shapes FromTheFront(Pose pose)
-    {
-        var (left, right) = (pose.NearArm.Shoulder, pose.FarArm.Shoulder);
-        return new Shapes()
-            .Capsule(pose.Near.Hip, Hips, pose.Far.Hip, Hips)
-            .Capsule(left.Towards(right, 0.12), ShoulderJoint + 0.008, right.Towards(left, 0.12), ShoulderJoint + 0.008)
-            .Polygon(left.Towards(right, 0.02), right.Towards(left, 0.02), Outward(pose.Far.Hip, pose.Near.Hip, 0.03), Outward(pose.Near.Hip, pose.Far.Hip, 0.03))
-            .Capsule(pose.Shoulder, NeckWidth, pose.Head, NeckWidth)
-            .Disc(pose.Head, Anthropometry.HeadRadius);
-    }
-
-    private static Point Inward(Point from, Point to, double by) => from + (to - from) * (by / Math.Max((to - from).Length, by));
-
-    private static Point Outward(Point from, Point other, double by) => from - (other - from) * (by / Math.Max((other - from).Length, by));
-
-    private static string Stroke(Prop prop)
-    {
-        switch (prop.Kind)
+        if (scene.Load is { } load)
         {
-            case "band":
-                return Line(prop.From, prop.To);
-            case "weight" or "ball" or "bar":
-                return new Shapes().Disc(prop.From, prop.Kind == "weight" ? 0.038 : prop.Kind == "ball" ? 0.06 : 0.07).ToString();
-            case "chair":
-                return Line(prop.From with { Y = prop.To.Y + 0.28 }, prop.From) + Line(prop.From with { Y = prop.To.Y }, prop.To, new Point(prop.To.X, 0));
-            default:
-                return new Shapes().Polygon(prop.From, prop.From with { Y = prop.To.Y }, prop.To, prop.To with { Y = prop.From.Y }).ToString();
+            foreach (var (ink, depth, shapes) in Weights(s, load, camera))
+            {
+                Add(depth, ink, shapes);
+            }
         }
+
+        if (Band(s, scene.Band, camera) is { } band)
+        {
+            Add(5, Ink.Band, band);
+        }
+
+        return
+        [
+            .. parts.OrderBy(p => p.Depth).Select(p => new Layer(p.Ink, p.Shapes.ToString())).Where(l => l.Path.Length > 0),
+        ];
     }
 
-    /// <summary>A line without thickness.</summary>
+    /// <summary>The feet from above: where the stance is the point.</summary>
+    public static string Feet(Skeleton s)
+    {
+        var camera = Camera.Of(View.Above);
+        var shapes = new Shapes();
+        for (var side = 1; side >= -1; side -= 2)
+        {
+            var (heel, ball, toe) = (camera.On(s.Of(Joint.LeftHeel, side)), camera.On(side > 0 ? s.LeftBall : s.RightBall), camera.On(s.Of(Joint.LeftToe, side)));
+            shapes.Capsule(heel.Towards(ball, 0.1), 0.022, ball, 0.03).Capsule(ball, 0.03, toe.Towards(ball, 0.3), 0.022);
+        }
+
+        return shapes.ToString();
+    }
+
+    /// <summary>A stroke from point to point.</summary>
     public static string Line(params ReadOnlySpan<Point> points)
     {
-        var path = new StringBuilder();
-        for (var i = 0; i < points.Length; i++)
+        var path = new System.Text.StringBuilder();
+        foreach (var point in points)
         {
-            path.Append(CultureInfo.InvariantCulture, $"{(i == 0 ? 'M' : 'L')}{Shapes.X(points[i])} {Shapes.Y(points[i])}");
+            path.Append(System.Globalization.CultureInfo.InvariantCulture, $"{(path.Length == 0 ? 'M' : 'L')}{Shapes.X(point)} {Shapes.Y(point)}");
         }
 
         return path.ToString();
     }
+
+    private static Shapes Leg(Skeleton s, int side, Camera camera)
+    {
+        Point At(Joint joint) => camera.On(s.Of(joint, side));
+        var (hip, knee, ankle, heel, toe) = (At(Joint.LeftHip), At(Joint.LeftKnee), At(Joint.LeftAnkle), At(Joint.LeftHeel), At(Joint.LeftToe));
+        var ball = camera.On(side > 0 ? s.LeftBall : s.RightBall);
+        var calf = knee.Towards(ankle, 0.32);
+        var sole = s.Of(Joint.LeftAnkle, side) - s.Of(Joint.LeftHeel, side);
+        var up = camera.On(sole.Beside(((side > 0 ? s.LeftBall : s.RightBall) - s.Of(Joint.LeftHeel, side)).Unit).Unit * Sole);
+        var (heelAt, ballAt) = (heel + up, ball + up);
+        var toeAt = toe + up * 0.9;
+        return new Shapes()
+            .Capsule(hip, ThighTop, knee, KneeSize)
+            .Capsule(knee, KneeSize, calf, Calf)
+            .Capsule(calf, Calf, ankle, AnkleSize)
+            .Hull([(ankle, AnkleSize), (heelAt, Sole + 0.004), (ballAt, Sole)])
+            .Capsule(ballAt, Sole, Inward(toeAt, ballAt, Sole * 0.8), Sole * 0.8);
+    }
+
+    private static Shapes Arm(Skeleton s, int side, Camera camera)
+    {
+        Point At(Joint joint) => camera.On(s.Of(joint, side));
+        return new Shapes()
+            .Capsule(At(Joint.LeftShoulder), ShoulderSize, At(Joint.LeftElbow), ElbowSize)
+            .Capsule(At(Joint.LeftElbow), ElbowSize, At(Joint.LeftWrist), WristSize)
+            .Capsule(At(Joint.LeftWrist), WristSize, At(Joint.LeftHand), Palm);
+    }
+
+    private static Shapes Trunk(Skeleton s, Camera camera)
+    {
+        Point At(Vec place) => camera.On(place);
+        var (pelvis, lumbar, chest, neck, head) = (s[Joint.Pelvis], s[Joint.Lumbar], s[Joint.Chest], s[Joint.Neck], s[Joint.Head]);
+        Vec Hip(int side) => pelvis + s.Hips.Of(new Vec(-0.012, side * 0.052, -0.004));
+        Vec Side(int side) => lumbar + s.Chest.Of(new Vec(0.0, side * 0.036, 0.02));
+        Vec Breast(int side) => chest + s.Chest.Of(new Vec(0.016, side * 0.066, -0.055));
+        Vec Top(int side) => chest + s.Chest.Of(new Vec(-0.006, side * 0.088, -0.012));
+        var face = s.HeadTurn.Of(Vec.Forward);
+        return new Shapes()
+            .Hull([(At(Hip(1)), HipsSize), (At(Hip(-1)), HipsSize), (At(Side(1)), Waist * 0.95), (At(Side(-1)), Waist * 0.95)])
+            .Hull([(At(Side(1)), Waist * 0.95), (At(Side(-1)), Waist * 0.95), (At(Breast(1)), ChestSize), (At(Breast(-1)), ChestSize), (At(Top(1)), 0.036), (At(Top(-1)), 0.036)])
+            .Capsule(At(chest), NeckSize + 0.012, At(neck.Towards(head, 0.5)), NeckSize)
+            .Hull([
+                (At(head + s.HeadTurn.Of(new Vec(-0.008, 0, 0.008))), HeadRadius - 0.010),
+                (At(head + s.HeadTurn.Of(new Vec(0.006, 0, -0.022))), HeadRadius - 0.022)])
+            .Capsule(At(head + face * 0.040), 0.014, At(head + face * 0.058 + s.HeadTurn.Of(new Vec(0, 0, -0.008))), 0.008);
+    }
+
+    /// <summary>Front or back of thigh and seat, calf, inner thigh: a streak on that side of the limb.</summary>
+    private static Shapes? Felt(Skeleton s, int side, Camera camera, string felt)
+    {
+        var shapes = new Shapes();
+        var any = false;
+        var (hip, knee, ankle) = (s.Of(Joint.LeftHip, side), s.Of(Joint.LeftKnee, side), s.Of(Joint.LeftAnkle, side));
+        var thigh = (knee - hip).Unit;
+        var front = s.Hips.Of(Vec.Forward).Beside(thigh);
+        var bend = (knee - hip.Towards(ankle, 0.5)).Beside((ankle - hip).Unit);
+        front = bend.Length > 0.02 ? bend.Beside(thigh).Unit : front.Length < 0.2 ? s.Hips.Of(Vec.Up).Beside(thigh).Unit : front.Unit;
+        var inner = s.Hips.Of(Vec.Left).Beside(thigh).Unit * -side;
+        void Streak(Vec from, Vec to, double at, double by)
+        {
+            any = true;
+            shapes.Capsule(camera.On(from), at, camera.On(to), by);
+        }
+
+        bool Has(string word) => felt.Contains(word, StringComparison.Ordinal);
+        if (Has("quadriceps") || Has("legs"))
+        {
+            Streak(hip.Towards(knee, 0.3) + front * 0.026, hip.Towards(knee, 0.85) + front * 0.016, 0.017, 0.013);
+        }
+
+        if (Has("hamstrings"))
+        {
+            Streak(hip.Towards(knee, 0.3) - front * 0.026, hip.Towards(knee, 0.85) - front * 0.014, 0.017, 0.012);
+        }
+
+        if (Has("adductors") || Has("inner thigh"))
+        {
+            Streak(hip.Towards(knee, 0.2) + inner * 0.024, hip.Towards(knee, 0.75) + inner * 0.012, 0.015, 0.011);
+        }
+
+        if (Has("seat") || Has("glute"))
+        {
+            var behind = s.Hips.Of(new Vec(-0.030, 0, -0.012));
+            Streak(hip + behind, hip + behind * 0.9 + thigh * 0.02, 0.021, 0.019);
+        }
+
+        if (Has("outer hips") || Has("hip flexors"))
+        {
+            Streak(hip + s.Hips.Of(new Vec(Has("hip flexors") ? 0.03 : 0, -side * -0.02, 0.018)), hip + thigh * 0.025 + s.Hips.Of(new Vec(0.01, side * 0.02, 0)), 0.016, 0.015);
+        }
+
+        if (Has("calves") || Has("shins"))
+        {
+            var shank = (ankle - knee).Unit;
+            var back = front.Beside(shank).Unit * (Has("shins") ? 0.010 : -0.014);
+            Streak(knee.Towards(ankle, 0.18) + back, knee.Towards(ankle, 0.6) + back * 0.7, 0.015, 0.011);
+        }
+
+        if (Has("shoulders") || Has("arms") || Has("deltoids"))
+        {
+            Streak(s.Of(Joint.LeftShoulder, side), s.Of(Joint.LeftShoulder, side).Towards(s.Of(Joint.LeftElbow, side), 0.45), 0.017, 0.013);
+        }
+
+        return any ? shapes : null;
+    }
+
+    private static Shapes? FeltTrunk(Skeleton s, Camera camera, string felt)
+    {
+        var shapes = new Shapes();
+        var any = false;
+        void Streak(double x, double low, double high)
+        {
+            any = true;
+            Vec At(double up) => s[Joint.Pelvis].Towards(s[Joint.Chest], up) + s.Chest.Of(new Vec(x, 0, 0));
+            shapes.Capsule(camera.On(At(low)), 0.015, camera.On(At(high)), 0.016);
+        }
+
+        if (felt.Contains("trunk", StringComparison.Ordinal) || felt.Contains("obliques", StringComparison.Ordinal))
+        {
+            Streak(0.028, 0.25, 0.55);
+        }
+
+        if (felt.Contains("back", StringComparison.Ordinal) && !felt.Contains("back of", StringComparison.Ordinal))
+        {
+            Streak(-0.03, 0.25, 0.75);
+        }
+
+        if (felt.Contains("chest", StringComparison.Ordinal))
+        {
+            Streak(0.035, 0.72, 0.88);
+        }
+
+        return any ? shapes : null;
+    }
+
+    private static IEnumerable<(Ink Ink, double Depth, Shapes Shapes)> Weights(Skeleton s, Carried load, Camera camera)
+    {
+        var across = s.Chest.Of(Vec.Left);
+        var size = Math.Clamp(0.030 + 0.0006 * load.Kg, 0.028, 0.05);
+        foreach (var (at, _) in load.At(s))
+        {
+            var depth = camera.Near(at) + 0.3;
+            Shapes Dumbbell(Vec along) => new Shapes()
+                .Capsule(camera.On(at - along * 0.05), size * 0.8, camera.On(at - along * 0.036), size * 0.8)
+                .Capsule(camera.On(at - along * 0.036), 0.008, camera.On(at + along * 0.036), 0.008)
+                .Capsule(camera.On(at + along * 0.036), size * 0.8, camera.On(at + along * 0.05), size * 0.8);
+            switch (load.Kind)
+            {
+                case "barbell" or "stick":
+                    var half = load.Kind == "stick" ? 0.34 : 0.42;
+                    var bar = new Shapes().Capsule(camera.On(at - across * half), 0.009, camera.On(at + across * half), 0.009);
+                    if (load.Kind == "barbell")
+                    {
+                        bar.Capsule(camera.On(at - across * 0.40), 0.075, camera.On(at - across * 0.385), 0.075).Capsule(camera.On(at + across * 0.385), 0.075, camera.On(at + across * 0.40), 0.075);
+                    }
+
+                    yield return (Ink.Kit, depth, bar);
+                    break;
+                case "plate":
+                    yield return (Ink.Kit, depth, new Shapes().Disc(camera.On(at), 0.07));
+                    break;
+                case "ball":
+                    yield return (Ink.Kit, depth, new Shapes().Disc(camera.On(at), 0.062));
+                    break;
+                case "kettlebell":
+                    var racked = load.By == CarriedBy.EachHand && Hanging(s, at).Z > 0.3;
+                    var down = racked ? s.Chest.Of(new Vec(0.035, 0, -0.035)) : load.By == CarriedBy.BothHands && s.Chest.Of(Vec.Up).Z > 0.5 && at.Z > s[Joint.Lumbar].Z ? Vec.Up * -0.045 : Hanging(s, at) * 0.055;
+                    yield return (Ink.Kit, depth, new Shapes().Disc(camera.On(at + down), size + 0.008).Capsule(camera.On(at), 0.012, camera.On(at + down * 0.6), 0.02));
+                    break;
+                default:
+                    yield return (Ink.Kit, depth, Dumbbell(load.By == CarriedBy.BothHands ? Vec.Up : s.Chest.Of(Vec.Forward).Beside(Vec.Up) is { Length: > 0.3 } flat ? flat.Unit : Vec.Forward));
+                    break;
+            }
+        }
+    }
+
+    /// <summary>The way a bell hangs: on from the forearm that holds it.</summary>
+    private static Vec Hanging(Skeleton s, Vec at)
+    {
+        var side = (s[Joint.LeftHand] - at).Length < (s[Joint.RightHand] - at).Length ? 1 : -1;
+        return (s.Of(Joint.LeftHand, side) - s.Of(Joint.LeftElbow, side)).Unit;
+    }
+
+    private static Shapes? Band(Skeleton s, BandAt band, Camera camera)
+    {
+        Shapes Between(Vec a, Vec b) => new Shapes().Capsule(camera.On(a), 0.010, camera.On(b), 0.010);
+        Shapes Around(Joint from, Joint to, double share)
+        {
+            var (left, right) = (s.Of(from, 1).Towards(s.Of(to, 1), share), s.Of(from, -1).Towards(s.Of(to, -1), share));
+            var across = (left - right).Unit;
+            return new Shapes().Capsule(camera.On(left + across * 0.03), 0.012, camera.On(right - across * 0.03), 0.012);
+        }
+
+        var hands = s[Joint.LeftHand].Towards(s[Joint.RightHand], 0.5);
+        return band switch
+        {
+            BandAt.Knees => Around(Joint.LeftHip, Joint.LeftKnee, 0.84),
+            BandAt.Ankles => Around(Joint.LeftKnee, Joint.LeftAnkle, 0.84),
+            BandAt.Feet => Between(s.LeftBall, s.RightBall),
+            BandAt.Shoulders => Between(s[Joint.RightShoulder], s.RightBall).Capsule(camera.On(s[Joint.LeftShoulder]), 0.010, camera.On(s.LeftBall), 0.010),
+            BandAt.AnchorBehind => Between(hands, new Vec(-0.52, 0, 0.05)),
+            BandAt.AnchorHigh => Between(hands, new Vec(0.42, 0, 0.98)),
+            BandAt.AnchorAnkle => Between(s[Joint.RightAnkle], new Vec(0.5, 0, 0.06)),
+            BandAt.Hips => Between(s[Joint.Pelvis] + s.Hips.Of(new Vec(0.05, 0, 0)), new Vec(s[Joint.Pelvis].X, 0, 0)),
+            _ => null,
+        };
+    }
+
+    /// <summary>What stands in the room, as the outline of its corners.</summary>
+    private static Shapes Block(Fixture fixture, Camera camera)
+    {
+        var (a, b) = (fixture.From, fixture.To);
+        List<(Point, double)> corners = [];
+        foreach (var x in (double[])[a.X, b.X])
+        {
+            foreach (var y in (double[])[a.Y, b.Y])
+            {
+                foreach (var z in (double[])[a.Z, b.Z])
+                {
+                    corners.Add((camera.On(new Vec(x, y, z)), 0));
+                }
+            }
+        }
+
+        var shapes = new Shapes();
+        switch (fixture.Kind)
+        {
+            case "chair":
+                shapes.Hull(Corners(a with { Z = b.Z - 0.03 }, b, camera));
+                foreach (var x in (double[])[a.X + 0.01, b.X - 0.01])
+                {
+                    foreach (var y in (double[])[a.Y + 0.01, b.Y - 0.01])
+                    {
+                        shapes.Capsule(camera.On(new Vec(x, y, 0)), 0.009, camera.On(new Vec(x, y, b.Z)), 0.009);
+                    }
+                }
+
+                shapes.Hull(Corners(new Vec(a.X - 0.012, a.Y, b.Z), new Vec(a.X + 0.012, b.Y, b.Z + 0.27), camera));
+                return shapes;
+            case "chairBack":
+                shapes.Hull(Corners(new Vec(a.X, a.Y, 0.27), new Vec(b.X, b.Y, 0.30), camera));
+                shapes.Hull(Corners(new Vec(a.X - 0.012, a.Y, 0.27), new Vec(a.X + 0.012, b.Y, 0.52), camera));
+                foreach (var x in (double[])[a.X + 0.01, b.X - 0.01])
+                {
+                    shapes.Capsule(camera.On(new Vec(x, a.Y, 0)), 0.009, camera.On(new Vec(x, a.Y, 0.28)), 0.009);
+                }
+
+                return shapes;
+            default:
+                return shapes.Hull(corners);
+        }
+    }
+
+    private static List<(Point, double)> Corners(Vec a, Vec b, Camera camera)
+    {
+        List<(Point, double)> corners = [];
+        foreach (var x in (double[])[a.X, b.X])
+        {
+            foreach (var y in (double[])[a.Y, b.Y])
+            {
+                corners.Add((camera.On(new Vec(x, y, a.Z)), 0));
+                corners.Add((camera.On(new Vec(x, y, b.Z)), 0));
+            }
+        }
+
+        return corners;
+    }
+
+    private static Point Inward(Point from, Point to, double by) => from + (to - from) * (by / Math.Max((to - from).Length, by));
 }

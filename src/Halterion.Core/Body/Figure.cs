@@ -1,185 +1,185 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using System.Text;
 
 namespace Halterion.Core.Body;
 
-/// <summary>Start and end beside each other, or above each other where a body lies.</summary>
-/// <param name="ViewBox">Of the SVG that shows both.</param>
-/// <param name="X">By how much the end is moved from where it is drawn.</param>
-public sealed record FigurePair(string ViewBox, double X, double Y);
+/// <summary>One key pose on its piece of floor.</summary>
+/// <param name="X">By how much it is moved from where it is drawn, as the ones before it take room.</param>
+/// <param name="Floor">Stroke of the floor.</param>
+public sealed record Still(double X, double Y, string Floor, ImmutableArray<Layer> Layers);
 
-/// <summary>A computed figure: start and end pose, the way between, and what it shows in words.</summary>
-/// <param name="ViewBox">Of an SVG that shows one pose.</param>
-/// <param name="Pair">Null where nothing moves.</param>
-/// <param name="Floor">Where the floor is drawn in either pose: from, to.</param>
-/// <param name="Frames">From start to end, both in it.</param>
-/// <param name="Way">The stroke of the joint that moves most.</param>
-/// <param name="Felt">Strokes of the segments in which it should be felt.</param>
-/// <param name="Alt">The pose in words.</param>
-public sealed record Figure(
-    string ViewBox,
-    FigurePair? Pair,
-    ImmutableArray<double> Floor,
-    ImmutableArray<DrawnPose> Frames,
-    string Way,
-    ImmutableArray<string> Felt,
-    string Alt)
+/// <summary>The feet from above, forward up: pale where they begin, dark where they end.</summary>
+public sealed record FootMap(string ViewBox, string Start, string End);
+
+/// <summary>A computed figure: the key poses beside each other, what moves, and the whole in words. Hundredths of stature, y down.</summary>
+/// <param name="ViewBox">Of an SVG that shows all of it.</param>
+/// <param name="Way">Stroke of the joint that moves most, on the last pose; empty where nothing moves.</param>
+/// <param name="Map">Where the stance is the point.</param>
+/// <param name="Alt">The poses in words.</param>
+public sealed record Figure(string ViewBox, View View, ImmutableArray<Still> Stills, string Way, FootMap? Map, string Alt)
 {
-    private const int Steps = 8;
-    private const double Margin = 7;
+    private const double Margin = 4;
+    private const double Between = 2;
 
-    /// <param name="muscles">What does the work, as in the library: seat, quadriceps, trunk …</param>
-    public static Figure Of(Recipe start, Recipe end, string muscles)
-    {
-        var poses = Between(start, end);
-        var last = poses[^1];
-        var box = Box(poses);
-        return new Figure(
-            Text(box.Left, box.Top, box.Width, box.Height),
-            Moves(poses) ? PairOf(box) : null,
-            [Shapes.Round(box.Left + 2), Shapes.Round(box.Left + box.Width - 2)],
-            [.. poses.Select(Drawing.Of)],
-            Path(poses),
-            FeltIn(last, muscles),
-            PoseWords.Of(poses[0], last, start, end));
-    }
+    /// <summary>From so many of them they stand in a row whatever their shape.</summary>
+    private const int Strip = 3;
 
-    /// <summary>The poses on the way: solved one by one where the kind stays the same, so that feet and hands stay where they are.</summary>
-    public static ImmutableArray<Pose> Between(Recipe start, Recipe end)
+    /// <param name="motion">The move, its key poses solved.</param>
+    /// <param name="felt">What does the work, as in the library: seat, quadriceps, trunk …</param>
+    public static Figure Of(Motion motion, BandAt band, ImmutableArray<string> props, string felt, View view, bool map)
     {
-        var (first, last) = (Solver.Solve(start), Solver.Solve(end));
-        return
-        [
-            .. Enumerable.Range(0, Steps + 1).Select(i => i == 0 ? first : i == Steps ? last
-                : start.Kind == end.Kind ? Solver.Solve(Mix(start, end, (double)i / Steps)) : Mix(first, last, (double)i / Steps)),
-        ];
-    }
-
-    private static Recipe Mix(Recipe a, Recipe b, double share)
-    {
-        double At(double x, double y) => x + (y - x) * share;
-        return b with
+        var keys = Enumerable.Range(0, motion.Count).Select(i => Skeleton.Of(motion.Key(i))).ToImmutableArray();
+        var fixtures = Fixtures.Of(props, [.. Enumerable.Range(0, motion.Count).Select(motion.Pose)], keys);
+        var camera = Camera.Of(view);
+        var shown = Enumerable.Range(0, motion.Count).Where(i => !motion.Pose(i).Through).ToArray();
+        var moves = Moving(keys[shown[0]], keys[shown[^1]]) is not null || shown.Length > 2;
+        if (!moves)
         {
-            Depth = At(a.Depth, b.Depth),
-            Trunk = a.Trunk is { } x && b.Trunk is { } y ? At(x, y) : b.Trunk is null ? null : At(a.Trunk ?? 0, b.Trunk.Value),
-            Shin = At(a.Shin, b.Shin),
-            Knee = At(a.Knee, b.Knee),
-            Stance = a.Stance == 0 || b.Stance == 0 ? b.Stance : At(a.Stance, b.Stance),
-            FrontRaise = At(a.FrontRaise, b.FrontRaise),
-            RearRaise = At(a.RearRaise, b.RearRaise),
-            HeelRaise = At(a.HeelRaise, b.HeelRaise),
-            FreeThigh = At(a.FreeThigh, b.FreeThigh),
-            FreeKnee = At(a.FreeKnee, b.FreeKnee),
-            Shift = At(a.Shift, b.Shift),
-            Air = At(a.Air, b.Air),
-            Arms = share < 0.5 ? a.Arms : b.Arms,
-            OneLeg = a.OneLeg || b.OneLeg,
-        };
-    }
-
-    private static Pose Mix(Pose a, Pose b, double share)
-    {
-        Leg Legs(Leg x, Leg y) => new(
-            x.Hip.Towards(y.Hip, share),
-            x.Knee.Towards(y.Knee, share),
-            x.Ankle.Towards(y.Ankle, share),
-            x.Heel.Towards(y.Heel, share),
-            x.Toe.Towards(y.Toe, share));
-        Arm ArmsOf(Arm x, Arm y) => new(x.Shoulder.Towards(y.Shoulder, share), x.Elbow.Towards(y.Elbow, share), x.Hand.Towards(y.Hand, share));
-        return b with
-        {
-            Hip = a.Hip.Towards(b.Hip, share),
-            Shoulder = a.Shoulder.Towards(b.Shoulder, share),
-            Head = a.Head.Towards(b.Head, share),
-            Near = Legs(a.Near, b.Near),
-            Far = Legs(a.Far, b.Far),
-            NearArm = ArmsOf(a.NearArm, b.NearArm),
-            FarArm = ArmsOf(a.FarArm, b.FarArm),
-        };
-    }
-
-    private static readonly ImmutableArray<Func<Pose, Point>> Joints =
-    [
-        p => p.Hip, p => p.Shoulder, p => p.Near.Knee, p => p.Near.Ankle, p => p.Far.Ankle, p => p.NearArm.Hand, p => p.FarArm.Hand,
-    ];
-
-    /// <summary>The way of the joint that moves most.</summary>
-    private static string Path(ImmutableArray<Pose> poses)
-    {
-        var most = Joints.MaxBy(j => (j(poses[^1]) - j(poses[0])).Length)!;
-        return Drawing.Line([.. poses.Select(most)]);
-    }
-
-    /// <summary>Whether start and end can be told apart.</summary>
-    private static bool Moves(ImmutableArray<Pose> poses) => Joints.Any(j => (j(poses[^1]) - j(poses[0])).Length > 0.02);
-
-    private static ImmutableArray<string> FeltIn(Pose pose, string muscles)
-    {
-        var felt = ImmutableArray.CreateBuilder<string>();
-        void Add(params ReadOnlySpan<Point> points)
-        {
-            felt.Add(Drawing.Line(points));
+            shown = [shown[^1]];
         }
 
-        bool Has(params ReadOnlySpan<string> words)
+        var boxes = shown.Select(i => Box.Around(keys[i], fixtures, camera, motion.Load)).ToArray();
+        var stacked = shown.Length < Strip && boxes.All(b => b.Width > 1.15 * b.Height) && boxes.Sum(b => b.Width) > 150;
+        var stills = ImmutableArray.CreateBuilder<Still>();
+        double x = 0, y = 0, width = 0;
+        var top = boxes.Max(b => b.Height);
+        for (var n = 0; n < shown.Length; n++)
         {
-            foreach (var word in words)
+            var (box, last) = (boxes[n], n == shown.Length - 1);
+            var layers = Drawing.Of(keys[shown[n]], new Scene(motion.Load, band, fixtures, last ? felt : ""), view);
+            stills.Add(new Still(Shapes.Round(x - box.Left), Shapes.Round(y), Ground(keys[shown[n]], camera, view, box), layers));
+            width = Math.Max(width, x + box.Width);
+            (x, y) = stacked ? (0, y + top + Between) : (x + box.Width + Between, y);
+        }
+
+        var height = stacked ? top * shown.Length + Between * (shown.Length - 1) : top;
+        var under = boxes.Max(b => b.Below);
+        return new Figure(
+            string.Create(CultureInfo.InvariantCulture, $"0 {Shapes.Round(under - top)} {Shapes.Round(width)} {Shapes.Round(height)}"),
+            view,
+            stills.ToImmutable(),
+            moves ? Path(motion, keys, shown, camera) : "",
+            map ? MapOf(keys[shown[0]], keys[shown[^1]]) : null,
+            PoseWords.Of(motion, shown, band));
+    }
+
+    private static readonly Joint[] Told = [Joint.Pelvis, Joint.Chest, Joint.LeftKnee, Joint.RightKnee, Joint.LeftAnkle, Joint.RightAnkle, Joint.LeftHand, Joint.RightHand];
+
+    /// <summary>The joint whose way says most; null where nothing moves. A foot or hand has to go half again as far as the hips to be it.</summary>
+    private static Joint? Moving(Skeleton a, Skeleton b)
+    {
+        double Way(Joint j) => (b[j] - a[j]).Length * (j is Joint.Pelvis ? 1.5 : j is Joint.LeftHand or Joint.RightHand ? 0.6 : 1);
+        var most = Told.MaxBy(Way);
+        return Way(most) > 0.025 ? most : null;
+    }
+
+    private static string Path(Motion motion, ImmutableArray<Skeleton> keys, int[] shown, Camera camera)
+    {
+        if (Moving(keys[shown[0]], keys[shown[^1]]) is not { } joint || shown.Length > Strip || motion.Way != Body.Way.Back)
+        {
+            return "";
+        }
+
+        var points = Enumerable.Range(0, 9).Select(i => camera.On(Skeleton.Of(motion.Out(i / 8.0))[joint])).ToArray();
+        return Drawing.Line(points);
+    }
+
+    /// <summary>A line under the feet; seen from above its level a tile of floor.</summary>
+    private static string Ground(Skeleton s, Camera camera, View view, Box box)
+    {
+        if (view is View.Side or View.Front)
+        {
+            return string.Create(CultureInfo.InvariantCulture, $"M{Shapes.Round(box.Left + 1)} 0H{Shapes.Round(box.Left + box.Width - 1)}");
+        }
+
+        var low = s.All.Where(v => v.Z < 0.25).DefaultIfEmpty(s[Joint.Pelvis]).ToArray();
+        var (x0, x1) = (low.Min(v => v.X) - 0.06, low.Max(v => v.X) + 0.06);
+        var (y0, y1) = (low.Min(v => v.Y) - 0.08, low.Max(v => v.Y) + 0.08);
+        return Drawing.Line([.. new[] { new Vec(x0, y0, 0), new Vec(x1, y0, 0), new Vec(x1, y1, 0), new Vec(x0, y1, 0) }.Select(camera.On)]) + "Z";
+    }
+
+    /// <summary>Room and floor for a body that moves.</summary>
+    public static (string ViewBox, string Floor) Stage(ImmutableArray<Skeleton> bodies, ImmutableArray<Fixture> fixtures, Camera camera, View view, Carried? load)
+    {
+        var boxes = bodies.Select(b => Box.Around(b, fixtures, camera, load)).ToArray();
+        var (left, right) = (boxes.Min(b => b.Left), boxes.Max(b => b.Left + b.Width));
+        var (below, above) = (boxes.Max(b => b.Below), boxes.Max(b => b.Height - b.Below));
+        var whole = new Box(left, right - left, above + below, below);
+        return (
+            string.Create(CultureInfo.InvariantCulture, $"{Shapes.Round(left)} {Shapes.Round(-above)} {Shapes.Round(right - left)} {Shapes.Round(above + below)}"),
+            Ground(bodies[0], camera, view, whole));
+    }
+
+    private static FootMap MapOf(Skeleton start, Skeleton end)
+    {
+        var places = new[] { start, end }.SelectMany(s => new[] { s[Joint.LeftHeel], s[Joint.LeftToe], s[Joint.RightHeel], s[Joint.RightToe] }).ToArray();
+        var camera = Camera.Of(View.Above);
+        var (left, right) = (places.Min(p => camera.On(p).X), places.Max(p => camera.On(p).X));
+        var (low, high) = (places.Min(p => camera.On(p).Y), places.Max(p => camera.On(p).Y));
+        return new FootMap(
+            string.Create(CultureInfo.InvariantCulture, $"{Shapes.Round(100 * left - 5)} {Shapes.Round(-100 * high - 4)} {Shapes.Round(100 * (right - left) + 10)} {Shapes.Round(100 * (high - low) + 8)}"),
+            Drawing.Feet(start),
+            Drawing.Feet(end));
+    }
+
+    /// <summary>What a still takes on paper.</summary>
+    internal readonly record struct Box(double Left, double Width, double Height, double Below)
+    {
+        public static Box Around(Skeleton s, ImmutableArray<Fixture> fixtures, Camera camera, Carried? load)
+        {
+            var points = s.All.Select(v => (At: camera.On(v), Room: v.Z < 0.05 ? 0.02 : 0.05)).ToList();
+            points.Add((camera.On(s[Joint.Head]), Anthropometry.HeadRadius));
+            foreach (var f in fixtures.Where(f => f.Kind != "wall"))
             {
-                if (muscles.Contains(word, StringComparison.Ordinal))
+                foreach (var z in (double[])[f.From.Z, f.To.Z + (f.Kind == "chair" ? 0.27 : 0)])
                 {
-                    return true;
+                    points.AddRange([(camera.On(f.From with { Z = z }), 0.01), (camera.On(f.To with { Z = z }), 0.01), (camera.On(new Vec(f.From.X, f.To.Y, z)), 0.01), (camera.On(new Vec(f.To.X, f.From.Y, z)), 0.01)]);
                 }
             }
 
-            return false;
-        }
+            foreach (var (at, _) in load?.At(s) ?? [])
+            {
+                points.Add((camera.On(at), load!.Kind is "barbell" ? 0.08 : 0.07));
+            }
 
-        if (Has("quadriceps", "hamstrings", "adductors", "legs"))
-        {
-            Add(pose.Near.Hip.Towards(pose.Near.Knee, 0.15), pose.Near.Hip.Towards(pose.Near.Knee, 0.9));
+            var (left, right) = (points.Min(p => p.At.X - p.Room) * 100, points.Max(p => p.At.X + p.Room) * 100);
+            var (low, high) = (Math.Min(0, points.Min(p => p.At.Y - p.Room)) * 100, points.Max(p => p.At.Y + p.Room) * 100);
+            return new Box(left - Margin / 2, right - left + Margin, high - low + Margin + 2, -low + Margin / 2 + 1);
         }
-
-        if (Has("seat", "hips", "hip flexors"))
-        {
-            Add(pose.Near.Hip, pose.Near.Hip.Towards(pose.Near.Knee, 0.12));
-        }
-
-        if (Has("calves", "shins"))
-        {
-            Add(pose.Near.Knee.Towards(pose.Near.Ankle, 0.15), pose.Near.Knee.Towards(pose.Near.Ankle, 0.7));
-        }
-
-        if (Has("trunk", "obliques", "back"))
-        {
-            Add(pose.Hip.Towards(pose.Shoulder, 0.15), pose.Hip.Towards(pose.Shoulder, 0.6));
-        }
-
-        if (Has("shoulders", "deltoids", "chest", "arms"))
-        {
-            Add(pose.NearArm.Shoulder, pose.NearArm.Elbow);
-        }
-
-        return felt.ToImmutable();
     }
 
-    private static (double Left, double Top, double Width, double Height) Box(ImmutableArray<Pose> poses)
+    /// <summary>The figure as a picture of its own, with its colours in it.</summary>
+    public string Svg()
     {
-        var points = poses.SelectMany(p => new[]
+        var text = new StringBuilder($"<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"{ViewBox}\" role=\"img\"><title>{System.Security.SecurityElement.Escape(Alt)}</title>");
+        foreach (var still in Stills)
         {
-            p.Head + new Point(Anthropometry.HeadRadius, Anthropometry.HeadRadius), p.Head - new Point(Anthropometry.HeadRadius, Anthropometry.HeadRadius),
-            p.Hip, p.Near.Knee, p.Near.Toe, p.Near.Heel, p.Far.Toe, p.Far.Knee, p.Far.Heel, p.NearArm.Hand, p.NearArm.Elbow, p.FarArm.Hand, p.FarArm.Elbow,
-        }.Concat(p.Props.Where(prop => prop.Kind != "wall").SelectMany(prop => new[] { prop.From, prop.To }))).ToArray();
-        var (left, right) = (100 * points.Min(p => p.X) - Margin, 100 * points.Max(p => p.X) + Margin);
-        var (top, bottom) = (-100 * points.Max(p => p.Y) - Margin, Margin / 2);
-        return (left, top, right - left, bottom - top);
+            text.Append(CultureInfo.InvariantCulture, $"<g transform=\"translate({still.X} {still.Y})\"><path d=\"{still.Floor}\" fill=\"none\" stroke=\"#b9b4a6\" stroke-width=\"1\"/>");
+            foreach (var layer in still.Layers)
+            {
+                text.Append(CultureInfo.InvariantCulture, $"<path d=\"{layer.Path}\" fill=\"{Colour(layer.Ink)}\" stroke=\"#fff\" stroke-width=\"1.4\" paint-order=\"stroke\"/>");
+            }
+
+            if (Way.Length > 0 && ReferenceEquals(still, Stills[^1]))
+            {
+                text.Append(CultureInfo.InvariantCulture, $"<path d=\"{Way}\" fill=\"none\" stroke=\"#b23a1e\" stroke-width=\"1.2\" stroke-dasharray=\"1.8 2.2\"/>");
+            }
+
+            text.Append("</g>");
+        }
+
+        return text.Append("</svg>").ToString();
     }
 
-    /// <summary>Beside each other as long as that is no wider than twice the height; else above each other.</summary>
-    private static FigurePair PairOf((double Left, double Top, double Width, double Height) box) => box.Width <= 1.1 * box.Height
-        ? new FigurePair(Text(box.Left, box.Top, 2 * box.Width, box.Height), Shapes.Round(box.Width), 0)
-        : new FigurePair(Text(box.Left, box.Top, box.Width, 2 * box.Height), 0, Shapes.Round(box.Height));
-
-    private static string Text(double left, double top, double width, double height) => string.Create(
-        CultureInfo.InvariantCulture,
-        $"{Shapes.Round(left)} {Shapes.Round(top)} {Shapes.Round(width)} {Shapes.Round(height)}");
+    private static string Colour(Ink ink) => ink switch
+    {
+        Ink.Far => "#a3b0b5",
+        Ink.Near => "#22323a",
+        Ink.Felt => "#dfa52e",
+        Ink.Kit => "#b0552b",
+        Ink.Band => "#2b7fa8",
+        Ink.Wall => "#efebe0",
+        _ => "#d8d2c0",
+    };
 }

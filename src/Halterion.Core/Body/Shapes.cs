@@ -28,6 +28,76 @@ internal sealed class Shapes
         return Close();
     }
 
+    /// <summary>The skin around some discs: what a thread laid around them would enclose. A disc of no size is a corner.</summary>
+    public Shapes Hull(IReadOnlyList<(Point At, double Radius)> discs)
+    {
+        const int around = 24;
+        var points = new List<(Point At, int Disc)>();
+        for (var d = 0; d < discs.Count; d++)
+        {
+            var (at, radius) = discs[d];
+            for (var i = 0; i < (radius > 0 ? around : 1); i++)
+            {
+                var angle = 2 * Math.PI * i / around;
+                points.Add((at + new Point(radius * Math.Cos(angle), radius * Math.Sin(angle)), d));
+            }
+        }
+
+        // Andrew's monotone chain (1979).
+        points.Sort((a, b) => a.At.X != b.At.X ? a.At.X.CompareTo(b.At.X) : a.At.Y.CompareTo(b.At.Y));
+        List<(Point At, int Disc)> Half(IEnumerable<(Point At, int Disc)> row)
+        {
+            var chain = new List<(Point At, int Disc)>();
+            foreach (var p in row)
+            {
+                while (chain.Count > 1 && Cross(chain[^2].At, chain[^1].At, p.At) <= 1e-9)
+                {
+                    chain.RemoveAt(chain.Count - 1);
+                }
+
+                chain.Add(p);
+            }
+
+            chain.RemoveAt(chain.Count - 1);
+            return chain;
+        }
+
+        static double Cross(Point o, Point a, Point b) => (a.X - o.X) * (b.Y - o.Y) - (a.Y - o.Y) * (b.X - o.X);
+        List<(Point At, int Disc)> skin = [.. Half(points), .. Half(Enumerable.Reverse(points))];
+
+        // It is begun where one disc ends, so that what lies on one disc can be one arc; the last one closes it.
+        var start = skin.FindIndex(p => p.Disc != skin[(skin.IndexOf(p) + skin.Count - 1) % skin.Count].Disc);
+        if (start < 0)
+        {
+            return Disc(discs[skin[0].Disc].At, discs[skin[0].Disc].Radius);
+        }
+
+        Move(skin[start].At);
+        for (var i = 0; i < skin.Count;)
+        {
+            var first = skin[(start + i) % skin.Count];
+            var length = 1;
+            while (i + length < skin.Count && skin[(start + i + length) % skin.Count].Disc == first.Disc)
+            {
+                length++;
+            }
+
+            if (i > 0)
+            {
+                To(first.At);
+            }
+
+            if (length > 1)
+            {
+                Arc(discs[first.Disc].Radius, length - 1 > around / 2, skin[(start + i + length - 1) % skin.Count].At);
+            }
+
+            i += length;
+        }
+
+        return Close();
+    }
+
     public Shapes Disc(Point centre, double radius)
     {
         Move(centre - new Point(radius, 0));

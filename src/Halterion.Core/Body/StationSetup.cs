@@ -5,83 +5,74 @@ namespace Halterion.Core.Body;
 /// <summary>A measure of a station for people of a range of stature, in centimetres.</summary>
 /// <param name="Least">For the shortest.</param>
 /// <param name="Most">For the tallest.</param>
-/// <param name="From">One end of the measure in the figure.</param>
-public sealed record SetupMeasure(string What, double Least, double Most, string Note, Point From, Point To);
+/// <param name="From">One end of the measure in the room, at the last key pose.</param>
+public sealed record SetupMeasure(string What, double Least, double Most, string Note, Vec From, Vec To);
 
 /// <summary>A measure as it is drawn beside its figure, in hundredths of stature, y down.</summary>
 public sealed record DrawnMeasure(double X1, double Y1, double X2, double Y2, string Words);
 
-/// <summary>Sets a station for a person's stature: every measure follows from the segment lengths and the pose.</summary>
+/// <summary>Sets a station for a person's stature: what is told is what is drawn, read off the solved pose.</summary>
 public static class StationSetup
 {
-    /// <summary>A step on which the front thigh stays above level when the foot is put up. [M] Two thirds of knee height.</summary>
-    private const double StepShare = 0.55;
+    /// <summary>Between feet that stand wide enough to be measured.</summary>
+    private const double Wide = 0.3;
 
-    /// <summary>Rear foot up: a taller person takes a higher step; most need less than they think. [M] Half-way up the shin.</summary>
-    private const double RearFoot = 0.17;
-
-    /// <summary>Measures of a move's start and end for the shortest and the tallest.</summary>
-    public static ImmutableArray<SetupMeasure> Of(Recipe start, Recipe end, Stature shortest, Stature tallest)
+    /// <summary>What a participant sets before starting, for the shortest and the tallest.</summary>
+    public static ImmutableArray<SetupMeasure> Of(Motion motion, ImmutableArray<string> props, Stature shortest, Stature tallest)
     {
-        var pose = Solver.Solve(end);
-        SetupMeasure Between(string what, double share, string note, Point from, Point to) => new(
-            what,
-            Centimetres(share, shortest),
-            Centimetres(share, tallest),
-            note,
-            from,
-            to);
-        SetupMeasure Height(string what, double share, string note, double x) => Between(what, share, note, new Point(x, 0), new Point(x, share));
-        SetupMeasure Along(string what, double share, string note, double from, double to) => Between(what, share, note, new Point(from, 0), new Point(to, 0));
-        return end.Kind switch
+        var last = motion.Count - 1;
+        var deep = Enumerable.Range(0, motion.Count).MinBy(i => motion.Key(i).Pelvis.Z);
+        var (pose, s) = (motion.Pose(deep), Skeleton.Of(motion.Key(deep)));
+        var list = ImmutableArray.CreateBuilder<SetupMeasure>();
+        void Add(string what, string note, Vec from, Vec to)
         {
-            PoseKind.Squat when end.Prop is "chair" or "box" =>
-                [Height("seat height", pose.Hip.Y - Anthropometry.Thickness, "thighs level as the seat is touched; higher is easier", -0.47)],
-            PoseKind.Split when end.RearRaise > 0 =>
-            [
-                Height("rear foot height", RearFoot, "laces down; lower is easier, err low", pose.Far.Toe.X - 0.12),
-                Along(
-                    "front foot to rear foot",
-                    Solver.RightAngleStride(RearFoot + 0.04),
-                    "ankle to ankle; err long: too short pushes the knee forward",
-                    pose.Far.Ankle.X,
-                    pose.Near.Ankle.X),
-            ],
-            PoseKind.Split when end.FrontRaise > 0 && start.Kind == PoseKind.Split =>
-                [Along(
-                    "front foot to rear foot",
-                    Solver.RightAngleStride(),
-                    "ankle to ankle, the front foot wholly on the step",
-                    pose.Far.Ankle.X,
-                    pose.Near.Ankle.X)],
-            PoseKind.Split => [Along(
-                "front foot to rear foot",
-                Solver.RightAngleStride(),
-                "ankle to ankle: both knees square, front shin upright; err long",
-                pose.Far.Ankle.X,
-                pose.Near.Ankle.X)],
-            PoseKind.Single when start is { Kind: PoseKind.Split, FrontRaise: > 0 } =>
-                [Height("step height, at most", StepShare * Anthropometry.KneeHeight, "the whole foot on it; lower is easier", 0.22)],
-            PoseKind.Thrust =>
-            [
-                Height("bench height", Solver.BenchHeight, "its edge just below the shoulder blades; trunk and thighs level at the top", -0.19),
-                Along("bench to heels", pose.Near.Heel.X, "shins upright and knees square at the top", 0, pose.Near.Heel.X),
-            ],
-            PoseKind.Bridge => [Along(
-                "seat to heels",
-                pose.Near.Heel.X - Anthropometry.Trunk,
-                "lying: further out works the back of the thighs, nearer the front",
-                Anthropometry.Trunk,
-                pose.Near.Heel.X)],
-            PoseKind.Hinge or PoseKind.Single when pose.TrunkLean > 30 =>
-                [Height(
-                    "hands above the floor",
-                    pose.NearArm.Hand.Y,
-                    "at this depth; below the knee is enough if the stretch comes there",
-                    pose.NearArm.Hand.X + 0.06)],
-            PoseKind.Wide => [Along("foot to foot", 2 * pose.Near.Ankle.X, "from middle to middle", -pose.Near.Ankle.X, pose.Near.Ankle.X)],
-            _ => [],
-        };
+            var share = (to - from).Length;
+            list.Add(new SetupMeasure(what, Centimetres(share, shortest), Centimetres(share, tallest), note, from, to));
+        }
+
+        void Height(string what, double share, string note, Vec beside) => Add(what, note, beside with { Z = 0 }, beside with { Z = share });
+        bool Has(string end) => !props.IsDefault && props.Any(p => p.EndsWith(end, StringComparison.Ordinal));
+        var (left, right) = (s[Joint.LeftAnkle] with { Z = 0 }, s[Joint.RightAnkle] with { Z = 0 });
+        switch (pose.On)
+        {
+            case Carrier.Feet when Has(":under"):
+                Height("seat height", s[Joint.Pelvis].Z - PoseSolver.Seat, "thighs near level as the seat is touched; higher is easier", s[Joint.Pelvis] + new Vec(-0.22, 0, 0));
+                break;
+            case Carrier.Feet when motion.Key(deep).LeftFoot.Hold == Hold.Laces:
+                Height("rear foot height", motion.Key(deep).LeftFoot.Place.Z, "laces down; lower is easier, err low", s[Joint.LeftToe] + new Vec(-0.06, 0, 0));
+                Stride(right, left);
+                break;
+            case Carrier.Feet when Math.Abs(left.X - right.X) > Wide:
+                Stride(right, left);
+                break;
+            case Carrier.Feet when pose.Right is { Free: false, Z: > 0 } step:
+                Height("step height, at most", step.Z, "the whole foot on it; lower is easier", s[Joint.RightToe] + new Vec(0.08, 0, 0));
+                break;
+            case Carrier.Feet when Math.Abs(left.Y - right.Y) > Wide && motion.Way == Way.Back:
+                Add("foot to foot", "from middle to middle", right, left);
+                break;
+            case Carrier.Bench:
+                var top = Skeleton.Of(motion.Key(last));
+                Height("bench height", motion.Pose(last).Height, "its edge just below the shoulder blades; trunk and thighs level at the top", new Vec(-0.46, 0, 0));
+                Add("bench to heels", "shins upright and knees square at the top", new Vec(-0.20, 0, 0), top[Joint.RightHeel] with { Y = 0, Z = 0 });
+                break;
+            case Carrier.Shoulders when motion.Key(last).RightFoot.Hold == Hold.Planted:
+                if (motion.Pose(last).Right is { Z: > 0 } raised)
+                {
+                    Height("height under the feet", raised.Z, "lower is easier", s[Joint.RightToe] + new Vec(0.06, 0, 0));
+                }
+
+                Add("seat to heels", "lying: further out works the back of the thighs, nearer the front", new Vec(s[Joint.Pelvis].X, 0, 0), s[Joint.RightHeel] with { Y = 0, Z = 0 });
+                break;
+            case Carrier.Hands when pose.Height > 0.05:
+                Height("hands' height", pose.Height, "higher is easier", new Vec(0.16, 0, 0));
+                break;
+        }
+
+        return list.ToImmutable();
+
+        void Stride(Vec front, Vec rear) =>
+            Add("front foot to rear foot", "ankle to ankle: both knees near square, front shin upright; err long", rear with { Y = 0 }, front with { Y = 0 });
     }
 
     /// <summary>The nearest height there is to a wanted one, and for whom it is not right.</summary>
@@ -103,13 +94,24 @@ public static class StationSetup
             : "");
     }
 
-    /// <summary>The measure as a line in the figure: along the floor below it, heights beside it.</summary>
+    /// <summary>The measure as a line in a figure: along the floor below it, heights beside it. Null where the view does not show its length.</summary>
     /// <param name="words">The length as it is shown.</param>
-    public static DrawnMeasure Draw(SetupMeasure measure, string words)
+    public static DrawnMeasure? Draw(SetupMeasure measure, View view, string words)
     {
-        var below = measure.From.Y == measure.To.Y ? 3.5 : 0;
-        return new DrawnMeasure(
-            Math.Round(100 * measure.From.X, 1), Math.Round(-100 * measure.From.Y + below, 1), Math.Round(100 * measure.To.X, 1), Math.Round(-100 * measure.To.Y + below, 1), words);
+        if (view is not (View.Side or View.Front))
+        {
+            return null;
+        }
+
+        var camera = Camera.Of(view);
+        var (from, to) = (camera.On(measure.From), camera.On(measure.To));
+        if ((to - from).Length < 0.9 * (measure.To - measure.From).Length)
+        {
+            return null;
+        }
+
+        var below = measure.From.Z == measure.To.Z ? 3.5 : 0;
+        return new DrawnMeasure(Shapes.X(from), Shapes.Round(Shapes.Y(from) + below), Shapes.X(to), Shapes.Round(Shapes.Y(to) + below), words);
     }
 
     private static double Centimetres(double share, Stature stature) => Math.Round(100 * share * stature.Metres);

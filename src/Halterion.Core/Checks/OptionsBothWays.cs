@@ -12,12 +12,17 @@ public sealed class OptionsBothWays : IRule
     public IEnumerable<Finding> Check(ClassReview review) =>
         from block in review.Plan.Blocks.Select((block, index) => (block.Stations, Index: index))
         from station in block.Stations.Select((station, index) => (Station: station, Index: index))
-        let missing = Missing(station.Station)
+        let missing = Missing(station.Station, review.Moves)
         where missing.Length > 0
         select Found(review.Moves, station.Station, $"/blocks/{block.Index}/stations/{station.Index}", missing);
 
-    private static ImmutableArray<Tier> Missing(Station station) =>
-        [.. new[] { Tier.Easier, Tier.Harder }.Where(tier => !station.Options.Any(o => o.Tier == tier))];
+    /// <summary>What is not there, and could be: a stretch that nothing makes harder lacks nothing.</summary>
+    private static ImmutableArray<Tier> Missing(Station station, MoveLibrary moves)
+    {
+        var known = moves.Find(station.Main.Move)?.Poses is not null;
+        var proposed = Proposals.For(station.Main.Move, moves);
+        return [.. new[] { Tier.Easier, Tier.Harder }.Where(tier => !station.Options.Any(o => o.Tier == tier) && (!known || (tier == Tier.Easier ? proposed.Easier : proposed.Harder) is not null))];
+    }
 
     private static Finding Found(MoveLibrary moves, Station station, string place, ImmutableArray<Tier> missing)
     {

@@ -8,46 +8,66 @@ using Halterion.Core.Plans;
 namespace Halterion.Core.Demands;
 
 /// <summary>What an option asks of the body, each 0 (nothing) to 5 (as much as a class should ask).</summary>
-public sealed record Demand(double Knee, double Hip, double Back, double Balance, double Impact, double Mobility, double Skill, double Grip, double Tempo)
+/// <param name="Tempo">What slowness and a band add to the whole; may be below 0.</param>
+public sealed record Demand(
+    double Knee, double Hip, double Back, double Balance, double Impact, double Mobility, double Skill, double Grip, double Calf, double InnerThigh, double Tempo)
 {
     /// <summary>What each counts in the order of options. [M] Our choice: joints and landings first, then the rest.</summary>
-    public double Overall => Knee + Hip + 0.6 * Back + Balance + 1.2 * Impact + 0.4 * Mobility + Skill + 0.4 * Grip + Tempo;
+    public double Overall => Knee + Hip + 0.6 * Back + Balance + 1.2 * Impact + 0.4 * Mobility + Skill + 0.4 * Grip + 0.4 * Calf + 0.4 * InnerThigh + Tempo;
 
-    /// <summary>The eight dimensions as they are shown, in whole steps.</summary>
-    public ImmutableArray<DemandLine> Lines =>
+    /// <summary>The dimensions that a person feels, by name.</summary>
+    public ImmutableArray<(string Of, double Value)> Dimensions =>
     [
-        new("knee", Step(Knee)), new("hip", Step(Hip)), new("back", Step(Back)), new("balance", Step(Balance)),
-        new("impact", Step(Impact)), new("mobility", Step(Mobility)), new("skill", Step(Skill)), new("grip", Step(Grip)),
+        ("knee", Knee), ("hip", Hip), ("back", Back), ("balance", Balance), ("impact", Impact), ("mobility", Mobility), ("skill", Skill), ("grip", Grip), ("calf", Calf), ("inner thigh", InnerThigh),
     ];
 
-    /// <summary>What changes from another option, such as "knee 4 → 2, balance 1 → 2"; empty if nothing does.</summary>
-    public string From(Demand before) => string.Join(", ", before.Lines.Zip(Lines)
-        .Where(pair => pair.First.Value != pair.Second.Value)
-        .OrderByDescending(pair => Math.Abs(pair.First.Value - pair.Second.Value))
-        .Select(pair => string.Create(CultureInfo.InvariantCulture, $"{pair.First.Of} {pair.First.Value} → {pair.Second.Value}")));
+    /// <summary>As they are shown, in whole steps; calf and inner thigh only where a move lives by them.</summary>
+    public ImmutableArray<DemandLine> Lines => [.. Dimensions.Where(d => d.Of is not ("calf" or "inner thigh") || d.Value >= 1.5).Select(d => new DemandLine(d.Of, Step(d.Value)))];
 
-    private static int Step(double value) => (int)Math.Round(Math.Clamp(value, 0, 5), MidpointRounding.AwayFromZero);
+    /// <summary>What changes from another option, such as "knee 4 → 2, balance 1 → 2"; empty if nothing does.</summary>
+    public string From(Demand before) => string.Join(", ", before.Dimensions.Zip(Dimensions)
+        .Select(pair => (pair.First.Of, Was: Step(pair.First.Value), Is: Step(pair.Second.Value)))
+        .Where(d => d.Was != d.Is)
+        .OrderByDescending(d => Math.Abs(d.Was - d.Is))
+        .Select(d => string.Create(CultureInfo.InvariantCulture, $"{d.Of} {d.Was} → {d.Is}")));
+
+    internal static int Step(double value) => (int)Math.Round(Math.Clamp(value, 0, 5), MidpointRounding.AwayFromZero);
 }
 
 public sealed record DemandLine(string Of, int Value);
 
 /// <summary>
-/// Demand from the body model where it can be computed (moments, angles, balance), from stated values elsewhere.
-/// The scales are [M] our choice: 5 is about what one leg bears in the hardest bodyweight move of the library.
+/// Demand from the body where it can be computed, over all key poses and both legs, the larger of them; from values stated with
+/// the move where not. Every scale bends towards 5 and never passes it: 5·(1 − e^(−x)). How much makes x = 1 is [M] our choice.
 /// </summary>
 public static class DemandModel
 {
-    private const double KneeMomentOfFive = 110;
-    private const double HipMomentOfFive = 170;
-    private const double BackMomentOfFive = 230;
+    // N·m of a body of 70 kg and 1.70 m that make x = 1.
+    private const double KneeMoment = 130;
+    private const double HipMoment = 130;
+    private const double BackMoment = 175;
+    private const double CalfMoment = 75;
 
-    /// <summary>What needs learning where a move says nothing else. [M]</summary>
+    /// <summary>Degrees of bend that make x = 1 for a knee that carries all.</summary>
+    private const double KneeBend = 260;
+
+    /// <summary>Degrees of way at the hip that make x = 1.</summary>
+    private const double HipWay = 300;
+
+    /// <summary>Kilograms in the hands that make x = 1.</summary>
+    private const double GripKg = 14;
+
+    /// <summary>From the centre of mass to the edge of the base at which balance is a third of the scale; fractions of stature.</summary>
+    private const double Margin = 0.058;
+
+    /// <summary>What needs learning where a move says nothing else.</summary>
     private const double UsualSkill = 1;
 
-    /// <summary>What is left to do where a seat waits under the body. [M]</summary>
-    private const double Seat = 0.5;
+    /// <summary>What is left to do where a seat waits under the body, or arms take part of the weight.</summary>
+    private const double Seat = 0.58;
+    private const double Holding = 0.88;
 
-    /// <summary>Null for a move without a figure. Worked out once for each manner of a move, for it takes a good part of a millisecond.</summary>
+    /// <summary>Null for a move without poses that states nothing. Worked out once for each manner of a move.</summary>
     public static Demand? Of(MoveId id, Manner manner, MoveLibrary moves) =>
         moves.Find(id) is { } move ? moves.Once(new Key(move, manner), () => Compute(move, manner)) : null;
 
@@ -70,7 +90,7 @@ public static class DemandModel
 
         var plain = Model(move, new Manner());
         double Of(int? said, Func<Demand, double> of) =>
-            modelled is null || plain is null ? said ?? 0 : said is { } own ? own + (of(modelled) - of(plain)) : of(modelled);
+            modelled is null || plain is null ? said ?? 0 : said is { } own ? Math.Clamp(own + (of(modelled) - of(plain)), 0, 5) : of(modelled);
         return new Demand(
             Of(stated.Knee, d => d.Knee),
             Of(stated.Hip, d => d.Hip),
@@ -80,151 +100,168 @@ public static class DemandModel
             Of(stated.Mobility, d => d.Mobility),
             Of(stated.Skill, d => d.Skill),
             Of(stated.Grip, d => d.Grip),
+            modelled?.Calf ?? 0,
+            modelled?.InnerThigh ?? 0,
             modelled?.Tempo ?? 0);
     }
 
     private static Demand? Model(Move move, Manner manner)
     {
-        if (move.Figure is not { } figure)
+        if (OptionPoses.Of(move, manner) is not { } poses)
         {
             return null;
         }
 
-        var (start, end) = (OptionFigure.In(figure.Start, manner, false), OptionFigure.In(figure.End, manner, true));
-        var held = manner.Support is not (null or Support.None or Support.HandOnThigh or Support.Knees);
-        var thigh = manner.Support is Support.HandOnThigh or Support.Knees;
+        var motion = OptionFigure.MotionOf(poses);
+        var asks = move.Asks ?? new StatedAsks();
+        var held = manner.Support is not (null or Support.None or Support.HandOnThigh or Support.Knees or Support.Forearms);
+        var thigh = manner.Support is Support.HandOnThigh || manner.Support is Support.Knees or Support.TwoHands && poses.Poses[0].On == Carrier.Feet;
+        var seated = !poses.Props.IsDefault && poses.Props.Any(p => p.EndsWith(":under", StringComparison.Ordinal));
+        var keys = Enumerable.Range(0, motion.Count).Select(i => new Instant(motion.Pose(i), motion.Key(i), Skeleton.Of(motion.Key(i)), Forces.Of(motion.Key(i), motion.Load, Stature.Usual, Anthropometry.UsualMass))).ToArray();
+        var (ease, lift) = (thigh || manner.Support is Support.TwoHands or Support.Chair ? Holding : 1, seated ? Seat : 1);
+        var flights = keys.Count(k => k.Pose.Air > 0);
+        var landsOnOne = flights > 0 && keys.Any(k => k.Pose is { On: Carrier.Feet, Air: 0 } && OneLeg(k));
         var tempo = (double)((manner.Tempo ?? move.Tempo)?.RepSeconds(RepStyle.Full) ?? (move.Dose.Kind == "hold" ? 5 : 2));
-        var kilograms = (double)(manner.Load?.Kg?.Value ?? 0) * (manner.Load?.Count ?? 1);
-
-        // Whichever of its two ends asks for more: a jump is hardest before it leaves the floor.
-        double Most(Func<Recipe, double> of) => Math.Max(of(start), of(end));
+        var band = manner.Band ?? (poses.Band == BandAt.None ? BandStrength.None : BandStrength.Light);
+        var kilograms = poses.Holds is { } h ? h.Kg * (h.By == CarriedBy.EachHand ? 2 : 1) : 0;
         return new Demand(
-            Most(r => Knee(move, start, end, r, held)),
-            Most(r => Hip(move, start, end, r, held)),
-            Most(r => Back(r, held)) * (thigh ? 0.7 : 1),
-            Math.Max(0, Most(r => Balance(move, start, end, r, held)) - (thigh ? 0.3 : 0)),
-            Impact(move, start, end),
-            Most(Mobility),
-            (move.Asks?.Skill ?? UsualSkill) + Carrying(manner) + (held ? -0.3 : 0) + (manner.Impact is Plans.Impact.Hop or Plans.Impact.Jump ? 1 : 0),
-            Grip(end, manner, kilograms),
-            0.12 * Math.Clamp(tempo - 3, -2, 8) + (manner.Band is not (null or BandStrength.None) || move.Kit.Any(k => k.Contains("band", StringComparison.Ordinal)) ? 0.6 : 0));
+            Scale(Math.Max(0, keys.Max(Knee) * ease * lift + asks.Knee + (flights > 0 ? 0.15 : 0))),
+            Scale(Math.Max(0, (keys.Max(Hip) + HipRange(keys) + (band == BandStrength.None ? 0 : 0.12 * (int)band)) * ease * lift + asks.Hip)),
+            Scale(Math.Max(0, keys.Max(Back) * (held || thigh ? 0.7 : 1) * lift + asks.Back)),
+            Math.Clamp(keys.Max(Balance) + Steps(keys) + asks.Balance - (held ? 1.3 : thigh ? 0.35 : 0) - (seated ? 0.4 : 0), 0, 5),
+            Scale(flights == 0 ? Steps(keys) > 0 ? 0.1 : 0 : 0.75 + 5 * keys.Max(k => k.Pose.Air) + (landsOnOne ? 0.25 : 0) + 0.1 * (flights - 1)),
+            Scale(keys.Max(Mobility) * (seated ? 0.9 : 1)),
+            Math.Clamp((asks.Skill ?? UsualSkill) + Carrying(poses.Holds, motion.Pose(0), manner) + (held ? -0.3 : 0) + (manner.Impact is Plans.Impact.Hop or Plans.Impact.Jump && flights > 0 ? 0.8 : 0), 0, 5),
+            poses.Holds is { By: CarriedBy.Hips or CarriedBy.Shoulders } ? 0 : Scale(kilograms / GripKg),
+            Scale(keys.Max(Calf)),
+            Scale(keys.Max(InnerThigh) + asks.InnerThigh),
+            Tempo(manner.Tempo ?? move.Tempo, tempo) + 0.2 * (int)band);
     }
+
+    private sealed record Instant(KeyPose Pose, Posture Posture, Skeleton Body, Body.Moments Moments);
+
+    /// <summary>Slower is harder, and a stop at the far end more so.</summary>
+    private static double Tempo(Tempo? tempo, double seconds) => 0.2 * Math.Clamp(seconds - 3, -2, 8) + 0.15 * (double)(tempo?.Pause ?? 0);
+
+    private static double Scale(double x) => 5 * (1 - Math.Exp(-x));
 
     /// <summary>What a place to hold a weight asks for beside the weight. Stated.</summary>
-    private static double Carrying(Manner manner) => manner.Load?.Position switch
+    private static double Carrying(MoveLoad? load, KeyPose pose, Manner manner) => load is null || manner.Load is null ? 0 : (pose.RightArm ?? pose.Arms)?.Word switch
     {
-        LoadPosition.Rack or LoadPosition.Shoulders => 0.9,
-        LoadPosition.FrontRack => 1.1,
-        LoadPosition.Back => 1.2,
-        LoadPosition.Overhead => 3.4,
-        _ => 0,
+        ArmWord.Rack => 0.8,
+        ArmWord.FrontRack => 1.1,
+        ArmWord.Back => 1.1,
+        ArmWord.Overhead => 2.9,
+        _ => 0.1,
     };
 
-    /// <summary>From the static moment and the bend of the knee, each half; a seat under the body takes a third of it.</summary>
-    private static double Knee(Move move, Recipe start, Recipe end, Recipe at, bool held)
+    private static double Knee(Instant k)
     {
-        if (Floor(at) || at.Kind is PoseKind.Bridge or PoseKind.Thrust)
+        double Leg(LegLoad leg, int side) => Math.Max(0, leg.Knee) / KneeMoment + JointLimits.KneeFlexion(k.Body, side) / KneeBend * (0.25 + 1.05 * leg.Share) * (leg.Share > 0.04 ? 1 : 0.3);
+        return Math.Max(Leg(k.Moments.Left, 1), Leg(k.Moments.Right, -1)) * (k.Pose.On is Carrier.Feet ? 1 : 0.55);
+    }
+
+    /// <summary>What straightens the hip, or holds the pelvis level over one leg, or holds a leg up.</summary>
+    private static double Hip(Instant k)
+    {
+        double Leg(LegLoad leg) => Math.Sqrt(leg.Hip * leg.Hip + 0.16 * leg.Side * leg.Side) / HipMoment;
+        return Math.Max(Leg(k.Moments.Left), Leg(k.Moments.Right));
+    }
+
+    /// <summary>How far the hip goes under load.</summary>
+    private static double HipRange(Instant[] keys)
+    {
+        double Range(int side)
         {
-            return at.Kind is PoseKind.Kneeling or PoseKind.HandsAndKnees or PoseKind.Thrust ? 1 : 0.5;
+            var flexed = keys.Where(k => k.Pose.Air == 0).Select(k => JointLimits.HipFlexionOf(k.Body, side)).ToArray();
+            return flexed.Length == 0 ? 0 : (flexed.Max() - flexed.Min()) / HipWay;
         }
 
-        var (pose, over) = Sideways(at);
-        var near = Moments.Of(pose, Stature.Usual, Anthropometry.UsualMass).Near;
-        var share = Math.Max(near.Share, 0.5 + 0.4 * over);
-        var knee = 5 * (0.5 * Math.Max(0, near.Knee) / KneeMomentOfFive + 0.5 * pose.Near.KneeFlexion / 130 * (0.6 + 0.8 * share));
-
-        // Stepping forward has to be braked; a landing more so.
-        knee += move.Asks?.Brakes ?? (Steps(start, end) ? 0.2 : 0);
-        knee += start.Air > 0 || end.Air > 0 ? 1 : 0;
-        return knee * (at.Prop is "chair" ? Seat : 1) * (held ? 0.85 : 1);
+        return Math.Max(Range(1), Range(-1));
     }
 
-    private static double Hip(Move move, Recipe start, Recipe end, Recipe at, bool held)
+    private static double Back(Instant k) => Math.Abs(k.Moments.LowerBack) / BackMoment + k.Moments.BackTurn / (2 * BackMoment);
+
+    /// <summary>From how near the centre of mass is to the edge of the base: sideways most, for the ankles hold fore and aft.</summary>
+    private static double Balance(Instant k)
     {
-        if (at.Kind is PoseKind.Bridge or PoseKind.Thrust)
+        if (k.Pose.Air > 0)
         {
-            // The hips are lifted against the weight of the trunk: more of it the higher, all of it on one leg.
-            var alone = move.Asks?.OneLegShare ?? (at.OneLeg ? 1.9 : at.Stance > 0 ? 1.3 : 0);
-            var still = move.Asks?.NeverRests ?? (move.Dose.Kind == "hold" ? 0.4 : 0);
-            return 1.2 + 1.2 * at.Depth + alone + still + 3 * at.FrontRaise + (at.Holds is null ? 0 : 2 * at.Load) + (at.Kind == PoseKind.Thrust ? 0.4 : 0);
+            return 2;
         }
 
-        if (Floor(at))
+        // A hand that holds on is counted by who holds: without it here.
+        var contacts = Contacts.Of(k.Posture, k.Body);
+        contacts = k.Pose.On == Carrier.Feet ? [.. contacts.Where(c => !c.Name.EndsWith("Hand", StringComparison.Ordinal))] : contacts;
+        if (!Contacts.OnFeet(contacts))
         {
-            return at.OneLeg ? 1.5 : 0.5;
+            return contacts.Length >= 4 || k.Pose.On is Carrier.Back or Carrier.Front or Carrier.Seat ? 0.2 : contacts.Length == 3 ? 0.6 : 1.1;
         }
 
-        // Staggered: about two thirds of the work is the front leg's ([M]; two feet so near are no lever to tell it from).
-        var staggered = at.Kind == PoseKind.Hinge && at.Stance > 0;
-        var (pose, over) = Sideways(staggered ? at with { Stance = 0 } : at);
-        var near = Moments.Of(pose, Stature.Usual, Anthropometry.UsualMass).Near;
-        return (5 * Math.Max(0, near.Hip) / HipMomentOfFive * (staggered ? 1.3 : 1 + 0.5 * over) + (Steps(start, end) ? 0.3 : 0) + (start.Air > 0 || end.Air > 0 ? 0.5 : 0) + (move.Asks?.Throws ?? 0))
-            * (at.Prop is "chair" ? Seat : 1) * (held ? 0.85 : 1);
+        var centre = k.Body.CentreOfMass;
+        var (aside, along) = (Edge(contacts, k, v => v.Y, centre.Y), Edge(contacts, k, v => v.X, centre.X));
+        var loose = contacts.Count(c => !c.Name.EndsWith("Foot", StringComparison.Ordinal)) * 0.25;
+        return 5 * Math.Max(Math.Exp(-aside / Margin), 0.6 * Math.Exp(-along / Margin)) + loose;
     }
 
-    private static double Back(Recipe at, bool held)
+    private static double Edge(ImmutableArray<Contact> contacts, Instant k, Func<Vec, double> of, double centre)
     {
-        if (Floor(at) || at.Kind is PoseKind.Bridge or PoseKind.Thrust)
+        var (low, high) = (double.MaxValue, double.MinValue);
+        foreach (var contact in contacts)
         {
-            return at.Kind == PoseKind.Plank ? 1.5 : 0.5 + (at.Holds is null ? 0 : 0.5);
+            var side = contact.Name.StartsWith("left", StringComparison.Ordinal) ? 1 : -1;
+            var whole = contact.Name.EndsWith("Foot", StringComparison.Ordinal);
+            var ends = new[] { whole ? k.Body.Of(Joint.LeftHeel, side) : contact.At, k.Body.Of(Joint.LeftToe, side) };
+            low = Math.Min(low, ends.Min(of) - 0.028);
+            high = Math.Max(high, ends.Max(of) + 0.028);
         }
 
-        var moment = Math.Max(0, Moments.Back(Sideways(at).Pose, Stature.Usual, Anthropometry.UsualMass));
-        return 5 * moment / BackMomentOfFive * (at.Prop is "chair" ? Seat : 1) * (held ? 0.6 : 1);
+        return Math.Max(0.004, Math.Min(centre - low, high - centre));
     }
 
-    private static double Balance(Move move, Recipe start, Recipe end, Recipe at, bool held)
+    /// <summary>A foot that goes from one place to another, or comes down from the air, has to be caught.</summary>
+    private static double Steps(Instant[] keys)
     {
-        var bare = at.Kind switch
+        double Foot(Func<Posture, FootState> of)
         {
-            _ when Floor(at) || at.Kind is PoseKind.Bridge or PoseKind.Thrust => at.OneLeg ? 0.8 : 0.2,
-            PoseKind.Single => at.FreeThigh is > -20 and < 30 && at.FreeKnee < 50 ? 1.2 : 3.2,
-            PoseKind.Split when at.RearRaise > 0 => 3,
-            PoseKind.Split => 2,
-            PoseKind.Wide when at.OneLeg => 2.6,
-            PoseKind.Wide => 0.8 + Math.Abs(at.Shift),
-            PoseKind.Hinge when at.Stance > 0 => 1.6,
-            _ => 0.8 + at.HeelRaise / 40,
-        };
-        bare += Steps(start, end) ? 0.8 : 0;
-        bare += move.Asks?.Unsteady ?? 0;
-        bare -= at.Prop is "chair" or "pad" or "wall" && !held ? 0.3 : 0;
-        return Math.Max(0, bare - (held ? 1.1 : 0));
-    }
-
-    private static double Impact(Move move, Recipe start, Recipe end)
-    {
-        var air = Math.Max(start.Air, end.Air);
-        return air >= 0.07 ? 4 : air > 0 ? 3 : Steps(start, end) || move.Asks is { Travels: true } ? 0.5 : 0;
-    }
-
-    private static double Mobility(Recipe end)
-    {
-        if (Floor(end) || end.Kind is PoseKind.Bridge or PoseKind.Thrust)
-        {
-            return 0.5;
+            var planted = keys.Where(k => k.Pose.On == Carrier.Feet && k.Pose.Air == 0).Select(k => of(k.Posture)).ToArray();
+            var far = planted.Where(f => f.Hold == Hold.Planted).Select(f => f.Place).ToArray();
+            var way = far.Length < 2 ? 0 : far.Max(a => far.Max(b => (a - b).Length));
+            return way > 0.15 ? 0.4 + 0.4 * Math.Min(1, way / 0.5) : 0;
         }
 
-        var pose = Sideways(end).Pose;
-        var flexed = Math.Max(pose.HipFlexion / 140, pose.Near.KneeFlexion / 160);
-        var most = Math.Max(flexed, Math.Max(0, pose.Near.ShinLean) / 50);
-        return 5 * most * (end.Kind == PoseKind.Wide ? 1.1 : 1) * (end.Prop is "chair" ? Seat : 1);
+        return Math.Max(Foot(p => p.LeftFoot), Foot(p => p.RightFoot));
     }
 
-    private static double Grip(Recipe end, Manner manner, double kilograms)
+    private static bool OneLeg(Instant k) => k.Posture.LeftFoot.Hold == Hold.Free || k.Posture.RightFoot.Hold == Hold.Free;
+
+    /// <summary>The joint that goes nearest to the end of its range.</summary>
+    private static double Mobility(Instant k)
     {
-        var own = kilograms > 0 ? kilograms : end.Holds is null ? 0 : end.Load > 0 ? end.Load * Anthropometry.UsualMass : 7;
-        return manner.Load?.Position is LoadPosition.Hips or LoadPosition.Back ? 0 : Math.Min(5, own / (manner.Load?.Position is LoadPosition.Goblet ? 12 : 6));
+        double Leg(int side, FootState foot) => Math.Max(
+            Math.Max(Math.Max(0, JointLimits.HipFlexionOf(k.Body, side)) / 150, Math.Max(0, -JointLimits.HipFlexionOf(k.Body, side)) / 55),
+            Math.Max(JointLimits.KneeFlexion(k.Body, side) / 165, Math.Max(JointLimits.SpreadOf(k.Body, side) / 75, foot is { Hold: Hold.Planted, Pitch: < 10 } ? Math.Max(0, JointLimits.AnkleBendOf(k.Body, side)) / 46 : 0)));
+        var most = Math.Max(Leg(1, k.Posture.LeftFoot), Leg(-1, k.Posture.RightFoot));
+        return 0.95 * most * most;
     }
 
-    /// <summary>A front view is judged by the side view of the same depth; how much hangs over one leg is said beside it.</summary>
-    private static (Pose Pose, double Over) Sideways(Recipe r) => r.Kind == PoseKind.Wide
-        ? (Solver.Solve(r with { Kind = PoseKind.Squat, Stance = 0, Shift = 0, Trunk = null, OneLeg = false, Depth = r.Depth, Shin = 24, Arms = ArmStyle.Chest, HeelRaise = 0 }), r.OneLeg ? 1 : Math.Min(1, Math.Abs(r.Shift)))
-        : (Solver.Solve(r), 0);
+    /// <summary>On the ball of a foot: what the calf holds.</summary>
+    private static double Calf(Instant k)
+    {
+        double Leg(LegLoad leg, FootState foot) => foot is { Hold: Hold.Planted, Pitch: > 15 } && k.Pose.On == Carrier.Feet ? Math.Max(0, leg.Ankle) / CalfMoment + 0.35 * leg.Share : 0;
+        var flat = new[] { k.Posture.LeftFoot, k.Posture.RightFoot }.Any(f => f is { Hold: Hold.Planted, Pitch: <= 15 });
+        return flat ? 0 : Math.Max(Leg(k.Moments.Left, k.Posture.LeftFoot), Leg(k.Moments.Right, k.Posture.RightFoot));
+    }
 
-    private static bool Steps(Recipe start, Recipe end) =>
-        (start.Kind == PoseKind.Single && end.Kind == PoseKind.Split) || (start.Kind == PoseKind.Split && end.Kind == PoseKind.Single);
+    /// <summary>Legs far apart: what brings them together holds.</summary>
+    private static double InnerThigh(Instant k)
+    {
+        if (k.Pose.On != Carrier.Feet || k.Pose.Air > 0)
+        {
+            return 0;
+        }
 
-    private static bool Floor(Recipe r) =>
-        r.Kind is PoseKind.HandsAndKnees or PoseKind.Plank or PoseKind.SideLying or PoseKind.Supine or PoseKind.Kneeling or PoseKind.Seated;
+        var gap = Math.Abs(k.Body[Joint.LeftAnkle].Y - k.Body[Joint.RightAnkle].Y);
+        return Math.Max(0, gap - 0.22) * 2.2;
+    }
 }

@@ -1,3 +1,5 @@
+using System.Collections.Immutable;
+using System.Runtime.CompilerServices;
 using Halterion.Core.Body;
 using Halterion.Core.Moves;
 using Halterion.Core.Plans;
@@ -5,143 +7,81 @@ using Halterion.Core.Timing;
 
 namespace Halterion.Core.Demands;
 
-/// <summary>How long a figure takes to go to its end pose, stays there, comes back and stays, in seconds.</summary>
-public sealed record FigurePace(double Out, double Hold, double Back, double Stay);
+/// <summary>A rep as it is drawn, frame by frame.</summary>
+/// <param name="FramesPerSecond">How fast the frames follow each other.</param>
+/// <param name="Phases">What is done when, in seconds.</param>
+public sealed record FigureFilm(string ViewBox, string Floor, double FramesPerSecond, double Seconds, ImmutableArray<FilmPhase> Phases, ImmutableArray<ImmutableArray<Layer>> Frames);
 
-/// <summary>The figure of an option: its move's own, done in the option's manner.</summary>
+/// <summary>The figure of an option: its move's key poses, done in the option's manner.</summary>
 public static class OptionFigure
 {
-    /// <summary>For what is only held: one second each way.</summary>
-    private const double Unhurried = 1;
+    /// <summary>What the eye can follow on a screen, and half of what is solved.</summary>
+    private const double DrawnPerSecond = 12.5;
 
-    /// <summary>What the eye can still follow.</summary>
-    private const double Shortest = 0.3;
-
-    /// <summary>So that one rep can be told from the next.</summary>
-    private const double BetweenReps = 0.7;
-
-    /// <summary>Null for a move that has no figure.</summary>
-    public static Figure? Of(Move move, Manner manner) =>
-        move.Figure is { } figure ? Figure.Of(In(figure.Start, manner, atEnd: false), In(figure.End, manner, atEnd: true), move.Muscles) : null;
-
-    /// <summary>The option's tempo as its figure goes: what lowers is the way out in a squat, but the way back in a bridge. Null without a figure.</summary>
-    public static FigurePace? PaceOf(Move move, Manner manner)
+    private readonly record struct Key(Move Move, Manner Manner, View? View, bool Felt)
     {
-        if (move.Figure is not { } figure)
+        public bool Equals(Key other) => ReferenceEquals(Move, other.Move) && Manner.Equals(other.Manner) && View == other.View && Felt == other.Felt;
+
+        public override int GetHashCode() => HashCode.Combine(RuntimeHelpers.GetHashCode(Move), Manner, View, Felt);
+    }
+
+    /// <summary>Null for a move that has no poses. Drawn once for each manner of a move.</summary>
+    /// <param name="view">From elsewhere than the move's own view.</param>
+    public static Figure? Of(Move move, Manner manner, MoveLibrary moves, View? view = null, bool felt = true) => moves.Once(new Key(move, manner, view, felt), () =>
+    {
+        if (OptionPoses.Of(move, manner) is not { } poses)
         {
             return null;
         }
 
-        if ((manner.Tempo ?? move.Tempo) is not { } tempo)
-        {
-            return new FigurePace(Unhurried, Unhurried, Unhurried, Unhurried);
-        }
+        return Figure.Of(MotionOf(poses), poses.Band, poses.Props, felt ? move.Muscles : "", view ?? poses.View, poses.Map);
+    });
 
-        var rises = Solver.Solve(figure.End).CentreOfMass.Y > Solver.Solve(figure.Start).CentreOfMass.Y;
-        var (lower, lift) = (Math.Max((double)tempo.Lower, Shortest), Math.Max((double)tempo.Lift, Shortest));
-        return rises
-            ? new FigurePace(lift, (double)tempo.Top, lower, Math.Max((double)tempo.Pause, BetweenReps))
-            : new FigurePace(lower, (double)tempo.Pause, lift, Math.Max((double)tempo.Top, BetweenReps));
-    }
+    /// <summary>How much less deep is tried where a body cannot do what was asked together.</summary>
+    private const double Shallower = 0.9;
 
-    /// <summary>A recipe done in a manner. Words that a side or front view cannot show, such as grip or toes, leave it as it is.</summary>
-    public static Recipe In(Recipe recipe, Manner manner, bool atEnd)
+    private const int Tries = 6;
+
+    /// <summary>The poses solved. What no body can do together (such as full depth with a stiff trunk) is done as deep as it can be.</summary>
+    public static Motion MotionOf(MovePoses poses)
     {
-        var r = recipe;
-        if (atEnd && manner.Depth is { } depth)
+        for (var i = 0; i < Tries; i++)
         {
-            r = Deep(r, depth);
-        }
-
-        r = manner.Support switch
-        {
-            Support.Wall or Support.Hand or Support.Doorway or Support.Helper when r.Kind is not PoseKind.Wide => r with { Arms = ArmStyle.Wall, Prop = r.Prop ?? "wall", Held = true },
-            Support.HandOnThigh or Support.Knees => r with { Arms = ArmStyle.Thigh },
-            Support.Chair or Support.TwoHands => r with { Arms = ArmStyle.Forward, Held = r.Kind != PoseKind.Squat || r.Prop is null },
-            _ => r,
-        };
-        r = manner.Arms switch
-        {
-            ArmPlace.Forward => r with { Arms = ArmStyle.Forward },
-            ArmPlace.Sides => r with { Arms = ArmStyle.Sides },
-            ArmPlace.Hips => r with { Arms = ArmStyle.Hips },
-            ArmPlace.Crossed => r with { Arms = ArmStyle.Crossed },
-            ArmPlace.Overhead => r with { Arms = ArmStyle.Overhead },
-            _ => r,
-        };
-        r = manner.Base switch
-        {
-            Footing.RearRaised when r.Kind == PoseKind.Split => r with { RearRaise = 0.2, Prop = "bench", Stance = 0.62 },
-            Footing.FrontRaised when r.Kind == PoseKind.Split => r with { FrontRaise = 0.08, Prop = "step" },
-            Footing.Staggered when r.Kind == PoseKind.Hinge => r with { Stance = 0.18 },
-            Footing.Wide when r.Kind == PoseKind.Squat => r with { Kind = PoseKind.Wide, Stance = 0.22 },
-            _ => r,
-        };
-        r = manner.Trunk switch
-        {
-            TrunkLean.Upright => r with { Trunk = r.Kind == PoseKind.Split ? 2 : r.Trunk },
-            TrunkLean.Leaning when r.Kind == PoseKind.Split => r with { Trunk = 28 },
-            _ => r,
-        };
-        r = manner.Step switch
-        {
-            StepLength.Short when r.Kind is PoseKind.Split or PoseKind.Wide => r with { Stance = 0.78 * (r.Stance > 0 ? r.Stance : Solver.RightAngleStride()) },
-            StepLength.Long when r.Kind is PoseKind.Split or PoseKind.Wide => r with { Stance = 1.15 * (r.Stance > 0 ? r.Stance : Solver.RightAngleStride()) },
-            _ => r,
-        };
-        if (manner.Surface is Surface.Step or Surface.Bench or Surface.Box && r.Kind is PoseKind.Bridge or PoseKind.Thrust)
-        {
-            r = r with { FrontRaise = (manner.HeightCm ?? 20) / 100.0 / Stature.Usual.Metres, Prop = "step" };
-        }
-
-        if (manner.Band is not (null or BandStrength.None))
-        {
-            r = r with { Prop = "band" };
-        }
-
-        if (atEnd && manner.Impact is Impact.Hop or Impact.Jump && r.Kind is PoseKind.Wide or PoseKind.Split or PoseKind.Squat)
-        {
-            r = r with { Air = manner.Impact == Impact.Jump ? 0.08 : 0.04 };
-        }
-
-        return manner.Load is { } load ? Loaded(r, load) : r;
-    }
-
-    private static Recipe Deep(Recipe r, Depth depth) => r.Kind switch
-    {
-        PoseKind.Squat or PoseKind.Wide => r with
-        {
-            Depth = depth switch { Depth.Small => 20, Depth.Quarter => 35, Depth.Half => 60, Depth.Parallel => 90, Depth.Full => 105, _ => r.Depth },
-            Trunk = depth is Depth.Half or Depth.Quarter or Depth.Small ? null : r.Trunk,
-        },
-        PoseKind.Split => r with { Depth = depth switch { Depth.Small => 0.2, Depth.Quarter => 0.35, Depth.Half => 0.6, Depth.Parallel or Depth.Full => 1, _ => r.Depth } },
-        PoseKind.Hinge => r with { Trunk = depth switch { Depth.Knee or Depth.Half or Depth.Small => 45, Depth.MidShin => 72, Depth.Floor or Depth.Full => 84, _ => r.Trunk } },
-        PoseKind.Single => r with
-        {
-            Trunk = depth switch { Depth.Knee or Depth.Half => 48, Depth.MidShin => 74, Depth.Floor => 84, _ => r.Trunk },
-            FreeThigh = r.FreeThigh < -40 && depth is Depth.Knee or Depth.Half ? -48 : r.FreeThigh,
-        },
-        PoseKind.Bridge or PoseKind.Thrust => r with { Depth = depth switch { Depth.Small => 0.45, Depth.Quarter => 0.5, Depth.Half => 0.65, Depth.Parallel or Depth.Full => 1, _ => r.Depth } },
-        _ => r,
-    };
-
-    private static Recipe Loaded(Recipe r, Load load)
-    {
-        var share = (double)(load.Kg?.Value ?? 8) * (load.Count ?? 1) / Anthropometry.UsualMass;
-        var bar = load.Implement is Implement.Barbell;
-        return r with
-        {
-            Holds = bar ? "bar" : load.Implement == Implement.Ball ? "ball" : "weight",
-            Load = share,
-            Arms = load.Position switch
+            try
             {
-                LoadPosition.Goblet => ArmStyle.Chest,
-                LoadPosition.Shoulders or LoadPosition.Rack or LoadPosition.FrontRack => ArmStyle.Shoulders,
-                LoadPosition.Back => ArmStyle.Back,
-                LoadPosition.Overhead => ArmStyle.Overhead,
-                LoadPosition.Hips => r.Arms,
-                _ => r.Kind == PoseKind.Hinge || r.Kind == PoseKind.Single ? ArmStyle.Hang : ArmStyle.Sides,
-            },
-        };
+                return new Motion(poses.Poses, poses.Load, poses.Way);
+            }
+            catch (PoseRefusedException)
+            {
+                poses = poses with { Poses = [.. poses.Poses.Select(Less)] };
+            }
+        }
+
+        return new Motion(poses.Poses, poses.Load, poses.Way, checkJoints: false);
+    }
+
+    private static KeyPose Less(KeyPose p) => p with { Depth = p.Depth * Shallower, Lean = p.Lean * Shallower, Sit = p.Sit * Shallower, Split = p.Split * Shallower };
+
+    /// <summary>Seconds of lowering, pause, lifting and top of an option; a second each way for what is only held.</summary>
+    public static ImmutableArray<FilmPhase> PhasesOf(Motion motion, Move move, Manner manner) => (manner.Tempo ?? move.Tempo) is { } tempo
+        ? Film.Phases(motion, (double)tempo.Lower, (double)tempo.Pause, (double)tempo.Lift, (double)tempo.Top)
+        : Film.Phases(motion, 1, 1, 1, 1);
+
+    /// <summary>An option of a move that has poses, in motion.</summary>
+    public static FigureFilm FilmOf(Move move, Manner manner, View? from = null)
+    {
+        var poses = OptionPoses.Of(move, manner)!;
+        var motion = MotionOf(poses);
+        var phases = PhasesOf(motion, move, manner);
+        var view = from ?? poses.View;
+        var camera = Camera.Of(view);
+        var keys = Enumerable.Range(0, motion.Count).Select(i => Skeleton.Of(motion.Key(i))).ToImmutableArray();
+        var fixtures = Fixtures.Of(poses.Props, poses.Poses, keys);
+        var seconds = phases[^1].To;
+        var count = (int)Math.Ceiling(seconds * DrawnPerSecond);
+        var scene = new Scene(motion.Load, poses.Band, fixtures, "");
+        var bodies = Enumerable.Range(0, count).Select(i => Skeleton.Of(Film.At(motion, phases, i / DrawnPerSecond))).ToArray();
+        var (box, floor) = Figure.Stage([.. keys, .. bodies], fixtures, camera, view, motion.Load);
+        return new FigureFilm(box, floor, DrawnPerSecond, seconds, phases, [.. bodies.Select(b => Drawing.Of(b, scene, view))]);
     }
 }

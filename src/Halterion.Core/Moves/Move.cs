@@ -1,5 +1,5 @@
 using System.Collections.Immutable;
-using Halterion.Core.Body;
+using System.Text.Json.Serialization;
 
 namespace Halterion.Core.Moves;
 
@@ -62,25 +62,12 @@ public sealed record FormFault(string Seen, string Fix);
 /// <param name="Amount">Seconds, reps or pulses.</param>
 public sealed record UsualDose(string Kind, int Amount);
 
-/// <summary>Start and end of a move, for the body model.</summary>
-public sealed record MoveFigure(Recipe Start, Recipe End);
-
-/// <summary>What a move asks that no pose shows. [M] Stated; what is left out the body model tells.</summary>
+/// <summary>What a move asks beside what its poses show, in the scales of the demand (added before they bend towards 5). [M] Stated.</summary>
 /// <param name="Skill">What needs learning, 0–5.</param>
-/// <param name="Brakes">What the front knee brakes when the step lands.</param>
-/// <param name="OneLegShare">How much more the hip of the one leg lifts in a bridge.</param>
-/// <param name="NeverRests">What keeping the tension adds at the hip.</param>
-/// <param name="Throws">A pose at rest does not see that the weight is thrown.</param>
-/// <param name="Unsteady">What the way from pose to pose adds to balance.</param>
-/// <param name="Travels">It goes forward over the floor, and lands a step.</param>
-public sealed record StatedAsks(
-    double? Skill = null,
-    double? Brakes = null,
-    double? OneLegShare = null,
-    double? NeverRests = null,
-    double? Throws = null,
-    double? Unsteady = null,
-    bool Travels = false);
+/// <param name="Knee">Such as the braking of a step forward.</param>
+/// <param name="Hip">Such as a weight that is thrown, or tension that never rests.</param>
+/// <param name="Balance">What the way from pose to pose adds.</param>
+public sealed record StatedAsks(double? Skill = null, double Knee = 0, double Hip = 0, double Back = 0, double Balance = 0, double InnerThigh = 0);
 
 /// <summary>What a user says of an own move, each 0–5; what is not said is taken from the move that it is like, or is 0.</summary>
 public sealed record StatedDemand(int? Knee, int? Hip, int? Back, int? Balance, int? Impact, int? Mobility, int? Skill, int? Grip);
@@ -94,11 +81,14 @@ public sealed record StatedDemand(int? Knee, int? Hip, int? Back, int? Balance, 
 /// <param name="Harder">One line: how to make it harder.</param>
 /// <param name="Readiness">What should be sound before it.</param>
 /// <param name="GetIn">How to get in and out where that is not obvious.</param>
-/// <param name="Figure">Start and end pose; none for a user's own move without one.</param>
-/// <param name="Like">The shipped move whose figure and demand a user's own one takes.</param>
+/// <param name="Like">The shipped move whose poses and demand a user's own one takes.</param>
 /// <param name="Demand">What the user says instead of that demand.</param>
 /// <param name="AtHome">A stretch that every take-home sheet ends with.</param>
-/// <param name="Asks">What it asks that its figure does not show; an own move has it from the one that it is like.</param>
+/// <param name="Asks">What it asks that its poses do not show; an own move has it from the one that it is like.</param>
+/// <param name="Limits">What it is unkind to beyond what its facts show.</param>
+/// <param name="Quick">Faster than 0.9 s a rep is its nature.</param>
+/// <param name="SelfCheck">What a person can test on themselves.</param>
+/// <param name="NotFelt">What to do where it is not felt at all.</param>
 /// <param name="Felt">Where it should be felt, and what to change if it is felt elsewhere.</param>
 public sealed record Move(
     MoveId Id,
@@ -126,8 +116,20 @@ public sealed record Move(
     string? Readiness = null,
     string? GetIn = null,
     string? KitSafety = null,
-    MoveFigure? Figure = null,
     MoveId? Like = null,
     StatedDemand? Demand = null,
     StatedAsks? Asks = null,
-    bool AtHome = false);
+    bool AtHome = false,
+    ImmutableArray<Limit>? Limits = null,
+    bool Quick = false,
+    string? SelfCheck = null,
+    string? NotFelt = null)
+{
+    /// <summary>Its key poses; none for a user's own move without any. Clients are given figures.</summary>
+    [JsonIgnore]
+    public MovePoses? Poses { get; init; }
+
+    /// <summary>Limits that it says of itself it is unkind to, whatever its facts.</summary>
+    [JsonIgnore]
+    public ImmutableArray<Limit> UnkindTo => Limits ?? [];
+}

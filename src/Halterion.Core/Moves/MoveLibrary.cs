@@ -2,6 +2,7 @@ using System.Collections.Concurrent;
 using System.Collections.Frozen;
 using System.Collections.Immutable;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using System.Text.Json.Serialization;
 
 namespace Halterion.Core.Moves;
@@ -45,9 +46,18 @@ public sealed class MoveLibrary
     public static MoveLibrary Load()
     {
         var moves = Enum.GetNames<Family>()
-            .SelectMany(family => Read<ImmutableArray<Move>>(family.ToLowerInvariant()))
+            .SelectMany(family => Read<ImmutableArray<JsonObject>>(family.ToLowerInvariant()))
+            .Select(Shipped)
             .ToImmutableArray();
         return new MoveLibrary("2", moves, Read<ImmutableArray<Ladder>>("ladders"));
+    }
+
+    /// <summary>A move with its key poses, which stand in the data beside its texts.</summary>
+    private static Move Shipped(JsonObject data)
+    {
+        var poses = data["poses"].Deserialize<MovePoses>(DataFormat);
+        data.Remove("poses");
+        return data.Deserialize<Move>(DataFormat)! with { Poses = poses };
     }
 
     /// <summary>This library and a user's own moves beside it. A shipped move stays; an own move takes the place of an earlier own one.</summary>

@@ -1,28 +1,18 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using System.Text;
-using Halterion.Core.Body;
 
 namespace Halterion.Core.Moves;
 
-/// <summary>A limit that a participant may have (handbook, section 6).</summary>
-public enum Limit
-{
-    Knee,
-    Back,
-    Balance,
-    Pregnancy,
-    Wrist,
-}
-
 /// <summary>What is looked for; what is left out does not matter.</summary>
+/// <param name="Kind">Whether a move is kind to a limit.</param>
 public sealed record MoveQuery(
     string? Text = null,
     Family? Family = null,
     Position? Position = null,
     Plane? Plane = null,
     string? Kit = null,
-    Limit? Limit = null);
+    Func<Move, bool>? Kind = null);
 
 /// <summary>Finds moves by name, alias, family, kit, position, plane and limit, and forgives typing mistakes.</summary>
 public static class MoveSearch
@@ -38,34 +28,12 @@ public static class MoveSearch
                     && (query.Position is null || m.Position == query.Position)
                     && (query.Plane is null || m.Plane == query.Plane)
                     && (query.Kit is null || (query.Kit == "none" ? m.Kit.IsEmpty : m.Kit.Any(k => k.Contains(query.Kit, StringComparison.OrdinalIgnoreCase))))
-                    && (query.Limit is not { } limit || Suits(m, limit)))
+                    && (query.Kind is not { } kind || kind(m)))
                 .Select((move, order) => (Move: move, Order: order, Rank: Rank(move, words)))
                 .Where(found => found.Rank is not null)
                 .OrderBy(found => found.Rank).ThenBy(found => found.Order)
                 .Select(found => found.Move),
         ];
-    }
-
-    /// <summary>
-    /// Whether a move done plainly keeps to what the planner avoids for a limit (handbook, section 6), from its end pose.
-    /// It is a first sieve, no clearance.
-    /// </summary>
-    public static bool Suits(Move move, Limit limit)
-    {
-        var pose = move.Figure is { } figure ? Solver.Solve(figure.End) : null;
-        var (start, end) = (move.Figure?.Start, move.Figure?.End);
-        var jumps = (start?.Air ?? 0) > 0 || (end?.Air ?? 0) > 0;
-        var lies = move.Position is Position.OnTheBack or Position.SideLying or Position.Bench or Position.Seated;
-        return limit switch
-        {
-            // About 0–50° of flexion is the gentle range (Escamilla, Med Sci Sports Exerc 33, 2001; from memory).
-            Limit.Knee => !jumps && move.Position is not (Position.Kneeling or Position.HandsAndKnees) && (lies || pose is null || pose.Near.KneeFlexion <= 55),
-            Limit.Back => !jumps && end?.Holds is null && (lies || move.Position != Position.Standing || pose is null || Math.Abs(pose.TrunkLean) <= 50),
-            Limit.Balance => !jumps
-                && (lies || end?.Held == true || (end?.Kind != PoseKind.Single && start?.Kind != PoseKind.Single && !(end?.Kind == PoseKind.Wide && end.OneLeg))),
-            Limit.Pregnancy => !jumps && move.Position is not (Position.OnTheBack or Position.Prone),
-            _ => move.Position != Position.HandsAndKnees || move.Figure is null || end!.Arms == ArmStyle.Sides && end.Kind == PoseKind.Plank,
-        };
     }
 
     // The nearer what was typed is to a word of the move, the less it counts; past the last one it is another word.

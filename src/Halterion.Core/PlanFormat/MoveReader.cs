@@ -73,15 +73,19 @@ internal sealed partial class Context
             fields.Text("readiness", 1, 4000),
             fields.Text("getIn", 1, 4000),
             fields.Text("kitSafety", 1, 4000),
-            like?.Figure,
             like?.Id,
             Stated(fields),
-            like?.Asks);
+            like?.Asks,
+            Limits: like?.Limits,
+            Quick: like?.Quick ?? false)
+        {
+            Poses = like?.Poses,
+        };
         fields.Close("a move");
         return id is null || name is null || family is null ? null : move;
     }
 
-    /// <summary>The figure, and with it the demand, of the move that an own one looks like.</summary>
+    /// <summary>The poses, and with them the demand, of the move that an own one looks like.</summary>
     private Move? Like(Fields fields)
     {
         if (fields.Text("like", 1, 120) is not { } like)

@@ -55,10 +55,12 @@ public sealed record ClassCards(
             [.. once.Select(s => Walk(plan, s.Station, preferences))],
             new Seconds(ShownSeconds * once.Length).ToString(),
             [.. once.Where(s => plan.Moves.Find(s.Station.Main.Move)!.Family is not (Family.Recovery or Family.Stretch)).Select(s => Take(
+                plan,
                 plan.Moves.Find(s.Station.Main.Move)!,
                 PlanWords.Targets(s.Station, s.Block),
                 s.Station.Main.Manner))],
             [.. plan.Moves.Moves.Where(m => m.AtHome).Select(m => Take(
+                plan,
                 m,
                 string.Create(CultureInfo.InvariantCulture, $"{m.Dose.Amount} s{(m.Sided == Sided.TwoSided ? "" : " each side")}"),
                 new Manner()))],
@@ -79,20 +81,20 @@ public sealed record ClassCards(
             [.. station.Options.OrderBy(o => Array.IndexOf(order, o.Tier)).Select(o => new CardOption(
                 o.Tier,
                 PlanWords.Option(o, plan.Moves, preferences),
-                OptionFigure.Of(plan.Moves.Find(o.Move)!, o.Manner)))],
+                OptionFigure.Of(plan.Moves.Find(o.Move)!, o.Manner, plan.Moves)))],
             move.Path,
             [.. setUp.Select(m => m.Words)],
-            [.. setUp.Select(m => m.Drawn)]);
+            [.. setUp.Select(m => m.Drawn).OfType<DrawnMeasure>()]);
     }
 
-    private static IEnumerable<(string Words, DrawnMeasure Drawn)> SetUp(Move move, Manner manner, Preferences preferences, Stature shortest, Stature tallest)
+    private static IEnumerable<(string Words, DrawnMeasure? Drawn)> SetUp(Move move, Manner manner, Preferences preferences, Stature shortest, Stature tallest)
     {
-        if (move.Figure is not { } figure)
+        if (OptionPoses.Of(move, manner) is not { } poses)
         {
             return [];
         }
 
-        var measures = StationSetup.Of(OptionFigure.In(figure.Start, manner, false), OptionFigure.In(figure.End, manner, true), shortest, tallest);
+        var measures = StationSetup.Of(OptionFigure.MotionOf(poses), poses.Props, shortest, tallest);
         return measures.Select(m =>
             {
                 string Length(double cm) => PlanWords.Height((decimal)cm, preferences.Length);
@@ -101,7 +103,7 @@ public sealed record ClassCards(
                     ? $"; take {Length(nearest.Height)}{(nearest.NotFor.Length > 0 ? $", not right for {nearest.NotFor}" : "")}"
                     : "";
                 var brief = m.Least == m.Most ? range : $"{Length(m.Least).Split(' ')[0]}–{Length(m.Most)}";
-                return ($"{m.What} {range}{have}: {m.Note}", StationSetup.Draw(m, brief));
+                return ($"{m.What} {range}{have}: {m.Note}", StationSetup.Draw(m, poses.View, brief));
             });
     }
 
@@ -118,6 +120,6 @@ public sealed record ClassCards(
             new Seconds(ShownSeconds));
     }
 
-    private static TakeAwayMove Take(Move move, string target, Manner manner) =>
-        new(move.Name, target, $"{move.SetUp} {move.Path}".Trim(), OptionFigure.Of(move, manner));
+    private static TakeAwayMove Take(ClassPlan plan, Move move, string target, Manner manner) =>
+        new(move.Name, target, $"{move.SetUp} {move.Path}".Trim(), OptionFigure.Of(move, manner, plan.Moves));
 }

@@ -77,7 +77,7 @@ public sealed class Starters(MoveLibrary moves, Preferences preferences)
         return new StationStarter(PlanWriter.Of(Ready(move, proposals, window, roundGivesSide)), proposals);
     }
 
-    private Proposals Proposed(Move move) => Proposals.For(move.Id, moves) with { Instead = Instead.Of(move, moves) };
+    private Proposals Proposed(Move move) => Proposals.For(move.Id, moves);
 
     private Station Ready(Move move, Proposals proposals, Seconds? window, bool roundGivesSide)
     {

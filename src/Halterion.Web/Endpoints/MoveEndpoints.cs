@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Runtime.CompilerServices;
 using System.Text.Json.Nodes;
 using Halterion.Core;
 using Halterion.Core.Body;
@@ -18,21 +17,13 @@ namespace Halterion.Web.Endpoints;
 /// <param name="Own">Which of them are the user's own.</param>
 public sealed record MoveList(string Version, ImmutableArray<Move> Moves, ImmutableArray<MoveId> Own);
 
-/// <summary>A figure small enough for a list: start and end pose only.</summary>
-public sealed record Thumbnail(
-    MoveId Id,
-    string ViewBox,
-    FigurePair? Pair,
-    ImmutableArray<double> Floor,
-    DrawnPose Start,
-    DrawnPose End,
-    string Way,
-    string Alt);
+/// <summary>A figure for a list.</summary>
+public sealed record Thumbnail(MoveId Id, Figure Figure);
 
 /// <summary>An option of a move with its figure.</summary>
-/// <param name="Pace">How the figure goes when it is asked to move.</param>
-/// <param name="Demand">What it asks, in eight dimensions, 0 to 5: a static estimate.</param>
-public sealed record FiguredOption(Tier Tier, string Words, string Why, Figure? Figure, FigurePace? Pace, ImmutableArray<DemandLine> Demand);
+/// <param name="Option">Of the plan language: what a station takes.</param>
+/// <param name="Demand">What it asks, in its dimensions, 0 to 5: a static estimate.</param>
+public sealed record FiguredOption(Tier Tier, JsonObject Option, string Words, string Why, Figure? Figure, ImmutableArray<DemandLine> Demand);
 
 /// <summary>A class in which a move stands.</summary>
 public sealed record MoveUse(Guid Class, string Title);
@@ -50,6 +41,10 @@ internal static class MoveEndpoints
             (MoveLibrary library) => TypedResults.Ok(new MoveList(library.Version, library.Moves, [.. library.Moves.Where(m => !library.IsShipped(m.Id)).Select(m => m.Id)]))).WithName("moves");
         moves.MapGet("/search", Search).WithName("searchMoves");
         moves.MapGet("/figures", Figures).WithName("moveFigures");
+        moves.MapGet("/{id}/motion", Motion).ProducesProblem(404).WithName("moveMotion");
+        moves.MapGet("/{id}/film", Filmed).ProducesProblem(404).WithName("moveFilm");
+        moves.MapGet("/{id}/figure", Seen).ProducesProblem(404).WithName("moveFigure");
+        moves.MapGet("/{id}/figure.svg", Svg).ProducesProblem(404).WithName("moveSvg");
         moves.MapGet("/{id}/page", Page).ProducesProblem(404).WithName("movePage");
         moves.MapGet("/{id}/station", Station).ProducesProblem(404).WithName("stationStarter");
         routes.MapGet("/api/starters", (Starters starters) => TypedResults.Ok(starters.Blocks())).WithTags("Plans").WithName("blockStarters");
@@ -63,6 +58,7 @@ internal static class MoveEndpoints
         string? plane,
         string? kit,
         string? limit,
+        bool? strict,
         MoveLibrary library)
     {
         var (ofFamily, badFamily) = Queries.Word<Family>("family", family);
@@ -73,26 +69,81 @@ internal static class MoveEndpoints
             ? problem
             : TypedResults.Ok(MoveSearch.Find(
                 library.Moves,
-                new MoveQuery(q, ofFamily, ofPosition, ofPlane, kit, ofLimit)).Select(m => m.Id).ToImmutableArray());
+                new MoveQuery(q, ofFamily, ofPosition, ofPlane, kit, Kind(ofLimit, strict ?? false, library))).Select(m => m.Id).ToImmutableArray());
     }
+
+    private static Func<Move, bool>? Kind(Limit? limit, bool strict, MoveLibrary library) =>
+        limit is { } asked ? move => LimitTable.WhyNot(move, new Manner(), library, asked, strict) is null : null;
 
     /// <summary>Every figure; drawn when it is first asked for, and then remembered with its move.</summary>
     private static Ok<ImmutableArray<Thumbnail>> Figures(MoveLibrary library) => TypedResults.Ok(library.Moves
+        .Select(m => (m.Id, Figure: OptionFigure.Of(m, new Manner(), library, felt: false)))
         .Where(m => m.Figure is not null)
-        .Select(m => library.Once(new ThumbnailOf(m), () => Draw(m))).ToImmutableArray());
+        .Select(m => new Thumbnail(m.Id, m.Figure!)).ToImmutableArray());
 
-    private static Thumbnail Draw(Move move)
+    private static readonly ImmutableArray<string> Options = ["main", "easier", "harder", "instead"];
+
+    /// <summary>An option by its name, as it is proposed.</summary>
+    private static (Option? Option, ProblemHttpResult? Problem) Asked(string id, string? option, MoveLibrary library)
     {
-        var figure = Figure.Of(move.Figure!.Start, move.Figure.End, move.Muscles);
-        return new Thumbnail(move.Id, figure.ViewBox, figure.Pair, figure.Floor, figure.Frames[0], figure.Frames[^1], figure.Way, figure.Alt);
+        var name = option ?? "main";
+        if (!Options.Contains(name))
+        {
+            return (null, Problems.Query("option", $"It is “{(name.Length > 40 ? name[..40] + "…" : name)}”.", $"one of: {string.Join(", ", Options)}"));
+        }
+
+        if (library.Find(new MoveId(id)) is not { } move)
+        {
+            return (null, Problems.NotFound("move"));
+        }
+
+        var proposals = name == "main" ? null : Proposals.For(move.Id, library);
+        var found = name switch
+        {
+            "easier" => proposals!.Easier?.Of,
+            "harder" => proposals!.Harder?.Of,
+            "instead" => proposals!.Instead?.Of,
+            _ => Option.Of(Tier.Main, move.Id),
+        };
+        return found is null || library.Find(found.Move)?.Poses is null ? (null, Problems.NotFound("option")) : (found, null);
     }
 
-    /// <summary>A move by identity.</summary>
-    private sealed record ThumbnailOf(Move Move)
+    /// <summary>One rep of an option as joints in metres, for checking and for other programs.</summary>
+    private static Results<Ok<MoveMotion>, ProblemHttpResult> Motion(string id, string? option, int? statureCm, MoveLibrary library, Evaluator evaluator)
     {
-        public bool Equals(ThumbnailOf? other) => ReferenceEquals(Move, other?.Move);
+        if (statureCm is < 120 or > 220)
+        {
+            return Problems.Query("statureCm", $"It is {statureCm}.", "120–220");
+        }
 
-        public override int GetHashCode() => RuntimeHelpers.GetHashCode(Move);
+        var (asked, problem) = Asked(id, option, library);
+        return problem is not null ? problem : TypedResults.Ok(MoveMotion.Of(asked!, option ?? "main", library, evaluator.Preferences, statureCm ?? 170));
+    }
+
+    /// <summary>One rep of an option, drawn.</summary>
+    private static Results<Ok<FigureFilm>, ProblemHttpResult> Filmed(string id, string? option, string? view, MoveLibrary library)
+    {
+        var (from, badView) = Queries.Word<View>("view", view);
+        var (asked, problem) = Asked(id, option, library);
+        return (badView ?? problem) is { } wrong ? wrong : TypedResults.Ok(OptionFigure.FilmOf(library.Find(asked!.Move)!, asked.Manner, from));
+    }
+
+    /// <summary>The figure of an option, from where it is asked for.</summary>
+    private static Results<Ok<Figure>, ProblemHttpResult> Seen(string id, string? option, string? view, MoveLibrary library)
+    {
+        var (from, badView) = Queries.Word<View>("view", view);
+        var (asked, problem) = Asked(id, option, library);
+        return (badView ?? problem) is { } wrong ? wrong : TypedResults.Ok(OptionFigure.Of(library.Find(asked!.Move)!, asked.Manner, library, from));
+    }
+
+    /// <summary>The figure of an option as a picture of its own.</summary>
+    private static Results<ContentHttpResult, ProblemHttpResult> Svg(string id, string? option, string? view, MoveLibrary library)
+    {
+        var (from, badView) = Queries.Word<View>("view", view);
+        var (asked, problem) = Asked(id, option, library);
+        return (badView ?? problem) is { } wrong
+            ? wrong
+            : TypedResults.Content(OptionFigure.Of(library.Find(asked!.Move)!, asked.Manner, library, from)!.Svg(), "image/svg+xml");
     }
 
     private static Results<Ok<MovePage>, ProblemHttpResult> Page(string id, MoveLibrary library, Classes classes, Evaluator evaluator)
@@ -103,7 +154,7 @@ internal static class MoveEndpoints
         }
 
         var proposals = Proposals.For(move.Id, library);
-        var options = new[] { (proposals.Easier?.Of, proposals.Easier?.Why), (Option.Of(Tier.Main, move.Id), ""), (proposals.Harder?.Of, proposals.Harder?.Why) }
+        var options = new[] { (proposals.Easier?.Of, proposals.Easier?.Why), (Option.Of(Tier.Main, move.Id), ""), (proposals.Harder?.Of, proposals.Harder?.Why), (proposals.Instead?.Of, proposals.Instead?.Why) }
             .Where(o => o.Item1 is not null)
             .Select(o => Figured(o.Item1!, o.Item2!, evaluator)).ToImmutableArray();
         var uses = classes.With($"\"{id}\"").Select(c => new MoveUse(c.Id, c.Title)).ToImmutableArray();
@@ -115,10 +166,10 @@ internal static class MoveEndpoints
         var move = evaluator.Moves.Find(option.Move)!;
         return new FiguredOption(
             option.Tier,
+            PlanWriter.Of(option),
             PlanWords.Option(option, evaluator.Moves, evaluator.Preferences),
             why,
-            OptionFigure.Of(move, option.Manner),
-            OptionFigure.PaceOf(move, option.Manner),
+            OptionFigure.Of(move, option.Manner, evaluator.Moves),
             DemandModel.Of(option.Move, option.Manner, evaluator.Moves)?.Lines ?? []);
     }
 

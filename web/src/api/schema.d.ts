@@ -244,6 +244,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/moves/{id}/motion": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["moveMotion"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/moves/{id}/film": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["moveFilm"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/moves/{id}/figure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["moveFigure"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/moves/{id}/figure.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["moveSvg"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/moves/{id}/page": {
         parameters: {
             query?: never;
@@ -714,11 +778,6 @@ export interface components {
     schemas: {
         /** @enum {unknown} */
         Aim: "conditioning" | "strength" | "endurance" | "technique";
-        /**
-         * @description How the arms are held.
-         * @enum {unknown}
-         */
-        ArmStyle: "sides" | "forward" | "hips" | "crossed" | "overhead" | "chest" | "shoulders" | "back" | "hang" | "thigh" | "wall" | "swing" | "out" | "oneUp";
         /** @description What a log says of them; each station by the name it had in the class that was held. */
         Attendance: {
             title: string;
@@ -916,11 +975,6 @@ export interface components {
             form: string;
             means: string;
         };
-        /** @description Filled outlines of one tone. */
-        DrawnLayer: {
-            tone: components["schemas"]["Tone"];
-            path: string;
-        };
         /** @description A measure as it is drawn beside its figure, in hundredths of stature, y down. */
         DrawnMeasure: {
             /** Format: double */
@@ -932,17 +986,6 @@ export interface components {
             /** Format: double */
             y2: number;
             words: string;
-        };
-        /** @description A body as filled outlines of an SVG, in hundredths of stature, y down. */
-        DrawnPose: {
-            /** @description From back to front: far limbs, trunk and head, near leg, near arm. */
-            layers: components["schemas"]["DrawnLayer"][];
-            /** @description Kit and support: kind and stroke. */
-            props: components["schemas"]["DrawnProp"][];
-        };
-        DrawnProp: {
-            kind: string;
-            stroke: string;
         };
         /** @description What a class adds up to, to the second, and what there is to say about it. */
         Evaluation: {
@@ -983,54 +1026,50 @@ export interface components {
             /** Format: int64 */
             rightReps: number;
         };
-        /** @description A computed figure: start and end pose, the way between, and what it shows in words. */
+        /** @description A computed figure: the key poses beside each other, what moves, and the whole in words. Hundredths of stature, y down. */
         Figure: {
-            /** @description Of an SVG that shows one pose. */
+            /** @description Of an SVG that shows all of it. */
             viewBox: string;
-            pair: null | components["schemas"]["FigurePair"];
-            /** @description Where the floor is drawn in either pose: from, to. */
-            floor: number[];
-            /** @description From start to end, both in it. */
-            frames: components["schemas"]["DrawnPose"][];
-            /** @description The stroke of the joint that moves most. */
+            view: components["schemas"]["View"];
+            stills: components["schemas"]["Still"][];
+            /** @description Stroke of the joint that moves most, on the last pose; empty where nothing moves. */
             way: string;
-            /** @description Strokes of the segments in which it should be felt. */
-            felt: string[];
-            /** @description The pose in words. */
+            map: null | components["schemas"]["FootMap"];
+            /** @description The poses in words. */
             alt: string;
         };
-        /** @description How long a figure takes to go to its end pose, stays there, comes back and stays, in seconds. */
-        FigurePace: {
-            /** Format: double */
-            out: number;
-            /** Format: double */
-            hold: number;
-            /** Format: double */
-            back: number;
-            /** Format: double */
-            stay: number;
-        };
-        /** @description Start and end beside each other, or above each other where a body lies. */
-        FigurePair: {
-            /** @description Of the SVG that shows both. */
+        /** @description A rep as it is drawn, frame by frame. */
+        FigureFilm: {
             viewBox: string;
+            floor: string;
             /**
              * Format: double
-             * @description By how much the end is moved from where it is drawn.
+             * @description How fast the frames follow each other.
              */
-            x: number;
+            framesPerSecond: number;
             /** Format: double */
-            y: number;
+            seconds: number;
+            /** @description What is done when, in seconds. */
+            phases: components["schemas"]["FilmPhase"][];
+            frames: components["schemas"]["Layer"][][];
         };
         /** @description An option of a move with its figure. */
         FiguredOption: {
             tier: components["schemas"]["Tier"];
+            option: components["schemas"]["PlanOption"];
             words: string;
             why: string;
             figure: null | components["schemas"]["Figure"];
-            pace: null | components["schemas"]["FigurePace"];
-            /** @description What it asks, in eight dimensions, 0 to 5: a static estimate. */
+            /** @description What it asks, in its dimensions, 0 to 5: a static estimate. */
             demand: components["schemas"]["DemandLine"][];
+        };
+        /** @description A stretch of a rep in words, such as "lower". */
+        FilmPhase: {
+            word: string;
+            /** Format: double */
+            from: number;
+            /** Format: double */
+            to: number;
         };
         /** @description Something seen in a class: what, where, why, by which source, and what would mend it. */
         Finding: {
@@ -1155,6 +1194,12 @@ export interface components {
             spareSeconds: components["schemas"]["Seconds"];
             changes: components["schemas"]["FitChange"][];
         };
+        /** @description The feet from above, forward up: pale where they begin, dark where they end. */
+        FootMap: {
+            viewBox: string;
+            start: string;
+            end: string;
+        };
         /** @description A usual fault and what mends it. */
         FormFault: {
             seen: string;
@@ -1178,8 +1223,18 @@ export interface components {
         Health: {
             status: string;
         };
+        /**
+         * @description In what tone a layer is drawn.
+         * @enum {unknown}
+         */
+        Ink: "wall" | "fixture" | "far" | "near" | "felt" | "kit" | "band";
         JsonElement: unknown;
         JsonObject: Record<string, never>;
+        /** @description Outlines of one tone; from back to front. */
+        Layer: {
+            ink: components["schemas"]["Ink"];
+            path: string;
+        };
         /** @description Something the leader did. */
         LeadCommand: {
             /**
@@ -1243,8 +1298,8 @@ export interface components {
         };
         /** @enum {unknown} */
         LengthUnit: "cm" | "in";
-        /** @enum {string} */
-        Limit: "knee" | "back" | "balance" | "pregnancy" | "wrist";
+        /** @enum {unknown} */
+        Limit: "knee" | "lowerBack" | "balance" | "pregnancy" | "ankle" | "wrist" | "hip" | "neck" | "shoulder" | "pelvicFloor";
         /** @description An option that can be logged. */
         LogChoice: {
             id: components["schemas"]["PlaceId"];
@@ -1278,6 +1333,28 @@ export interface components {
             /** @description The rest of the roster, each with a row to be added. */
             others: components["schemas"]["NamedRow"][];
             note: string;
+        };
+        /** @description An instant of a rep. Metres, z up, the floor at 0; moments in N·m, static. */
+        MotionFrame: {
+            /** @description Joints in the order of the motion's list. */
+            at: number[][];
+            /** @description Where the body rests on something. */
+            contacts: string[];
+            centreOfMass: number[];
+            /** @description Nothing carries it. */
+            air: boolean;
+            moments: {
+                [key: string]: number;
+            };
+        };
+        /** @description What is held or worn, frame by frame. */
+        MotionItem: {
+            kind: string;
+            /** Format: double */
+            kg: null | number;
+            /** @description Joints that hold it. */
+            heldBy: string[];
+            frames: number[][];
         };
         /** @description A move of the library: how it is set up, done, seen and felt. */
         Move: {
@@ -1324,8 +1401,7 @@ export interface components {
             /** @description How to get in and out where that is not obvious. */
             getIn?: null | string;
             kitSafety?: null | string;
-            figure?: null | components["schemas"]["MoveFigure"];
-            /** @description The shipped move whose figure and demand a user's own one takes. */
+            /** @description The shipped move whose poses and demand a user's own one takes. */
             like?: string;
             demand?: null | components["schemas"]["StatedDemand"];
             asks?: null | components["schemas"]["StatedAsks"];
@@ -1334,11 +1410,17 @@ export interface components {
              * @default false
              */
             atHome?: boolean;
-        };
-        /** @description Start and end of a move, for the body model. */
-        MoveFigure: {
-            start: components["schemas"]["Recipe"];
-            end: components["schemas"]["Recipe"];
+            /** @description What it is unkind to beyond what its facts show. */
+            limits?: null | components["schemas"]["Limit"][];
+            /**
+             * @description Faster than 0.9 s a rep is its nature.
+             * @default false
+             */
+            quick?: boolean;
+            /** @description What a person can test on themselves. */
+            selfCheck?: null | string;
+            /** @description What to do where it is not felt at all. */
+            notFelt?: null | string;
         };
         /** @description The stable id of a move, as it stands in class files. */
         MoveId: string;
@@ -1348,6 +1430,29 @@ export interface components {
             moves: components["schemas"]["Move"][];
             /** @description Which of them are the user's own. */
             own: string[];
+        };
+        /** @description One rep of an option at its tempo (2 s of what is held), for checking and for other programs. */
+        MoveMotion: {
+            move: components["schemas"]["MoveId"];
+            option: string;
+            words: string;
+            /** Format: int32 */
+            statureCm: number;
+            /** Format: double */
+            massKg: number;
+            /** Format: int32 */
+            framesPerSecond: number;
+            /** @description It is held, not repeated. */
+            hold: boolean;
+            joints: string[];
+            frames: components["schemas"]["MotionFrame"][];
+            items: components["schemas"]["MotionItem"][];
+            /** @description 0 to 5 each; overall is their weighted sum. */
+            demand: {
+                [key: string]: number;
+            };
+            /** @description From where it is best seen. */
+            views: components["schemas"]["View"][];
         };
         /** @description All there is about a move. */
         MovePage: {
@@ -1680,11 +1785,6 @@ export interface components {
         /** @enum {unknown} */
         Plane: "sagittal" | "frontal" | "transverse";
         /**
-         * @description What a body does: the kinds of pose that the model knows how to solve.
-         * @enum {unknown}
-         */
-        PoseKind: "squat" | "hinge" | "split" | "single" | "wide" | "bridge" | "thrust" | "handsAndKnees" | "plank" | "sideLying" | "supine" | "kneeling" | "seated";
-        /**
          * @description Where the body is: what getting in and out of a move costs depends on it.
          * @enum {unknown}
          */
@@ -1719,97 +1819,21 @@ export interface components {
         Proposal: {
             option: components["schemas"]["PlanOption"];
             name: string;
+            /** @description In what it differs (handbook, section 5): depth, support, base, load, tempo, impact, complexity, surface, band, kit or position. */
             dimension: string;
+            /** @description A sentence that a participant may hear, with what it trades for what. */
             why: string;
         };
-        /** @description What the ladders propose for a move. A direction is missing only where the move stands at the end of its ladder. */
+        /**
+         * @description What is proposed beside a move done plainly, each by the numbers of the body. Easier is lower by 0.3 overall and higher in no
+         *     dimension by more than 0.5, nor heavier, nor with another implement, nor a hop; harder is the mirror of it; instead shares the
+         *     main muscle and the family, is within 1 in every dimension, and needs other kit or another position. A direction is missing
+         *     where nothing keeps to that.
+         */
         Proposals: {
             easier?: null | components["schemas"]["Proposal"];
             harder?: null | components["schemas"]["Proposal"];
             instead?: null | components["schemas"]["Proposal"];
-        };
-        /**
-         * @description One pose by named parameters, as it stands in the data files of the library. Angles are in degrees, lengths in
-         *     fractions of stature. What a kind does not use is left out.
-         */
-        Recipe: {
-            kind?: components["schemas"]["PoseKind"];
-            /**
-             * Format: double
-             * @description Squat, wide: degrees of the thigh from upright (90: level). Split: 0 high to 1 low. Bridge, thrust: 0 down to 1 up.
-             */
-            depth?: number;
-            /**
-             * Format: double
-             * @description Hinge, single: degrees of the trunk from upright. Elsewhere an extra lean; null: solved for balance.
-             */
-            trunk?: null | number;
-            /**
-             * Format: double
-             * @description Squat: the most the shin may lean, from the ankle or by choice (0: strictly upright).
-             */
-            shin?: number;
-            /**
-             * Format: double
-             * @description Hinge: degrees of knee bend.
-             */
-            knee?: number;
-            /**
-             * Format: double
-             * @description Split: from ankle to ankle; 0: the one that gives both knees a right angle. Wide: half the distance of the feet.
-             */
-            stance?: number;
-            /**
-             * Format: double
-             * @description Height under the near or front foot.
-             */
-            frontRaise?: number;
-            /**
-             * Format: double
-             * @description Height under the far or rear foot.
-             */
-            rearRaise?: number;
-            /**
-             * Format: double
-             * @description Degrees by which the heels are lifted.
-             */
-            heelRaise?: number;
-            /**
-             * Format: double
-             * @description Free leg: degrees of the thigh from straight down, forward positive; and of the knee bend.
-             */
-            freeThigh?: number;
-            /** Format: double */
-            freeKnee?: number;
-            /**
-             * Format: double
-             * @description Wide: how far the hips are over one foot, -1 to 1; bridges: the far foot's distance out.
-             */
-            shift?: number;
-            /**
-             * Format: double
-             * @description How far the whole body is off the floor, in a hop or jump.
-             */
-            air?: number;
-            arms?: components["schemas"]["ArmStyle"];
-            /** @description What is held: kind of implement; null: nothing. */
-            holds?: null | string;
-            /**
-             * Format: double
-             * @description Mass held, share of body mass; 0 with an implement: a light one of a tenth.
-             */
-            load?: number;
-            /** @description What stands by: chair, box, wall, bench, pad, band, ball. */
-            prop?: null | string;
-            /**
-             * Format: double
-             * @description Height of the bench, box or step.
-             */
-            propHeight?: number;
-            /** @description Only one leg works, the other is lifted. */
-            oneLeg?: boolean;
-            /** @description A hand or the back takes part of the weight, so that balance is not asked of the feet alone. */
-            held?: boolean;
         };
         /** @description A way out of a finding: a title and what it does to the class. */
         Repair: {
@@ -2058,7 +2082,7 @@ export interface components {
             words: string;
             block: components["schemas"]["PlanBlock"];
         };
-        /** @description What a move asks that no pose shows. [M] Stated; what is left out the body model tells. */
+        /** @description What a move asks beside what its poses show, in the scales of the demand (added before they bend towards 5). [M] Stated. */
         StatedAsks: {
             /**
              * Format: double
@@ -2067,34 +2091,32 @@ export interface components {
             skill?: null | number;
             /**
              * Format: double
-             * @description What the front knee brakes when the step lands.
+             * @description Such as the braking of a step forward.
+             * @default 0
              */
-            brakes?: null | number;
+            knee?: number;
             /**
              * Format: double
-             * @description How much more the hip of the one leg lifts in a bridge.
+             * @description Such as a weight that is thrown, or tension that never rests.
+             * @default 0
              */
-            oneLegShare?: null | number;
+            hip?: number;
             /**
              * Format: double
-             * @description What keeping the tension adds at the hip.
+             * @default 0
              */
-            neverRests?: null | number;
+            back?: number;
             /**
              * Format: double
-             * @description A pose at rest does not see that the weight is thrown.
+             * @description What the way from pose to pose adds.
+             * @default 0
              */
-            throws?: null | number;
+            balance?: number;
             /**
              * Format: double
-             * @description What the way from pose to pose adds to balance.
+             * @default 0
              */
-            unsteady?: null | number;
-            /**
-             * @description It goes forward over the floor, and lands a step.
-             * @default false
-             */
-            travels?: boolean;
+            innerThigh?: number;
         };
         /** @description What a user says of an own move, each 0–5; what is not said is taken from the move that it is like, or is 0. */
         StatedDemand: {
@@ -2200,6 +2222,19 @@ export interface components {
             /** Format: int32 */
             turn?: null | number;
         };
+        /** @description One key pose on its piece of floor. */
+        Still: {
+            /**
+             * Format: double
+             * @description By how much it is moved from where it is drawn, as the ones before it take room.
+             */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** @description Stroke of the floor. */
+            floor: string;
+            layers: components["schemas"]["Layer"][];
+        };
         /** @description A move on the sheet that participants take home. */
         TakeAwayMove: {
             name: string;
@@ -2214,24 +2249,13 @@ export interface components {
             name: string;
             block: components["schemas"]["PlanBlock"];
         };
-        /** @description A figure small enough for a list: start and end pose only. */
+        /** @description A figure for a list. */
         Thumbnail: {
             id: components["schemas"]["MoveId"];
-            viewBox: string;
-            pair: null | components["schemas"]["FigurePair"];
-            floor: number[];
-            start: components["schemas"]["DrawnPose"];
-            end: components["schemas"]["DrawnPose"];
-            way: string;
-            alt: string;
+            figure: components["schemas"]["Figure"];
         };
         /** @enum {unknown} */
         Tier: "easier" | "main" | "harder" | "instead";
-        /**
-         * @description What lies over what, from back to front.
-         * @enum {unknown}
-         */
-        Tone: "far" | "near";
         /** @description What a class adds up to, under the names of plan-language.md. The shares sum to Seconds Totals.Seconds. */
         Totals: {
             seconds: components["schemas"]["Seconds"];
@@ -2289,6 +2313,11 @@ export interface components {
              */
             amount: number;
         };
+        /**
+         * @description From where a figure is looked at.
+         * @enum {unknown}
+         */
+        View: "side" | "front" | "quarter" | "behind" | "above";
         /** @description A line of the walk-through: what to show, from which side, in which order, which fault. */
         WalkThroughLine: {
             name: string;
@@ -2864,6 +2893,7 @@ export interface operations {
                 plane?: components["schemas"]["Plane"];
                 kit?: string;
                 limit?: components["schemas"]["Limit"];
+                strict?: boolean;
             };
             header?: never;
             path?: never;
@@ -2898,6 +2928,133 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Thumbnail"][];
+                };
+            };
+        };
+    };
+    moveMotion: {
+        parameters: {
+            query?: {
+                option?: string;
+                statureCm?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MoveMotion"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    moveFilm: {
+        parameters: {
+            query?: {
+                option?: string;
+                view?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FigureFilm"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    moveFigure: {
+        parameters: {
+            query?: {
+                option?: string;
+                view?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Figure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    moveSvg: {
+        parameters: {
+            query?: {
+                option?: string;
+                view?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };

@@ -2,87 +2,60 @@ import { useEffect, useId, useState } from 'react'
 import type { Schemas } from '../api/client'
 import css from './FigureView.module.css'
 
-type Drawn = Schemas['DrawnPose']
 type Figure = Schemas['Figure']
+type Layers = Figure['stills'][number]['layers']
 type Measure = Schemas['DrawnMeasure']
 
-/** One pose on its piece of floor, with what is held and leant on. */
-function Pose({ pose, floor }: { pose: Drawn; floor: number[] }) {
+/** A body on its piece of floor, from back to front. */
+function Body({ floor, layers }: { floor: string; layers: Layers }) {
   return (
     <>
-      <path className={css.floor} d={`M${floor[0]} 0H${floor[1]}`} />
-      {pose.props
-        .filter((prop) => !held.has(prop.kind))
-        .map((prop, i) => (
-          <path key={i} className={css.prop} data-kind={prop.kind} d={prop.stroke} />
-        ))}
-      {pose.layers.map((layer, i) => (
-        <path key={i} className={layer.tone === 'far' ? css.far : css.near} d={layer.path} />
+      <path className={css.floor} d={floor} />
+      {layers.map((layer, i) => (
+        <path key={i} className={css[layer.ink]} d={layer.path} />
       ))}
-      {pose.props
-        .filter((prop) => held.has(prop.kind))
-        .map((prop, i) => (
-          <path key={i} className={css.prop} data-kind={prop.kind} d={prop.stroke} />
-        ))}
     </>
   )
 }
 
-/** What is in the hands lies over the body. */
-const held = new Set(['weight', 'ball', 'bar', 'band'])
-
-interface PairProps {
-  pair: Schemas['FigurePair'] | null | undefined
-  viewBox: string
-  floor: number[]
-  start: Drawn
-  end: Drawn
-  way: string
-  felt?: string[]
-}
-
-/** Start, then end; one of them where nothing moves. */
-function Pair({ pair, floor, start, end, way, felt = [] }: PairProps) {
+/** The key poses beside each other; what moves goes along the arrow on the last of them. */
+function Stills({ figure }: { figure: Figure }) {
   const tip = useId()
   return (
     <>
-      {pair && <Pose pose={start} floor={floor} />}
-      <g transform={pair ? `translate(${pair.x} ${pair.y})` : undefined}>
-        <Pose pose={end} floor={floor} />
-        {felt.map((stroke, i) => (
-          <path key={i} className={css.felt} d={stroke} />
-        ))}
-        {pair && (
-          <>
-            <marker id={tip} viewBox="0 0 6 6" refX="4" refY="3" markerWidth="5" markerHeight="5" orient="auto">
-              <path className={css.tip} d="M0 0L6 3L0 6Z" />
-            </marker>
-            <path className={css.way} d={way} markerEnd={`url(#${tip})`} />
-          </>
-        )}
-      </g>
+      {figure.stills.map((still, i) => (
+        <g key={i} transform={`translate(${still.x} ${still.y})`}>
+          <Body {...still} />
+          {i === figure.stills.length - 1 && figure.way && (
+            <>
+              <marker id={tip} viewBox="0 0 6 6" refX="4" refY="3" markerWidth="5" markerHeight="5" orient="auto">
+                <path className={css.tip} d="M0 0L6 3L0 6Z" />
+              </marker>
+              <path className={css.way} d={figure.way} markerEnd={`url(#${tip})`} />
+            </>
+          )}
+        </g>
+      ))}
     </>
   )
 }
 
 /** A small figure for lists, next to the name that says what it is. */
-export function Thumb({ pair, viewBox, floor, start, end, way }: PairProps) {
+export function Thumb({ figure }: { figure: Figure }) {
   return (
-    <svg className={css.thumb} viewBox={pair?.viewBox ?? viewBox} aria-hidden="true">
-      <Pair pair={pair} viewBox={viewBox} floor={floor} start={start} end={end} way={way} />
+    <svg className={css.thumb} viewBox={figure.viewBox} aria-hidden="true">
+      <Stills figure={figure} />
     </svg>
   )
 }
 
 interface FigureProps {
   figure: Figure
-  /** How it goes, where it is asked to move. */
-  moving?: Schemas['FigurePace'] | null
-  /** Set-up measures, drawn where they are taken: at the end pose. */
+  /** Set-up measures, drawn where they are taken: at the last pose. */
   measures?: Measure[]
 }
 
-/** Room for measures: below the floor for lengths along it, to the sides for heights. They are drawn at the end pose. */
+/** Room for measures: below the floor for lengths along it, to the sides for heights. */
 function roomFor(viewBox: string, measures: Measure[], shift: number): string {
   if (measures.length === 0) return viewBox
   const [x = 0, y = 0, w = 0, h = 0] = viewBox.split(' ').map(Number)
@@ -94,24 +67,13 @@ function roomFor(viewBox: string, measures: Measure[], shift: number): string {
   return `${left} ${y} ${right - left} ${h + 9}`
 }
 
-/** Start and end side by side, where it is felt, what moves. It moves itself only when it is asked to. */
-export function FigureView({ figure, moving, measures = [] }: FigureProps) {
-  const at = useFrame(moving, figure.frames.length - 1)
-  const end = figure.frames.at(-1)!
-  const pair = at === null ? figure.pair : null
+/** The key poses of an option, where it is felt, what moves. */
+export function FigureView({ figure, measures = [] }: FigureProps) {
+  const last = figure.stills.at(-1)!
   return (
-    <svg
-      className={css.figure}
-      viewBox={roomFor(pair?.viewBox ?? figure.viewBox, measures, pair?.x ?? 0)}
-      role="img"
-      aria-label={figure.alt}
-    >
-      {at === null ? (
-        <Pair {...figure} start={figure.frames[0]!} end={end} />
-      ) : (
-        <Pose pose={figure.frames[at]!} floor={figure.floor} />
-      )}
-      <g transform={pair ? `translate(${pair.x} ${pair.y})` : undefined}>
+    <svg className={css.figure} viewBox={roomFor(figure.viewBox, measures, last.x)} role="img" aria-label={figure.alt}>
+      <Stills figure={figure} />
+      <g transform={`translate(${last.x} ${last.y})`}>
         {measures.map((m, i) => (
           <MeasureLine key={i} measure={m} />
         ))}
@@ -120,27 +82,52 @@ export function FigureView({ figure, moving, measures = [] }: FigureProps) {
   )
 }
 
-/** The frame to show while it moves; null while it does not. */
-function useFrame(moving: Schemas['FigurePace'] | null | undefined, last: number): number | null {
-  const [at, setAt] = useState<number | null>(null)
+/** The feet from above, forward up: pale where they begin, dark where they end. */
+export function FootMap({ map }: { map: Schemas['FootMap'] }) {
+  return (
+    <svg className={css.map} viewBox={map.viewBox} role="img" aria-label="The feet from above, toes up">
+      <path className={css.far} d={map.start} />
+      <path className={css.near} d={map.end} />
+    </svg>
+  )
+}
+
+/** One rep after another, with what is done beside it. */
+export function FilmView({ film, alt }: { film: Schemas['FigureFilm']; alt: string }) {
+  const at = useFrame(film.frames.length, film.framesPerSecond)
+  const phase = film.phases.find((p) => at / film.framesPerSecond < p.to)
+  return (
+    <span className={css.film}>
+      <svg className={css.figure} viewBox={film.viewBox} role="img" aria-label={alt}>
+        <Body floor={film.floor} layers={film.frames[at]!} />
+      </svg>
+      {film.phases.length > 1 && (
+        <span className={css.phases} aria-hidden="true">
+          {film.phases.map((p) => (
+            <b key={p.from} data-now={p === phase}>
+              {p.word}
+            </b>
+          ))}
+        </span>
+      )}
+    </span>
+  )
+}
+
+/** The frame to show now. */
+function useFrame(frames: number, perSecond: number): number {
+  const [at, setAt] = useState(0)
   useEffect(() => {
-    if (!moving) return
     let frame = 0
     const began = performance.now()
-    const { out, hold, back, stay } = moving
     const tick = (time: number) => {
-      const into = ((time - began) / 1000) % (out + hold + back + stay)
-      const share = into < out ? into / out : into < out + hold ? 1 : 1 - (into - out - hold) / back
-      setAt(Math.round(Math.max(0, Math.min(1, share)) * last))
+      setAt(Math.floor(((time - began) / 1000) * perSecond) % frames)
       frame = requestAnimationFrame(tick)
     }
     frame = requestAnimationFrame(tick)
-    return () => {
-      cancelAnimationFrame(frame)
-      setAt(null)
-    }
-  }, [moving, last])
-  return at
+    return () => cancelAnimationFrame(frame)
+  }, [frames, perSecond])
+  return Math.max(0, Math.min(at, frames - 1))
 }
 
 function MeasureLine({ measure: m }: { measure: Measure }) {

@@ -8,9 +8,7 @@ export function TakeAway({ cards }: { cards: Schemas['ClassCards'] }) {
     <ul className={css.home}>
       {moves.map((move, i) => (
         <li key={i}>
-          <figure>
-            {move.figure && <Thumb {...move.figure} start={move.figure.frames[0]!} end={move.figure.frames.at(-1)!} />}
-          </figure>
+          <figure>{move.figure && <Thumb figure={move.figure} />}</figure>
           <p>
             <b>{move.name}</b> {move.target}
             <br />

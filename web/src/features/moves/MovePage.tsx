@@ -1,14 +1,58 @@
-import { Anchor, Button, Loader } from '@mantine/core'
+import { Anchor, Button, Loader, NativeSelect } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
+import type { Schemas } from '../../api/client'
 import { answer, api, Refused } from '../../api/client'
 import { useOwnIds } from '../../api/queries'
 import { ErrorNote } from '../../ui/ErrorNote'
 import { FamilyMark } from '../../ui/FamilyMark'
-import { FigureView } from '../../ui/FigureView'
+import { FigureView, FilmView, FootMap } from '../../ui/FigureView'
 import { Page } from '../../ui/Page'
 import css from './Moves.module.css'
+
+type View = Schemas['View']
+
+interface PictureProps {
+  id: string
+  option: Schemas['FiguredOption']
+  moves: boolean
+  view: View | ''
+}
+
+/** An option still or in motion, from where it is clearest or from where it is asked for. */
+function Picture({ id, option, moves, view }: PictureProps) {
+  const film = useQuery({
+    queryKey: ['film', id, option.tier, view],
+    queryFn: () =>
+      answer(
+        api.GET('/api/moves/{id}/film', {
+          params: { path: { id }, query: { option: option.tier, view: view || undefined } },
+        }),
+      ),
+    enabled: moves && option.figure !== null,
+    staleTime: Infinity,
+  })
+  const turned = useQuery({
+    queryKey: ['figure', id, option.tier, view],
+    queryFn: () =>
+      answer(
+        api.GET('/api/moves/{id}/figure', {
+          params: { path: { id }, query: { option: option.tier, view: view || undefined } },
+        }),
+      ),
+    enabled: view !== '' && !moves && option.figure !== null,
+    staleTime: Infinity,
+  })
+  const figure = (view && turned.data) || option.figure
+  if (!figure) return <span />
+  return (
+    <div className={css.figured}>
+      {moves && film.data ? <FilmView film={film.data} alt={figure.alt} /> : <FigureView figure={figure} />}
+      {figure.map && <FootMap map={figure.map} />}
+    </div>
+  )
+}
 
 /** One move: what it looks like, how it is done, what goes wrong, and how it is made easier or harder. */
 export function MovePage() {
@@ -19,6 +63,7 @@ export function MovePage() {
   })
   const own = useOwnIds().data?.includes(id) ?? false
   const [moves, setMoves] = useState(false)
+  const [view, setView] = useState<View | ''>('')
   const move = page.data?.move
 
   if (page.isPending) return <Loader m="xl" aria-label="Fetching the move" />
@@ -46,6 +91,8 @@ export function MovePage() {
     ['Kit safety', move.kitSafety],
     ['What works', move.muscles],
     ['Felt where', move.felt],
+    ['Not felt at all', move.notFelt],
+    ['Test yourself', move.selfCheck],
     ['Ready for it', move.readiness],
     ['Take care', move.cautions],
   ]
@@ -72,11 +119,23 @@ export function MovePage() {
         <Button variant="default" size="xs" aria-pressed={moves} onClick={() => setMoves(!moves)}>
           {moves ? 'Hold still' : 'Show it moving'}
         </Button>
+        <NativeSelect
+          aria-label="Seen from"
+          size="xs"
+          value={view}
+          onChange={(event) => setView(event.currentTarget.value as View | '')}
+        >
+          <option value="">where it is clearest</option>
+          <option value="side">from the side</option>
+          <option value="front">from the front</option>
+          <option value="quarter">from in front, turned</option>
+          <option value="behind">from behind, turned</option>
+        </NativeSelect>
       </div>
-      <ul className={css.options} aria-label="Easier, main and harder">
+      <ul className={css.options} aria-label="Easier, main, harder and instead">
         {page.data.options.map((option) => (
           <li key={option.tier} data-tier={option.tier}>
-            {option.figure ? <FigureView figure={option.figure} moving={moves ? option.pace : null} /> : <span />}
+            <Picture id={id} option={option} moves={moves} view={view} />
             <strong>{option.tier}</strong>
             <span>{option.words}</span>
             {option.why && <em>{option.why}</em>}
@@ -96,8 +155,9 @@ export function MovePage() {
         ))}
       </ul>
       <p className={css.legend}>
-        Start and end beside each other; the arrow is the way, pale limbs are on the far side, shaded is where it should
-        be felt. A drawing by segment lengths, no picture of you. What it asks is a static estimate, 0 to 5.
+        Key poses beside each other, the right side working; the arrow is the way, pale limbs are on the far side,
+        shaded is where it should be felt. A drawing by segment lengths, no picture of you. What it asks is a static
+        estimate, 0 to 5.
       </p>
       <div className={css.columns}>
         <dl className={css.facts}>

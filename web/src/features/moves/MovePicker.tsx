@@ -97,7 +97,7 @@ export function MovePicker({ title, current, onChoose, onClose }: Props) {
               onClick={() => onChoose(move.id)}
               onPointerMove={() => setAt(i)}
             >
-              <span className={css.picture}>{thumb && <Thumb {...thumb} />}</span>
+              <span className={css.picture}>{thumb && <Thumb figure={thumb} />}</span>
               <span className={css.name}>
                 <FamilyMark family={move.family} size={14} /> {move.name}
               </span>

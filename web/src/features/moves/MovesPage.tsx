@@ -1,4 +1,4 @@
-import { Button, FileButton, NativeSelect, TextInput } from '@mantine/core'
+import { Button, Checkbox, FileButton, NativeSelect, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import type { Family, Move, Schemas } from '../../api/client'
@@ -9,7 +9,7 @@ import { FamilyMark } from '../../ui/FamilyMark'
 import { Thumb } from '../../ui/FigureView'
 import { Page } from '../../ui/Page'
 import css from './Moves.module.css'
-import { families, useMoveSearch, useThumbs } from './useMoveSearch'
+import { families, limits, useMoveSearch, useThumbs } from './useMoveSearch'
 
 const positions: [Move['position'], string][] = [
   ['standing', 'standing'],
@@ -17,6 +17,8 @@ const positions: [Move['position'], string][] = [
   ['sideLying', 'on one side'],
   ['handsAndKnees', 'hands and knees'],
   ['kneeling', 'kneeling'],
+  ['prone', 'on the front'],
+  ['seated', 'sitting'],
   ['bench', 'bench or chair'],
   ['machine', 'machine'],
 ]
@@ -38,14 +40,6 @@ const kits: [string, string][] = [
   ['ball', 'a ball'],
 ]
 
-const limits: [string, string][] = [
-  ['knee', 'a sore knee'],
-  ['back', 'a sore lower back'],
-  ['balance', 'unsure balance'],
-  ['pregnancy', 'pregnancy'],
-  ['wrist', 'sore wrists'],
-]
-
 /** The library: look for a move by what is known of it. */
 export function MovesPage() {
   const [search, setSearch] = useSearchParams()
@@ -60,6 +54,7 @@ export function MovesPage() {
     plane: get('plane') as Move['plane'] | undefined,
     kit: get('kit'),
     limit: get('limit') as Schemas['Limit'] | undefined,
+    strict: get('strict') === 'yes' || undefined,
   })
   const set = (name: string, value: string) =>
     setSearch(
@@ -142,6 +137,13 @@ export function MovesPage() {
         {sieve('plane', 'Direction', 'any', planes)}
         {sieve('kit', 'With', 'anything', kits)}
         {sieve('limit', 'Kind to', 'anyone', limits)}
+        {get('limit') && (
+          <Checkbox
+            label="a strict limit"
+            checked={get('strict') === 'yes'}
+            onChange={(event) => set('strict', event.currentTarget.checked ? 'yes' : '')}
+          />
+        )}
       </div>
       {failed && <ErrorNote title={`The moves cannot be looked through. ${troubleWords(failed)}`} />}
       <p className={css.count} role="status">
@@ -161,7 +163,7 @@ export function MovesPage() {
           return (
             <li key={move.id}>
               <Link to={`/moves/${move.id}`} className={css.card}>
-                <span className={css.picture}>{thumb && <Thumb {...thumb} />}</span>
+                <span className={css.picture}>{thumb && <Thumb figure={thumb} />}</span>
                 <span className={css.name}>
                   <FamilyMark family={move.family} size={14} /> {move.name}
                 </span>

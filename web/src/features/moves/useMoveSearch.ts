@@ -10,7 +10,22 @@ export interface Sieve {
   plane?: Move['plane']
   kit?: string
   limit?: Schemas['Limit']
+  strict?: boolean
 }
+
+/** What a move can be kind to. */
+export const limits: [Schemas['Limit'], string][] = [
+  ['knee', 'a sore knee'],
+  ['lowerBack', 'a sore lower back'],
+  ['balance', 'unsure balance'],
+  ['pregnancy', 'pregnancy'],
+  ['ankle', 'a stiff or sore ankle'],
+  ['wrist', 'sore wrists'],
+  ['hip', 'a sore hip'],
+  ['neck', 'a sore neck'],
+  ['shoulder', 'a sore shoulder'],
+  ['pelvicFloor', 'the pelvic floor'],
+]
 
 export const families: [Family, string][] = [
   ['squat', 'Squat'],
@@ -49,7 +64,7 @@ export function useThumbs() {
     queryFn: () => answer(api.GET('/api/moves/figures')),
     staleTime: Infinity,
     gcTime: Infinity,
-    select: (list) => new Map(list.map((thumb) => [thumb.id, thumb])),
+    select: (list) => new Map(list.map((thumb) => [thumb.id, thumb.figure])),
   })
   return query.data
 }

@@ -1,0 +1,116 @@
+using System.Collections.Immutable;
+using static Halterion.Core.Body.Anthropometry;
+
+namespace Halterion.Core.Body;
+
+/// <summary>Net moments at a leg, N·m; positive: the muscles that straighten the joint (point the foot) hold against it.</summary>
+/// <param name="Side">About the way forward at the hip: what holds the pelvis level over a leg.</param>
+/// <param name="Share">Of the weight that goes through this leg's foot or knee.</param>
+public sealed record LegLoad(double Ankle, double Knee, double Hip, double Side, double Share);
+
+/// <summary>Moments of a posture. A static estimate: nothing in it moves.</summary>
+/// <param name="LowerBack">Above the lumbar joint, N·m; positive: what straightens the back holds.</param>
+/// <param name="BackTurn">At the same place, tipping and turning together.</param>
+public sealed record Moments(LegLoad Left, LegLoad Right, double LowerBack, double BackTurn);
+
+/// <summary>
+/// Static equilibrium (Winter, ch. 5, without acceleration): the weights of all segments and of what is held, and contact
+/// forces that balance them. On two feet or more each force points from its place towards the centre of mass, so that in a
+/// split stance both push inward (converging ground forces; Maus et al., Nat. Commun. 1:70, 2010, for walking; from memory);
+/// elsewhere forces are upright. Moments at a joint come from what lies beyond it.
+/// </summary>
+public static class Forces
+{
+    /// <param name="mass">Body mass, kg.</param>
+    public static Moments Of(Posture posture, Carried? load, Stature stature, double mass)
+    {
+        var s = Skeleton.Of(posture);
+        var contacts = Contacts.Of(posture, s);
+        var centre = Carried.Centre(s, load);
+        var total = 1 + (load?.Share ?? 0);
+        var newtons = Gravity * mass * stature.Metres;
+        contacts = Settled(contacts, posture, centre);
+        var shares = Contacts.Shares(contacts, centre);
+        var converge = Contacts.OnFeet(contacts) && contacts.Length > 1;
+        var steepest = converge ? contacts.Max(c => Inward(c.At, centre).Length) : 0;
+        var bent = steepest > 0 ? Math.Min(1, Flattest / steepest) : 0;
+        var forces = contacts.Select((c, i) => (c.Name, c.At, Force: (Vec.Up + Inward(c.At, centre) * bent) * (shares[i] * total))).ToArray();
+
+        Vec About(Vec joint, IEnumerable<(Vec At, double Share)> weights, IEnumerable<(Vec At, Vec Force)> pushes) =>
+            weights.Aggregate(new Vec(0, 0, 0), (sum, w) => sum + (w.At - joint).Cross(Vec.Up * -w.Share))
+            + pushes.Aggregate(new Vec(0, 0, 0), (sum, f) => sum + (f.At - joint).Cross(f.Force));
+
+        LegLoad Leg(int side)
+        {
+            var name = side > 0 ? "left" : "right";
+            var frame = posture.Hips * (side > 0 ? posture.LeftLeg : posture.RightLeg).Frame;
+            var axis = frame.Of(Vec.Left);
+            var (hip, knee, ankle) = (s.Of(Joint.LeftHip, side), s.Of(Joint.LeftKnee, side), s.Of(Joint.LeftAnkle, side));
+            (Vec, double) foot = (s.Of(Joint.LeftHeel, side).Towards(s.Of(Joint.LeftToe, side), FootCentre), FootMass);
+            (Vec, double) shank = (knee.Towards(ankle, ShankCentre), ShankMass);
+            (Vec, double) thigh = (hip.Towards(knee, ThighCentre), ThighMass);
+            var under = forces.Where(f => f.Name.StartsWith(name, StringComparison.Ordinal) && !f.Name.EndsWith("Hand", StringComparison.Ordinal) && !f.Name.EndsWith("Forearm", StringComparison.Ordinal)).ToArray();
+            var atFoot = under.Where(f => !f.Name.EndsWith("Knee", StringComparison.Ordinal)).Select(f => (f.At, f.Force)).ToArray();
+            var hips = About(hip, [foot, shank, thigh], under.Select(f => (f.At, f.Force)));
+            return new LegLoad(
+                -newtons * About(ankle, [foot], atFoot).Dot(axis),
+                newtons * About(knee, [foot, shank], atFoot).Dot(axis),
+                -newtons * hips.Dot(axis),
+                newtons * hips.Dot(posture.Hips.Of(Vec.Forward)),
+                under.Sum(f => f.Force.Z) / total);
+        }
+
+        var above = Above(s, load).ToArray();
+        var hands = forces.Where(f => f.Name.EndsWith("Hand", StringComparison.Ordinal) || f.Name.EndsWith("Forearm", StringComparison.Ordinal) || f.Name is "shoulders" or "bench" or "chest")
+            .Select(f => (f.At, f.Force));
+        var back = About(s[Joint.Lumbar], above, hands);
+        var (sideways, turning) = (back.Dot(posture.Hips.Of(Vec.Forward)), back.Dot(posture.Hips.Of(Vec.Up)));
+        return new Moments(Leg(1), Leg(-1), newtons * back.Dot(posture.Hips.Of(Vec.Left)), newtons * Math.Sqrt(sideways * sideways + turning * turning));
+    }
+
+    /// <summary>Under one flat foot, or under feet side by side, the force stands where the centre of mass does, as far as the sole goes.</summary>
+    private static ImmutableArray<Contact> Settled(ImmutableArray<Contact> contacts, Posture posture, Vec centre)
+    {
+        if (!Contacts.OnFeet(contacts) || contacts.Length > 1 && Math.Abs(contacts[0].At.X - contacts[1].At.X) > Foot / 2)
+        {
+            return contacts;
+        }
+
+        return
+        [
+            .. contacts.Select(c =>
+            {
+                var foot = c.Name.StartsWith("left", StringComparison.Ordinal) ? posture.LeftFoot : posture.RightFoot;
+                var ahead = Turn.Yaw(foot.Yaw).Of(Vec.Forward);
+                var along = Math.Clamp((centre - c.At).Dot(ahead), -(PoseSolver.MidFoot + Heel), Foot - Heel - PoseSolver.MidFoot);
+                return foot.Pitch is > 10 or < -10 ? c : c with { At = c.At + ahead * (contacts.Length > 1 && Math.Abs(ahead.X) > 0.3 ? Math.Clamp((centre.X - c.At.X) / ahead.X, -0.07, 0.08) : along) };
+            }),
+        ];
+    }
+
+    /// <summary>No foot pushes inward by more than this share of what it carries. [M] About 17° from upright: flatter, and a sole is felt to slide.</summary>
+    private const double Flattest = 0.3;
+
+    /// <summary>How far aside a line to the centre of mass goes for each length up.</summary>
+    private static Vec Inward(Vec at, Vec centre) => centre.Z - at.Z > 0.15 ? ((centre - at) with { Z = 0 }) * (1 / (centre.Z - at.Z)) : new Vec(0, 0, 0);
+
+    private static IEnumerable<(Vec At, double Share)> Above(Skeleton s, Carried? load)
+    {
+        // What of the trunk lies above the lumbar joint, by length.
+        yield return (s[Joint.Head], HeadMass);
+        yield return (s[Joint.Lumbar].Towards(s[Joint.Chest], 0.5), TrunkMass * Skeleton.ChestLength / Trunk);
+        for (var side = 1; side >= -1; side -= 2)
+        {
+            yield return (s.Of(Joint.LeftShoulder, side).Towards(s.Of(Joint.LeftElbow, side), UpperArmCentre), UpperArmMass);
+            yield return (s.Of(Joint.LeftElbow, side).Towards(s.Of(Joint.LeftWrist, side), ForearmHandCentre), ForearmHandMass);
+        }
+
+        if (load is { By: not CarriedBy.Hips })
+        {
+            foreach (var held in load.At(s))
+            {
+                yield return held;
+            }
+        }
+    }
+}

@@ -1,0 +1,197 @@
+using System.Collections.Immutable;
+using System.Runtime.CompilerServices;
+using Halterion.Core.Body;
+using Halterion.Core.Moves;
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.Demands;
+
+/// <summary>What can be said of an option by looking at its body from the first key pose to the last and in between. Degrees, kilograms.</summary>
+public sealed record OptionFacts
+{
+    /// <summary>Leaves the floor.</summary>
+    public bool Flight { get; init; }
+
+    /// <summary>Most bend of a knee whose leg carries.</summary>
+    public double StandingKnee { get; init; }
+
+    /// <summary>Most lean of a standing trunk, and of a shin over a flat foot.</summary>
+    public double StandingLean { get; init; }
+
+    public double ShinLean { get; init; }
+
+    /// <summary>Most bend of either hip.</summary>
+    public double HipBend { get; init; }
+
+    public bool KneesOnFloor { get; init; }
+
+    public bool Padded { get; init; }
+
+    /// <summary>On one leg for longer than a step.</summary>
+    public bool OneLeg { get; init; }
+
+    public bool RearRaised { get; init; }
+
+    public bool SplitStance { get; init; }
+
+    public bool StepsAsideOrBack { get; init; }
+
+    public bool WalksBackward { get; init; }
+
+    /// <summary>Steps forward into a lunge.</summary>
+    public bool ForwardLunge { get; init; }
+
+    public bool HandHold { get; init; }
+
+    public bool OnTheBack { get; init; }
+
+    public bool OnTheFront { get; init; }
+
+    /// <summary>Feet wide with a knee bent by 100° or more.</summary>
+    public bool DeepWide { get; init; }
+
+    /// <summary>One leg deep to its side, the other long.</summary>
+    public bool Cossack { get; init; }
+
+    public bool HeelRaise { get; init; }
+
+    public bool OneLegHeelRaise { get; init; }
+
+    /// <summary>Weight on the hands, wrists bent.</summary>
+    public bool OnBentWrists { get; init; }
+
+    /// <summary>Hands or forearms and feet or knees carry the trunk.</summary>
+    public bool Plank { get; init; }
+
+    public bool PlankOnHands { get; init; }
+
+    public bool HeadOffTheFloor { get; init; }
+
+    /// <summary>Of all that is held, and of what one hand holds.</summary>
+    public double Kilograms { get; init; }
+
+    public double HandKilograms { get; init; }
+
+    public bool LoadOnHips { get; init; }
+
+    public bool LoadOnBack { get; init; }
+
+    public bool LoadOverhead { get; init; }
+
+    public bool FrontRack { get; init; }
+
+    public bool GobletOrSides { get; init; }
+
+    public bool LoadAboveElbow { get; init; }
+
+    /// <summary>Arms held forward or out with a weight.</summary>
+    public bool LoadHeldOut { get; init; }
+
+    public bool LoadedTwist { get; init; }
+
+    public required Demand Demand { get; init; }
+
+    private readonly record struct Key(Move Move, Manner Manner)
+    {
+        public bool Equals(Key other) => ReferenceEquals(Move, other.Move) && Manner.Equals(other.Manner);
+
+        public override int GetHashCode() => HashCode.Combine(RuntimeHelpers.GetHashCode(Move), Manner);
+    }
+
+    /// <summary>Null for a move without poses. Looked at once for each manner of a move.</summary>
+    public static OptionFacts? Of(Move move, Manner manner, MoveLibrary moves) => moves.Once(new Key(move, manner), () => Look(move, manner, moves));
+
+    private const int Between = 4;
+
+    private static OptionFacts? Look(Move move, Manner manner, MoveLibrary moves)
+    {
+        if (OptionPoses.Of(move, manner) is not { } poses || DemandModel.Of(move.Id, manner, moves) is not { } demand)
+        {
+            return null;
+        }
+
+        var motion = OptionFigure.MotionOf(poses);
+        var keys = Enumerable.Range(0, motion.Count).Select(motion.Key).ToArray();
+        var frames = new List<Posture>(keys);
+        for (var i = 0; i + 1 < motion.Count; i++)
+        {
+            frames.AddRange(Enumerable.Range(1, Between).Select(n => motion.Between(i, i + 1, n / (Between + 1.0))));
+        }
+
+        var bodies = frames.Select(f => (Posture: f, Body: Skeleton.Of(f))).ToArray();
+        var standing = bodies.Where(b => b.Posture.On == Carrier.Feet && b.Posture.Air == 0).ToArray();
+        double Most(IEnumerable<double> of) => of.DefaultIfEmpty(0).Max();
+        bool Carries(Posture p, int side) => (side > 0 ? p.LeftFoot : p.RightFoot).Hold is Hold.Planted or Hold.Laces;
+        var kg = poses.Holds is { } h ? h.Kg * (h.By == CarriedBy.EachHand ? 2 : 1) : 0;
+        var arm = poses.Poses[^1].RightArm ?? poses.Poses[^1].Arms;
+        var by = poses.Holds?.By;
+        var held = manner.Support is Support.Hand or Support.TwoHands or Support.Wall or Support.Chair or Support.Doorway or Support.Helper
+            || poses.Poses.All(p => (p.Arms ?? p.LeftArm)?.Word is ArmWord.WallAhead or ArmWord.ChairAhead || p.LeftArm?.Word == ArmWord.Wall);
+        var on = poses.Poses.Select(p => p.On).ToHashSet();
+        var walks = motion.Way == Way.On ? keys[^1].Pelvis.X - keys[0].Pelvis.X : 0;
+        var planted = poses.Poses.Select((p, i) => (Pose: p, Key: keys[i])).Where(k => k.Pose is { On: Carrier.Feet, Air: 0 }).ToArray();
+        var steps = Stepping(planted.Select(k => k.Key).ToArray());
+        var oneLegKeys = planted.Where(k => !k.Pose.Through && (k.Key.LeftFoot.Hold == Hold.Free || k.Key.RightFoot.Hold == Hold.Free)).ToArray();
+        var wide = standing.Where(b => Math.Abs(b.Body[Joint.LeftAnkle].Y - b.Body[Joint.RightAnkle].Y) > 0.3).ToArray();
+        var twist = poses.Poses.Max(p => p.Turn + p.Face) - poses.Poses.Min(p => p.Turn + p.Face);
+        return new OptionFacts
+        {
+            Flight = poses.Poses.Any(p => p.Air > 0),
+            StandingKnee = Most(standing.SelectMany(b => new[] { 1, -1 }.Where(s => Carries(b.Posture, s)).Select(s => JointLimits.KneeFlexion(b.Body, s)))),
+            StandingLean = Most(standing.Select(b => PoseWords.Lean(b.Body))),
+            ShinLean = Most(standing.SelectMany(b => new[] { (1, b.Posture.LeftFoot), (-1, b.Posture.RightFoot) }
+                .Where(f => f.Item2 is { Hold: Hold.Planted, Pitch: < 10 }).Select(f => JointLimits.AnkleBendOf(b.Body, f.Item1)))),
+            HipBend = Most(bodies.SelectMany(b => new[] { 1, -1 }.Select(s => JointLimits.HipFlexionOf(b.Body, s)))),
+            KneesOnFloor = bodies.Any(b => b.Posture.LeftFoot.Hold == Hold.Kneeling || b.Posture.RightFoot.Hold == Hold.Kneeling),
+            Padded = manner.Surface is Surface.Pad or Surface.Mat or Surface.Soft || !poses.Props.IsDefault && poses.Props.Any(p => p.StartsWith("mat", StringComparison.Ordinal) || p.StartsWith("pad", StringComparison.Ordinal)),
+            OneLeg = move.Family != Family.Recovery && oneLegKeys.Length > 0,
+            RearRaised = keys.Any(k => k.LeftFoot.Hold == Hold.Laces || k.RightFoot.Hold == Hold.Laces),
+            SplitStance = standing.Any(b => Carries(b.Posture, 1) && Carries(b.Posture, -1) && Math.Abs(b.Body[Joint.LeftAnkle].X - b.Body[Joint.RightAnkle].X) > 0.25),
+            StepsAsideOrBack = steps.Aside > 0.15 || steps.Back > 0.15,
+            WalksBackward = walks < -0.2,
+            ForwardLunge = steps.Forward > 0.3 && Most(standing.Select(b => JointLimits.KneeFlexion(b.Body, -1))) > 60,
+            HandHold = held,
+            OnTheBack = on.Overlaps([Carrier.Back, Carrier.Shoulders]),
+            OnTheFront = on.Contains(Carrier.Front),
+            DeepWide = wide.Any(b => Math.Max(JointLimits.KneeFlexion(b.Body, 1), JointLimits.KneeFlexion(b.Body, -1)) >= 100),
+            Cossack = wide.Any(b => Math.Max(JointLimits.KneeFlexion(b.Body, 1), JointLimits.KneeFlexion(b.Body, -1)) >= 100
+                && Math.Min(JointLimits.KneeFlexion(b.Body, 1), JointLimits.KneeFlexion(b.Body, -1)) < 25),
+            HeelRaise = poses.Poses.Any(p => p is { On: Carrier.Feet, Heels: > 10, Air: 0 }),
+            OneLegHeelRaise = planted.Any(k => k.Pose.Heels > 10 && (k.Key.LeftFoot.Hold == Hold.Free || k.Key.RightFoot.Hold == Hold.Free)),
+            OnBentWrists = poses.Poses.Any(p => p.On is Carrier.Hands or Carrier.Knees && (p.Arms ?? p.RightArm)?.Word == ArmWord.Floor) && manner.Support != Support.Forearms,
+            Plank = on.Contains(Carrier.Hands) || poses.Poses.Any(p => p is { On: Carrier.Side, Lift: > 0 }),
+            PlankOnHands = poses.Poses.Any(p => p.On == Carrier.Hands && (p.Arms ?? p.RightArm)?.Word == ArmWord.Floor),
+            HeadOffTheFloor = poses.Poses.Any(p => p.On is Carrier.Back or Carrier.Shoulders && (p.Round > 15 || p.Head > 15)),
+            Kilograms = kg,
+            HandKilograms = by is CarriedBy.EachHand or CarriedBy.RightHand or CarriedBy.LeftHand ? poses.Holds!.Kg : by is CarriedBy.BothHands ? kg / 2 : 0,
+            LoadOnHips = by == CarriedBy.Hips || manner.Load?.Position == LoadPosition.Hips,
+            LoadOnBack = by == CarriedBy.Shoulders || manner.Load?.Position == LoadPosition.Back,
+            LoadOverhead = kg > 0 && poses.Poses.Any(p => (p.Arms ?? p.RightArm ?? p.LeftArm)?.Word == ArmWord.Overhead),
+            FrontRack = kg > 0 && (manner.Load?.Position == LoadPosition.FrontRack || arm?.Word == ArmWord.FrontRack),
+            GobletOrSides = arm?.Word is ArmWord.Goblet or ArmWord.Sides or ArmWord.Low,
+            LoadAboveElbow = kg > 0 && bodies.Any(b => b.Posture.On is Carrier.Feet or Carrier.Seat or Carrier.Knees && by is not (CarriedBy.Hips or null)
+                && Math.Max(b.Body[Joint.LeftWrist].Z - b.Body[Joint.LeftElbow].Z, b.Body[Joint.RightWrist].Z - b.Body[Joint.RightElbow].Z) > 0.02
+                && Math.Max(b.Body[Joint.LeftWrist].Z - b.Body[Joint.LeftShoulder].Z, b.Body[Joint.RightWrist].Z - b.Body[Joint.RightShoulder].Z) > -0.06),
+            LoadHeldOut = kg > 0 && poses.Poses.Any(p => (p.Arms ?? p.RightArm)?.Word is ArmWord.Forward or ArmWord.Out or ArmWord.OutBent),
+            LoadedTwist = kg > 0 && twist > 20,
+            Demand = demand,
+        };
+    }
+
+    /// <summary>How far a foot that comes down somewhere else has gone since it last stood.</summary>
+    private static (double Forward, double Back, double Aside) Stepping(Posture[] keys)
+    {
+        var (forward, back, aside) = (0.0, 0.0, 0.0);
+        foreach (var foot in (Func<Posture, FootState>[])[p => p.LeftFoot, p => p.RightFoot])
+        {
+            var places = keys.Select(foot).Where(f => f.Hold == Hold.Planted).Select(f => f.Place).ToArray();
+            for (var i = 1; i < places.Length; i++)
+            {
+                var way = places[i] - places[i - 1];
+                (forward, back, aside) = (Math.Max(forward, way.X), Math.Max(back, -way.X), Math.Max(aside, Math.Abs(way.Y)));
+            }
+        }
+
+        return (forward, back, aside);
+    }
+}

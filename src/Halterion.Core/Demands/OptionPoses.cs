@@ -1,0 +1,359 @@
+using System.Collections.Immutable;
+using Halterion.Core.Body;
+using Halterion.Core.Moves;
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.Demands;
+
+/// <summary>A move done in a manner, as key poses with what is held, worn and stood at. Every field of an option that a body shows is in it.</summary>
+public static class OptionPoses
+{
+    /// <summary>Depth of a squat by its word: thigh from upright, degrees.</summary>
+    private static double Thigh(Depth depth) => depth switch
+    {
+        Depth.Small => 25,
+        Depth.Quarter => 44,
+        Depth.Half => 60,
+        Depth.Parallel => 90,
+        _ => 104,
+    };
+
+    /// <summary>Depth of a hinge by its word: trunk from upright, degrees.</summary>
+    private static double Trunk(Depth depth) => depth switch
+    {
+        Depth.Small or Depth.Quarter => 30,
+        Depth.Half or Depth.Knee => 46,
+        Depth.Parallel or Depth.MidShin => 70,
+        _ => 84,
+    };
+
+    /// <summary>Share of the way of what is neither: a bridge, a push-up, a raised leg.</summary>
+    private static double Share(Depth depth) => depth switch
+    {
+        Depth.Small or Depth.Quarter => 0.45,
+        Depth.Half => 0.65,
+        _ => 1,
+    };
+
+    /// <summary>Kilograms that an option without a number is drawn and weighed with. [M]</summary>
+    private const double UsualKg = 8;
+
+    public static MovePoses? Of(Move move, Manner manner) => move.Poses is { } poses ? In(poses, manner) : null;
+
+    public static MovePoses In(MovePoses m, Manner manner)
+    {
+        var poses = m.Poses;
+        if (manner.Depth is { } depth)
+        {
+            poses = Deep(poses, depth);
+        }
+
+        if (manner.Base is { } footing)
+        {
+            (m, poses) = Based(m, poses, footing);
+        }
+
+        poses = Map(poses, p => Small(p, manner));
+        if (manner.Step is StepLength.Short or StepLength.Long)
+        {
+            var by = manner.Step == StepLength.Short ? 0.76 : 1.12;
+            poses = Map(poses, p => Stepped(p, by));
+        }
+
+        if (manner.Surface is { } surface)
+        {
+            (m, poses) = On(m, poses, surface, manner.HeightCm);
+        }
+
+        if (manner.Impact is Impact.None)
+        {
+            // What was in the air is left out; the body stops at what is last now.
+            var ground = poses.RemoveAll(p => p.Air > 0);
+            poses = ground.Length > 1 ? ground.SetItem(ground.Length - 1, ground[^1] with { Through = false }) : Map(poses, p => p with { Air = 0, Heels = 0 });
+        }
+        else if (manner.Impact is { } impact && poses.All(p => p.Air == 0) && poses[^1].On == Carrier.Feet)
+        {
+            if (poses is [{ Left.Free: true } one, { Right.Free: true } other])
+            {
+                // From one leg to the other: the air lies between them.
+                var foot = new FootSpec(Y: 0.08, Heel: 16);
+                var air = one with { Left = foot, Right = foot, Depth = 8, Lean = 12, Air = impact == Impact.Jump ? 0.08 : 0.05, Arc = 0, RightArm = Loose, LeftArm = Loose, Share = 1.1 };
+                return In(m with { Poses = [one, air, other] }, manner with { Impact = null });
+            }
+
+            // Out of the deeper of two poses into the air and back to it.
+            var high = poses.MinBy(p => p.Depth)!;
+            poses = poses.Add(high with { Air = impact == Impact.Jump ? 0.08 : 0.04, Heels = 35, Share = 0.7 });
+        }
+
+        if (manner.Band is { } band)
+        {
+            m = m with { Band = band == BandStrength.None ? BandAt.None : m.Band != BandAt.None ? m.Band : poses[0].On is Carrier.Feet or Carrier.Shoulders or Carrier.Bench or Carrier.Side ? BandAt.Knees : BandAt.Feet };
+            if (band == BandStrength.None && m.Poses != poses)
+            {
+                m = m with { Band = BandAt.None };
+            }
+        }
+
+        // Holding on comes last but one: a hand that holds on holds no weight.
+        (m, poses) = Loaded(m, poses, manner);
+        if (manner.Arms is { } arms && m.Holds is null)
+        {
+            poses = Map(poses, p => Held(p, Word(arms)));
+        }
+
+        if (manner.Support is { } support and not Support.None)
+        {
+            (m, poses) = Supported(m, poses, support);
+        }
+
+        return m with { Poses = poses };
+    }
+
+    private static readonly ArmSpec Loose = new(Flex: 10, Out: 10, Elbow: 40);
+
+    private static ImmutableArray<KeyPose> Map(ImmutableArray<KeyPose> poses, Func<KeyPose, KeyPose> by) => [.. poses.Select(by)];
+
+    /// <summary>The deepest pose goes to the depth of the word, the others with it.</summary>
+    private static ImmutableArray<KeyPose> Deep(ImmutableArray<KeyPose> poses, Depth depth)
+    {
+        var thigh = poses.Max(p => p.Knee is null ? p.Depth : 0);
+        if (thigh > 20)
+        {
+            var by = Thigh(depth) / thigh;
+            return Map(poses, p => p.Knee is not null || p.Depth == 0 ? p : p with
+            {
+                Depth = Math.Min(p.Depth * by, 108),
+
+                // A lean that was said for the full depth goes with it.
+                Lean = p.Lean is { } lean ? lean * Math.Min(1, 0.4 + 0.6 * by) : null,
+                Shin = p.Shin is { } shin ? shin * Math.Min(1, by) : null,
+            });
+        }
+
+        var lean = poses.Where(p => p.On == Carrier.Feet).Select(p => p.Lean ?? 0).DefaultIfEmpty(0).Max();
+        if (lean > 35)
+        {
+            var by = Trunk(depth) / lean;
+            return Map(poses, p => p.Lean is { } l && l > 20 ? p with { Lean = l * by, Left = Along(p.Left, by) } : p);
+        }
+
+        // Between the first pose and the last: so much of the way.
+        var share = Share(depth);
+        return [poses[0], .. poses.Skip(1).Select(p => Between(poses[0], p, share))];
+    }
+
+    /// <summary>A free leg in line with the trunk comes up as far as the trunk goes down.</summary>
+    private static FootSpec? Along(FootSpec? foot, double by) => foot is { Free: true, Flex: > -1 and < 1 } && by < 1 ? foot with { Knee = foot.Knee + 20 * (1 - by) } : foot;
+
+    private static KeyPose Between(KeyPose a, KeyPose b, double share)
+    {
+        double At(double x, double y) => x + (y - x) * share;
+        FootSpec? Foot(FootSpec? x, FootSpec? y) => x is not null && y is not null && x.Free == y.Free
+            ? y with { Flex = x.Flex is { } f && y.Flex is { } g ? At(f, g) : y.Flex, Out = At(x.Out, y.Out), Knee = At(x.Knee, y.Knee), Rotate = At(x.Rotate, y.Rotate), X = At(x.X, y.X), Z = At(x.Z, y.Z) }
+            : y;
+        return b with
+        {
+            Lift = At(a.Lift, b.Lift),
+            Down = At(a.Down, b.Down),
+            Sit = At(a.Sit, b.Sit),
+            Turn = At(a.Turn, b.Turn),
+            Tip = At(a.Tip, b.Tip),
+            Twist = At(a.Twist, b.Twist),
+            Round = At(a.Round, b.Round),
+            Heels = At(a.Heels, b.Heels),
+            Knees = At(a.Knees, b.Knees),
+            Lean = a.Lean is { } x && b.Lean is { } y ? At(x, y) : b.Lean,
+            Right = Foot(a.Right, b.Right),
+            Left = Foot(a.Left, b.Left),
+        };
+    }
+
+    private static (MovePoses Move, ImmutableArray<KeyPose> Poses) Based(MovePoses m, ImmutableArray<KeyPose> poses, Footing footing)
+    {
+        var deepest = poses.MaxBy(p => p.Depth)!;
+        var splits = deepest.Split != 0 || deepest.Left is { X: < -0.25 };
+        switch (footing)
+        {
+            case Footing.RearRaised when splits:
+                return (
+                    m with { Props = Add(m.Props, "bench:left") },
+                    Map(poses, p => p with { Split = 0, Left = new FootSpec(X: -0.42, Z: 0.17, Laces: true), Depth = Math.Max(p.Depth, 30), Lean = p.Depth > 40 ? 16 : 10, Shin = p.Depth > 40 ? 6 : null, Weight = 0.85 }));
+            case Footing.FrontRaised when splits:
+                return (m with { Props = Add(m.Props, "step:right") }, Map(poses, p => p with { Right = (p.Right ?? new FootSpec()) with { Z = 0.08 } }));
+            case Footing.Split when poses[0].On == Carrier.Feet:
+                return (m, Map(poses, p => p with { Split = 0.488, Width = 0.13, Left = null, Right = null, Shin = p.Depth > 0 ? 0 : null, Lean = p.Depth > 0 ? 12 : 0, Heels = 0 }));
+            case Footing.Staggered when poses[0].On is Carrier.Shoulders or Carrier.Bench:
+                return (m, Map(poses, p => p with { Left = p.Left is { Free: true } ? p.Left : new FootSpec(X: 0.15, Heel: -18) }));
+            case Footing.Staggered:
+                return (m, Map(poses, p => p with { Left = p.Left is { Free: true } ? new FootSpec(X: -0.14, Heel: 34) : (p.Left ?? new FootSpec()) with { X = -0.14, Heel = 34 }, Weight = 0.8 }));
+            case Footing.Single when poses[0].On is Carrier.Shoulders or Carrier.Bench:
+                return (m, Map(poses, p => p with { Left = new FootSpec(Flex: p.Lift > 0.5 ? 8 : 48, Knee: 8) }));
+            case Footing.Single:
+                var hinges = poses.Any(p => p.Knee is not null);
+                return (m, Map(poses, p => p with { Left = new FootSpec(Flex: hinges ? p.Lean > 30 ? 0 : -6 : 24, Knee: hinges ? 10 : 40), Split = 0, Weight = null }));
+            case Footing.Wide:
+                return (m with { View = m.View == View.Side ? View.Quarter : m.View, Map = true }, Map(poses, p => p with { Width = poses[0].On == Carrier.Feet ? 0.42 : 0.32, Toes = 32, Right = Plain(p.Right), Left = Plain(p.Left) }));
+            case Footing.Narrow:
+                return (m, Map(poses, p => p with { Width = 0.06, Toes = 2, Right = Plain(p.Right), Left = Plain(p.Left) }));
+            case Footing.Hip:
+                return (m, Map(poses, p => p with { Width = 0.15, Toes = 8, Right = Plain(p.Right), Left = Plain(p.Left) }));
+            default:
+                return (m, poses);
+        }
+    }
+
+    /// <summary>A foot that stands as its stance says.</summary>
+    private static FootSpec? Plain(FootSpec? foot) => foot is null || foot.Free ? foot : foot with { Y = null, Turn = null };
+
+    private static KeyPose Small(KeyPose p, Manner manner)
+    {
+        if (manner.Toes is { } toes && p.On == Carrier.Feet)
+        {
+            p = p with { Toes = toes == Toes.Out ? 30 : 2 };
+        }
+
+        if (manner.Trunk is { } trunk && p.On == Carrier.Feet && p.Depth > 20)
+        {
+            p = p with { Lean = trunk == TrunkLean.Upright ? p.Split != 0 || p.Left is not null ? 3 : 24 : p.Split != 0 || p.Left is not null ? 30 : 52 };
+            p = p.Split == 0 && p.Left is null ? p with { Shin = null } : p;
+        }
+
+        return p;
+    }
+
+    private static KeyPose Stepped(KeyPose p, double by)
+    {
+        FootSpec? Foot(FootSpec? f) => f is null || f.Free ? f : f with { X = f.X * by, Y = f.Y is { } y && y > 0.2 ? y * by : f.Y };
+        return p with { Split = p.Split * by, Shin = p.Shin is { } shin && by < 1 ? shin + 14 : p.Shin, Left = Foot(p.Left), Right = Foot(p.Right), Width = p.Width > 0.2 ? p.Width * by : p.Width };
+    }
+
+    private static (MovePoses Move, ImmutableArray<KeyPose> Poses) On(MovePoses m, ImmutableArray<KeyPose> poses, Surface surface, int? heightCm)
+    {
+        var word = surface.ToString().ToLowerInvariant();
+        double Height(double usual) => heightCm is { } cm ? cm / 100.0 / Stature.Usual.Metres : usual;
+        var first = poses[0];
+        var raises = surface is Surface.Step or Surface.Box or Surface.Bench or Surface.Chair;
+        var under = m.Props.IsDefault ? null : m.Props.FirstOrDefault(p => p.EndsWith(":under", StringComparison.Ordinal));
+        if (raises && (under is not null || first.On == Carrier.Feet && poses.All(p => p.Split == 0 && p.Left is null && p.Right is null)))
+        {
+            // A squat onto a seat: its height is where the hips go.
+            var depth = heightCm is null ? null : (double?)Math.Acos(Math.Clamp((Height(0) + 0.058 - 0.25) / 0.245, -0.3, 0.95)) * 180 / Math.PI;
+            return (
+                m with { Props = Add(m.Props.IsDefault ? m.Props : m.Props.RemoveAll(p => p == under), $"{(surface == Surface.Chair ? "chair" : "box")}:under") },
+                Map(poses, p => p.Depth > 40 ? p with { Depth = depth ?? Math.Min(p.Depth, 88), Shin = p.Shin ?? 31 } : p));
+        }
+
+        if (raises && first.On is Carrier.Shoulders)
+        {
+            return (
+                m with { Props = Add(m.Props, $"{word}:feet") },
+                Map(poses, p => p with { Right = Up(p.Right, Height(0.12)), Left = Up(p.Left, Height(0.12)) }));
+        }
+
+        if (raises && first.On is Carrier.Hands)
+        {
+            return (m with { Props = Add(m.Props, $"{word}:hands") }, Map(poses, p => p with { Height = Height(surface == Surface.Step ? 0.10 : 0.24) }));
+        }
+
+        if (raises && first.Split == 0 && first.Right is { Z: > 0 })
+        {
+            return (m, Map(poses, p => p with { Right = p.Right is { Free: false, Z: > 0 } r ? r with { Z = Height(r.Z) } : p.Right, Left = p.Left is { Free: false, Z: > 0 } l ? l with { Z = Height(l.Z) } : p.Left }));
+        }
+
+        return surface switch
+        {
+            Surface.Wall when first.On == Carrier.Feet => (m with { Props = Add(m.Props, "wall:behind") }, poses),
+            Surface.Pad or Surface.Soft when poses.Any(p => p.Split != 0 || p.On == Carrier.Knees) => (m with { Props = Add(m.Props, "pad:knee") }, poses),
+            Surface.Mat or Surface.Soft => (m with { Props = Add(m.Props, "mat:lying") }, poses),
+            _ => (m, poses),
+        };
+    }
+
+    private static FootSpec Up(FootSpec? foot, double by) => foot is { Free: true } ? foot : (foot ?? new FootSpec()) with { Z = by };
+
+    private static (MovePoses Move, ImmutableArray<KeyPose> Poses) Loaded(MovePoses m, ImmutableArray<KeyPose> poses, Manner manner)
+    {
+        if (manner.Load is not { } load || load.Implement == Implement.Machine)
+        {
+            return (m, poses);
+        }
+
+        var kind = load.Implement?.ToString().ToLowerInvariant() ?? m.Holds?.Kind ?? "dumbbell";
+        var kg = (double?)load.Kg?.Value ?? m.Holds?.Kg ?? UsualKg;
+        var two = load.Count == 2;
+        var bar = kind == "barbell";
+        var bridges = poses[0].On is Carrier.Shoulders or Carrier.Bench;
+        var position = load.Position ?? (bridges ? LoadPosition.Hips : bar ? null : two || m.Holds?.By == CarriedBy.EachHand ? LoadPosition.Sides : null);
+        var right = load.Side is null or LoadSide.Same;
+        var one = right ? CarriedBy.RightHand : CarriedBy.LeftHand;
+        var hinges = poses.Any(p => p.Knee is not null);
+        var (word, by) = position switch
+        {
+            LoadPosition.Goblet => (ArmWord.Goblet, CarriedBy.BothHands),
+            LoadPosition.Rack when !two => (ArmWord.Rack, one),
+            LoadPosition.Rack or LoadPosition.Shoulders => (ArmWord.Rack, two ? CarriedBy.EachHand : CarriedBy.BothHands),
+            LoadPosition.FrontRack when bar => (ArmWord.FrontRack, CarriedBy.BothHands),
+            LoadPosition.FrontRack => (ArmWord.Rack, two ? CarriedBy.EachHand : CarriedBy.BothHands),
+            LoadPosition.Back => (ArmWord.Back, CarriedBy.Shoulders),
+            LoadPosition.Overhead => (ArmWord.Overhead, two ? CarriedBy.EachHand : bar ? CarriedBy.BothHands : load.Side is null ? CarriedBy.BothHands : one),
+            LoadPosition.Hips => (ArmWord.OnHips, CarriedBy.Hips),
+            LoadPosition.Low => (ArmWord.Low, two ? CarriedBy.EachHand : CarriedBy.BothHands),
+            LoadPosition.Sides => (hinges ? ArmWord.Low : ArmWord.Sides, two ? CarriedBy.EachHand : one),
+            _ => (bar || hinges || kind is "ball" or "plate" ? ArmWord.Low : ArmWord.Goblet, two ? CarriedBy.EachHand : load.Side is null or LoadSide.Both ? CarriedBy.BothHands : one),
+        };
+        if (load.Position is null && m.Holds is { } own && !bar)
+        {
+            // The move's own way to hold it, another weight.
+            return (m with { Holds = own with { Kind = kind, Kg = kg } }, poses);
+        }
+
+        var lone = by is CarriedBy.RightHand or CarriedBy.LeftHand;
+        return (
+            m with { Holds = new MoveLoad(kind, kg, by) },
+            Map(poses, p => p.On is Carrier.Hands || p.On is Carrier.Knees && p.Lean > 50 ? p
+                : lone ? (by == CarriedBy.RightHand ? p with { RightArm = new ArmSpec(word), LeftArm = new ArmSpec(word == ArmWord.Low ? ArmWord.Sides : ArmWord.Hips) } : p with { LeftArm = new ArmSpec(word), RightArm = new ArmSpec(word == ArmWord.Low ? ArmWord.Sides : ArmWord.Hips) })
+                : Held(p, word)));
+    }
+
+    private static KeyPose Held(KeyPose p, ArmWord word) => p with { Arms = new ArmSpec(word), RightArm = null, LeftArm = null };
+
+    private static ArmWord Word(ArmPlace arms) => arms switch
+    {
+        ArmPlace.Forward => ArmWord.Forward,
+        ArmPlace.Hips => ArmWord.Hips,
+        ArmPlace.Crossed => ArmWord.Crossed,
+        ArmPlace.Overhead => ArmWord.Overhead,
+        _ => ArmWord.Sides,
+    };
+
+    private static (MovePoses Move, ImmutableArray<KeyPose> Poses) Supported(MovePoses m, ImmutableArray<KeyPose> poses, Support support)
+    {
+        var stands = poses.All(p => p.On == Carrier.Feet);
+        switch (support)
+        {
+            case Support.Wall or Support.Hand or Support.Doorway or Support.Helper when stands:
+                // One hand holds on; a weight is in the other.
+                var by = m.Holds is null ? null : m.Holds with { By = m.Holds.By is CarriedBy.LeftHand or CarriedBy.EachHand ? CarriedBy.RightHand : m.Holds.By };
+                return (m with { Holds = by, Props = Add(m.Props, "wall:aside") }, Map(poses, p => p with { LeftArm = new ArmSpec(ArmWord.Wall), RightArm = p.RightArm ?? p.Arms }));
+            case Support.Chair or Support.TwoHands when stands && (m.Props.IsDefault || !m.Props.Any(p => p.EndsWith(":under", StringComparison.Ordinal))):
+                return (m with { Holds = null, Props = Add(m.Props, "chair:chairAhead") }, Map(poses, p => Held(p, ArmWord.ChairAhead)));
+            case Support.TwoHands or Support.Chair when stands:
+                return (m with { Holds = null }, Map(poses, p => Held(p, p.Depth > 40 ? ArmWord.Thigh : ArmWord.Thigh)));
+            case Support.HandOnThigh when stands:
+                return (m, Map(poses, p => m.Holds is null ? p with { RightArm = new ArmSpec(ArmWord.Thigh) } : p with { RightArm = new ArmSpec(ArmWord.Thigh) }));
+            case Support.Knees when poses[0].On == Carrier.Hands:
+                return (m, Map(poses, p => p with { OnKnees = true, Right = null, Left = null }));
+            case Support.Knees when stands:
+                return (m, Map(poses, p => Held(p, ArmWord.Thigh)));
+            case Support.Knees when poses[0].On == Carrier.Side:
+                return (m, Map(poses, p => p with { OnKnees = true, Left = new FootSpec(Kneel: true), Right = new FootSpec(Kneel: true) }));
+            case Support.Forearms when poses[0].On is Carrier.Hands or Carrier.Knees:
+                return (m, Map(poses, p => p with { Arms = p.On == Carrier.Hands ? new ArmSpec(ArmWord.Forearm) : p.Arms, Lean = p.On == Carrier.Knees ? 100 : p.Lean, Down = 0 }));
+            default:
+                return (m, poses);
+        }
+    }
+
+    private static ImmutableArray<string> Add(ImmutableArray<string> props, string word) => props.IsDefault ? [word] : props.Contains(word) ? props : props.Add(word);
+}

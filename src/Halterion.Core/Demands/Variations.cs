@@ -1,0 +1,182 @@
+using Halterion.Core.Body;
+using Halterion.Core.Moves;
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.Demands;
+
+/// <summary>A move done otherwise: the fields of the plan language that make it easier or harder, in the order in which they are tried.</summary>
+internal static class Variations
+{
+    public static IEnumerable<Variation> Of(Move move, Tier tier)
+    {
+        if (move.Poses is not { } poses)
+        {
+            return [];
+        }
+
+        return (tier == Tier.Easier ? Easier(move, poses) : Harder(move, poses))
+            .Select((v, i) => new Variation(Option.Of(tier, move.Id, v.Manner), v.Dimension, v.Why, 10 + i));
+    }
+
+    private static IEnumerable<(Manner Manner, string Dimension, string Why)> Easier(Move move, MovePoses poses)
+    {
+        var first = poses.Poses[0];
+        var stands = poses.Poses.All(p => p.On == Carrier.Feet);
+        var depth = poses.Poses.Max(p => p.Knee is null && p.On == Carrier.Feet ? p.Depth : 0);
+        var hinges = poses.Poses.Any(p => p.Knee is not null && p.Lean > 50);
+        var splits = poses.Poses.Any(p => p.Split != 0 || p.Left is { Laces: true });
+        var oneLeg = poses.Poses.Any(p => !p.Through && (p.Right is { Free: true } || p.Left is { Free: true }));
+        var flies = poses.Poses.Any(p => p.Air > 0);
+        if (flies)
+        {
+            yield return (new Manner { Impact = Impact.None }, "impact", "The same way without leaving the floor");
+            yield return (new Manner { Impact = Impact.None, Depth = Depth.Half }, "impact", "On the floor, and less deep");
+            yield return (new Manner { Impact = Impact.None, Support = Support.Wall }, "impact", "On the floor, a hand on the wall");
+        }
+
+        if (poses.Holds is { Kg: >= 2 } held)
+        {
+            var lighter = Math.Max(1, Math.Round(held.Kg * 0.6));
+            yield return (new Manner { Load = new Load(WordsOfKind(held.Kind), held.By == CarriedBy.EachHand ? 2 : 1, new Kilograms((decimal)lighter), null, null) }, "load", "A lighter weight");
+        }
+
+        if (stands && (oneLeg || splits) && !flies)
+        {
+            yield return (new Manner { Support = Support.Wall }, "support", "A hand on the wall catches you");
+            yield return (new Manner { Support = Support.Chair }, "support", "Two hands on a chair catch you");
+        }
+
+        if (depth > 70)
+        {
+            yield return (new Manner { Depth = Depth.Half }, "depth", "Half the depth");
+            yield return (new Manner { Depth = Depth.Quarter }, "depth", "A quarter of the depth");
+        }
+        else if (depth > 40)
+        {
+            yield return (new Manner { Depth = Depth.Quarter }, "depth", "A quarter of the depth");
+        }
+
+        if (hinges)
+        {
+            yield return (new Manner { Depth = Depth.Knee }, "depth", "Only until the hands are at the knees");
+        }
+
+        if (first.On == Carrier.Hands)
+        {
+            if (poses.Poses.All(p => p.Right is null && p.Left is null))
+            {
+                yield return (new Manner { Support = Support.Knees }, "support", "On the knees: a shorter lever");
+            }
+
+            yield return (new Manner { Surface = Surface.Bench }, "surface", "Hands on a bench: less of you to carry");
+        }
+
+        if (first is { On: Carrier.Side, Lift: > 0 })
+        {
+            yield return (new Manner { Support = Support.Knees }, "support", "On the lower knee: a shorter lever");
+        }
+
+        if (poses.Band is BandAt.Knees or BandAt.Ankles or BandAt.Feet)
+        {
+            yield return (new Manner { Band = BandStrength.None }, "band", "Without the band: lower and slower");
+        }
+
+        if (first.On is Carrier.Shoulders or Carrier.Bench && oneLeg)
+        {
+            yield return (new Manner { Base = Footing.Staggered }, "base", "The other heel stays down and helps");
+        }
+
+        if (stands && splits)
+        {
+            yield return (new Manner { Step = StepLength.Short, Support = Support.HandOnThigh }, "support", "A shorter step, a hand on the thigh");
+        }
+
+        if (stands && !flies && (move.Family != Family.Stretch || oneLeg))
+        {
+            yield return (new Manner { Support = Support.Wall }, "support", "A hand on the wall catches you");
+            yield return (new Manner { Support = Support.Chair }, "support", "Two hands on a chair catch you");
+        }
+
+        yield return (new Manner { Depth = Depth.Half }, "depth", "A smaller way");
+        yield return (new Manner { Depth = Depth.Small }, "depth", "A small way");
+        if (move.Tempo is { } tempo && tempo.RepSeconds(RepStyle.Full) >= 4)
+        {
+            yield return (new Manner { Tempo = Paced("1-0-1-0") }, "tempo", "Quicker: less time under way");
+        }
+    }
+
+    private static IEnumerable<(Manner Manner, string Dimension, string Why)> Harder(Move move, MovePoses poses)
+    {
+        var first = poses.Poses[0];
+        var stands = poses.Poses.All(p => p.On == Carrier.Feet);
+        var depth = poses.Poses.Max(p => p.Knee is null && p.On == Carrier.Feet ? p.Depth : 0);
+        var hinges = poses.Poses.Any(p => p.Knee is not null && p.Lean > 50);
+        var quick = move.Quick;
+        if (poses.Holds is { } held)
+        {
+            var heavier = Math.Round(held.Kg * 1.4) is var more && more > held.Kg ? more : held.Kg + 1;
+            yield return (new Manner { Load = new Load(WordsOfKind(held.Kind), held.By == CarriedBy.EachHand ? 2 : 1, new Kilograms((decimal)heavier), null, null) }, "load", "A heavier weight");
+        }
+
+        if (move.Tempo is not null && !quick && move.Family is not (Family.Recovery or Family.Stretch) && poses.Poses.All(p => p.Air == 0))
+        {
+            yield return (new Manner { Tempo = Paced("4-0-1-0") }, "tempo", stands ? "Four counts on the way down" : "Slower: four counts one way");
+            yield return (new Manner { Tempo = Paced("2-2-1-0") }, "tempo", "Two counts of stillness at the far end");
+            yield return (new Manner { Tempo = Paced("4-2-2-0") }, "tempo", "Slower, with a stop");
+            yield return (new Manner { Tempo = Paced("5-3-3-0") }, "tempo", "Very slow, with a stop");
+        }
+
+        if (poses.Holds is null && stands && move.Family is Family.Squat or Family.Lunge && poses.Poses.All(p => p.Air == 0))
+        {
+            yield return (new Manner { Load = new Load(Implement.Dumbbell, 1, new Kilograms(6), LoadPosition.Goblet, null) }, "load", "A weight at the chest");
+        }
+
+        if (poses.Holds is null && stands && move.Family is Family.Hinge && poses.Props.IsDefaultOrEmpty)
+        {
+            yield return (new Manner { Load = new Load(Implement.Dumbbell, 2, new Kilograms(5), LoadPosition.Sides, null) }, "load", "A weight in each hand");
+        }
+
+        if (first.On is Carrier.Shoulders or Carrier.Bench && poses.Holds is null)
+        {
+            yield return (new Manner { Load = new Load(Implement.Dumbbell, 1, new Kilograms(8), LoadPosition.Hips, null) }, "load", "A weight across the hips");
+        }
+
+        if (poses.Band == BandAt.None && poses.Poses.All(p => p.Air == 0) && (move.Family is Family.Squat or Family.Bridge || move.Family == Family.Activation && first.On != Carrier.Front))
+        {
+            yield return (new Manner { Band = BandStrength.Light }, "band", "A light band");
+            yield return (new Manner { Band = BandStrength.Medium }, "band", "A medium band");
+        }
+        else if (poses.Band != BandAt.None)
+        {
+            yield return (new Manner { Band = BandStrength.Medium }, "band", "A stronger band");
+        }
+
+        if (depth is > 20 and < 100 && stands && poses.Poses.All(p => p.Air == 0))
+        {
+            yield return (new Manner { Depth = depth < 62 ? Depth.Half : depth < 88 ? Depth.Parallel : Depth.Full }, "depth", "Deeper");
+            yield return (new Manner { Depth = Depth.Parallel }, "depth", "Down to level thighs");
+        }
+
+        if (hinges)
+        {
+            yield return (new Manner { Depth = Depth.Floor }, "depth", "Deeper, as far as the back stays long");
+        }
+
+        if (first.On == Carrier.Hands)
+        {
+            yield return (new Manner { Base = Footing.Narrow }, "base", "Feet together");
+        }
+    }
+
+    private static Tempo Paced(string text) => Tempo.TryParse(text, out var tempo) ? tempo : throw new ArgumentException(text);
+
+    private static Implement? WordsOfKind(string kind) => kind switch
+    {
+        "dumbbell" => Implement.Dumbbell,
+        "kettlebell" => Implement.Kettlebell,
+        "barbell" => Implement.Barbell,
+        "plate" => Implement.Plate,
+        "ball" => Implement.Ball,
+        _ => Implement.Bottle,
+    };
+}

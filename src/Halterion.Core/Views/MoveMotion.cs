@@ -1,0 +1,142 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using Halterion.Core.Body;
+using Halterion.Core.Demands;
+using Halterion.Core.Moves;
+using Halterion.Core.Plans;
+using Halterion.Core.Words;
+
+namespace Halterion.Core.Views;
+
+/// <summary>An instant of a rep. Metres, z up, the floor at 0; moments in N·m, static.</summary>
+/// <param name="At">Joints in the order of the motion's list.</param>
+/// <param name="Contacts">Where the body rests on something.</param>
+/// <param name="Air">Nothing carries it.</param>
+public sealed record MotionFrame(
+    ImmutableArray<ImmutableArray<double>> At,
+    ImmutableArray<string> Contacts,
+    ImmutableArray<double> CentreOfMass,
+    bool Air,
+    ImmutableSortedDictionary<string, double> Moments);
+
+/// <summary>What is held or worn, frame by frame.</summary>
+/// <param name="HeldBy">Joints that hold it.</param>
+public sealed record MotionItem(string Kind, double? Kg, ImmutableArray<string> HeldBy, ImmutableArray<ImmutableArray<double>> Frames);
+
+/// <summary>One rep of an option at its tempo (2 s of what is held), for checking and for other programs.</summary>
+/// <param name="Hold">It is held, not repeated.</param>
+/// <param name="Demand">0 to 5 each; overall is their weighted sum.</param>
+/// <param name="Views">From where it is best seen.</param>
+public sealed record MoveMotion(
+    MoveId Move,
+    string Option,
+    string Words,
+    int StatureCm,
+    double MassKg,
+    int FramesPerSecond,
+    bool Hold,
+    ImmutableArray<string> Joints,
+    ImmutableArray<MotionFrame> Frames,
+    ImmutableArray<MotionItem> Items,
+    ImmutableSortedDictionary<string, double> Demand,
+    ImmutableArray<View> Views)
+{
+    private static readonly ImmutableArray<string> Names = [.. Enum.GetNames<Joint>().Select(JsonNamingPolicy.CamelCase.ConvertName)];
+
+    /// <param name="option">Of a move that has poses.</param>
+    public static MoveMotion Of(Option option, string name, MoveLibrary moves, Preferences preferences, int statureCm)
+    {
+        var move = moves.Find(option.Move)!;
+        var poses = OptionPoses.Of(move, option.Manner)!;
+        var stature = new Stature(statureCm / 100.0);
+        var motion = OptionFigure.MotionOf(poses);
+        var hold = move.Dose.Kind == "hold" && (option.Manner.Tempo ?? move.Tempo) is null;
+        var phases = OptionFigure.PhasesOf(motion, move, option.Manner);
+        var seconds = hold ? Film.Held : phases[^1].To;
+        var count = (int)Math.Round(seconds * Film.FramesPerSecond) + 1;
+        var postures = Enumerable.Range(0, count)
+            .Select(i => hold ? motion.Key(motion.Count - 1) : Film.At(motion, phases, Math.Min(seconds, (double)i / Film.FramesPerSecond)))
+            .ToArray();
+        var bodies = postures.Select(Skeleton.Of).ToArray();
+        ImmutableArray<double> Metres(Vec v) => [Math.Round(v.X * stature.Metres, 4), Math.Round(v.Y * stature.Metres, 4), Math.Round(v.Z * stature.Metres, 4)];
+        var frames = postures.Zip(bodies, (posture, body) =>
+        {
+            var contacts = Contacts.Of(posture, body);
+            var moments = Forces.Of(posture, motion.Load, stature, Anthropometry.UsualMass);
+            return new MotionFrame(
+                [.. body.All.Select(Metres)],
+                [.. contacts.Select(c => c.Name)],
+                Metres(Body.Carried.Centre(body, motion.Load)),
+                contacts.IsEmpty,
+                ImmutableSortedDictionary.CreateRange(StringComparer.Ordinal, new Dictionary<string, double>
+                {
+                    ["leftAnkle"] = Round(moments.Left.Ankle),
+                    ["leftKnee"] = Round(moments.Left.Knee),
+                    ["leftHip"] = Round(moments.Left.Hip),
+                    ["rightAnkle"] = Round(moments.Right.Ankle),
+                    ["rightKnee"] = Round(moments.Right.Knee),
+                    ["rightHip"] = Round(moments.Right.Hip),
+                    ["lowerBack"] = Round(moments.LowerBack),
+                }));
+        });
+        var demand = DemandModel.Of(option.Move, option.Manner, moves)!;
+        return new MoveMotion(
+            move.Id,
+            name,
+            PlanWords.Option(option, moves, preferences),
+            statureCm,
+            Anthropometry.UsualMass,
+            Film.FramesPerSecond,
+            hold,
+            Names,
+            [.. frames],
+            [.. Carried(motion, poses, bodies, Metres)],
+            ImmutableSortedDictionary.CreateRange(
+                StringComparer.Ordinal,
+                demand.Dimensions.Select(d => KeyValuePair.Create(d.Of == "inner thigh" ? "innerThigh" : d.Of, Math.Round(d.Value, 2))).Append(KeyValuePair.Create("overall", Math.Round(demand.Overall, 2)))),
+            [.. new[] { poses.View, View.Side, View.Front, View.Quarter }.Distinct()]);
+    }
+
+    private static IEnumerable<MotionItem> Carried(Motion motion, MovePoses poses, Skeleton[] bodies, Func<Vec, ImmutableArray<double>> metres)
+    {
+        if (motion.Load is { } load)
+        {
+            var held = load.By switch
+            {
+                CarriedBy.RightHand => [["rightHand"]],
+                CarriedBy.LeftHand => [["leftHand"]],
+                CarriedBy.EachHand => [["leftHand"], ["rightHand"]],
+                _ => (ImmutableArray<ImmutableArray<string>>)[["leftHand", "rightHand"]],
+            };
+            for (var i = 0; i < held.Length; i++)
+            {
+                var n = i;
+                yield return new MotionItem(load.Kind, load.Kg, held[i], [.. bodies.Select(b => metres(load.At(b).ElementAt(n).At))]);
+            }
+        }
+
+        if (poses.Band != BandAt.None)
+        {
+            Vec At(Skeleton b) => poses.Band switch
+            {
+                BandAt.Knees => b[Joint.LeftKnee].Towards(b[Joint.RightKnee], 0.5),
+                BandAt.Ankles or BandAt.Feet => b[Joint.LeftAnkle].Towards(b[Joint.RightAnkle], 0.5),
+                BandAt.Shoulders => b[Joint.Chest],
+                BandAt.Hips => b[Joint.Pelvis],
+                _ => b[Joint.LeftHand].Towards(b[Joint.RightHand], 0.5),
+            };
+            ImmutableArray<string> worn = poses.Band switch
+            {
+                BandAt.Knees => ["leftKnee", "rightKnee"],
+                BandAt.Ankles or BandAt.Feet => ["leftAnkle", "rightAnkle"],
+                BandAt.Shoulders => ["chest"],
+                BandAt.Hips => ["pelvis"],
+                BandAt.AnchorAnkle => ["rightAnkle"],
+                _ => ["leftHand", "rightHand"],
+            };
+            yield return new MotionItem("band", null, worn, [.. bodies.Select(b => metres(At(b)))]);
+        }
+    }
+
+    private static double Round(double moment) => Math.Round(moment, 1);
+}
