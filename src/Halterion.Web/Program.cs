@@ -1,5 +1,6 @@
 using System.Net.Sockets;
 using System.Reflection;
+using Halterion.Core.Demands;
 using Halterion.Core.Moves;
 using Halterion.Core.Plans;
 using Halterion.Core.Views;
@@ -123,6 +124,13 @@ catch (IOException e) when (e.InnerException is Microsoft.AspNetCore.Connections
 }
 
 Console.WriteLine($"Halterion is ready: {app.Urls.FirstOrDefault() ?? "in tests"}");
+if (app.Urls.Count > 0)
+{
+    // The library is drawn while nobody waits for it yet.
+    var library = app.Services.GetRequiredService<MoveLibrary>();
+    _ = Task.Run(() => OptionFigure.DrawAll(library));
+}
+
 await app.WaitForShutdownAsync();
 return 0;
 

@@ -22,7 +22,8 @@ public class MoveLibraryTests
     [Fact]
     public void Every_move_says_all_that_an_instructor_asks() => Assert.All(Library.Moves, move =>
     {
-        string[] texts = [move.Name, move.Rep, move.SetUp, move.Path, move.End, move.Breath, move.Felt, move.Cautions, move.Muscles, move.Easier, move.Harder];
+        string[] texts = [move.Name, move.Rep, move.SetUp, move.Path, move.End, move.Breath, move.Felt, move.Cautions, move.Muscles, move.Easier, move.Harder, move.SelfCheck!, move.NotFelt!];
+        Assert.True(move.Felt.Length >= 14, move.Id.Value);
         Assert.All(texts, text => Assert.False(string.IsNullOrWhiteSpace(text), move.Id.Value));
         Assert.True(move.Faults.Length >= 2);
         Assert.NotNull(move.Poses);

@@ -61,6 +61,20 @@ public class ProposalTests
         Assert.All(working.Where(m => Facts(m.Id).Flight), m => Assert.NotNull(Proposals.For(m.Id, Library).Easier));
     }
 
+    [Fact]
+    public void What_is_near_is_like_it()
+    {
+        Move[] Near(string id)
+        {
+            var move = Library.Find(new MoveId(id))!;
+            return [.. Library.Moves.OrderBy(m => Nearness.Between(move, m, Library)).Take(5)];
+        }
+
+        Assert.Equal("squat", Near("squat")[0].Id.Value);
+        Assert.All(Near("squat"), m => Assert.Equal(Family.Squat, m.Family));
+        Assert.All(Near("single-leg-bridge"), m => Assert.Equal(Family.Bridge, m.Family));
+    }
+
     /// <summary>Handbook, section 6, as a table; one that must and one that must not be there for each limit.</summary>
     [Theory]
     [InlineData(Limit.Knee, "hip-hinge", "jump-squat")]

@@ -40,12 +40,13 @@ public static class Contacts
                 list.Add(new Contact("seat", s[Joint.Pelvis] - Vec.Up * PoseSolver.Seat));
                 break;
             case Carrier.Side:
+                var (low, lower) = s[Joint.LeftShoulder].Z < s[Joint.RightShoulder].Z ? (1, "left") : (-1, "right");
                 list.Add(s[Joint.Pelvis].Z < 0.17 && p.Anchor is { } anchor && (anchor - p.Pelvis).Length < 1e-6
                     ? new Contact("side", s[Joint.Pelvis] with { Z = 0 })
-                    : new Contact("leftForearm", s[Joint.LeftElbow] with { Z = 0 }));
-                if (s[Joint.LeftAnkle].Z < 0.07)
+                    : new Contact($"{lower}Forearm", s.Of(Joint.LeftElbow, low) with { Z = 0 }));
+                if (s.Of(Joint.LeftAnkle, low).Z < 0.07)
                 {
-                    list.Add(new Contact("leftFoot", s[Joint.LeftAnkle] with { Z = 0 }));
+                    list.Add(new Contact($"{lower}Foot", s.Of(Joint.LeftAnkle, low) with { Z = 0 }));
                 }
 
                 break;

@@ -280,6 +280,9 @@ public static class Drawing
         return any ? shapes : null;
     }
 
+    /// <summary>Half the length of a bar or stick as it is drawn. [M]</summary>
+    internal static double HalfBar(string kind) => kind == "stick" ? 0.34 : kind == "barbell" ? 0.42 : 0;
+
     private static IEnumerable<(Ink Ink, double Depth, Shapes Shapes)> Weights(Skeleton s, Carried load, Camera camera)
     {
         var across = s.Chest.Of(Vec.Left);
@@ -294,7 +297,7 @@ public static class Drawing
             switch (load.Kind)
             {
                 case "barbell" or "stick":
-                    var half = load.Kind == "stick" ? 0.34 : 0.42;
+                    var half = HalfBar(load.Kind);
                     var bar = new Shapes().Capsule(camera.On(at - across * half), 0.009, camera.On(at + across * half), 0.009);
                     if (load.Kind == "barbell")
                     {

@@ -140,7 +140,8 @@ public sealed record Figure(string ViewBox, View View, ImmutableArray<Still> Sti
 
             foreach (var (at, _) in load?.At(s) ?? [])
             {
-                points.Add((camera.On(at), load!.Kind is "barbell" ? 0.08 : 0.07));
+                var half = s.Chest.Of(Vec.Left) * Drawing.HalfBar(load!.Kind);
+                points.AddRange([(camera.On(at - half), 0.08), (camera.On(at + half), 0.08)]);
             }
 
             var (left, right) = (points.Min(p => p.At.X - p.Room) * 100, points.Max(p => p.At.X + p.Room) * 100);

@@ -42,6 +42,8 @@ public static class Fixtures
                 return new Fixture(kind, new Vec(-0.28, ArmWords.WallAside + 0.012, 0), new Vec(0.42, ArmWords.WallAside + 0.03, 1.0));
             case "left" when kind == "wall":
                 return new Fixture(kind, new Vec(-0.3, 0.43, 0), new Vec(0.35, 0.45, 1.0));
+            case "right" when kind == "wall":
+                return new Fixture(kind, new Vec(-0.3, -0.45, 0), new Vec(0.35, -0.43, 1.0));
             case "ahead":
                 return new Fixture(kind, new Vec(ArmWords.WallAhead, -0.3, 0), new Vec(ArmWords.WallAhead + 0.03, 0.3, 1.0));
             case "chairAhead":
@@ -67,7 +69,7 @@ public static class Fixtures
             case "hands":
                 return new Fixture(kind, new Vec(-0.10, -0.2, 0), new Vec(0.12, 0.2, poses[^1].Height));
             case "knee":
-                var knee = keys.Select(k => k[Joint.LeftKnee]).MinBy(v => v.Z);
+                var knee = keys.SelectMany(k => new[] { k[Joint.LeftKnee], k[Joint.RightKnee] }).MinBy(v => v.Z);
                 return new Fixture(kind, new Vec(knee.X - 0.075, knee.Y - 0.06, 0), new Vec(knee.X + 0.075, knee.Y + 0.06, Math.Max(0.012, knee.Z - 0.042)));
             case "tap":
                 return new Fixture(kind, new Vec(0.2, -0.3, 0), new Vec(0.42, 0.3, 0.2));

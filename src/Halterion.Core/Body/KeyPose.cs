@@ -204,6 +204,9 @@ public sealed record KeyPose
     /// <summary>Of the seat, bench, or what the hands are on.</summary>
     public double Height { get; init; }
 
+    /// <summary>Lying on the right side instead of the left; what is said of right and left is said of the other then.</summary>
+    public bool OnRight { get; init; }
+
     /// <summary>Planks and lying: knees on the floor or bent.</summary>
     public bool OnKnees { get; init; }
 

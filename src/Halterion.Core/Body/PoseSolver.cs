@@ -68,7 +68,7 @@ public static class PoseSolver
                 var blades = new Vec(-Trunk + BladesBelow, 0, p.Height + 0.05);
                 return Bridge(p, blades, Trunk - BladesBelow, 0, -42);
             case Carrier.Side:
-                return OnSide(p);
+                return p.OnRight ? Mirrored(OnSide(p)) : OnSide(p);
             default:
                 return Still(p, new Vec(0, 0, p.Height + Seat), p.Lean ?? 0);
         }
@@ -115,6 +115,32 @@ public static class PoseSolver
         var hips = Turn.Pitch(-low) * side * Turn.Yaw(p.Face);
         var chest = Turn.Pitch(-high) * side * Turn.Yaw(p.Face) * Turn.Yaw(p.Turn);
         return Build(p, foot + Turn.Pitch(-low).Of(Vec.Forward) * reach, (hips, chest)) with { Anchor = foot };
+    }
+
+    /// <summary>The same posture as a mirror across the way forward shows it: left is right, and it still faces who looks.</summary>
+    private static Posture Mirrored(Posture p)
+    {
+        static Vec Across(Vec v) => v with { X = -v.X };
+        static Turn World(Turn t) => Turn.To(Across(t.Of(Vec.Forward)), Across(t.Of(Vec.Up)));
+        static Limb Local(Limb l) => l with { Frame = new Turn(l.Frame.W, -l.Frame.X, l.Frame.Y, -l.Frame.Z) };
+        static FootState Foot(FootState f) => f with { Place = Across(f.Place), World = World(f.World) };
+        static HandState Hand(HandState h) => h with { At = Across(h.At), Way = Across(h.Way) };
+        return p with
+        {
+            Pelvis = Across(p.Pelvis),
+            Hips = World(p.Hips),
+            Chest = World(p.Chest),
+            Head = World(p.Head),
+            LeftLeg = Local(p.RightLeg),
+            RightLeg = Local(p.LeftLeg),
+            LeftFoot = Foot(p.RightFoot),
+            RightFoot = Foot(p.LeftFoot),
+            LeftArm = Local(p.RightArm),
+            RightArm = Local(p.LeftArm),
+            LeftHand = Hand(p.RightHand),
+            RightHand = Hand(p.LeftHand),
+            Anchor = p.Anchor is { } anchor ? Across(anchor) : null,
+        };
     }
 
     private static Posture Still(KeyPose p, Vec pelvis, Turn trunk) =>

@@ -31,7 +31,7 @@ internal static class PoseWords
             Carrier.Back => "lying on the back",
             Carrier.Shoulders => p.Lift > 0.5 ? "hips lifted, shoulders on the floor" : "lying on the back, hips down",
             Carrier.Bench => p.Lift > 0.5 ? "hips level, shoulder blades on the bench" : "hips low, shoulder blades on the bench",
-            Carrier.Side => p.Lift > 0 ? p.Down > 0.3 ? "a side plank, hips low" : "a side plank" : "lying on the left side",
+            Carrier.Side => $"{(p.Lift > 0 ? p.Down > 0.3 ? "a side plank, hips low" : "a side plank" : "lying on one side")}, the {(p.OnRight ? "right" : "left")} side down",
             Carrier.Front => "lying on the front",
             _ => "sitting",
         };

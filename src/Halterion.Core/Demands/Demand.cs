@@ -129,7 +129,7 @@ public static class DemandModel
             Scale(Math.Max(0, (keys.Max(Hip) + HipRange(keys) + (band == BandStrength.None ? 0 : 0.12 * (int)band)) * ease * lift + asks.Hip)),
             Scale(Math.Max(0, keys.Max(Back) * (held || thigh ? 0.7 : 1) * lift + asks.Back)),
             Math.Clamp(keys.Max(Balance) + Steps(keys) + asks.Balance - (held ? 1.3 : thigh ? 0.35 : 0) - (seated ? 0.4 : 0), 0, 5),
-            Scale(flights == 0 ? Steps(keys) > 0 ? 0.1 : 0 : 0.75 + 5 * keys.Max(k => k.Pose.Air) + (landsOnOne ? 0.25 : 0) + 0.1 * (flights - 1)),
+            Scale((manner.Impact == Plans.Impact.None ? 0 : asks.Impact) + (flights == 0 ? Steps(keys) > 0 ? 0.1 : 0 : 0.75 + 5 * keys.Max(k => k.Pose.Air) + (landsOnOne ? 0.25 : 0) + 0.1 * (flights - 1))),
             Scale(keys.Max(Mobility) * (seated ? 0.9 : 1)),
             Math.Clamp((asks.Skill ?? UsualSkill) + Carrying(poses.Holds, motion.Pose(0), manner) + (held ? -0.3 : 0) + (manner.Impact is Plans.Impact.Hop or Plans.Impact.Jump && flights > 0 ? 0.8 : 0), 0, 5),
             poses.Holds is { By: CarriedBy.Hips or CarriedBy.Shoulders } ? 0 : Scale(kilograms / GripKg),

@@ -136,7 +136,7 @@ public sealed record OptionFacts
         var twist = poses.Poses.Max(p => p.Turn + p.Face) - poses.Poses.Min(p => p.Turn + p.Face);
         return new OptionFacts
         {
-            Flight = poses.Poses.Any(p => p.Air > 0),
+            Flight = poses.Poses.Any(p => p.Air > 0) || move.Asks is { Impact: > 0 } && manner.Impact != Impact.None,
             StandingKnee = Most(standing.SelectMany(b => new[] { 1, -1 }.Where(s => Carries(b.Posture, s)).Select(s => JointLimits.KneeFlexion(b.Body, s)))),
             StandingLean = Most(standing.Select(b => PoseWords.Lean(b.Body))),
             ShinLean = Most(standing.SelectMany(b => new[] { (1, b.Posture.LeftFoot), (-1, b.Posture.RightFoot) }

@@ -37,6 +37,16 @@ public static class OptionFigure
         return Figure.Of(MotionOf(poses), poses.Band, poses.Props, felt ? move.Muscles : "", view ?? poses.View, poses.Map);
     });
 
+    /// <summary>Every move as it is first asked for, with what it asks.</summary>
+    public static void DrawAll(MoveLibrary moves)
+    {
+        foreach (var move in moves.Moves)
+        {
+            Of(move, new Manner(), moves, felt: false);
+            DemandModel.Of(move.Id, new Manner(), moves);
+        }
+    }
+
     /// <summary>How much less deep is tried where a body cannot do what was asked together.</summary>
     private const double Shallower = 0.9;
 

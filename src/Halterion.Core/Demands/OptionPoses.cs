@@ -88,7 +88,7 @@ public static class OptionPoses
 
         if (manner.Band is { } band)
         {
-            m = m with { Band = band == BandStrength.None ? BandAt.None : m.Band != BandAt.None ? m.Band : poses[0].On is Carrier.Feet or Carrier.Shoulders or Carrier.Bench or Carrier.Side ? BandAt.Knees : BandAt.Feet };
+            m = m with { Band = band == BandStrength.None ? BandAt.None : m.Band != BandAt.None ? m.Band : poses[0].On is Carrier.Feet or Carrier.Shoulders or Carrier.Bench or Carrier.Side or Carrier.Seat ? BandAt.Knees : BandAt.Feet };
             if (band == BandStrength.None && m.Poses != poses)
             {
                 m = m with { Band = BandAt.None };

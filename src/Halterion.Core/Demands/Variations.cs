@@ -26,7 +26,7 @@ internal static class Variations
         var hinges = poses.Poses.Any(p => p.Knee is not null && p.Lean > 50);
         var splits = poses.Poses.Any(p => p.Split != 0 || p.Left is { Laces: true });
         var oneLeg = poses.Poses.Any(p => !p.Through && (p.Right is { Free: true } || p.Left is { Free: true }));
-        var flies = poses.Poses.Any(p => p.Air > 0);
+        var flies = poses.Poses.Any(p => p.Air > 0) || move.Asks is { Impact: > 0 };
         if (flies)
         {
             yield return (new Manner { Impact = Impact.None }, "impact", "The same way without leaving the floor");
@@ -141,7 +141,7 @@ internal static class Variations
             yield return (new Manner { Load = new Load(Implement.Dumbbell, 1, new Kilograms(8), LoadPosition.Hips, null) }, "load", "A weight across the hips");
         }
 
-        if (poses.Band == BandAt.None && poses.Poses.All(p => p.Air == 0) && (move.Family is Family.Squat or Family.Bridge || move.Family == Family.Activation && first.On != Carrier.Front))
+        if (poses.Band == BandAt.None && poses.Poses.All(p => p.Air == 0 && p.On == first.On) && (move.Family is Family.Squat or Family.Bridge || move.Family == Family.Activation && first.On != Carrier.Front))
         {
             yield return (new Manner { Band = BandStrength.Light }, "band", "A light band");
             yield return (new Manner { Band = BandStrength.Medium }, "band", "A medium band");

@@ -54,7 +54,11 @@ public enum Sided
     Alternating,
 }
 
-/// <summary>A usual fault and what mends it.</summary>
+/// <summary>Felt where it should not be, and what to change then.</summary>
+/// <param name="Where">Such as "front of the knee".</param>
+public sealed record FeltElsewhere(string Where, string Change);
+
+/// <summary>A usual fault and what mends it; if it stays, an easier option.</summary>
 public sealed record FormFault(string Seen, string Fix);
 
 /// <summary>The dose a move starts with in a new station.</summary>
@@ -66,8 +70,9 @@ public sealed record UsualDose(string Kind, int Amount);
 /// <param name="Skill">What needs learning, 0–5.</param>
 /// <param name="Knee">Such as the braking of a step forward.</param>
 /// <param name="Hip">Such as a weight that is thrown, or tension that never rests.</param>
+/// <param name="Impact">Of feet that jump while the hands stay down.</param>
 /// <param name="Balance">What the way from pose to pose adds.</param>
-public sealed record StatedAsks(double? Skill = null, double Knee = 0, double Hip = 0, double Back = 0, double Balance = 0, double InnerThigh = 0);
+public sealed record StatedAsks(double? Skill = null, double Knee = 0, double Hip = 0, double Back = 0, double Balance = 0, double InnerThigh = 0, double Impact = 0);
 
 /// <summary>What a user says of an own move, each 0–5; what is not said is taken from the move that it is like, or is 0.</summary>
 public sealed record StatedDemand(int? Knee, int? Hip, int? Back, int? Balance, int? Impact, int? Mobility, int? Skill, int? Grip);
@@ -89,7 +94,8 @@ public sealed record StatedDemand(int? Knee, int? Hip, int? Back, int? Balance, 
 /// <param name="Quick">Faster than 0.9 s a rep is its nature.</param>
 /// <param name="SelfCheck">What a person can test on themselves.</param>
 /// <param name="NotFelt">What to do where it is not felt at all.</param>
-/// <param name="Felt">Where it should be felt, and what to change if it is felt elsewhere.</param>
+/// <param name="Felt">Where it should be felt.</param>
+/// <param name="Elsewhere">Felt there instead: what to change.</param>
 public sealed record Move(
     MoveId Id,
     string Name,
@@ -123,7 +129,8 @@ public sealed record Move(
     ImmutableArray<Limit>? Limits = null,
     bool Quick = false,
     string? SelfCheck = null,
-    string? NotFelt = null)
+    string? NotFelt = null,
+    ImmutableArray<FeltElsewhere>? Elsewhere = null)
 {
     /// <summary>Its key poses; none for a user's own move without any. Clients are given figures.</summary>
     [JsonIgnore]

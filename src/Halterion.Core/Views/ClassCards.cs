@@ -28,7 +28,7 @@ public sealed record StationPlaceCard(
 
 /// <summary>A line of the walk-through: what to show, from which side, in which order, which fault.</summary>
 /// <param name="Seconds">25 s a station with its options. [M] Handbook, section 3.</param>
-public sealed record WalkThroughLine(string Name, string View, string Show, string Fault, Seconds Seconds);
+public sealed record WalkThroughLine(string Name, string View, string Show, string Fault, Seconds Seconds, Figure? Figure);
 
 /// <summary>A move on the sheet that participants take home.</summary>
 public sealed record TakeAwayMove(string Name, string Target, string How, Figure? Figure);
@@ -114,10 +114,11 @@ public sealed record ClassCards(
             .Select(o => $"{o.Tier.ToString().ToLowerInvariant()}: {PlanWords.Option(o, plan.Moves, preferences)}");
         return new WalkThroughLine(
             station.Name,
-            move.Plane == Plane.Sagittal ? "from the side" : "from the front",
+            move.Poses?.View switch { View.Front => "from the front", View.Quarter or View.Behind => "turned, so that side and front show", null when move.Plane != Plane.Sagittal => "from the front", _ => "from the side" },
             string.Join("; ", new[] { "stance, path, end" }.Concat(tiers)),
             move.Faults.IsDefaultOrEmpty ? "" : $"{move.Faults[0].Seen}: {move.Faults[0].Fix}",
-            new Seconds(ShownSeconds));
+            new Seconds(ShownSeconds),
+            OptionFigure.Of(move, station.Main.Manner, plan.Moves, felt: false));
     }
 
     private static TakeAwayMove Take(ClassPlan plan, Move move, string target, Manner manner) =>

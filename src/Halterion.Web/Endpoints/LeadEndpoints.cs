@@ -34,6 +34,7 @@ internal static class LeadEndpoints
     public static void MapLeading(this IEndpointRouteBuilder routes)
     {
         routes.MapPost("/api/sessions/{id:guid}/lead", Open).ProducesProblem(404).ProducesProblem(422).WithTags("Leading").WithName("openLead");
+        routes.MapGet("/api/sessions/{id:guid}/figures", Figures).ProducesProblem(404).ProducesProblem(422).WithTags("Leading").WithName("leadFigures");
         routes.MapGet("/api/sessions/{id:guid}/events", Follow).ProducesProblem(404).WithTags("Leading").WithName("followLead");
         routes.MapPost("/api/leads/{id:guid}/commands", Send).Takes<SendCommands>()
             .ProducesProblem(404).ProducesProblem(409).WithTags("Leading").WithName("sendCommands");
@@ -76,6 +77,19 @@ internal static class LeadEndpoints
 
         followers.Changed(id);
         return TypedResults.Ok(new LeadView(lead.Id, id, session.ClassId, script, lead.Commands, Now(clock, lead)));
+    }
+
+    /// <summary>The figures of the options of the class as this session holds it.</summary>
+    private static Results<Ok<ImmutableArray<OptionPicture>>, ProblemHttpResult> Figures(Guid id, Sessions sessions, Classes classes, Evaluator evaluator)
+    {
+        if (sessions.Find(id) is not { } session || classes.Find(session.ClassId) is not { } latest)
+        {
+            return Problems.NotFound("session");
+        }
+
+        var held = session.ClassVersion is { } version && version != latest.Version ? classes.Versions(session.ClassId).First(v => v.Version == version) : latest;
+        var result = evaluator.Evaluate(held.Plan);
+        return result.Plan is { } plan ? TypedResults.Ok(ClassFigures.Of(plan)) : Problems.Faults(result.Faults);
     }
 
     private static Results<Ok<CommandList>, ProblemHttpResult> Send(Guid id, Body<SendCommands> body, Leads leads, SteadyClock clock, Followers followers)

@@ -18,7 +18,8 @@ namespace Halterion.Web.Endpoints;
 public sealed record MoveList(string Version, ImmutableArray<Move> Moves, ImmutableArray<MoveId> Own);
 
 /// <summary>A figure for a list.</summary>
-public sealed record Thumbnail(MoveId Id, Figure Figure);
+/// <param name="Asks">What it asks most, such as "hip 4, balance 3".</param>
+public sealed record Thumbnail(MoveId Id, Figure Figure, string Asks);
 
 /// <summary>An option of a move with its figure.</summary>
 /// <param name="Option">Of the plan language: what a station takes.</param>
@@ -59,6 +60,7 @@ internal static class MoveEndpoints
         string? kit,
         string? limit,
         bool? strict,
+        string? near,
         MoveLibrary library)
     {
         var (ofFamily, badFamily) = Queries.Word<Family>("family", family);
@@ -67,10 +69,15 @@ internal static class MoveEndpoints
         var (ofLimit, badLimit) = Queries.Word<Limit>("limit", limit);
         return (badFamily ?? badPosition ?? badPlane ?? badLimit) is { } problem
             ? problem
-            : TypedResults.Ok(MoveSearch.Find(
-                library.Moves,
-                new MoveQuery(q, ofFamily, ofPosition, ofPlane, kit, Kind(ofLimit, strict ?? false, library))).Select(m => m.Id).ToImmutableArray());
+            : TypedResults.Ok(Nearest(
+                MoveSearch.Find(library.Moves, new MoveQuery(q, ofFamily, ofPosition, ofPlane, kit, Kind(ofLimit, strict ?? false, library))),
+                string.IsNullOrWhiteSpace(q) && near is not null ? library.Find(new MoveId(near)) : null,
+                library));
     }
+
+    /// <summary>Where nothing is typed, what is most like a move comes first.</summary>
+    private static ImmutableArray<MoveId> Nearest(ImmutableArray<Move> found, Move? to, MoveLibrary library) =>
+        [.. (to is null ? found : [.. found.OrderBy(m => Nearness.Between(to, m, library))]).Select(m => m.Id)];
 
     private static Func<Move, bool>? Kind(Limit? limit, bool strict, MoveLibrary library) =>
         limit is { } asked ? move => LimitTable.WhyNot(move, new Manner(), library, asked, strict) is null : null;
@@ -79,7 +86,12 @@ internal static class MoveEndpoints
     private static Ok<ImmutableArray<Thumbnail>> Figures(MoveLibrary library) => TypedResults.Ok(library.Moves
         .Select(m => (m.Id, Figure: OptionFigure.Of(m, new Manner(), library, felt: false)))
         .Where(m => m.Figure is not null)
-        .Select(m => new Thumbnail(m.Id, m.Figure!)).ToImmutableArray());
+        .Select(m => new Thumbnail(m.Id, m.Figure!, Most(m.Id, library))).ToImmutableArray());
+
+    /// <summary>The three dimensions that it asks most of.</summary>
+    private static string Most(MoveId id, MoveLibrary library) => string.Join(
+        ", ",
+        (DemandModel.Of(id, new Manner(), library)?.Lines ?? []).Where(l => l.Value > 0).OrderByDescending(l => l.Value).Take(3).Select(l => $"{l.Of} {l.Value}"));
 
     private static readonly ImmutableArray<string> Options = ["main", "easier", "harder", "instead"];
 

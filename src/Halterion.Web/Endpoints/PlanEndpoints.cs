@@ -33,6 +33,8 @@ internal static class PlanEndpoints
         var plans = routes.MapGroup("/api/plans").WithTags("Plans");
         plans.MapPost("/evaluate", EvaluateAsync).Accepts<JsonElement>("application/json")
             .ProducesProblem(413).ProducesProblem(415).ProducesProblem(422).WithName("evaluate");
+        plans.MapPost("/figures", FiguresAsync).Accepts<JsonElement>("application/json")
+            .ProducesProblem(413).ProducesProblem(415).ProducesProblem(422).WithName("planFigures");
         plans.MapPost("/repair", Repair).Takes<RepairRequest>().ProducesProblem(409).WithName("repair");
         plans.MapPost("/fit", FitTo).Takes<FitRequest>().WithName("fit");
         plans.MapPost("/dose", Dose).Takes<TypedDoseRequest>().WithName("typeDose");
@@ -50,6 +52,19 @@ internal static class PlanEndpoints
 
         var result = evaluator.Evaluate(file);
         return result.Evaluation is { } evaluation ? TypedResults.Ok(evaluation) : Problems.Faults(result.Faults);
+    }
+
+    /// <summary>The figures of a class file's options.</summary>
+    private static async Task<Results<Ok<ImmutableArray<OptionPicture>>, ProblemHttpResult>> FiguresAsync(HttpRequest request, Evaluator evaluator)
+    {
+        var (file, problem) = await Raw.ReadAsync(request, ClassReader.MaxBytes);
+        if (problem is not null)
+        {
+            return problem;
+        }
+
+        var result = evaluator.Evaluate(file);
+        return result.Plan is { } plan ? TypedResults.Ok(ClassFigures.Of(plan)) : Problems.Faults(result.Faults);
     }
 
     private static Results<Ok<RepairResult>, ProblemHttpResult> Repair(Body<RepairRequest> body, Evaluator evaluator)

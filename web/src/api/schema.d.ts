@@ -84,6 +84,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sessions/{id}/figures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["leadFigures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sessions/{id}/events": {
         parameters: {
             query?: never;
@@ -126,6 +142,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["evaluate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/figures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["planFigures"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1026,6 +1058,10 @@ export interface components {
             /** Format: int64 */
             rightReps: number;
         };
+        FeltElsewhere: {
+            where: string;
+            change: string;
+        };
         /** @description A computed figure: the key poses beside each other, what moves, and the whole in words. Hundredths of stature, y down. */
         Figure: {
             /** @description Of an SVG that shows all of it. */
@@ -1200,7 +1236,7 @@ export interface components {
             start: string;
             end: string;
         };
-        /** @description A usual fault and what mends it. */
+        /** @description A usual fault and what mends it; if it stays, an easier option. */
         FormFault: {
             seen: string;
             fix: string;
@@ -1374,7 +1410,7 @@ export interface components {
             end: string;
             breath: string;
             faults: components["schemas"]["FormFault"][];
-            /** @description Where it should be felt, and what to change if it is felt elsewhere. */
+            /** @description Where it should be felt. */
             felt: string;
             cautions: string;
             /** @description What "left" and "right" mean, such as "front foot"; none for two-sided moves. */
@@ -1421,6 +1457,8 @@ export interface components {
             selfCheck?: null | string;
             /** @description What to do where it is not felt at all. */
             notFelt?: null | string;
+            /** @description Felt there instead: what to change. */
+            elsewhere?: null | components["schemas"]["FeltElsewhere"][];
         };
         /** @description The stable id of a move, as it stands in class files. */
         MoveId: string;
@@ -1485,6 +1523,13 @@ export interface components {
         NewTemplate: {
             name: string;
             block: components["schemas"]["PlanBlock"];
+        };
+        /** @description The figure of an option of a class. */
+        OptionPicture: {
+            station: components["schemas"]["PlaceId"];
+            option: components["schemas"]["PlaceId"];
+            tier: components["schemas"]["Tier"];
+            figure: components["schemas"]["Figure"];
         };
         /** @description The user's own moves, as they stand in a class file. */
         OwnMoveList: {
@@ -2117,6 +2162,12 @@ export interface components {
              * @default 0
              */
             innerThigh?: number;
+            /**
+             * Format: double
+             * @description Of feet that jump while the hands stay down.
+             * @default 0
+             */
+            impact?: number;
         };
         /** @description What a user says of an own move, each 0–5; what is not said is taken from the move that it is like, or is 0. */
         StatedDemand: {
@@ -2253,6 +2304,8 @@ export interface components {
         Thumbnail: {
             id: components["schemas"]["MoveId"];
             figure: components["schemas"]["Figure"];
+            /** @description What it asks most, such as "hip 4, balance 3". */
+            asks: string;
         };
         /** @enum {unknown} */
         Tier: "easier" | "main" | "harder" | "instead";
@@ -2326,6 +2379,7 @@ export interface components {
             fault: string;
             /** @description 25 s a station with its options. [M] Handbook, section 3. */
             seconds: components["schemas"]["Seconds"];
+            figure: null | components["schemas"]["Figure"];
         };
         /** @enum {unknown} */
         WeightUnit: "kg" | "lb";
@@ -2529,6 +2583,46 @@ export interface operations {
             };
         };
     };
+    leadFigures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OptionPicture"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     followLead: {
         parameters: {
             query?: never;
@@ -2651,6 +2745,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Evaluation"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    planFigures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassPlan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OptionPicture"][];
                 };
             };
             /** @description Payload Too Large */
@@ -2894,6 +3039,7 @@ export interface operations {
                 kit?: string;
                 limit?: components["schemas"]["Limit"];
                 strict?: boolean;
+                near?: string;
             };
             header?: never;
             path?: never;

@@ -8,6 +8,8 @@ import css from './Build.module.css'
 import { inOrder, lacking, mainOption, partId, setStation } from '../../plan/edit'
 import { copyOfOption, withoutId } from '../../plan/ids'
 import { MoveSelect } from './MoveSelect'
+import { Thumb } from '../../ui/FigureView'
+import { usePictures } from './usePictures'
 
 interface Props {
   station: PlanStation
@@ -21,6 +23,7 @@ interface Props {
 /** The options under each other: harder above the main one, easier below, with the reason where the ladder gave it. */
 export function OptionStack({ station, moves, words, trades, onSwapMain }: Props) {
   const { change } = useClassEditor()
+  const pictures = usePictures()
   const main = mainOption(station)
   const proposals = useQuery({ ...stationStarter(main?.move ?? ''), enabled: main !== undefined }).data?.proposals
   const setOptions = (label: string, next: (options: PlanOption[]) => PlanOption[]) =>
@@ -40,6 +43,9 @@ export function OptionStack({ station, moves, words, trades, onSwapMain }: Props
         const why = proposal && sameOption(proposal.option, option) ? proposal : undefined
         return (
           <div key={partId(option)} className={css.option} data-tier={option.tier}>
+            <span className={css.pose}>
+              {pictures?.get(partId(option)) && <Thumb figure={pictures.get(partId(option))!} />}
+            </span>
             <span className={css.tier}>{option.tier}</span>
             <MoveSelect
               moves={moves}
@@ -61,7 +67,7 @@ export function OptionStack({ station, moves, words, trades, onSwapMain }: Props
                   {why.why} ({why.dimension})
                 </em>
               )}
-              {trades[index] && <em>{trades[index]}</em>}
+              {!why && trades[index] && <em>{trades[index]}</em>}
             </span>
             {option.tier !== 'main' && (
               <ActionIcon
@@ -97,6 +103,7 @@ export function OptionStack({ station, moves, words, trades, onSwapMain }: Props
 function Offer({ tier, proposal, onAdd }: { tier: string; proposal: Proposal; onAdd: (proposal: Proposal) => void }) {
   return (
     <div className={css.option}>
+      <span />
       <span className={css.tier}>{tier}</span>
       <button type="button" className={css.offer} onClick={() => onAdd(proposal)}>
         + {proposal.name}: {proposal.why} ({proposal.dimension})

@@ -1,4 +1,5 @@
 import type { Schemas } from '../../api/client'
+import { Thumb } from '../../ui/FigureView'
 import css from './Cards.module.css'
 
 /** What to show before the class: from which side, in which order, with which fault. */
@@ -12,6 +13,7 @@ export function WalkThrough({ cards }: { cards: Schemas['ClassCards'] }) {
       <table className={css.lines}>
         <thead>
           <tr>
+            <th aria-label="Figure" />
             <th>Show</th>
             <th>Stand</th>
             <th>In this order</th>
@@ -22,6 +24,7 @@ export function WalkThrough({ cards }: { cards: Schemas['ClassCards'] }) {
         <tbody>
           {cards.walkThrough.map((line) => (
             <tr key={line.name}>
+              <td className={css.small}>{line.figure && <Thumb figure={line.figure} />}</td>
               <th scope="row">{line.name}</th>
               <td>{line.view}</td>
               <td>{line.show}</td>

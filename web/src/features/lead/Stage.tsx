@@ -143,7 +143,7 @@ export function Stage({ lead }: { lead: Lead }) {
             {said}
           </p>
         </section>
-        {!over && <StationCards cards={scene.cards.map((card) => cards[card]!)} />}
+        {!over && <StationCards cards={scene.cards.map((card) => cards[card]!)} session={lead.session} />}
       </main>
 
       <footer className={css.bottom}>

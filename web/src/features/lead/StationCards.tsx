@@ -1,12 +1,23 @@
+import { useQuery } from '@tanstack/react-query'
 import type { Schemas } from '../../api/client'
+import { answer, api } from '../../api/client'
 import { FamilyMark } from '../../ui/FamilyMark'
+import { Thumb } from '../../ui/FigureView'
 import css from './Stage.module.css'
 
 type Card = Schemas['StationCard']
 
 /** The options of what is on now: harder above the main one, easier below. In a rotation, of every station. */
-export function StationCards({ cards }: { cards: Card[] }) {
+export function StationCards({ cards, session }: { cards: Card[]; session: string }) {
   const many = cards.length > 1
+  const pictures = useQuery({
+    queryKey: ['lead-figures', session],
+    queryFn: () => answer(api.GET('/api/sessions/{id}/figures', { params: { path: { id: session } } })),
+    staleTime: Infinity,
+    gcTime: Infinity,
+  }).data
+  const of = (card: Card, tier: Schemas['Tier']) =>
+    pictures?.find((picture) => picture.station === card.id && picture.tier === tier)?.figure
   return (
     <section className={many ? css.cardGrid : css.oneCard} aria-label={many ? 'All stations' : 'Options'}>
       {cards.map((card, i) => (
@@ -23,17 +34,26 @@ export function StationCards({ cards }: { cards: Card[] }) {
             {card.harder.length > 0 && (
               <div>
                 <dt>harder</dt>
-                <dd>{card.harder.join(' · ')}</dd>
+                <dd>
+                  <Pose figure={of(card, 'harder')} />
+                  {card.harder.join(' · ')}
+                </dd>
               </div>
             )}
             <div className={css.mainWay}>
               <dt>main</dt>
-              <dd>{card.main}</dd>
+              <dd>
+                <Pose figure={of(card, 'main')} />
+                {card.main}
+              </dd>
             </div>
             {card.easier.length > 0 && (
               <div>
                 <dt>easier</dt>
-                <dd>{card.easier.join(' · ')}</dd>
+                <dd>
+                  <Pose figure={of(card, 'easier')} />
+                  {card.easier.join(' · ')}
+                </dd>
               </div>
             )}
           </dl>
@@ -46,4 +66,13 @@ export function StationCards({ cards }: { cards: Card[] }) {
       ))}
     </section>
   )
+}
+
+/** What it looks like, above its words. */
+function Pose({ figure }: { figure?: Schemas['Figure'] }) {
+  return figure ? (
+    <span className={css.pose}>
+      <Thumb figure={figure} />
+    </span>
+  ) : null
 }

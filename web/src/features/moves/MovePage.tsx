@@ -13,6 +13,8 @@ import css from './Moves.module.css'
 
 type View = Schemas['View']
 
+const moveOf = (option: Schemas['FiguredOption']) => option.option.move
+
 interface PictureProps {
   id: string
   option: Schemas['FiguredOption']
@@ -78,6 +80,7 @@ export function MovePage() {
     )
   }
 
+  const easier = page.data.options.find((option) => option.tier === 'easier')
   const rows: [string, string | null | undefined][] = [
     ['Getting in and out', move.getIn],
     ['Set-up', move.setUp],
@@ -91,6 +94,7 @@ export function MovePage() {
     ['Kit safety', move.kitSafety],
     ['What works', move.muscles],
     ['Felt where', move.felt],
+    ...(move.elsewhere ?? []).map((e): [string, string] => [`Felt in the ${e.where}`, e.change]),
     ['Not felt at all', move.notFelt],
     ['Test yourself', move.selfCheck],
     ['Ready for it', move.readiness],
@@ -178,9 +182,12 @@ export function MovePage() {
                 <strong>{fault.seen}</strong> {fault.fix}
               </li>
             ))}
-            <li>
-              <strong>If it stays</strong> {move.easier}
-            </li>
+            {easier && (
+              <li>
+                <strong>If it stays</strong>{' '}
+                {moveOf(easier) === id ? easier.words : <Link to={`/moves/${moveOf(easier)}`}>{easier.words}</Link>}
+              </li>
+            )}
           </ul>
           <h2 className={css.part}>Where it has been used</h2>
           {page.data.uses.length === 0 ? (

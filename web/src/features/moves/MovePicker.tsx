@@ -1,11 +1,12 @@
 import { Modal, NativeSelect, TextInput } from '@mantine/core'
 import type { KeyboardEvent } from 'react'
 import { useEffect, useRef, useState } from 'react'
-import type { Family } from '../../api/client'
+import type { Family, Schemas } from '../../api/client'
+import { troubleWords } from '../../api/client'
 import { FamilyMark } from '../../ui/FamilyMark'
 import { Thumb } from '../../ui/FigureView'
 import css from './Moves.module.css'
-import { families, useMoveSearch, useThumbs } from './useMoveSearch'
+import { families, limits, useMoveSearch, useThumbs } from './useMoveSearch'
 
 interface Props {
   title: string
@@ -18,9 +19,10 @@ interface Props {
 export function MovePicker({ title, current, onChoose, onClose }: Props) {
   const [q, setQ] = useState('')
   const [family, setFamily] = useState<Family | undefined>()
+  const [limit, setLimit] = useState<Schemas['Limit'] | undefined>()
   const [at, setAt] = useState(0)
   const thumbs = useThumbs()
-  const { found, pending } = useMoveSearch({ q, family })
+  const { found, pending, failed } = useMoveSearch({ q, family, limit, near: current || undefined })
   const list = useRef<HTMLUListElement>(null)
   const chosen = found[Math.min(at, found.length - 1)]
 
@@ -81,8 +83,24 @@ export function MovePicker({ title, current, onChoose, onClose }: Props) {
             </option>
           ))}
         </NativeSelect>
+        <NativeSelect
+          label="Kind to"
+          value={limit ?? ''}
+          onChange={(event) => {
+            setLimit((event.currentTarget.value || undefined) as Schemas['Limit'] | undefined)
+            setAt(0)
+          }}
+        >
+          <option value="">anyone</option>
+          {limits.map(([value, name]) => (
+            <option key={value} value={value}>
+              {name}
+            </option>
+          ))}
+        </NativeSelect>
       </div>
-      {!pending && found.length === 0 && <p role="status">Nothing fits. Take a letter away.</p>}
+      {failed && <p role="alert">The moves cannot be looked through. {troubleWords(failed)}</p>}
+      {!failed && !pending && found.length === 0 && <p role="status">Nothing fits. Take a letter away.</p>}
       <ul ref={list} id="moves-found" role="listbox" aria-label="Moves found" className={css.found}>
         {found.map((move, i) => {
           const thumb = thumbs?.get(move.id)
@@ -97,9 +115,10 @@ export function MovePicker({ title, current, onChoose, onClose }: Props) {
               onClick={() => onChoose(move.id)}
               onPointerMove={() => setAt(i)}
             >
-              <span className={css.picture}>{thumb && <Thumb figure={thumb} />}</span>
+              <span className={css.picture}>{thumb && <Thumb figure={thumb.figure} />}</span>
               <span className={css.name}>
                 <FamilyMark family={move.family} size={14} /> {move.name}
+                {thumb?.asks && <small className={css.asking}>{thumb.asks}</small>}
               </span>
             </li>
           )

@@ -163,7 +163,7 @@ export function MovesPage() {
           return (
             <li key={move.id}>
               <Link to={`/moves/${move.id}`} className={css.card}>
-                <span className={css.picture}>{thumb && <Thumb figure={thumb} />}</span>
+                <span className={css.picture}>{thumb && <Thumb figure={thumb.figure} />}</span>
                 <span className={css.name}>
                   <FamilyMark family={move.family} size={14} /> {move.name}
                 </span>

@@ -11,6 +11,8 @@ export interface Sieve {
   kit?: string
   limit?: Schemas['Limit']
   strict?: boolean
+  /** Where nothing is typed, what is most like it comes first. */
+  near?: string
 }
 
 /** What a move can be kind to. */
@@ -64,7 +66,7 @@ export function useThumbs() {
     queryFn: () => answer(api.GET('/api/moves/figures')),
     staleTime: Infinity,
     gcTime: Infinity,
-    select: (list) => new Map(list.map((thumb) => [thumb.id, thumb.figure])),
+    select: (list) => new Map(list.map((thumb) => [thumb.id, thumb])),
   })
   return query.data
 }
