@@ -53,6 +53,38 @@ public sealed class PlanApiTests(Studio studio) : IClassFixture<Studio>
         Assert.NotEmpty((string)starter["proposals"]!["easier"]!["why"]!);
     }
 
+    /// <summary>What other programs check the body with, and what every wrong question is answered.</summary>
+    [Fact]
+    public async Task The_motion_of_a_move_is_served_in_metres()
+    {
+        var motion = await studio.Get("/api/moves/split-squat/motion?option=easier&statureCm=200");
+        Assert.Equal(("tap-split-squat", "easier", 200), ((string)motion["move"]!, (string)motion["option"]!, (int)motion["statureCm"]!));
+        Assert.Equal(23, motion["joints"]!.AsArray().Count);
+        Assert.All(motion["frames"]!.AsArray(), f => Assert.Equal(23, f!["at"]!.AsArray().Count));
+        Assert.Contains("overall", motion["demand"]!.AsObject().Select(d => d.Key));
+        var client = studio.CreateClient();
+        foreach (var (path, status) in new[]
+        {
+            ("no-such/motion", HttpStatusCode.NotFound), ("jump-squat/motion?option=instead", HttpStatusCode.OK), ("wide-squat/motion?option=instead", HttpStatusCode.NotFound),
+            ("squat/motion?statureCm=119", HttpStatusCode.BadRequest), ("squat/motion?option=best", HttpStatusCode.BadRequest),
+            ("squat/figure?view=below", HttpStatusCode.BadRequest), ("squat/film?view=front", HttpStatusCode.OK), ("squat/figure.svg", HttpStatusCode.OK),
+        })
+        {
+            using var response = await client.GetAsync($"/api/moves/{path}");
+            Assert.True(response.StatusCode == status, $"{path}: {response.StatusCode}");
+        }
+    }
+
+    [Fact]
+    public async Task Every_option_of_a_class_has_its_figure()
+    {
+        using var response = await studio.CreateClient().PostAsync("/api/plans/figures", Json(Plan));
+        var pictures = JsonNode.Parse(await response.Content.ReadAsStringAsync())!.AsArray();
+        Assert.NotEmpty(pictures);
+        Assert.All(pictures, p => Assert.NotEmpty(p!["figure"]!["stills"]!.AsArray()));
+        Assert.Equal(pictures.Count, pictures.Select(p => (string)p!["option"]!).Distinct().Count());
+    }
+
     [Fact]
     public async Task The_published_schema_accepts_what_the_program_accepts()
     {

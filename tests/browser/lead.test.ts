@@ -73,6 +73,9 @@ test('a rotation shows every station, and back, pause and end work', async ({ pa
   await expect(page.getByRole('heading', { name: 'Go 1 of 6' })).toBeVisible()
   await expect(page.getByText('Sides change after 20 s', { exact: true })).toBeVisible()
   await expect(page.getByRole('region', { name: 'All stations' }).getByRole('article')).toHaveCount(6)
+  // The figures of the main options are there, and push no control out of sight.
+  await expect(page.getByRole('region', { name: 'All stations' }).locator('dd svg:visible')).toHaveCount(6)
+  await expect(page.getByRole('button', { name: 'End class' })).toBeInViewport({ ratio: 1 })
   await page.keyboard.press('b')
   await page.clock.runFor(200)
   await expect(page.getByRole('heading', { name: 'Get ready' })).toBeVisible()
