@@ -15,6 +15,11 @@ internal static class ArmWords
     private const double HoldHeight = 0.58;
     private const double ChairBack = 0.50;
 
+    /// <summary>A hand that hangs does not hang through the floor.</summary>
+    private const double LowestWrist = 0.068;
+
+    private const double LowestElbow = 0.01;
+
     /// <summary>How flat a palm lies above what it leans on.</summary>
     public const double Palm = 0.022;
 
@@ -34,6 +39,30 @@ internal static class ArmWords
     internal readonly record struct Body(KeyPose Pose, Vec Pelvis, Turn Hips, Turn Chest, Limb Leg, Limb OtherLeg, Vec Ankle, Vec OtherAnkle, int Side);
 
     public static (Limb Arm, HandState Hand) Of(ArmSpec spec, Body b)
+    {
+        var (arm, hand) = Placed(spec, b);
+        var shoulder = Skeleton.ShoulderOf(b.Pelvis, b.Hips, b.Chest, b.Side);
+        for (var again = 0; again < 3; again++)
+        {
+            var frame = b.Chest * arm.Frame;
+            var along = -frame.Of(Vec.Up);
+            var wrist = shoulder + along * arm.Length;
+            var elbow = Skeleton.Middle(shoulder, along, -frame.Of(Vec.Forward), arm.Length, UpperArm, Forearm);
+            var under = hand.Fixed ? 0 : Math.Max(0, -(wrist + (wrist - elbow).Unit * Skeleton.Grip).Z);
+            if (elbow.Z >= LowestElbow && under <= 0)
+            {
+                break;
+            }
+
+            // What would go through the floor goes out to its side, and up.
+            var pole = elbow.Z < LowestElbow ? Pole(b, 0, 1, 0) + Vec.Up : -frame.Of(Vec.Forward);
+            arm = Reaching(shoulder, wrist + Vec.Up * (under * 1.5), -pole, b.Chest, 0.088, Reach * Soft);
+        }
+
+        return (arm, hand);
+    }
+
+    private static (Limb Arm, HandState Hand) Placed(ArmSpec spec, Body b)
     {
         var shoulder = Skeleton.ShoulderOf(b.Pelvis, b.Hips, b.Chest, b.Side);
         if (spec.Flex is { } flex)
@@ -59,7 +88,7 @@ internal static class ArmWords
     {
         (Limb, HandState) Chest(double x, double y, double z, Vec pole) =>
             (To(shoulder, Middle(b) + b.Chest.Of(new Vec(x, b.Side * y, z)), pole, b.Chest), default);
-        (Limb, HandState) Room(Vec place, Vec pole) => (To(shoulder, place, pole, b.Chest), default);
+        (Limb, HandState) Room(Vec place, Vec pole) => (To(shoulder, place with { Z = Math.Max(place.Z, LowestWrist) }, pole, b.Chest), default);
         (Limb, HandState) Stay(Vec place, Vec pole, double flat = 0, Vec way = default) => Fixed(shoulder, place, pole, b, flat, way);
         var lies = b.Pose.On is Carrier.Back or Carrier.Shoulders or Carrier.Side or Carrier.Front;
         switch (word)

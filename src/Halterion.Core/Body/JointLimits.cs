@@ -21,6 +21,9 @@ public static class JointLimits
     private const double Spread = 80;
     private const double Spine = 68;
 
+    /// <summary>No body goes through the floor, fractions of stature.</summary>
+    private const double Floor = 0.002;
+
     /// <summary>The joint that a skeleton asks too much of; null where none is.</summary>
     public static (string Joint, string Why)? Past(Skeleton s)
     {
@@ -48,6 +51,12 @@ public static class JointLimits
             {
                 return ($"{name} ankle", $"bent by {ankle:0}°");
             }
+        }
+
+        var lowest = Enum.GetValues<Joint>().MinBy(j => s[j].Z);
+        if (s[lowest].Z < -Floor)
+        {
+            return (lowest.ToString(), "under the floor");
         }
 
         var bend = Angle(s.Hips.Of(Vec.Up), s.Chest.Of(Vec.Up));

@@ -146,6 +146,9 @@ public static class PoseSolver
     private static Posture Still(KeyPose p, Vec pelvis, Turn trunk) =>
         Build(p, pelvis, (trunk, trunk * Turn.Pitch(p.Round) * Turn.Roll(p.Tip) * Turn.Yaw(p.Turn))) with { Anchor = pelvis };
 
+    /// <summary>The sine of the steepest plank, 52°; hands on something higher are hands on a wall. [M]</summary>
+    private const double MostRise = 0.79;
+
     /// <summary>Hands (or forearms) stay, feet (or knees) stay; hips in line, or high.</summary>
     private static Posture Plank(KeyPose p)
     {
@@ -155,8 +158,9 @@ public static class PoseSolver
         var foot = p.OnKnees ? KneeOnFloor : Skeleton.AnkleOf(ToesTucked(new Vec(0, 0, 0))).Z;
 
         // Where the feet are follows from the straight plank; they stay there when the chest comes down or the hips go up.
-        var shoulder = p.Height + arm;
         var along = leg + Trunk;
+        p = p with { Height = Math.Min(p.Height, foot + along * MostRise - arm) };
+        var shoulder = p.Height + arm;
         var feet = -Math.Sqrt(along * along - (shoulder - foot) * (shoulder - foot));
         var bend = p.Pike * Math.PI / 180;
         var straight = Math.Sqrt(leg * leg + Trunk * Trunk + 2 * leg * Trunk * Math.Cos(bend));
@@ -253,8 +257,12 @@ public static class PoseSolver
         _ => 0,
     };
 
+    /// <summary>A trunk on its shoulders rises no steeper, degrees. [M] Past that the neck carries.</summary>
+    private const double Steepest = 52;
+
     /// <summary>How far the trunk rises until shoulder, hip and knee are in line, degrees.</summary>
-    private static double BridgeTop(double raised) => Math.Asin(Math.Min(1, (KneeHeight + raised - Lying) / (Trunk + Thigh))) * 180 / Math.PI;
+    private static double BridgeTop(double raised) =>
+        Math.Min(Steepest, Math.Asin(Math.Min(1, (KneeHeight + raised - Lying) / (Trunk + Thigh))) * 180 / Math.PI);
 
     internal static FootState Stood(Vec place, double yaw, double pitch, double knee = 0) => new(Hold.Planted, place, yaw, pitch, Turn.Yaw(yaw) * Turn.Pitch(pitch), knee, pitch > 0 ? 1 : 0);
 
@@ -347,8 +355,35 @@ public static class PoseSolver
         var toes = foot.ToesFlat > 0 ? foot.World.Towards(Turn.Yaw(foot.Yaw), foot.ToesFlat) : foot.World;
         var low = Math.Min(ball.Z, (ball + toes.Of(new Vec(Anthropometry.Foot - Skeleton.BallLength, 0, 0))).Z);
         low = Math.Min(low, (ankle + foot.World.Of(new Vec(-Heel, 0, -AnkleHeight))).Z);
-        return low >= 0 ? (leg, foot) : (ArmWords.Reaching(hip, ankle + Vec.Up * -low, frame.Of(Vec.Forward), hips, 0.13, MostLeg), foot);
+        leg = low >= 0 ? leg : ArmWords.Reaching(hip, ankle + Vec.Up * -low, frame.Of(Vec.Forward), hips, 0.13, MostLeg);
+        return (Outward(leg, hip, hips), foot);
     }
+
+    /// <summary>A knee of a free leg that would go through the floor goes out to its side, just as far as that takes.</summary>
+    private static Limb Outward(Limb leg, Vec hip, Turn hips)
+    {
+        var frame = hips * leg.Frame;
+        var (along, forward) = (-frame.Of(Vec.Up), frame.Of(Vec.Forward));
+        var aside = frame.Of(Vec.Left);
+        aside *= aside.Z < 0 ? -1 : 1;
+        Vec Pole(double turn) => forward * Math.Cos(turn) + aside * Math.Sin(turn);
+        double Height(double turn) => Skeleton.Middle(hip, along, Pole(turn), leg.Length, Thigh, Shank).Z;
+        if (Height(0) >= KneeClears)
+        {
+            return leg;
+        }
+
+        var (low, high) = (0.0, Math.PI / 2);
+        for (var i = 0; i < 20; i++)
+        {
+            var middle = (low + high) / 2;
+            (low, high) = Height(middle) < KneeClears ? (middle, high) : (low, middle);
+        }
+
+        return leg with { Frame = hips.Inverse * Turn.To(Pole(high), -along) };
+    }
+
+    private const double KneeClears = 0.01;
 
     internal const double LeastKnee = StraightKnee;
 

@@ -9,7 +9,7 @@ internal static class PoseWords
     {
         var keys = shown.Select(i => (Pose: motion.Pose(i), Posture: motion.Key(i), Body: Skeleton.Of(motion.Key(i)))).ToArray();
         var names = keys.Select(k => Sentence(k.Pose, k.Posture, k.Body)).ToArray();
-        var first = names.Length == 1 ? Capital(names[0]) : $"From {string.Join("; to ", names.Select((n, i) => i == 0 ? n : n))}";
+        var first = names.Length == 1 ? Capital(names[0]) : $"From {string.Join("; to ", names)}";
         var with = motion.Load is { } load ? $" {Holding(load)}" : "";
         return $"{first}.{with}{(band == BandAt.None ? "" : " A band is used.")}";
     }

@@ -30,8 +30,7 @@ internal static class Standing
         // Forward and sideways place, bend of the knee, lean.
         double[] x = [StartAt(p, carry, shin ?? 12), Aside(p, left, right), p.Knee ?? (bends ? 1.2 * p.Depth : PoseSolver.LeastKnee), p.Lean ?? (free ? 0.4 * p.Depth : 0)];
         Posture At(double[] v) => Place(p, carry, v[0], v[1], v[2], v[3]);
-        var lean = free;
-        int[] unknown = bends ? (lean ? [0, 1, 2, 3] : [0, 1, 2]) : [0, 1];
+        int[] unknown = !bends ? [0, 1] : free ? [0, 1, 2, 3] : [0, 1, 2];
 
         double[] Wrong(double[] v)
         {

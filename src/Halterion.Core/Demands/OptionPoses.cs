@@ -89,10 +89,6 @@ public static class OptionPoses
         if (manner.Band is { } band)
         {
             m = m with { Band = band == BandStrength.None ? BandAt.None : m.Band != BandAt.None ? m.Band : poses[0].On is Carrier.Feet or Carrier.Shoulders or Carrier.Bench or Carrier.Side or Carrier.Seat ? BandAt.Knees : BandAt.Feet };
-            if (band == BandStrength.None && m.Poses != poses)
-            {
-                m = m with { Band = BandAt.None };
-            }
         }
 
         // Holding on comes last but one: a hand that holds on holds no weight.
@@ -109,6 +105,9 @@ public static class OptionPoses
 
         return m with { Poses = poses };
     }
+
+    /// <summary>From this lean on, who kneels is on hands and knees, degrees. [M]</summary>
+    private const double AllFours = 50;
 
     private static readonly ArmSpec Loose = new(Flex: 10, Out: 10, Elbow: 40);
 
@@ -136,6 +135,12 @@ public static class OptionPoses
         {
             var by = Trunk(depth) / lean;
             return Map(poses, p => p.Lean is { } l && l > 20 ? p with { Lean = l * by, Left = Along(p.Left, by) } : p);
+        }
+
+        if (poses.Any(p => p.On == Carrier.Knees && p.Lean > AllFours && p.RightArm is { Flex: not null }))
+        {
+            // On one hand, the other is moved under the chest or up: half of it would be through the floor.
+            return poses;
         }
 
         // Between the first pose and the last: so much of the way.
@@ -173,6 +178,12 @@ public static class OptionPoses
     {
         var deepest = poses.MaxBy(p => p.Depth)!;
         var splits = deepest.Split != 0 || deepest.Left is { X: < -0.25 };
+        if (footing is Footing.Staggered or Footing.Single or Footing.Split && poses.Any(p => p.On is Carrier.Hands or Carrier.Knees || p.Right is { Free: true } or { Kneel: true }))
+        {
+            // The leg that would have to stand is in the air, or it is hands and knees that carry.
+            return (m, poses);
+        }
+
         switch (footing)
         {
             case Footing.RearRaised when splits:
@@ -225,7 +236,7 @@ public static class OptionPoses
     private static KeyPose Stepped(KeyPose p, double by)
     {
         FootSpec? Foot(FootSpec? f) => f is null || f.Free ? f : f with { X = f.X * by, Y = f.Y is { } y && y > 0.2 ? y * by : f.Y };
-        return p with { Split = p.Split * by, Shin = p.Shin is { } shin && by < 1 ? shin + 14 : p.Shin, Left = Foot(p.Left), Right = Foot(p.Right), Width = p.Width > 0.2 ? p.Width * by : p.Width };
+        return p with { Split = p.Split * by, Shin = p.Shin is { } shin && by < 1 ? shin + 14 : p.Shin, Left = Foot(p.Left), Right = Foot(p.Right), Width = p.Width is > 0.2 and < 0.4 ? p.Width * by : p.Width };
     }
 
     private static (MovePoses Move, ImmutableArray<KeyPose> Poses) On(MovePoses m, ImmutableArray<KeyPose> poses, Surface surface, int? heightCm)
@@ -274,7 +285,7 @@ public static class OptionPoses
 
     private static (MovePoses Move, ImmutableArray<KeyPose> Poses) Loaded(MovePoses m, ImmutableArray<KeyPose> poses, Manner manner)
     {
-        if (manner.Load is not { } load || load.Implement == Implement.Machine)
+        if (manner.Load is not { } load || load.Implement == Implement.Machine || poses[0].On == Carrier.Front)
         {
             return (m, poses);
         }
@@ -311,12 +322,24 @@ public static class OptionPoses
         var lone = by is CarriedBy.RightHand or CarriedBy.LeftHand;
         return (
             m with { Holds = new MoveLoad(kind, kg, by) },
-            Map(poses, p => p.On is Carrier.Hands || p.On is Carrier.Knees && p.Lean > 50 ? p
+            Map(poses, p => p.On is Carrier.Hands || p.On is Carrier.Knees && p.Lean > AllFours ? p
                 : lone ? (by == CarriedBy.RightHand ? p with { RightArm = new ArmSpec(word), LeftArm = new ArmSpec(word == ArmWord.Low ? ArmWord.Sides : ArmWord.Hips) } : p with { LeftArm = new ArmSpec(word), RightArm = new ArmSpec(word == ArmWord.Low ? ArmWord.Sides : ArmWord.Hips) })
                 : Held(p, word)));
     }
 
-    private static KeyPose Held(KeyPose p, ArmWord word) => p with { Arms = new ArmSpec(word), RightArm = null, LeftArm = null };
+    /// <summary>Both arms, or the upper one of a body that lies on its side: the lower one carries or lies.</summary>
+    private static KeyPose Held(KeyPose p, ArmWord word) => p.On switch
+    {
+        Carrier.Side => p with { RightArm = new ArmSpec(word) },
+
+        // Hands that carry stay where they are.
+        Carrier.Hands => p,
+        Carrier.Knees when p.Lean > AllFours => p,
+
+        // On the front there is no room for arms under the chest.
+        Carrier.Front when word is not (ArmWord.Sides or ArmWord.Overhead) => p,
+        _ => p with { Arms = new ArmSpec(word), RightArm = null, LeftArm = null },
+    };
 
     private static ArmWord Word(ArmPlace arms) => arms switch
     {
@@ -339,16 +362,16 @@ public static class OptionPoses
             case Support.Chair or Support.TwoHands when stands && (m.Props.IsDefault || !m.Props.Any(p => p.EndsWith(":under", StringComparison.Ordinal))):
                 return (m with { Holds = null, Props = Add(m.Props, "chair:chairAhead") }, Map(poses, p => Held(p, ArmWord.ChairAhead)));
             case Support.TwoHands or Support.Chair when stands:
-                return (m with { Holds = null }, Map(poses, p => Held(p, p.Depth > 40 ? ArmWord.Thigh : ArmWord.Thigh)));
+                return (m with { Holds = null }, Map(poses, p => Held(p, ArmWord.Thigh)));
             case Support.HandOnThigh when stands:
-                return (m, Map(poses, p => m.Holds is null ? p with { RightArm = new ArmSpec(ArmWord.Thigh) } : p with { RightArm = new ArmSpec(ArmWord.Thigh) }));
+                return (m, Map(poses, p => p with { RightArm = new ArmSpec(ArmWord.Thigh) }));
             case Support.Knees when poses[0].On == Carrier.Hands:
                 return (m, Map(poses, p => p with { OnKnees = true, Right = null, Left = null }));
             case Support.Knees when stands:
                 return (m, Map(poses, p => Held(p, ArmWord.Thigh)));
-            case Support.Knees when poses[0].On == Carrier.Side:
+            case Support.Knees when poses[0] is { On: Carrier.Side, Lift: > 0 }:
                 return (m, Map(poses, p => p with { OnKnees = true, Left = new FootSpec(Kneel: true), Right = new FootSpec(Kneel: true) }));
-            case Support.Forearms when poses[0].On is Carrier.Hands or Carrier.Knees:
+            case Support.Forearms when poses[0].On is Carrier.Hands || poses.All(p => p is { On: Carrier.Knees, LeftArm: null, RightArm: null }):
                 return (m, Map(poses, p => p with { Arms = p.On == Carrier.Hands ? new ArmSpec(ArmWord.Forearm) : p.Arms, Lean = p.On == Carrier.Knees ? 100 : p.Lean, Down = 0 }));
             default:
                 return (m, poses);
