@@ -76,7 +76,11 @@ public class MotionTests
     [Fact]
     public void What_stands_balances_and_what_is_held_is_in_the_hand() => Assert.All(Motions(170), m =>
     {
-        var still = (ImmutableArray<MotionFrame>)[m.Motion.Frames[0], m.Motion.Frames[^1]];
+        // A foot that is lifted makes a step of it: until it is down, or up for good, the body is on its way.
+        string Stands(MotionFrame f) => string.Join(' ', f.Contacts);
+        var (first, last) = (m.Motion.Frames[0], m.Motion.Frames[^1]);
+        var still = m.Motion.Frames.Where((f, i) => i == 0 || i == m.Motion.Frames.Length - 1
+            || Stands(first) == Stands(last) && Stands(f) == Stands(first) && m.Motion.Frames.All(g => Stands(g) == Stands(first)));
         Assert.All(still.Where(f => f.Contacts.Length > 0 && f.Contacts.All(c => c.EndsWith("Foot", StringComparison.Ordinal) || c.EndsWith("Toe", StringComparison.Ordinal) || c.EndsWith("Heel", StringComparison.Ordinal))), f =>
         {
             var feet = f.Contacts.SelectMany(c => c.StartsWith("left", StringComparison.Ordinal) ? new[] { "leftHeel", "leftToe" } : ["rightHeel", "rightToe"]).Select(j => f.At[Index(j)]).ToArray();
@@ -89,7 +93,7 @@ public class MotionTests
             {
                 var hands = item.HeldBy.Select(h => m.Motion.Frames[i].At[Index(h)]).ToArray();
                 ImmutableArray<double> middle = [hands.Average(h => h[0]), hands.Average(h => h[1]), hands.Average(h => h[2])];
-                Assert.True(Way(middle, item.Frames[i]) < 0.35, $"{m.Name}: {item.Kind} is not in the hand");
+                Assert.True(Way(middle, item.Frames[i]) < (hands.Length == 1 ? 0.02 : 0.06), $"{m.Name}: {item.Kind} is {Way(middle, item.Frames[i]):0.000} from the hand");
             }
         }
     });

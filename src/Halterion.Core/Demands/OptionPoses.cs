@@ -38,9 +38,11 @@ public static class OptionPoses
     /// <summary>Kilograms that an option without a number is drawn and weighed with. [M]</summary>
     private const double UsualKg = 8;
 
-    public static MovePoses? Of(Move move, Manner manner) => move.Poses is { } poses ? In(poses, manner) : null;
+    /// <param name="stature">Whose body a height in centimetres is held against; 1.70 m where none is said.</param>
+    public static MovePoses? Of(Move move, Manner manner, Stature? stature = null) =>
+        move.Poses is { } poses ? In(poses, manner, stature ?? Stature.Usual) : null;
 
-    public static MovePoses In(MovePoses m, Manner manner)
+    private static MovePoses In(MovePoses m, Manner manner, Stature stature)
     {
         var poses = m.Poses;
         if (manner.Depth is { } depth)
@@ -62,7 +64,7 @@ public static class OptionPoses
 
         if (manner.Surface is { } surface)
         {
-            (m, poses) = On(m, poses, surface, manner.HeightCm);
+            (m, poses) = On(m, poses, surface, manner.HeightCm / 100.0 / stature.Metres);
         }
 
         if (manner.Impact is Impact.None)
@@ -78,7 +80,7 @@ public static class OptionPoses
                 // From one leg to the other: the air lies between them.
                 var foot = new FootSpec(Y: 0.08, Heel: 16);
                 var air = one with { Left = foot, Right = foot, Depth = 8, Lean = 12, Air = impact == Impact.Jump ? 0.08 : 0.05, Arc = 0, RightArm = Loose, LeftArm = Loose, Share = 1.1 };
-                return In(m with { Poses = [one, air, other] }, manner with { Impact = null });
+                return In(m with { Poses = [one, air, other] }, manner with { Impact = null }, stature);
             }
 
             // Out of the deeper of two poses into the air and back to it.
@@ -239,17 +241,17 @@ public static class OptionPoses
         return p with { Split = p.Split * by, Shin = p.Shin is { } shin && by < 1 ? shin + 14 : p.Shin, Left = Foot(p.Left), Right = Foot(p.Right), Width = p.Width is > 0.2 and < 0.4 ? p.Width * by : p.Width };
     }
 
-    private static (MovePoses Move, ImmutableArray<KeyPose> Poses) On(MovePoses m, ImmutableArray<KeyPose> poses, Surface surface, int? heightCm)
+    private static (MovePoses Move, ImmutableArray<KeyPose> Poses) On(MovePoses m, ImmutableArray<KeyPose> poses, Surface surface, double? height)
     {
         var word = surface.ToString().ToLowerInvariant();
-        double Height(double usual) => heightCm is { } cm ? cm / 100.0 / Stature.Usual.Metres : usual;
+        double Height(double usual) => height ?? usual;
         var first = poses[0];
         var raises = surface is Surface.Step or Surface.Box or Surface.Bench or Surface.Chair;
         var under = m.Props.IsDefault ? null : m.Props.FirstOrDefault(p => p.EndsWith(":under", StringComparison.Ordinal));
         if (raises && (under is not null || first.On == Carrier.Feet && poses.All(p => p.Split == 0 && p.Left is null && p.Right is null)))
         {
             // A squat onto a seat: its height is where the hips go.
-            var depth = heightCm is null ? null : (double?)Math.Acos(Math.Clamp((Height(0) + 0.058 - 0.25) / 0.245, -0.3, 0.95)) * 180 / Math.PI;
+            var depth = height is null ? null : (double?)Math.Acos(Math.Clamp((Height(0) + 0.058 - 0.25) / 0.245, -0.3, 0.95)) * 180 / Math.PI;
             return (
                 m with { Props = Add(m.Props.IsDefault ? m.Props : m.Props.RemoveAll(p => p == under), $"{(surface == Surface.Chair ? "chair" : "box")}:under") },
                 Map(poses, p => p.Depth > 40 ? p with { Depth = depth ?? Math.Min(p.Depth, 88), Shin = p.Shin ?? 31 } : p));

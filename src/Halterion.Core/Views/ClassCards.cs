@@ -14,12 +14,14 @@ namespace Halterion.Core.Views;
 public sealed record CardOption(Tier Tier, string Words, Figure? Figure);
 
 /// <summary>A card to lie at a station, to be read from three metres.</summary>
+/// <param name="Number">Of the station in its block, from 1.</param>
 /// <param name="Place">Such as "Station 2 of 6".</param>
 /// <param name="Cue">The one thing to think of.</param>
 /// <param name="SetUp">Measures for the statures asked for, in words.</param>
 /// <param name="Measures">The same as lines in the main option's figure.</param>
 public sealed record StationPlaceCard(
     string Block,
+    int Number,
     string Place,
     string Name,
     Family Family,
@@ -74,6 +76,7 @@ public sealed record ClassCards(
         Tier[] order = [Tier.Harder, Tier.Main, Tier.Easier, Tier.Instead];
         return new StationPlaceCard(
             block.Name,
+            index + 1,
             string.Create(CultureInfo.InvariantCulture, $"Station {index + 1} of {block.Stations.Length}"),
             station.Name,
             move.Family,

@@ -47,8 +47,8 @@ public sealed record MoveMotion(
     public static MoveMotion Of(Option option, string name, MoveLibrary moves, Preferences preferences, int statureCm)
     {
         var move = moves.Find(option.Move)!;
-        var poses = OptionPoses.Of(move, option.Manner)!;
         var stature = new Stature(statureCm / 100.0);
+        var poses = OptionPoses.Of(move, option.Manner, stature)!;
         var motion = OptionFigure.MotionOf(poses);
         var hold = move.Dose.Kind == "hold" && (option.Manner.Tempo ?? move.Tempo) is null;
         var phases = OptionFigure.PhasesOf(motion, move, option.Manner);

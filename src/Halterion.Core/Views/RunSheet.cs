@@ -1,5 +1,7 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using Halterion.Core.Body;
+using Halterion.Core.Demands;
 using Halterion.Core.Plans;
 using Halterion.Core.Timing;
 using Halterion.Core.Words;
@@ -7,7 +9,9 @@ using Halterion.Core.Words;
 namespace Halterion.Core.Views;
 
 /// <summary>A station on the run sheet.</summary>
-public sealed record SheetStation(PlaceId Id, string Name, string Target, ImmutableArray<string> Harder, string Main, ImmutableArray<string> Easier);
+/// <param name="Figure">Of the main option; null for a move that has none.</param>
+public sealed record SheetStation(
+    PlaceId Id, string Name, string Target, ImmutableArray<string> Harder, string Main, ImmutableArray<string> Easier, Figure? Figure);
 
 /// <summary>A block on the run sheet.</summary>
 /// <param name="At">Clock time where the class is booked, else the time from its start.</param>
@@ -111,7 +115,7 @@ public sealed record RunSheet(
     private static SheetStation Station(Station station, Block block, ClassPlan plan, Preferences preferences)
     {
         ImmutableArray<string> Of(Tier tier) => [.. station.Options.Where(o => o.Tier == tier).Select(o => PlanWords.Option(o, plan.Moves, preferences))];
-        return new SheetStation(station.Id, station.Name, PlanWords.Targets(station, block), Of(Tier.Harder), Of(Tier.Main)[0], Of(Tier.Easier));
+        return new SheetStation(station.Id, station.Name, PlanWords.Targets(station, block), Of(Tier.Harder), Of(Tier.Main)[0], Of(Tier.Easier), OptionFigure.Of(plan.Moves.Find(station.Main.Move)!, station.Main.Manner, plan.Moves, felt: false));
     }
 }
 

@@ -29,8 +29,12 @@ public sealed record FiguredOption(Tier Tier, JsonObject Option, string Words, s
 /// <summary>A class in which a move stands.</summary>
 public sealed record MoveUse(Guid Class, string Title);
 
+/// <summary>What to do where a fault stays.</summary>
+/// <param name="Move">The move of that option.</param>
+public sealed record Remedy(string Seen, string Fix, MoveId? Move, string Words);
+
 /// <summary>All there is about a move.</summary>
-public sealed record MovePage(Move Move, ImmutableArray<FiguredOption> Options, ImmutableArray<MoveUse> Uses);
+public sealed record MovePage(Move Move, ImmutableArray<FiguredOption> Options, ImmutableArray<Remedy> Faults, ImmutableArray<MoveUse> Uses);
 
 internal static class MoveEndpoints
 {
@@ -169,8 +173,11 @@ internal static class MoveEndpoints
         var options = new[] { (proposals.Easier?.Of, proposals.Easier?.Why), (Option.Of(Tier.Main, move.Id), ""), (proposals.Harder?.Of, proposals.Harder?.Why), (proposals.Instead?.Of, proposals.Instead?.Why) }
             .Where(o => o.Item1 is not null)
             .Select(o => Figured(o.Item1!, o.Item2!, evaluator)).ToImmutableArray();
+        var faults = move.Faults.Zip(
+            FaultRemedies.Of(move, library),
+            (fault, option) => new Remedy(fault.Seen, fault.Fix, option?.Move, option is null ? "" : PlanWords.Option(option, library, evaluator.Preferences))).ToImmutableArray();
         var uses = classes.With($"\"{id}\"").Select(c => new MoveUse(c.Id, c.Title)).ToImmutableArray();
-        return TypedResults.Ok(new MovePage(move, options, uses));
+        return TypedResults.Ok(new MovePage(move, options, faults, uses));
     }
 
     private static FiguredOption Figured(Option option, string why, Evaluator evaluator)

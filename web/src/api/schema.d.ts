@@ -1496,6 +1496,7 @@ export interface components {
         MovePage: {
             move: components["schemas"]["Move"];
             options: components["schemas"]["FiguredOption"][];
+            faults: components["schemas"]["Remedy"][];
             uses: components["schemas"]["MoveUse"][];
         };
         /** @description A class in which a move stands. */
@@ -1880,6 +1881,13 @@ export interface components {
             harder?: null | components["schemas"]["Proposal"];
             instead?: null | components["schemas"]["Proposal"];
         };
+        /** @description What to do where a fault stays. */
+        Remedy: {
+            seen: string;
+            fix: string;
+            move: null | components["schemas"]["MoveId"];
+            words: string;
+        };
         /** @description A way out of a finding: a title and what it does to the class. */
         Repair: {
             title?: string;
@@ -2074,6 +2082,7 @@ export interface components {
             harder: string[];
             main: string;
             easier: string[];
+            figure: null | components["schemas"]["Figure"];
         };
         /** @enum {unknown} */
         Side: "both" | "left" | "right" | "alternate" | null;
@@ -2225,6 +2234,11 @@ export interface components {
         /** @description A card to lie at a station, to be read from three metres. */
         StationPlaceCard: {
             block: string;
+            /**
+             * Format: int32
+             * @description Of the station in its block, from 1.
+             */
+            number: number;
             /** @description Such as "Station 2 of 6". */
             place: string;
             name: string;

@@ -5,6 +5,7 @@ import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { answer, api, Refused, troubleWords } from '../../api/client'
 import { ErrorNote } from '../../ui/ErrorNote'
+import { Thumb } from '../../ui/FigureView'
 import { useClassEditor } from '../editor/context'
 import css from './Cards.module.css'
 import { PlaceCards } from './PlaceCards'
@@ -170,19 +171,24 @@ function Sheet({ sheet }: { sheet: Schemas['RunSheet'] }) {
             <ol className={css.stations}>
               {block.stations.map((station) => (
                 <li key={station.id}>
-                  <b>{station.name}</b> <span className={css.target}>{station.target}</span>
-                  <span className={css.options}>
-                    {station.harder.length > 0 && (
-                      <span>
-                        <i>harder</i> {station.harder.join('; ')}
+                  <div className={css.figured}>
+                    {station.figure ? <Thumb figure={station.figure} /> : <span />}
+                    <div>
+                      <b>{station.name}</b> <span className={css.target}>{station.target}</span>
+                      <span className={css.options}>
+                        {station.harder.length > 0 && (
+                          <span>
+                            <i>harder</i> {station.harder.join('; ')}
+                          </span>
+                        )}
+                        {station.easier.length > 0 && (
+                          <span>
+                            <i>easier</i> {station.easier.join('; ')}
+                          </span>
+                        )}
                       </span>
-                    )}
-                    {station.easier.length > 0 && (
-                      <span>
-                        <i>easier</i> {station.easier.join('; ')}
-                      </span>
-                    )}
-                  </span>
+                    </div>
+                  </div>
                 </li>
               ))}
             </ol>

@@ -11,6 +11,7 @@ export function PlaceCards({ cards }: { cards: Schemas['ClassCards'] }) {
       {cards.stations.map((card, i) => (
         <article key={i} className={css.card} aria-label={`Card: ${card.name}`}>
           <header className={css.cardHead}>
+            <b className={css.cardNumber}>{card.number}</b>
             <h2>
               <FamilyMark family={card.family} size={32} /> {card.name}
             </h2>

@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 import type { Schemas } from '../../api/client'
-import { answer, api, Refused } from '../../api/client'
+import { answer, api, Refused, troubleWords } from '../../api/client'
 import { useOwnIds } from '../../api/queries'
 import { ErrorNote } from '../../ui/ErrorNote'
 import { FamilyMark } from '../../ui/FamilyMark'
@@ -12,8 +12,6 @@ import { Page } from '../../ui/Page'
 import css from './Moves.module.css'
 
 type View = Schemas['View']
-
-const moveOf = (option: Schemas['FiguredOption']) => option.option.move
 
 interface PictureProps {
   id: string
@@ -48,8 +46,10 @@ function Picture({ id, option, moves, view }: PictureProps) {
   })
   const figure = (view && turned.data) || option.figure
   if (!figure) return <span />
+  const failed = (moves && film.error) || (view && turned.error)
   return (
     <div className={css.figured}>
+      {failed && <ErrorNote title={`It is not shown as you asked. ${troubleWords(failed)}`} />}
       {moves && film.data ? <FilmView film={film.data} alt={figure.alt} /> : <FigureView figure={figure} />}
       {figure.map && <FootMap map={figure.map} />}
     </div>
@@ -72,7 +72,7 @@ export function MovePage() {
   if (page.isError || !move) {
     const gone = page.error instanceof Refused && page.error.status === 404
     return (
-      <ErrorNote title={gone ? 'There is no such move.' : 'The move cannot be fetched: the server does not answer.'}>
+      <ErrorNote title={gone ? 'There is no such move.' : `The move cannot be fetched. ${troubleWords(page.error)}`}>
         <Anchor component={Link} to="/moves">
           To all moves
         </Anchor>
@@ -80,7 +80,6 @@ export function MovePage() {
     )
   }
 
-  const easier = page.data.options.find((option) => option.tier === 'easier')
   const rows: [string, string | null | undefined][] = [
     ['Getting in and out', move.getIn],
     ['Set-up', move.setUp],
@@ -177,17 +176,18 @@ export function MovePage() {
         <div>
           <h2 className={css.part}>Watch for</h2>
           <ul className={css.faults}>
-            {move.faults.map((fault) => (
+            {page.data.faults.map((fault) => (
               <li key={fault.seen}>
                 <strong>{fault.seen}</strong> {fault.fix}
+                {fault.words && (
+                  <>
+                    {' '}
+                    If it stays:{' '}
+                    {fault.move === id ? fault.words : <Link to={`/moves/${fault.move}`}>{fault.words}</Link>}.
+                  </>
+                )}
               </li>
             ))}
-            {easier && (
-              <li>
-                <strong>If it stays</strong>{' '}
-                {moveOf(easier) === id ? easier.words : <Link to={`/moves/${moveOf(easier)}`}>{easier.words}</Link>}
-              </li>
-            )}
           </ul>
           <h2 className={css.part}>Where it has been used</h2>
           {page.data.uses.length === 0 ? (
