@@ -128,7 +128,11 @@ if (app.Urls.Count > 0)
 {
     // The library is drawn while nobody waits for it yet.
     var library = app.Services.GetRequiredService<MoveLibrary>();
-    _ = Task.Run(() => OptionFigure.DrawAll(library));
+    _ = Task.Run(() =>
+    {
+        _ = app.Services.GetRequiredService<Starters>().Blocks();
+        OptionFigure.DrawAll(library);
+    });
 }
 
 await app.WaitForShutdownAsync();

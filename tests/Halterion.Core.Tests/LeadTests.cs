@@ -58,6 +58,20 @@ public class LeadTests
     }
 
     [Fact]
+    public void What_was_skipped_or_never_reached_was_not_played()
+    {
+        // Three scenes of 10, 50 and 20 s.
+        int[] Played(long now, params (string Kind, long At)[] taps) =>
+            [.. LeadRecord.Played([.. taps.Select(t => Command(t.Kind, t.At))], Scenes, now).Order()];
+        Assert.Empty(Played(5_000));
+        Assert.Equal([0, 1], Played(30_000, ("start", 0)));
+        Assert.Equal([0, 1, 2], Played(900_000, ("start", 0)));
+        Assert.Equal([0, 2], Played(60_000, ("start", 0), ("skip", 11_000), ("finish", 25_000)));
+        Assert.Equal([0], Played(60_000, ("start", 0), ("pause", 10_500), ("finish", 50_000)));
+        Assert.Equal([0, 1], Played(60_000, ("start", 0), ("pause", 11_000), ("resume", 20_000), ("finish", 22_500)));
+    }
+
+    [Fact]
     public void Cues_count_in_start_switch_warn_and_end()
     {
         var timeline = Timeline(With(Block(""" "betweenStations":2 """, Station("""{"kind":"time","amount":30}""", """ "sides":"each" """), Station("""{"kind":"time","amount":20}"""))));

@@ -1,8 +1,11 @@
+using System.Text.Json.Nodes;
 using CsCheck;
+using Halterion.Core.Moves;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 using Halterion.Core.Timing;
 using Halterion.Core.Views;
+using Halterion.Core.Words;
 using static Halterion.Core.Tests.Classes;
 
 namespace Halterion.Core.Tests;
@@ -39,6 +42,14 @@ public class ShortDoseTests
     [InlineData("2 min", "120 s", null, null)]
     [InlineData("20/15/12", "20/15/12", null, null)]
     [InlineData("16 alt", "16 alternating", null, null)]
+    [InlineData("1:30", "90 s", null, null)]
+    [InlineData("45 sec/side", "45 s each side", null, null)]
+    [InlineData("10-10-10", "10/10/10", null, null)]
+    [InlineData("AMRAP 60 s", "max 60 s", null, null)]
+    [InlineData("20 reps then hold 15 s", "20 + 15 s hold", null, null)]
+    [InlineData("2 x 10/side", "10 each side", 2, null)]
+    [InlineData("8 @30X0", "8 @ 3-0-X-0", null, null)]
+    [InlineData("max 1:00 then rest 15 s + 8-10 each", "max 60 s + 15 s rest + 8–10 each side", null, null)]
     [InlineData("20s hold then 10 pulses", "20 s hold + 10 pulses", null, null)]
     [InlineData("50 each side by 10 @ 1-0-x-0", "50 @ 1-0-X-0 each side by 10", null, null)]
     [InlineData("max 60 s in turns rest 2 min", "max 60 s in turns", null, 120)]
@@ -69,12 +80,63 @@ public class ShortDoseTests
     [InlineData("max 12 reps", 11)]
     [InlineData("12-8", 4)]
     [InlineData("3600 min", 8)]
+    [InlineData("1:75", 4)]
+    [InlineData("@30X0", 0)]
     public void What_cannot_be_read_is_named_where_it_stands(string typed, int at)
     {
         var (dose, fault) = ShortDoseReader.Read(typed);
         Assert.Null(dose);
         Assert.True(fault!.Detail.Length > 0 && fault.Right.Length > 0);
         Assert.InRange(fault.At, at, typed.Length);
+    }
+
+    /// <summary>Falling targets, hold and pulses: handbook, section 3.</summary>
+    [Theory]
+    [InlineData("20/15/12 + 15 s hold (last round) + 15 pulses (last round), each side", 3, "20, then 15, then 12 reps; in the last round also 15 s hold and 15 pulses; all of one side, then the other", "")]
+    [InlineData("20/15/12/10", 3, "20, then 15, then 12 reps", "The block stays: 3 rounds, so only the first 3 of 4 targets are used.")]
+    [InlineData("2 x 10, rest 45", 3, "10 reps", "And the block: 2 rounds, 45 s between rounds.")]
+    [InlineData("3 x 45 s half a side", 3, "45 s; half a side", "The block stays as it is.")]
+    public void A_dose_is_echoed_whole_with_what_it_does_to_the_block(string typed, int rounds, string whole, string beside)
+    {
+        var dose = ShortDoseReader.Read(typed).Dose!;
+        var block = Json(Block($"\"rounds\":{rounds},\"betweenRounds\":30", Station("""{"kind":"time","amount":1}"""))).AsObject();
+        var before = block.DeepClone().AsObject();
+        dose.PutInto(block, block["stations"]![0]!.AsObject());
+        var read = ClassReader.ReadBlock(block, Library).Plan!.Blocks[0];
+        Assert.Equal((whole, beside), (PlanWords.Whole(read.Stations[0], read), dose.Beside(before, read)));
+    }
+
+    [Fact]
+    public void A_list_of_moves_is_read_line_by_line_and_what_is_unknown_is_asked()
+    {
+        var starters = new Starters(Library, new Preferences());
+        var lines = PastedMoves.Read("1. Bodyweight squats: 15\n- 12 reverse lunge\n\nhip thrust 3-2-1\nPlank\nWobble dance 20 s\nSplit squat 12 sideways", Library, starters, false, ShortDoseReader.Read("40 s").Dose);
+        Assert.Equal(["Bodyweight squat 15", "Reverse lunge 12 each side", "Hip thrust 3/2/1", "Plank 40 s hold"], lines.Take(4).Select(l => $"{l.Name} {Dose(l)}"));
+        Assert.All(lines.Skip(4), l => Assert.Null(l.Station));
+        Assert.Equal("20 s", lines[4].Dose);
+        Assert.Contains("no move", lines[4].Trouble, StringComparison.Ordinal);
+        Assert.Contains("not understood", lines[5].Trouble, StringComparison.Ordinal);
+
+        static string Dose(PastedLine line)
+        {
+            var block = Json(Block("", "{}")).AsObject();
+            block["stations"] = new JsonArray(line.Station!.DeepClone());
+            return ShortDose.Of(ClassReader.ReadBlock(block, Library).Plan!.Blocks[0].Stations[0]);
+        }
+    }
+
+    [Fact]
+    public void A_new_station_is_dosed_like_its_neighbours_where_its_move_can_be()
+    {
+        var starters = new Starters(Library, new Preferences());
+        string Like(string move, string like)
+        {
+            var block = Json(Block("", "{}")).AsObject();
+            block["stations"] = new JsonArray(starters.Station(Library.Find(new MoveId(move))!, like: ShortDoseReader.Read(like).Dose).Station.DeepClone());
+            return ShortDose.Of(ClassReader.ReadBlock(block, Library).Plan!.Blocks[0].Stations[0]);
+        }
+
+        Assert.Equal(["40 s", "40 s half a side", "40 s hold", "20/15/12 each side"], [Like("squat", "40 s"), Like("split-squat", "40 s half a side"), Like("plank", "40 s"), Like("split-squat", "20/15/12")]);
     }
 
     [Fact]

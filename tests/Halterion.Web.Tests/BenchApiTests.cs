@@ -47,8 +47,10 @@ public sealed class BenchApiTests(Studio studio) : IClassFixture<Studio>
     [InlineData("40 s by 5", "/text")]
     public async Task A_typed_dose_is_put_into_its_block_or_says_what_is_wrong(string typed, string? pointer)
     {
-        var block = JsonNode.Parse(TooLong)!["blocks"]![0]!;
-        var body = new JsonObject { ["text"] = typed, ["block"] = block.DeepClone(), ["station"] = 1 }.ToJsonString();
+        var plan = JsonNode.Parse(TooLong)!;
+        var block = plan["blocks"]![0]!;
+        block["stations"]![1]!["id"] = "here";
+        var body = new JsonObject { ["text"] = typed, ["class"] = plan.DeepClone(), ["station"] = "here" }.ToJsonString();
         using var response = await studio.CreateClient().PostAsync("/api/plans/dose", Json(body));
         var read = await Read(response);
         if (pointer is not null)
@@ -57,7 +59,10 @@ public sealed class BenchApiTests(Studio studio) : IClassFixture<Studio>
             return;
         }
 
-        Assert.Equal(("12 reps each side", "2 min 3 s"), ((string)read["words"]!, (string)read["takes"]!));
+        Assert.Equal(
+            ("12 reps at 3-1-1-0; all of one side, then the other", "2 min 3 s", "And the block: 45 s between rounds."),
+            ((string)read["words"]!, (string)read["takes"]!, (string)read["also"]!));
+        Assert.NotNull(read["evaluation"]);
         Assert.Equal(
             (3, 45, "each"),
             ((int)read["block"]!["rounds"]!, (int)read["block"]!["betweenRounds"]!, (string)read["block"]!["stations"]![1]!["sides"]!));

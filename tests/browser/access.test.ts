@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import type { Page } from '@playwright/test'
-import { classOf, expect, test } from './studio'
+import { classOf, expect, open, test } from './studio'
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
 
@@ -65,11 +65,27 @@ for (const [device, width, height] of [
 
     // All that is folded away, too; and by lamplight.
     await page.goto(`${planned}/build`)
-    const more = page.getByRole('button', { name: /^More about/ })
-    while ((await more.count()) > 0) await more.first().click()
-    await page.evaluate(() => document.querySelectorAll('details').forEach((fold) => (fold.open = true)))
-    expect(await seriousFaults(page), 'unfolded').toEqual([])
-    expect(await tooWide(page), 'unfolded').toEqual([])
+    await page.getByRole('button', { name: '+ Add a block' }).click()
+    for (const [what, name] of [
+      ['block', 'Circuit'],
+      ['block', 'Wind down'],
+      ['station', 'Split squat'],
+      ['station', 'Side lunge'],
+    ] as const) {
+      await open(page, what, name)
+      await page.getByRole('button', { name: /^More about/ }).click()
+      await page.evaluate(() => document.querySelectorAll('details').forEach((fold) => (fold.open = true)))
+      expect(await seriousFaults(page), `unfolded ${name}`).toEqual([])
+      expect(await tooWide(page), `unfolded ${name}`).toEqual([])
+    }
+    await page.getByLabel('Choose station Side lunge').check()
+    expect(await seriousFaults(page), 'chosen').toEqual([])
+    expect(await tooWide(page), 'chosen').toEqual([])
+    if (width > 900) {
+      await page.keyboard.press('Control+k')
+      expect(await seriousFaults(page), 'palette').toEqual([])
+      await page.keyboard.press('Escape')
+    }
     await fetch(`${demo.address}/api/settings/preferences`, {
       method: 'PUT',
       headers: { 'Content-Type': 'application/json' },

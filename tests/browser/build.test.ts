@@ -1,10 +1,10 @@
 import { readFileSync } from 'node:fs'
-import { chooseMove, classOf, expect, test } from './studio'
+import { chooseMove, classOf, expect, open, test } from './studio'
 
 test('undo and redo, and swapping a move brings its options', async ({ page, demo }) => {
   await page.goto(`${await classOf(demo, 'Full moon circuit')}/build`)
   await expect(page.getByTestId('verdict')).toHaveText('78 s over')
-  const squat = page.getByRole('article', { name: 'Station 1: Bodyweight squat' })
+  const squat = await open(page, 'station', 'Bodyweight squat')
   await chooseMove(page, squat.getByRole('button', { name: 'main option: Bodyweight squat' }), 'Glute bridge')
   const bridge = page.getByRole('article', { name: 'Station 1: Glute bridge' }).last()
   await expect(bridge.getByRole('button', { name: 'harder option: Bridge hold' })).toBeVisible()
@@ -19,7 +19,7 @@ test('undo and redo, and swapping a move brings its options', async ({ page, dem
   await expect(page.getByTestId('verdict')).toContainText('to spare')
 
   // A tempo that cannot be read says so beside the station, and the figures stay the last good ones.
-  const lunge = page.getByRole('article', { name: 'Station 2: Split squat' })
+  const lunge = await open(page, 'station', 'Split squat')
   await lunge.getByRole('button', { name: 'More about' }).click()
   await lunge.getByLabel('Tempo', { exact: true }).first().fill('2-0')
   await expect(page.getByText('“2-0” is no tempo.').first()).toBeVisible()

@@ -143,3 +143,54 @@ test('bells are put on the audio clock where the cues are', async ({ page, demo 
   await page.getByRole('button', { name: 'Sound is on' }).click()
   await expect(page.getByRole('button', { name: 'Sound is off' })).toBeVisible()
 })
+
+test('space starts and pauses whatever was pressed; a class ended early logs only what was reached', async ({
+  page,
+  demo,
+}) => {
+  const address = await classOf(demo, 'Full moon circuit')
+  await page.goto(`${address}/lead`)
+  await page.getByRole('button', { name: 'Start the class' }).click()
+  await expect(page.getByTestId('ends')).toContainText('ends')
+  await page.getByRole('button', { name: 'Sound is on' }).focus()
+  await page.keyboard.press('Space')
+  await expect(page.getByText('PAUSED')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Sound is on' })).toBeVisible()
+  await page.keyboard.press('Space')
+  await expect(page.getByText('PAUSED')).toHaveCount(0)
+  await page.reload()
+  await expect(page.getByText(/^Sound (is on|was on)/)).toBeVisible()
+
+  // Past the talk and its lead-in to the first station, worked at for a moment; then the class ends.
+  await page.keyboard.press('n')
+  await page.keyboard.press('n')
+  await expect(page.getByRole('heading', { name: 'Wall hinge drill' })).toBeVisible()
+  await page.waitForTimeout(3500)
+  const [add, end] = await Promise.all(
+    ['Add 10 s', 'End class'].map((name) => page.getByRole('button', { name }).boundingBox()),
+  )
+  expect(end!.x - (add!.x + add!.width)).toBeGreaterThan(100)
+  await page.getByRole('button', { name: 'End class' }).click()
+  await expect(page.getByRole('heading', { name: 'Done' })).toBeVisible()
+  await expect(page.getByRole('banner')).not.toContainText('left')
+  await page.getByRole('link', { name: 'Write the log' }).click()
+  await expect(page.getByRole('columnheader').filter({ hasText: /drill|stand|squat|lunge|hinge|bridge/ })).toHaveCount(
+    1,
+  )
+
+  // A whole column at once, a row at once, and somebody who walked in.
+  await page.getByLabel('All or none came').selectOption('none')
+  await expect(page.getByText(/^0 of \d+ came/)).toBeVisible()
+  await page.getByLabel('All or none came').selectOption('all')
+  await page.getByLabel('Everyone at Wall hinge drill').selectOption('easier')
+  const used = page.getByLabel(/, Wall hinge drill$/)
+  for (const select of await used.all()) await expect(select.locator('option:checked')).toHaveText('easier')
+  const before = await used.count()
+  await page.getByLabel('Somebody new walked in').fill('Wanda Vane')
+  await page.keyboard.press('Enter')
+  await expect(used).toHaveCount(before + 1)
+  await expect(page.getByLabel('Wanda Vane came')).toBeChecked()
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+  await page.reload()
+  await expect(page.getByLabel('Wanda Vane came')).toBeChecked()
+})

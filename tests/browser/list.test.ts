@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { chooseMove, classOf, expect, test } from './studio'
+import { addBlock, chooseMove, classOf, enter, expect, open, test } from './studio'
 
 test('a class is copied with a brief of its own, removed, and put back', async ({ page, demo }) => {
   await page.goto(demo.address)
@@ -8,7 +8,7 @@ test('a class is copied with a brief of its own, removed, and put back', async (
   await line.filter({ hasText: 'Full moon circuit' }).getByRole('link', { name: 'Copy' }).click()
   await expect(page.getByLabel('Title')).toHaveValue('Full moon circuit')
   await page.getByLabel('Title').fill('New moon circuit')
-  await page.getByLabel('Room booked for').fill('30')
+  await enter(page.getByLabel('Room booked for'), '30')
   await page.getByRole('button', { name: 'Make it and build' }).click()
   await expect(page.getByTestId('verdict')).toHaveText('3 min 42 s to spare')
 
@@ -37,15 +37,15 @@ test('a class file is opened by dropping it on the page', async ({ page, studio 
 test('blocks and stations are added, moved, copied, removed, and reshaped', async ({ page, studio }) => {
   await page.goto(`${studio.address}/classes/new`)
   await page.getByRole('button', { name: 'Make it and build' }).click()
-  await page.getByRole('button', { name: '+ Talk' }).click()
-  await page.getByRole('button', { name: '+ Stations on the bell' }).click()
+  await addBlock(page, 'Talk')
+  await addBlock(page, 'Stations on the bell')
   const blocks = page.getByRole('region', { name: /^Block \d/ })
   await expect(blocks).toHaveCount(2)
   await chooseMove(page, page.getByRole('button', { name: 'Add a station to Stations on the bell' }), 'Side lunge')
 
   // In a rotation a new station fills the window; a one-sided move gives each side half of it.
   const stations = page.getByRole('article', { name: /^Station \d/ })
-  await expect(stations.nth(2)).toContainText('40 s, half a side')
+  await expect(stations.nth(2)).toContainText('40 s half a side')
   await page.getByRole('button', { name: 'Move station Side lunge up' }).click()
   await page.getByRole('button', { name: 'Move station Side lunge up' }).click()
   await expect(stations.first()).toContainText('Side lunge')
@@ -56,12 +56,14 @@ test('blocks and stations are added, moved, copied, removed, and reshaped', asyn
 
   await page.getByRole('button', { name: 'Move block Stations on the bell up' }).click()
   await expect(blocks.first()).toHaveAccessibleName('Block 1: Stations on the bell')
+  await open(page, 'block', 'Stations on the bell')
   await page.getByLabel('Done as').selectOption('Straight sets')
   await expect(page.getByLabel('Rest between sets')).toHaveValue('90 s')
   await page.getByRole('button', { name: 'Copy block Talk' }).click()
   await page.getByRole('button', { name: 'Remove block Stations on the bell' }).click()
   await expect(blocks).toHaveCount(2)
   for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z')
+  await open(page, 'block', 'Stations on the bell')
   await expect(page.getByLabel('Done as')).toHaveValue('rotation')
 })
 

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
-import { chooseMove, classOf, expect, test } from './studio'
+import { addBlock, chooseMove, classOf, enter, expect, open, test } from './studio'
 
 /** The text of each page of a PDF, read by pdf.js. */
 async function pagesOf(page: Page, format: string): Promise<string[]> {
@@ -105,13 +105,9 @@ test('a move of one’s own is made, used, travels in the class file, and goes o
 
   await page.goto(`${studio.address}/classes/new`)
   await page.getByRole('button', { name: 'Make it and build' }).click()
-  await page.getByRole('button', { name: '+ Straight sets' }).click()
+  await addBlock(page, 'Straight sets')
   await chooseMove(page, page.getByRole('button', { name: 'Add a station to Straight sets' }), 'Mast squat')
-  // The station's first dose may land in the middle of typing.
-  await expect(async () => {
-    await page.getByLabel('Dose of Mast squat').fill('10 each side')
-    await expect(page.getByLabel('Dose of Mast squat')).toHaveValue('10 each side', { timeout: 1000 })
-  }).toPass()
+  await enter(page.getByLabel('Dose of Mast squat'), '10 each side')
   await expect(page.getByRole('article', { name: 'Station 2: Mast squat' })).toContainText('2 min 3 s')
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
   await page.getByRole('link', { name: 'Cards' }).click()
@@ -133,7 +129,7 @@ test('a move of one’s own is made, used, travels in the class file, and goes o
   await page
     .locator('input[type=file]')
     .setInputFiles({ name: 'mast.halterion.json', mimeType: 'application/json', buffer: file })
-  await expect(page.getByRole('heading', { name: 'Mast squat' })).toBeVisible()
+  await expect(page.getByRole('article', { name: 'Station 2: Mast squat' })).toBeVisible()
   await page.goto(`${studio.address}/moves`)
   await expect(page.getByText('166 moves', { exact: true })).toBeVisible()
   await page.locator('input[type=file]').setInputFiles({ name: 'own.json', mimeType: 'application/json', buffer: own })
@@ -142,10 +138,10 @@ test('a move of one’s own is made, used, travels in the class file, and goes o
 
 test('an option is swapped for a proposed one, and the cards are printed', async ({ page, demo }) => {
   await page.goto(`${await classOf(demo, 'Full moon circuit')}/build`)
-  const station = page.getByRole('article', { name: 'Station 4: Side lunge' })
+  const station = await open(page, 'station', 'Side lunge')
   await station.getByRole('button', { name: '+ Side lunge with reach' }).click()
   await expect(station.getByRole('button', { name: 'harder option: Side lunge with reach' })).toBeVisible()
-  const bridge = page.getByRole('article', { name: 'Station 5: Marching bridge' })
+  const bridge = await open(page, 'station', 'Marching bridge')
   await bridge.getByRole('button', { name: /^\+ instead: / }).click()
   await expect(bridge.getByRole('button', { name: /^instead option: / })).toBeVisible()
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()

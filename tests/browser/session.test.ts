@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { chooseMove, classOf, commandsOf, expect, test } from './studio'
+import { addBlock, chooseMove, classOf, commandsOf, expect, open, test } from './studio'
 
 const clockOf = async (page: Page) => (await page.getByTestId('class-left').textContent()) ?? ''
 
@@ -104,11 +104,11 @@ test('a waiver stays with its station when the one before it goes, and undo outl
 }) => {
   await page.goto(`${studio.address}/classes/new`)
   await page.getByRole('button', { name: 'Make it and build' }).click()
-  await page.getByRole('button', { name: '+ Circuit' }).click()
+  await addBlock(page, 'Circuit')
   const add = page.getByRole('button', { name: 'Add a station to Circuit' })
   for (const move of ['Side lunge', 'Glute bridge']) await chooseMove(page, add, move)
   const findings = page.getByRole('list', { name: 'Findings' }).getByRole('listitem')
-  const bridge = page.getByRole('article', { name: 'Station 3: Glute bridge' })
+  const bridge = await open(page, 'station', 'Glute bridge')
   await bridge.getByRole('button', { name: 'Remove the easier option' }).click()
   const lacks = findings.filter({ hasText: 'Glute bridge has no easier option' })
   await lacks.getByRole('button', { name: 'Leave it, with a reason' }).click()

@@ -1,11 +1,11 @@
 import type { Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
-import { chooseMove, expect, test } from './studio'
+import { addBlock, chooseMove, enter, expect, open, test } from './studio'
 
 async function begin(page: Page, address: string, title: string, minutes: number) {
   await page.goto(`${address}/classes/new`)
   await page.getByLabel('Title').fill(title)
-  await page.getByLabel('Room booked for').fill(String(minutes))
+  await enter(page.getByLabel('Room booked for'), String(minutes))
   await page.getByRole('button', { name: 'Make it and build' }).click()
   await expect(page.getByText('An empty bench')).toBeVisible()
 }
@@ -15,7 +15,12 @@ const dose = (page: Page, name: string) => page.getByLabel(`Dose of ${name}`)
 /** Takes the first way that Fit offers, and checks that undo takes it back in one step. */
 async function fit(page: Page) {
   const before = await page.getByTestId('verdict').textContent()
-  const way = page.getByRole('region', { name: 'Fit to the slot' }).getByRole('button').first()
+  const region = page.getByRole('region', { name: 'Fit to the slot' })
+  // Far from its slot the offers wait to be asked for.
+  const wanted = region.getByRole('button', { name: /^Bring it to \d+ min …/ })
+  await expect(region).toBeVisible()
+  if (await wanted.isVisible()) await wanted.click()
+  const way = region.getByRole('button').filter({ hasText: 'ends' }).first()
   await expect(way).toBeEnabled()
   await way.hover()
   await expect(page.getByTestId('readout')).toContainText('As it would be:')
@@ -53,18 +58,20 @@ async function takeAlong(page: Page, title: string) {
 
 test('a drop set, typed in the short form, fitted, printed, taken out and in again', async ({ page, studio }) => {
   await begin(page, studio.address, 'Drop sets', 10)
-  await page.getByRole('button', { name: '+ Drop set' }).click()
+  await addBlock(page, 'Drop set')
+  await open(page, 'station', 'Goblet squat')
   await expect(dose(page, 'Goblet squat')).toHaveValue('10 at 100 % + 12 s rest + 10 at 70 % + 12 s rest + 10 at 40 %')
 
   // What cannot be read says where and what would be right, and the class stays the last good one.
-  await dose(page, 'Goblet squat').fill('3 × 10 at 100 % + 10 at 60 prozent')
+  await enter(dose(page, 'Goblet squat'), '3 × 10 at 100 % + 10 at 60 prozent')
   await expect(page.getByText('This is not understood here.')).toBeVisible()
   await expect(page.locator('mark')).toHaveText('at 60 prozent')
-  await dose(page, 'Goblet squat').fill('3 × 10 @ 1-0-1-1 at 100 % + 12 s rest + 10 @ 1-0-1-1 at 60 %, rest 150')
-  await expect(page.getByText('10 reps + 12 s rest + 10 reps: 72 s')).toBeVisible()
+  await enter(dose(page, 'Goblet squat'), '3 × 10 @ 1-0-1-1 at 100 % + 12 s rest + 10 @ 1-0-1-1 at 60 %, rest 150')
+  await expect(page.getByText('Taken. And the block: 3 sets.')).toBeVisible()
 
   // 10 + 3·72 + 2·150 = 526 of 600 s.
   await expect(page.getByTestId('verdict')).toHaveText('74 s to spare')
+  await open(page, 'block', 'Drop set')
   await expect(page.getByLabel('Sets', { exact: true })).toHaveValue('3')
   await expect(page.getByLabel('Rest between sets')).toHaveValue('150 s')
   await fit(page)
@@ -73,10 +80,12 @@ test('a drop set, typed in the short form, fitted, printed, taken out and in aga
 
 test('on the minute: a target that does not fit is found and mended', async ({ page, studio }) => {
   await begin(page, studio.address, 'On the minute', 10)
-  await page.getByRole('button', { name: '+ On the minute' }).click()
+  await addBlock(page, 'On the minute')
   await expect(page.getByTestId('verdict')).toHaveText('1 min 50 s to spare')
-  await dose(page, 'Hip hinge').fill('30 @ 2-0-1-0')
-  await expect(page.getByText('30 reps takes 90 s; the bell rings after 60 s.')).toBeVisible()
+  await open(page, 'station', 'Hip hinge')
+  await enter(dose(page, 'Hip hinge'), '30 @ 2-0-1-0')
+  const findings = page.getByRole('list', { name: 'Findings' })
+  await expect(findings).toContainText('30 reps takes 90 s; the bell rings after 60 s.')
   await page.getByRole('button', { name: '30 reps → 20 reps' }).click()
   await expect(dose(page, 'Hip hinge')).toHaveValue('20 @ 2-0-1-0')
   await fit(page)
@@ -85,18 +94,21 @@ test('on the minute: a target that does not fit is found and mended', async ({ p
 
 test('one side a round: stations lose their own sides, and get them back with undo', async ({ page, studio }) => {
   await begin(page, studio.address, 'One side a round', 15)
-  await page.getByRole('button', { name: '+ Circuit' }).click()
+  await addBlock(page, 'Circuit')
   await chooseMove(page, page.getByRole('button', { name: 'Add a station to Circuit' }), 'Split squat')
-  await expect(dose(page, 'Split squat')).toHaveValue('12 each side')
+  await expect(dose(page, 'Split squat')).toHaveValue('15 each side')
+  await open(page, 'block', 'Circuit')
   await page.getByRole('button', { name: 'More about block Circuit' }).click()
   await page
     .getByRole('region', { name: /^Block 1/ })
     .getByLabel('Sides', { exact: true })
     .first()
     .selectOption('round')
-  await expect(dose(page, 'Split squat')).toHaveValue('12')
-  await dose(page, 'Bodyweight squat').fill('40 s')
-  await dose(page, 'Split squat').fill('40 s')
+  await open(page, 'station', 'Split squat')
+  await expect(dose(page, 'Split squat')).toHaveValue('15')
+  await enter(dose(page, 'Split squat'), '40 s')
+  await open(page, 'station', 'Bodyweight squat')
+  await enter(dose(page, 'Bodyweight squat'), '40 s')
 
   // 10 + 3·(4·40 + 3·15) + 2·60 = 745 of 900 s.
   await expect(page.getByTestId('verdict')).toHaveText('2 min 35 s to spare')
@@ -110,10 +122,10 @@ test('one side a round: stations lose their own sides, and get them back with un
 test('stations and blocks are chosen, copied across classes, dragged and moved by keys', async ({ page, studio }) => {
   await page.setViewportSize({ width: 1280, height: 1500 })
   await begin(page, studio.address, 'First', 30)
-  await page.getByRole('button', { name: '+ Superset' }).click()
-  await page.getByRole('button', { name: '+ Warm-up' }).click()
+  await addBlock(page, 'Superset')
+  await addBlock(page, 'Warm-up')
   const blocks = page.getByRole('region', { name: /^Block \d/ })
-  const stations = (block: number) => blocks.nth(block).getByRole('heading', { level: 3 })
+  const stations = (block: number) => blocks.nth(block).getByRole('article').locator('[aria-expanded] > span')
   await expect(stations(0)).toHaveText(['Bodyweight squat', 'Hip hinge'])
 
   await blocks.nth(0).getByRole('article', { name: 'Station 2: Hip hinge' }).focus()
@@ -136,7 +148,7 @@ test('stations and blocks are chosen, copied across classes, dragged and moved b
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
 
   await begin(page, studio.address, 'Second', 30)
-  await page.getByRole('button', { name: '+ Straight sets' }).click()
+  await addBlock(page, 'Straight sets')
   await page.getByRole('button', { name: 'Paste 2 stations' }).click()
   await expect(stations(0)).toHaveText(['Goblet squat', 'Bodyweight squat', 'Hip hinge'])
 
@@ -150,13 +162,14 @@ test('stations and blocks are chosen, copied across classes, dragged and moved b
 
 test('a block is kept as a template, versions say what changed, and one comes back', async ({ page, studio }) => {
   await begin(page, studio.address, 'Kept', 20)
-  await page.getByRole('button', { name: '+ Circuit' }).click()
+  await addBlock(page, 'Circuit')
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
   await page.getByRole('button', { name: 'More about block Circuit' }).click()
   await page.getByRole('button', { name: 'Keep this block as a template' }).click()
   await expect(page.getByText('Kept: it stands under')).toBeVisible()
-  await page.getByLabel('Rounds', { exact: true }).fill('5')
-  await dose(page, 'Bodyweight squat').fill('20')
+  await enter(page.getByLabel('Rounds', { exact: true }), '5')
+  await open(page, 'station', 'Bodyweight squat')
+  await enter(dose(page, 'Bodyweight squat'), '20')
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
 
   await page.getByRole('button', { name: 'Versions' }).click()
@@ -166,8 +179,10 @@ test('a block is kept as a template, versions say what changed, and one comes ba
   await dialog.getByRole('button', { name: 'Go back to this' }).last().click()
   await expect(page.getByText('An empty bench')).toBeVisible()
   await page.keyboard.press('Control+z')
+  await open(page, 'block', 'Circuit')
   await expect(page.getByLabel('Rounds', { exact: true })).toHaveValue('5')
 
+  await page.getByRole('button', { name: '+ Add a block' }).click()
   await page
     .getByRole('heading', { name: 'Your templates' })
     .locator('..')
@@ -179,9 +194,10 @@ test('a block is kept as a template, versions say what changed, and one comes ba
 
 test('an impossible fit says what stands in the way; a finding is left with a reason', async ({ page, studio }) => {
   await begin(page, studio.address, 'Too much', 5)
-  await page.getByRole('button', { name: '+ Talk' }).click()
-  await page.getByLabel('Length').fill('900')
-  await page.getByRole('button', { name: '+ Circuit' }).click()
+  await addBlock(page, 'Talk')
+  await enter(page.getByLabel('Length'), '900')
+  await addBlock(page, 'Circuit')
+  await page.getByRole('button', { name: 'Bring it to 5 min …' }).click()
   await expect(page.getByText('It cannot be done within the limits')).toContainText('rests no lower than 15 s')
   const finding = page.getByRole('list', { name: 'Findings' }).getByRole('listitem').first()
   await finding.getByRole('button', { name: 'Leave it, with a reason …' }).click()
@@ -202,10 +218,10 @@ test('settings shape what is new, and how it is shown', async ({ page, studio })
   await expect(page.getByText('Saved')).toBeVisible()
   await begin(page, studio.address, 'Mine', 30)
   await expect(page.locator('html')).toHaveAttribute('data-mantine-color-scheme', 'dark')
-  await page.getByRole('button', { name: '+ Circuit' }).click()
+  await addBlock(page, 'Circuit')
   await expect(page.getByLabel('Rest between rounds')).toHaveValue('30 s')
   await chooseMove(page, page.getByRole('button', { name: 'Add a station to Circuit' }), 'Split squat')
-  await expect(dose(page, 'Split squat')).toHaveValue('12 each side by 5')
+  await expect(dose(page, 'Split squat')).toHaveValue('15 each side by 5')
   await expect(page.getByTestId('readout')).toContainText('pm')
   await chooseMove(page, page.getByRole('button', { name: 'Add a station to Circuit' }), 'Single-leg deadlift')
   await expect(page.getByText('8.8 lb dumbbell held low')).toBeVisible()

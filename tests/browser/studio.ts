@@ -119,3 +119,34 @@ export async function chooseMove(page: Page, button: Locator, typed: string) {
   await expect(page.getByRole('listbox', { name: 'Moves found' }).getByRole('option').first()).toContainText(typed)
   await page.keyboard.press('Enter')
 }
+
+/** Opens a station of the bench, or a block, by its name. */
+export async function open(page: Page, what: 'station' | 'block', name: string) {
+  const card =
+    what === 'station'
+      ? page.getByRole('article', { name: new RegExp(`^Station \\d+: ${name}$`) }).first()
+      : page.getByRole('region', { name: new RegExp(`^Block \\d+: ${name}$`) }).first()
+  // What was just added opens by itself, a moment later.
+  await expect(async () => {
+    if ((await card.getAttribute('data-open')) === 'false') {
+      await card.getByRole('button', { expanded: false }).first().click()
+    }
+    await expect(card).toHaveAttribute('data-open', 'true', { timeout: 500 })
+  }).toPass()
+  return card
+}
+
+/** Adds a ready block to the class. */
+export async function addBlock(page: Page, name: string) {
+  const fold = page.getByRole('button', { name: '+ Add a block' })
+  const ready = page.getByRole('button', { name: `+ ${name}`, exact: true }).first()
+  await expect(fold.or(ready).first()).toBeVisible()
+  if (await fold.isVisible()) await fold.click()
+  await ready.click()
+}
+
+/** Types into a field that is taken with Enter. */
+export async function enter(field: Locator, text: string) {
+  await field.fill(text)
+  await field.press('Enter')
+}

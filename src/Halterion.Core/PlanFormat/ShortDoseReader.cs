@@ -24,6 +24,36 @@ public sealed record TypedDose(ImmutableArray<Part> Dose, SideRule? Sides, int? 
         Waiting = Turns ? station.Waiting : [],
     };
 
+    /// <summary>What it does to the block beside its station, in words: "and the block: 2 rounds".</summary>
+    /// <param name="before">The block as it was written.</param>
+    /// <param name="now">The block as it is read with this dose in it.</param>
+    public string Beside(JsonObject before, Block now)
+    {
+        var sets = now.Shape == BlockShape.Sets;
+        var word = sets ? "set" : "round";
+        var was = before["rounds"] is JsonValue written && written.TryGetValue<int>(out var number) ? number : 1;
+        var changed = new List<string>();
+        if (Rounds is { } rounds && rounds != was)
+        {
+            changed.Add(string.Create(CultureInfo.InvariantCulture, $"{rounds} {word}{(rounds == 1 ? "" : "s")}"));
+        }
+
+        if (Rest is { } rest && before[sets ? "betweenSets" : "betweenRounds"]?.ToJsonString() != rest.ToString(CultureInfo.InvariantCulture))
+        {
+            changed.Add(string.Create(CultureInfo.InvariantCulture, $"{rest} s between {word}s"));
+        }
+
+        if (changed.Count > 0)
+        {
+            return $"And the block: {string.Join(", ", changed)}.";
+        }
+
+        var told = Dose.Max(p => p.Amount.Values.Length);
+        return told > now.Rounds
+            ? string.Create(CultureInfo.InvariantCulture, $"The block stays: {now.Rounds} {word}{(now.Rounds == 1 ? "" : "s")}, so only the first {now.Rounds} of {told} targets are used.")
+            : Rounds is null && Rest is null ? "" : "The block stays as it is.";
+    }
+
     /// <summary>Puts the dose in place of the station's own in a file that may have faults elsewhere; rounds and rest, where typed, go to its block.</summary>
     public void PutInto(JsonObject block, JsonObject station)
     {
@@ -103,7 +133,7 @@ public sealed partial class ShortDoseReader
                 dose.Add(part);
                 ReadPart();
             }
-            else if (!Modifier())
+            else if (Take(Comma()) is null && !Modifier())
             {
                 throw Fault("This is not understood here.", "+ and the next part, or a word such as each side, @ 3-1-1-0, by 5, at 12 kg, rest 60");
             }
@@ -116,6 +146,14 @@ public sealed partial class ShortDoseReader
     private void ReadPart()
     {
         var open = Take(Max()) is not null;
+        var led = open ? null : Take(HoldBefore())?.Value.ToLowerInvariant();
+        if (Take(Clock()) is { } clock)
+        {
+            var seconds = 60 * Within(clock.Groups[1].Value, 0, 60, "minutes") + Within(clock.Groups[2].Value, 0, 59, "seconds");
+            ReadKind(Amounted(seconds), timed: true, open, led, Take(Unit())?.Value.ToLowerInvariant() ?? "");
+            return;
+        }
+
         if (Take(Amounts()) is not { } amounts)
         {
             throw Fault(
@@ -125,9 +163,21 @@ public sealed partial class ShortDoseReader
 
         var unit = Take(Unit())?.Value.ToLowerInvariant() ?? "";
         var times = unit.StartsWith("min", StringComparison.Ordinal) ? 60 : 1;
-        var timed = unit is not "" && !unit.StartsWith('r') && !unit.StartsWith('p') && unit is not ("m" or "metres" or "meters" or "metre" or "meter");
-        var held = timed && unit is "hold" or "held" || (timed && unit is not "rest" && Take(Hold()) is not null);
-        var rest = unit == "rest" || (timed && !held && Take(RestWord()) is not null);
+        var timed = led is not null || (unit is not "" && !unit.StartsWith('r') && !unit.StartsWith('p') && unit is not ("m" or "metres" or "meters" or "metre" or "meter"));
+
+        // Two numbers with a dash are a range; three and more are what people write for round after round.
+        var listed = amounts.Value.Contains('/') || amounts.Value.Count(c => c is '-' or '–') < 2 ? amounts.Value.Split('/') : amounts.Value.Split('-', '–');
+        ReadKind(new ByRound<Amount>([.. listed.Select(v => ReadAmount(v, times))]), timed, open, led, unit);
+    }
+
+    private ByRound<Amount> Amounted(int seconds) => seconds is >= 1 and <= 3600
+        ? new ByRound<Amount>(new Amount(seconds))
+        : throw Fault("This is no length.", "from 0:01 to 60:00");
+
+    private void ReadKind(ByRound<Amount> amount, bool timed, bool open, string? led, string unit)
+    {
+        var held = led?[0] == 'h' || (timed && unit is "hold" or "held") || (timed && unit is not "rest" && Take(Hold()) is not null);
+        var rest = led?[0] == 'r' || unit == "rest" || (timed && !held && Take(RestWord()) is not null);
         if (open && !timed)
         {
             throw Fault("“max” needs a time.", "such as max 60 s");
@@ -137,7 +187,7 @@ public sealed partial class ShortDoseReader
         {
             Kind = open ? PartKind.Open : rest ? PartKind.Rest : held ? PartKind.Hold : timed ? PartKind.Time
                 : unit.StartsWith('p') ? PartKind.Pulses : unit.StartsWith('m') ? PartKind.Distance : PartKind.Reps,
-            Amount = new ByRound<Amount>([.. amounts.Value.Split('/').Select(v => ReadAmount(v, times))]),
+            Amount = amount,
         };
     }
 
@@ -160,6 +210,7 @@ public sealed partial class ShortDoseReader
         if (Take(TempoWord()) is { } tempo)
         {
             var shape = tempo.Groups[1].Value.ToUpperInvariant();
+            shape = Together().IsMatch(shape) ? string.Join('-', shape.ToCharArray()) : shape;
             part = Tempo.TryParse(shape, out var read)
                 ? part with { OwnTempo = read }
                 : throw Fault($"“{tempo.Groups[1].Value}” is no tempo.", "lower-pause-lift-pause, each 0–60 or X, such as 3-1-1-0", tempo.Groups[1].Index);
@@ -286,16 +337,30 @@ public sealed partial class ShortDoseReader
     [GeneratedRegex(@"\G[,;]?\s*rest\s*(\d{1,4})\s*(s|secs?|seconds?|min|minutes?)?(?![\w])", Loose)]
     private static partial Regex RestAfter();
 
-    [GeneratedRegex(@"\G(\+|,?\s*then\b|,)", Loose)]
+    [GeneratedRegex(@"\G(\+|,?\s*then\b|,(?=\s*(?:\d|max|amrap|up to|hold|rest)))", Loose)]
     private static partial Regex Plus();
 
-    [GeneratedRegex(@"\G(max|up to)\b", Loose)]
+    /// <summary>Between an amount and its words: it says nothing.</summary>
+    [GeneratedRegex(@"\G,(?=\s*\S)")]
+    private static partial Regex Comma();
+
+    [GeneratedRegex(@"\G(max|amrap|up to)\b", Loose)]
     private static partial Regex Max();
 
-    [GeneratedRegex(@"\G\d{1,5}(\s*[-–]\s*\d{1,5})?(\s*/\s*\d{1,5}(\s*[-–]\s*\d{1,5})?)*")]
+    [GeneratedRegex(@"\G(hold|rest)(?:\s+for)?(?=\s+\d)", Loose)]
+    private static partial Regex HoldBefore();
+
+    [GeneratedRegex(@"\G(\d{1,2}):(\d{2})(?!\d)")]
+    private static partial Regex Clock();
+
+    /// <summary>A tempo without its dashes, such as 30X0.</summary>
+    [GeneratedRegex(@"^[0-9X]{4}$")]
+    private static partial Regex Together();
+
+    [GeneratedRegex(@"\G\d{1,5}(?:\s*[-–]\s*\d{1,5}){2,19}|\G\d{1,5}(\s*[-–]\s*\d{1,5})?(\s*/\s*\d{1,5}(\s*[-–]\s*\d{1,5})?)*")]
     private static partial Regex Amounts();
 
-    [GeneratedRegex(@"\G(seconds?|secs?|s|minutes?|min|reps?|pulses?|metres?|meters?|m|hold|held|rest)(?![\w/])", Loose)]
+    [GeneratedRegex(@"\G(seconds?|secs?|s|minutes?|min|reps?|pulses?|metres?|meters?|m|hold|held|rest)(?!\w|\s*/\s*m\b)", Loose)]
     private static partial Regex Unit();
 
     [GeneratedRegex(@"\G(hold|held)\b", Loose)]
@@ -307,7 +372,7 @@ public sealed partial class ShortDoseReader
     [GeneratedRegex(@"\G@\s*(\S+?)(?=[\s,;+]|$)")]
     private static partial Regex TempoWord();
 
-    [GeneratedRegex(@"\G(each side|each leg|a side|a leg|per side|per leg|/\s*side|/\s*leg|both sides)\b", Loose)]
+    [GeneratedRegex(@"\G(on each side|each side|each leg|a side|a leg|per side|per leg|/\s*side|/\s*leg|/\s*s\b|both sides|each)\b", Loose)]
     private static partial Regex EachSide();
 
     [GeneratedRegex(@"\G(half a side|half each side|half/half|split)\b", Loose)]

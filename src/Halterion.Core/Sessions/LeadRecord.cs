@@ -10,6 +10,41 @@ namespace Halterion.Core.Sessions;
 /// <param name="Words">Such as "Led in 27 min 10 s; planned 26 min 40 s".</param>
 public sealed record LeadRecord(long? StartedAt, long? EndedAt, string Words)
 {
+    /// <summary>A station that is passed over on the way to another was not done. [M]</summary>
+    private const long Glimpse = 3000;
+
+    /// <summary>The scenes that were played, not skipped: for at least three seconds, or to their end. By index.</summary>
+    /// <param name="now">Milliseconds since 1970 UTC.</param>
+    public static ImmutableHashSet<int> Played(ImmutableArray<LeadCommand> commands, ImmutableArray<SceneTime> scenes, long now)
+    {
+        var played = new Dictionary<int, long>();
+        var state = LeadFold.Fold([], scenes);
+        for (var i = 0; i <= commands.Length; i++)
+        {
+            var until = i < commands.Length ? Math.Max(commands[i].At, state.At) : now;
+            if (state.Phase == LeadPhase.Running)
+            {
+                var to = state.PositionAt(until, scenes);
+                for (var scene = LeadFold.SceneAt(state.Position, scenes, state.Added); scene < scenes.Length; scene++)
+                {
+                    var from = Math.Max(state.Position, LeadFold.EndOf(scenes, state.Added, scene - 1));
+                    var end = Math.Min(to, LeadFold.EndOf(scenes, state.Added, scene));
+                    if (end <= from)
+                    {
+                        break;
+                    }
+
+                    played[scene] = played.GetValueOrDefault(scene) + end - from;
+                }
+            }
+
+            state = i < commands.Length ? LeadFold.Fold(commands[..(i + 1)], scenes) : state;
+        }
+
+        long Length(int scene) => 1000L * (scenes[scene].End.Value - (scene == 0 ? 0 : scenes[scene - 1].End.Value));
+        return [.. played.Where(p => p.Value >= Math.Min(Glimpse, Length(p.Key))).Select(p => p.Key)];
+    }
+
     /// <param name="now">Milliseconds since 1970 UTC: a class left running has ended if its time is up by then.</param>
     public static LeadRecord Of(ImmutableArray<LeadCommand> commands, ImmutableArray<SceneTime> scenes, long now)
     {

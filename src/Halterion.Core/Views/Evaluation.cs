@@ -15,6 +15,7 @@ namespace Halterion.Core.Views;
 
 /// <summary>What a class adds up to, to the second, and what there is to say about it.</summary>
 /// <param name="Verdict">Total against the slot in words: "70 s over", "2 min to spare", "on time".</param>
+/// <param name="Fits">Whether that is well: a class that leaves more than a tenth of its slot empty is not done yet.</param>
 /// <param name="Outline">The blocks as a screen lists them.</param>
 /// <param name="SpanWords">What each span is, with its arithmetic.</param>
 public sealed record Evaluation(
@@ -24,9 +25,20 @@ public sealed record Evaluation(
     ImmutableArray<Goal> Goals,
     ImmutableArray<Finding> Findings,
     string Verdict,
+    SlotFit Fits,
     ImmutableArray<BlockOutline> Outline,
     ImmutableArray<string> SpanWords,
     Breakdown Breakdown);
+
+/// <summary>How a class stands to its slot.</summary>
+public enum SlotFit
+{
+    /// <summary>More than a tenth of the slot is over or empty.</summary>
+    FarOver,
+    Over,
+    Fits,
+    FarShort,
+}
 
 /// <summary>An evaluation, or the faults that kept a class from being evaluated.</summary>
 public sealed record EvaluationResult(Evaluation? Evaluation, ClassPlan? Plan, Timeline? Timeline, ImmutableArray<PlanFault> Faults);
@@ -83,6 +95,7 @@ public sealed class Evaluator(MoveLibrary moves, Preferences preferences)
             Goals.Of(plan),
             findings,
             Verdict(totals.OverSeconds),
+            FitOf(totals.OverSeconds, new Seconds(60 * plan.SlotMinutes)),
             Outlines.Of(plan, timeline, preferences),
             SpanWords.Of(plan, timeline),
             Breakdown.Of(plan, timeline));
@@ -112,6 +125,10 @@ public sealed class Evaluator(MoveLibrary moves, Preferences preferences)
 
     /// <summary>A length against its slot in words: "70 s over", "2 min to spare", "on time".</summary>
     /// <param name="over">Past the slot; negative: to spare.</param>
+    /// <summary>A tenth of the slot is what a class can be brought to it by. [M]</summary>
+    private static SlotFit FitOf(Seconds over, Seconds slot) =>
+        over.Value * 10 > slot.Value ? SlotFit.FarOver : over > Seconds.Zero ? SlotFit.Over : -over.Value * 10 > slot.Value ? SlotFit.FarShort : SlotFit.Fits;
+
     public static string Verdict(Seconds over) =>
         over > Seconds.Zero ? $"{over} over" : over < Seconds.Zero ? $"{Seconds.Zero - over} to spare" : "on time";
 }

@@ -34,8 +34,12 @@ public sealed record StationOutline(
     ImmutableArray<string> Options, ImmutableArray<string> Trades,
     ChangeNeed Change);
 
-internal static class Outlines
+public static class Outlines
 {
+    /// <summary>What a station's dose takes in the first round.</summary>
+    public static Seconds Needs(Station station, Block block) =>
+        new(DoseClock.Total(DoseClock.Stretches(station, block, 0, Compiler.SideOfRound(block, 0, 0))));
+
     public static ImmutableArray<BlockOutline> Of(ClassPlan plan, Timeline timeline, Preferences preferences)
     {
         var outlines = ImmutableArray.CreateBuilder<BlockOutline>(plan.Blocks.Length);
@@ -71,7 +75,7 @@ internal static class Outlines
 
     private static StationOutline Station(Station station, Block block, ChangeNeed change, MoveLibrary moves, Preferences preferences)
     {
-        var needs = new Seconds(DoseClock.Total(DoseClock.Stretches(station, block, 0, Compiler.SideOfRound(block, 0, 0))));
+        var needs = Needs(station, block);
         return new StationOutline(
             station.Id,
             station.Name,

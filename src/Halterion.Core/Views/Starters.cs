@@ -8,9 +8,11 @@ using Halterion.Core.Plans;
 namespace Halterion.Core.Views;
 
 /// <summary>A ready block to begin from.</summary>
-/// <param name="Words">What it is for.</param>
+/// <param name="Group">What one wants it for, such as "Sets".</param>
+/// <param name="Words">What it makes.</param>
+/// <param name="Moves">The moves that stand for it in a picture.</param>
 /// <param name="Block">A block of the plan language.</param>
-public sealed record Starter(string Name, string Words, JsonObject Block);
+public sealed record Starter(string Name, string Group, string Words, ImmutableArray<MoveId> Moves, JsonObject Block);
 
 /// <summary>A ready station for a move, with the options the ladders propose and the reasons for them.</summary>
 /// <param name="Station">A station of the plan language.</param>
@@ -36,57 +38,128 @@ public sealed class Starters(MoveLibrary moves, Preferences preferences)
 
     public ImmutableArray<Starter> Blocks() =>
     [
-        Of("Circuit", "Everyone does one station at a time; once through is a round.",
+        Of("Circuit", Rounds, "Everyone does one station at a time; once through is a round. Three rounds of 40 s or reps.",
             Rested(Block("Circuit", Phase.Main, Circuit(3, 15), "squat"), 60)),
-        Of("Stations on the bell", "Groups work at all stations at once and move on at the bell.",
-            Rested(Block("Stations on the bell", Phase.Main, Circuit(2, 20) with { Shape = BlockShape.Rotation, Window = new(new Seconds(Bell)) }, "squat", "split-squat"), 90)),
-        Of("Superset", "Two moves back to back, then a rest.",
+        Of("Superset", Rounds, "Two moves back to back, then a rest; three times.",
             Rested(Block("Superset", Phase.Main, Circuit(3, 10), "squat", "hip-hinge"), 90)),
-        Of("Straight sets", "All sets of a station, then the next one.",
-            Rested(Block("Straight sets", Phase.Main, Sets(3, 45), "goblet-squat"), 60)),
-        Of("Falling targets", "Fewer reps each round: 20, 15, 12.",
+        Of("Falling targets", Rounds, "Fewer reps each round: 20, 15, 12.",
             Rested(Dosed(Block("Falling targets", Phase.Main, Circuit(3, 10), "squat", "hip-hinge"), "20/15/12"), 60)),
-        Of("Drop set", "The same reps three times, lighter each time, with a breath to change weights.",
-            Rested(Dosed(Block("Drop set", Phase.Main, Sets(2), "goblet-squat"), "10 at 100 % + 12 s rest + 10 at 70 % + 12 s rest + 10 at 40 %"), 150)),
-        Of("On the minute", "Each station starts on the minute; what the reps leave is rest.",
-            Dosed(Block("On the minute", Phase.Main, Circuit(4) with { StartEvery = new Seconds(60) }, "squat", "hip-hinge"), "12")),
-        Of("One side a round", "First all stations on one side, then all on the other.",
-            Rested(Dosed(Block("One side a round", Phase.Main, Circuit(2, 10) with { SidePass = SidePass.Round }, "split-squat", "staggered-deadlift"), "40 s"), 60)),
-        Of("Hundred in chunks", "A hundred reps, fifty a side, changing sides every ten.",
-            Dosed(Block("Hundred in chunks", Phase.Finisher, Plain, "split-squat"), "50 each side by 10 @ 1-0-1-0")),
-        Of("Follow-along flow", "One after the other without a break, led from the front.",
+        Of("Layers", Rounds, "One move, then two, then three: A; A and B; A, B and C.",
+            Rested(Layered(Block("Layers", Phase.Main, Circuit(3, 10), "squat", "reverse-lunge", "glute-bridge")), 45)),
+        Of("Follow-along flow", Rounds, "One after the other without a break, led from the front; twice through.",
             Dosed(Block("Flow", Phase.Main, Circuit(2), "squat", "side-lunge", "hip-hinge"), "30 s")),
-        Of("Own pace", "Everyone goes round alone until the bell.",
+        Of("Stations on the bell", Bells, "Groups work at all stations at once and move on at the bell, every 40 s.",
+            Rested(Block("Stations on the bell", Phase.Main, Circuit(2, 20) with { Shape = BlockShape.Rotation, Window = new(new Seconds(Bell)) }, "squat", "split-squat"), 90)),
+        Of("On the minute", Bells, "Each station starts on the minute; what the reps leave is rest. Four rounds.",
+            Dosed(Block("On the minute", Phase.Main, Circuit(4) with { StartEvery = new Seconds(60) }, "squat", "hip-hinge"), "12")),
+        Of("Own pace", Bells, "Everyone goes round alone until the bell, five minutes.",
             Block("Own pace", Phase.Main, Plain with { Shape = BlockShape.OwnPace, Length = new Seconds(300) }, "squat", "hip-hinge")),
-        Of("Warm-up", "Once through, easy and without a break.",
+        Of("Straight sets", SetsOf, "All sets of a station, then the next one. Three sets.",
+            Rested(Block("Straight sets", Phase.Main, Sets(3, 45), "goblet-squat"), 60)),
+        Of("Ramp sets", SetsOf, "Heavier and fewer each set: 12, 10, 8, 6 with 50 to 100 % of each one's own.",
+            Rested(Dosed(Block("Ramp sets", Phase.Main, Sets(4, 45), "goblet-squat"), "12/10/8/6 at 50/65/80/100 %"), 90)),
+        Of("Drop set", SetsOf, "The same reps three times, lighter each time, with a breath to change weights.",
+            Rested(Dosed(Block("Drop set", Phase.Main, Sets(2), "goblet-squat"), "10 at 100 % + 12 s rest + 10 at 70 % + 12 s rest + 10 at 40 %"), 150)),
+        Of("Hundred in chunks", SetsOf, "A hundred reps, fifty a side, changing sides every ten.",
+            Dosed(Block("Hundred in chunks", Phase.Finisher, Plain, "split-squat"), "50 each side by 10 @ 1-0-1-0")),
+        Of("Left all through, then right", OneSide, "In every round all stations on one side, then all of them on the other: a round is twice as long.",
+            Rested(Dosed(Block("Left, then right", Phase.Main, Circuit(2, 10) with { SidePass = SidePass.Round }, "split-squat", "staggered-deadlift"), "40 s"), 60)),
+        Of("Left round, right round", OneSide, "Round one on one side, round two on the other, and so on: an even number of rounds keeps the legs alike.",
+            Rested(Dosed(Block("Left round, right round", Phase.Main, Circuit(4, 10) with { SidePass = SidePass.Alternate }, "split-squat", "staggered-deadlift"), "40 s"), 45)),
+        Of("Warm-up", Ends, "Once through, easy and without a break.",
             Dosed(Block("Warm-up", Phase.Warmup, Circuit(1, 5), "hip-hinge", "squat"), "40 s")),
-        Of("Cool-down", "Held stretches at the end; protected when the class runs late.",
+        Of("Teach a move", Ends, "The squat to a seat, free, and with a band, each shown first; the usual fault is said.",
+            Taught("squat", "chair-squat")),
+        Of("Cool-down", Ends, "Held stretches at the end; protected when the class runs late.",
             Dosed(Block("Cool-down", Phase.Cooldown, Circuit(1, 5) with { Keep = Keep.Protected }, "stand-quad-stretch", "forward-fold"), "30 s hold")),
-        Of("Talk", "Welcome, walk-through: a stretch of time without stations.",
+        Of("Talk", Ends, "Welcome, walk-through: a stretch of time without stations, two minutes.",
             Plain with { Name = "Talk", Phase = Phase.Talk, Shape = BlockShape.Talk, Length = new Seconds(120) }),
     ];
 
-    private static Starter Of(string name, string words, Block block) => new(name, words, PlanWriter.Of(block));
+    private const string Rounds = "Round after round";
+    private const string Bells = "On the bell and the clock";
+    private const string SetsOf = "Sets";
+    private const string OneSide = "One side at a time";
+    private const string Ends = "To begin, teach and end";
+
+    private static Starter Of(string name, string group, string words, Block block) =>
+        new(name, group, words, [.. block.Stations.Select(s => s.Main.Move).Distinct().Take(3)], PlanWriter.Of(block));
+
+    /// <summary>Each station comes in a round after the one before it, and stays.</summary>
+    private static Block Layered(Block block) => block with
+    {
+        Stations =
+        [
+            .. block.Stations.Select((station, i) => station with
+            {
+                Dose = [.. station.Dose.Select(p => p with { Rounds = i == 0 ? PartRounds.All : new PartRounds(false, false, [.. Enumerable.Range(i + 1, block.Rounds - i)]) })],
+            }),
+        ],
+    };
+
+    /// <summary>A move with a seat, free and banded, each shown before it is done.</summary>
+    private Block Taught(string id, string seated)
+    {
+        var fault = moves.Find(new MoveId(id))!.Faults[0];
+        var block = Dosed(Block("Teach the squat", Phase.Skill, Circuit(1, 10), seated, id, id), "8");
+        var banded = block.Stations[2];
+        banded = banded with
+        {
+            Name = $"{moves.Find(new MoveId(id))!.Name} with a band",
+            Options = [.. banded.Options.Select(o => o.Tier == Tier.Main ? o with { Manner = o.Manner with { Band = BandStrength.Light } } : o)],
+        };
+        var said = new Saying($"The usual fault: {char.ToLowerInvariant(fault.Seen[0])}{fault.Seen[1..]}. {fault.Fix}", new Seconds(8));
+        ImmutableArray<Station> stations = [block.Stations[0], block.Stations[1] with { Say = said }, banded];
+        return block with { Stations = [.. stations.Select(s => s with { Demo = new Demo([new Seconds(15)], Listed: false) })] };
+    }
 
     /// <summary>A station for a move of the library, dosed as is usual for it, or to fill a window.</summary>
     /// <param name="window">The bell of the rotation that it goes into; null elsewhere.</param>
     /// <param name="roundGivesSide">The block gives the side by round.</param>
-    public StationStarter Station(Move move, Seconds? window = null, bool roundGivesSide = false)
+    /// <param name="like">The dose of its neighbours, which it takes over where its move can be done so.</param>
+    /// <param name="asTyped">That dose was typed for this very station: it is taken whole.</param>
+    public StationStarter Station(Move move, Seconds? window = null, bool roundGivesSide = false, TypedDose? like = null, bool asTyped = false)
     {
         var proposals = Proposed(move);
-        return new StationStarter(PlanWriter.Of(Ready(move, proposals, window, roundGivesSide)), proposals);
+        var ready = Ready(move, proposals, window, roundGivesSide, window is null ? like : null);
+        if (asTyped && like is not null)
+        {
+            var sides = (ready.Sides, ready.Chunk);
+            ready = like.PutInto(ready);
+            var sided = like.Sides is not null || like.Dose.Length > 1 || like.Dose[0].Side != Side.Both;
+            ready = roundGivesSide ? ready with { Sides = SideRule.AsWritten, Chunk = 0 } : sided ? ready : ready with { Sides = sides.Sides, Chunk = sides.Chunk };
+        }
+
+        return new StationStarter(PlanWriter.Of(ready), proposals);
     }
 
     private Proposals Proposed(Move move) => Proposals.For(move.Id, moves);
 
-    private Station Ready(Move move, Proposals proposals, Seconds? window, bool roundGivesSide)
+    private Station Ready(Move move, Proposals proposals, Seconds? window, bool roundGivesSide, TypedDose? like = null)
     {
         var usual = WordsOf<PartKind>.All[move.Dose.Kind];
         var (kind, amount) = window is { } bell ? (usual == PartKind.Hold ? usual : PartKind.Time, bell.Value) : (usual, move.Dose.Amount);
-        var part = new Part { Kind = kind, Amount = new ByRound<Amount>(new Amount(amount)) };
+        var part = Like(move, usual, like) ?? new Part { Kind = kind, Amount = new ByRound<Amount>(new Amount(amount)) };
         var options = new[] { proposals.Harder?.Of, Option.Of(Tier.Main, move.Id), proposals.Easier?.Of };
         var station = new Station { Id = default, Name = "", Dose = [part], Options = [.. options.OfType<Option>()] };
         return roundGivesSide ? station : GiveSides(move, station, part);
+    }
+
+    /// <summary>A block of forty seconds stays one: the amount of the neighbours in the kind that the move can be done in; null where it cannot.</summary>
+    private static Part? Like(Move move, PartKind usual, TypedDose? like)
+    {
+        if (like?.Dose is not [{ OwnMove: null } neighbour, ..] || neighbour.Rounds.Listed.Length > 0)
+        {
+            return null;
+        }
+
+        return neighbour.Kind switch
+        {
+            PartKind.Reps => move.Tempo is null ? null : new Part { Kind = PartKind.Reps, Amount = neighbour.Amount },
+            PartKind.Time or PartKind.Hold => new Part { Kind = usual == PartKind.Hold ? PartKind.Hold : PartKind.Time, Amount = neighbour.Amount },
+            PartKind.Open => new Part { Kind = PartKind.Open, Amount = neighbour.Amount },
+            _ => null,
+        };
     }
 
     /// <summary>A new class file's own fields for the schools that differ from the language's defaults.</summary>

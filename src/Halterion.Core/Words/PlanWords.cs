@@ -33,6 +33,66 @@ public static class PlanWords
         return each.Distinct().Count() == 1 ? each[0] : string.Join(" / ", each);
     }
 
+    /// <summary>
+    /// A whole dose as it is understood, every round and every part of it: "20, then 15, then 12 reps; in the last round also
+    /// 15 s hold and 15 pulses; each side".
+    /// </summary>
+    public static string Whole(Station station, Block block)
+    {
+        var rounds = block.Shape is BlockShape.OwnPace ? 1 : block.Rounds;
+        var words = new List<string>();
+        foreach (var parts in station.Dose.GroupBy(p => When(p.Rounds, rounds)))
+        {
+            var said = string.Join(" and ", parts.Select(p => Through(p, rounds)));
+            words.Add(parts.Key.Length == 0 ? said : words.Count == 0 ? $"{parts.Key}: {said}" : $"{parts.Key} also {said}");
+        }
+
+        if (station.Sides != SideRule.AsWritten)
+        {
+            words.Add(station.Sides == SideRule.Split ? "half a side" : station.Chunk > 0 ? $"each side, changing every {station.Chunk}" : "all of one side, then the other");
+        }
+
+        if (station.Turns)
+        {
+            words.Add("two take turns");
+        }
+
+        return string.Join("; ", words);
+    }
+
+    private static string When(PartRounds when, int rounds) => when switch
+    {
+        { Listed: [var only] } => $"in round {only}",
+        { Listed.Length: > 0 } => $"in rounds {string.Join(", ", when.Listed)}",
+        { First: true, Last: true } => "",
+        { First: true } => rounds == 1 ? "" : "in the first round",
+        _ => rounds == 1 ? "" : "in the last round",
+    };
+
+    /// <summary>A part with its amounts round by round, its tempo, its load and how it is done.</summary>
+    private static string Through(Part part, int rounds)
+    {
+        var told = part.Amount.Values.Take(rounds).ToArray();
+        var last = Part(part, Math.Min(told.Length, rounds) - 1);
+        var extra = new List<string?>
+        {
+            part.OwnTempo is { } tempo ? $"at {tempo}" : null,
+            part.Style switch
+            {
+                RepStyle.OneAndAHalf => "one-and-a-half",
+                RepStyle.DeadStop => "from a dead stop",
+                RepStyle.ConstantTension => "without locking out",
+                _ => null,
+            },
+            part.PulsesPerRep > 0 ? $"with {part.PulsesPerRep} pulses each" : null,
+            part.LoadKg is { } kg ? $"with {string.Join(", then ", kg.Values.Take(rounds).Select(k => k.ToString("0.##", CultureInfo.InvariantCulture)))} kg" : null,
+            part.LoadFactor is { } share ? $"with {string.Join(", then ", share.Values.Take(rounds).Select(f => (100 * f).ToString("0.##", CultureInfo.InvariantCulture)))} % of each one's own" : null,
+            part.Effort is { } effort ? $"effort {effort} of 10" : null,
+        };
+        var amounts = told.Length > 1 && told.Distinct().Count() > 1 ? string.Join("", told[..^1].Select(a => $"{a}, then ")) : "";
+        return string.Join(' ', new[] { amounts + last }.Concat(extra.OfType<string>()));
+    }
+
     /// <summary>How a block runs: "circuit, 3 rounds, 15 s between stations, 60 s between rounds".</summary>
     public static string Runs(Block block)
     {

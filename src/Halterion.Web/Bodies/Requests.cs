@@ -64,19 +64,29 @@ public sealed record FitRequest(JsonElement Class, FitTerms Terms) : IRead<FitRe
     }
 }
 
-/// <summary>A dose typed in its short form, for one station of a block.</summary>
-/// <param name="Block">The block as it is.</param>
-/// <param name="Station">The station's place in it, from 0.</param>
-/// <param name="Moves">The class's own moves, if it has any.</param>
-public sealed record TypedDoseRequest(string Text, JsonElement Block, int Station, JsonElement? Moves = null) : IRead<TypedDoseRequest>
+/// <summary>A dose typed in its short form, for one station of a class.</summary>
+/// <param name="Class">The class file as it is; the station and its block have ids in it.</param>
+/// <param name="Station">The station's id.</param>
+public sealed record TypedDoseRequest(string Text, JsonElement Class, string Station) : IRead<TypedDoseRequest>
 {
     public static TypedDoseRequest? Read(Fields body, Faults faults)
     {
         var text = body.Text("text", 0, 4000, required: true);
-        var block = body.Json("block", faults);
-        var station = body.Whole("station", 0, 15, required: true);
-        var moves = body.Has("moves") ? body.Take("moves") : null;
-        return text is not null && block is { } of && station is { } index ? new TypedDoseRequest(text, of, index, moves) : null;
+        var of = body.Json("class", faults);
+        var station = body.Text("station", 1, 40, required: true);
+        return text is not null && of is { } file && station is not null ? new TypedDoseRequest(text, file, station) : null;
+    }
+}
+
+/// <summary>A list of moves as people write it, to be read into stations.</summary>
+/// <param name="RoundGivesSide">The block that they go into gives the side by round.</param>
+/// <param name="Like">The dose of the stations there, in the short form.</param>
+public sealed record PasteRequest(string Text, bool RoundGivesSide, string? Like) : IRead<PasteRequest>
+{
+    public static PasteRequest? Read(Fields body, Faults faults)
+    {
+        var text = body.Text("text", 1, 4000, required: true);
+        return text is null ? null : new PasteRequest(text, body.Flag("roundGivesSide") ?? false, body.Text("like", 0, 4000));
     }
 }
 

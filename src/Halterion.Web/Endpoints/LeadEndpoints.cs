@@ -15,7 +15,8 @@ namespace Halterion.Web.Endpoints;
 
 /// <summary>A class under way: its script and the commands so far.</summary>
 /// <param name="Now">The time of the class, in milliseconds since 1970: taps are stamped with it.</param>
-public sealed record LeadView(Guid Id, Guid SessionId, Guid ClassId, LeadScript Script, ImmutableArray<LeadCommand> Commands, long Now);
+/// <param name="EndsAt">When the booked slot is over, in milliseconds since 1970 UTC; null: it has no date.</param>
+public sealed record LeadView(Guid Id, Guid SessionId, Guid ClassId, LeadScript Script, ImmutableArray<LeadCommand> Commands, long Now, long? EndsAt = null);
 
 public sealed record CommandList(ImmutableArray<LeadCommand> Commands, long Now);
 
@@ -76,8 +77,11 @@ internal static class LeadEndpoints
         }
 
         followers.Changed(id);
-        return TypedResults.Ok(new LeadView(lead.Id, id, session.ClassId, script, lead.Commands, Now(clock, lead)));
+        return TypedResults.Ok(new LeadView(lead.Id, id, session.ClassId, script, lead.Commands, Now(clock, lead), EndsAt(session.Booking, script)));
     }
+
+    private static long? EndsAt(SessionBooking booking, LeadScript script) =>
+        booking.StartsAt is { } starts ? BookingReader.Moment(starts, booking.Zone).ToUnixTimeMilliseconds() + 1000L * script.Slot.Value : null;
 
     /// <summary>The figures of the options of the class as this session holds it.</summary>
     private static Results<Ok<ImmutableArray<OptionPicture>>, ProblemHttpResult> Figures(Guid id, Sessions sessions, Classes classes, Evaluator evaluator)

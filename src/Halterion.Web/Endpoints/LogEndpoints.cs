@@ -6,6 +6,7 @@ using Halterion.Core.Moves;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 using Halterion.Core.Sessions;
+using Halterion.Core.Timing;
 using Halterion.Core.Views;
 using Halterion.Core.Words;
 using Halterion.Store;
@@ -59,6 +60,8 @@ internal static class LogEndpoints
         }
 
         var roster = people.List();
+        var lead = leads.OpenOf(id);
+        var reached = Reached(lead, clock);
         var saved = logs.Find(id);
         var log = saved?.Log ?? LogPrefill.For(
             reading.Plan,
@@ -67,12 +70,34 @@ internal static class LogEndpoints
         var shown = log.Rows.Select(r => r.PersonId).ToHashSet();
         return TypedResults.Ok(new LogView(
             saved?.Version ?? 0,
-            Led(leads.OpenOf(id), clock),
-            Columns(reading.Plan, evaluator.Preferences),
-            [.. log.Rows.Select(r => new NamedRow(names[r.PersonId], r))],
-            [.. roster.Where(p => !shown.Contains(p.Id)).Select(p => new NamedRow(p.Name, LogPrefill.Row(reading.Plan, p, came: true) with { Uses = [] }))],
+            Led(lead, clock),
+            Columns(reading.Plan, evaluator.Preferences, reached),
+            [.. log.Rows.Select(r => new NamedRow(names[r.PersonId], saved is null ? Only(r, reached) : r))],
+            [.. roster.Where(p => !shown.Contains(p.Id)).Select(p => new NamedRow(p.Name, Only(LogPrefill.Row(reading.Plan, p, came: true), reached)))],
             log.Note));
     }
+
+    /// <summary>The stations that were worked at; null where that is not known, as when it was not led.</summary>
+    private static ImmutableHashSet<PlaceId>? Reached(StoredLead? lead, SteadyClock clock)
+    {
+        if (lead is null || ScriptFile.Read(lead.Format, lead.Script) is not { } script || LeadRecord.Of(lead.Commands, script.Times, clock.Now).StartedAt is null)
+        {
+            return null;
+        }
+
+        var played = LeadRecord.Played(lead.Commands, script.Times, clock.Now);
+        return
+        [
+            .. from scene in played
+               where script.Scenes[scene].Kind == SpanKind.Work
+               from card in script.Scenes[scene].Cards
+               where script.Cards[card].Id is not null
+               select script.Cards[card].Id!.Value,
+        ];
+    }
+
+    private static LogRow Only(LogRow row, ImmutableHashSet<PlaceId>? reached) =>
+        reached is null ? row : row with { Uses = [.. row.Uses.Where(u => reached.Contains(u.Station))] };
 
     private static string Led(StoredLead? lead, SteadyClock clock) =>
         lead is null ? "Not led yet"
@@ -121,10 +146,12 @@ internal static class LogEndpoints
     private static StoredClass? PlanOf(StoredSession session, Classes classes) =>
         session.ClassVersion is { } version ? classes.At(session.ClassId, version) : classes.Find(session.ClassId);
 
-    private static ImmutableArray<LogColumn> Columns(ClassPlan plan, Preferences preferences) =>
+    /// <summary>What was never reached is nobody's to log.</summary>
+    private static ImmutableArray<LogColumn> Columns(ClassPlan plan, Preferences preferences, ImmutableHashSet<PlaceId>? reached) =>
     [
         .. from block in plan.Blocks
            from station in block.Stations
+           where reached is null || reached.Contains(station.Id)
            select new LogColumn(
                station.Id,
                station.Name,

@@ -193,7 +193,9 @@ internal static class MoveEndpoints
     }
 
     /// <summary>A ready station for a move: usual dose, or one that fills a rotation's window; an easier and a harder option, and why those.</summary>
-    private static Results<Ok<StationStarter>, ProblemHttpResult> Station(string id, int? window, bool? roundGivesSide, MoveLibrary library, Starters starters)
+    /// <param name="like">The dose of the neighbours, in the short form; one that cannot be read is none.</param>
+    private static Results<Ok<StationStarter>, ProblemHttpResult> Station(
+        string id, int? window, bool? roundGivesSide, string? like, MoveLibrary library, Starters starters)
     {
         if (window is < 1 or > 3600)
         {
@@ -201,7 +203,7 @@ internal static class MoveEndpoints
         }
 
         return library.Find(new MoveId(id)) is { } move
-            ? TypedResults.Ok(starters.Station(move, window is { } seconds ? new Seconds(seconds) : null, roundGivesSide ?? false))
+            ? TypedResults.Ok(starters.Station(move, window is { } seconds ? new Seconds(seconds) : null, roundGivesSide ?? false, like is null ? null : ShortDoseReader.Read(like).Dose))
             : Problems.NotFound("move");
     }
 }

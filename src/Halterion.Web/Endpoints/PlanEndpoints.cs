@@ -3,11 +3,11 @@ using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Halterion.Core.Checks;
+using Halterion.Core.Moves;
 using Halterion.Core.PlanFormat;
-using Halterion.Core.Plans;
-using Halterion.Core.Timing;
 using Halterion.Core.Timing.Fitting;
 using Halterion.Core.Views;
+using Halterion.Core.Words;
 using Halterion.Web.Bodies;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -22,9 +22,11 @@ public sealed record FitOffer(FitWay Way, JsonElement Class);
 public sealed record FitAnswer(ImmutableArray<FitOffer> Offers, string ShortBy, ImmutableArray<FitObstacle> Obstacles);
 
 /// <summary>The block with the dose in it, and the dose in words.</summary>
-/// <param name="Words">What was understood, such as "12 reps each side".</param>
+/// <param name="Words">What was understood, every round and every part of it.</param>
 /// <param name="Takes">What it takes in the first round.</param>
-public sealed record TypedDoseResult(JsonElement Block, string Words, string Takes);
+/// <param name="Also">What it changes in the block beside its station, or what does not fit there; empty where neither is.</param>
+/// <param name="Evaluation">Of the class with it; null while the class has faults elsewhere.</param>
+public sealed record TypedDoseResult(JsonElement Block, string Words, string Takes, string Also, Evaluation? Evaluation);
 
 internal static class PlanEndpoints
 {
@@ -38,6 +40,7 @@ internal static class PlanEndpoints
         plans.MapPost("/repair", Repair).Takes<RepairRequest>().ProducesProblem(409).WithName("repair");
         plans.MapPost("/fit", FitTo).Takes<FitRequest>().WithName("fit");
         plans.MapPost("/dose", Dose).Takes<TypedDoseRequest>().WithName("typeDose");
+        plans.MapPost("/paste", Paste).Takes<PasteRequest>().WithName("pasteMoves");
         plans.MapGet("/dose-forms", () => TypedResults.Ok(ShortDose.Forms)).WithName("doseForms");
     }
 
@@ -140,18 +143,19 @@ internal static class PlanEndpoints
                 new PlanFault("/text", fault.Detail, fault.Right));
         }
 
-        if (JsonNode.Parse(request.Block.GetRawText()) is not JsonObject block || block["stations"] is not JsonArray stations
-            || request.Station >= stations.Count || stations[request.Station] is not JsonObject station)
+        var file = JsonNode.Parse(request.Class.GetRawText()) as JsonObject;
+        if (Find(file, request.Station) is not var (block, station, index))
         {
-            return Problems.Bad("/block", "The block has no such station.", "a block and the place of one of its stations, from 0");
+            return Problems.Bad("/station", "The class has no such station.", "the id of one of its stations");
         }
 
+        var before = block.DeepClone().AsObject();
         typed.PutInto(block, station);
-        var reading = ClassReader.ReadBlock(block, evaluator.Moves, request.Moves is { } own ? JsonNode.Parse(own.GetRawText()) : null);
-        if (!reading.IsValid || evaluator.Evaluate(reading.Plan) is not { Evaluation: { } evaluation })
+        var reading = ClassReader.ReadBlock(block, evaluator.Moves, file!["moves"]);
+        if (!reading.IsValid || evaluator.Evaluate(reading.Plan).Evaluation is null)
         {
             // What was typed is what is wrong, if the fault is the station's: then it has no place in what was sent.
-            var place = $"/blocks/0/stations/{request.Station}/";
+            var place = $"/blocks/0/stations/{index}/";
             return Problems.Faults(
                 [.. reading.Faults.OrderByDescending(f => f.Pointer.StartsWith(place, StringComparison.Ordinal))
                     .Select(f => Array.Exists(
@@ -161,7 +165,35 @@ internal static class PlanEndpoints
                 "dose");
         }
 
-        var outline = evaluation.Outline[0].Stations[request.Station];
-        return TypedResults.Ok(new TypedDoseResult(JsonElement.Parse(block.ToJsonString()), outline.Target, outline.Words));
+        var read = reading.Plan.Blocks[0];
+        return TypedResults.Ok(new TypedDoseResult(
+            JsonElement.Parse(block.ToJsonString()),
+            PlanWords.Whole(read.Stations[index], read),
+            Outlines.Needs(read.Stations[index], read).ToString(),
+            typed.Beside(before, read),
+            evaluator.Evaluate(file.ToJsonString()).Evaluation));
     }
+
+    private static (JsonObject Block, JsonObject Station, int Index)? Find(JsonObject? file, string id)
+    {
+        foreach (var block in (file?["blocks"] as JsonArray ?? []).OfType<JsonObject>())
+        {
+            var stations = block["stations"] as JsonArray ?? [];
+            for (var i = 0; i < stations.Count; i++)
+            {
+                if (stations[i] is JsonObject station && station["id"] is JsonValue written && written.TryGetValue<string>(out var own) && own == id)
+                {
+                    return (block, station, i);
+                }
+            }
+        }
+
+        return null;
+    }
+
+    /// <summary>Reads a list of moves into stations, line by line; what is not understood is said there.</summary>
+    private static Results<Ok<ImmutableArray<PastedLine>>, ProblemHttpResult> Paste(Body<PasteRequest> body, MoveLibrary library, Starters starters) =>
+        body.Value is { } request
+            ? TypedResults.Ok(PastedMoves.Read(request.Text, library, starters, request.RoundGivesSide, request.Like is null ? null : ShortDoseReader.Read(request.Like).Dose))
+            : body.Problem!;
 }

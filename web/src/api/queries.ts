@@ -36,11 +36,13 @@ export const useStarters = () =>
 
 export type Proposal = Schemas['Proposal']
 
-/** A ready station for a move; with the bell of the rotation that it goes into, dosed to fill it. */
-export const stationStarter = (move: string, window?: number, roundGivesSide?: boolean) => ({
-  queryKey: ['station', move, window, roundGivesSide],
+/** A ready station for a move; with the bell of the rotation that it goes into dosed to fill it, else like its neighbours. */
+export const stationStarter = (move: string, window?: number, roundGivesSide?: boolean, like?: string) => ({
+  queryKey: ['station', move, window, roundGivesSide, like],
   queryFn: () =>
-    answer(api.GET('/api/moves/{id}/station', { params: { path: { id: move }, query: { window, roundGivesSide } } })),
+    answer(
+      api.GET('/api/moves/{id}/station', { params: { path: { id: move }, query: { window, roundGivesSide, like } } }),
+    ),
   ...unchanging,
 })
 

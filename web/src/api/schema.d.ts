@@ -212,6 +212,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/paste": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["pasteMoves"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/dose-forms": {
         parameters: {
             query?: never;
@@ -1028,6 +1044,8 @@ export interface components {
             findings: components["schemas"]["Finding"][];
             /** @description Total against the slot in words: "70 s over", "2 min to spare", "on time". */
             verdict: string;
+            /** @description Whether that is well: a class that leaves more than a tenth of its slot empty is not done yet. */
+            fits: components["schemas"]["SlotFit"];
             /** @description The blocks as a screen lists them. */
             outline: components["schemas"]["BlockOutline"][];
             /** @description What each span is, with its arithmetic. */
@@ -1140,6 +1158,7 @@ export interface components {
         FitObstacle: {
             limit: string;
             seconds: components["schemas"]["Seconds"];
+            words?: null | string;
         };
         /** @description A way out, with the class as it would be. */
         FitOffer: {
@@ -1228,6 +1247,8 @@ export interface components {
             cost: number;
             /** @description By how much it ends before the slot; 0: exactly on time. */
             spareSeconds: components["schemas"]["Seconds"];
+            /** @description The same in words: "ends 2 min 5 s early". */
+            ends: string;
             changes: components["schemas"]["FitChange"][];
         };
         /** @description The feet from above, forward up: pale where they begin, dark where they end. */
@@ -1331,6 +1352,11 @@ export interface components {
              * @description The time of the class, in milliseconds since 1970: taps are stamped with it.
              */
             now: number;
+            /**
+             * Format: int64
+             * @description When the booked slot is over, in milliseconds since 1970 UTC; null: it has no date.
+             */
+            endsAt?: null | number;
         };
         /** @enum {unknown} */
         LengthUnit: "cm" | "in";
@@ -1460,6 +1486,11 @@ export interface components {
             /** @description Felt there instead: what to change. */
             elsewhere?: null | components["schemas"]["FeltElsewhere"][];
         };
+        /** @description A move that a name may mean. */
+        MoveChoice: {
+            id: components["schemas"]["MoveId"];
+            name: string;
+        };
         /** @description The stable id of a move, as it stands in class files. */
         MoveId: string;
         /** @description The move library. */
@@ -1541,6 +1572,26 @@ export interface components {
          * @enum {unknown}
          */
         Pace: "brisk" | "talking";
+        /** @description A list of moves as people write it, to be read into stations. */
+        PasteRequest: {
+            text: string;
+            /** @description The block that they go into gives the side by round. */
+            roundGivesSide: boolean;
+            /** @description The dose of the stations there, in the short form. */
+            like: null | string;
+        };
+        /** @description A line of a pasted list. */
+        PastedLine: {
+            text: string;
+            station: components["schemas"]["PlanStation"];
+            name: string;
+            /** @description What of the line is its dose, in the short form; empty without one. */
+            dose: string;
+            /** @description Moves that its name may mean, where it is none's. */
+            choices: components["schemas"]["MoveChoice"][];
+            /** @description What was not understood; empty where all was. */
+            trouble: string;
+        };
         /** @description Someone on the roster. */
         Person: {
             /** Format: uuid */
@@ -2097,6 +2148,11 @@ export interface components {
          */
         Sided: "twoSided" | "oneSided" | "alternating";
         /**
+         * @description How a class stands to its slot.
+         * @enum {unknown}
+         */
+        SlotFit: "farOver" | "over" | "fits" | "farShort";
+        /**
          * @description A stretch of the class in which one thing goes on. Start and end are in seconds from the start of the class;
          *     Shows is the station that a walk-through shows; indices count from 0 and are null where plan-language.md ("What evaluation returns") gives the span none.
          */
@@ -2132,8 +2188,12 @@ export interface components {
         /** @description A ready block to begin from. */
         Starter: {
             name: string;
-            /** @description What it is for. */
+            /** @description What one wants it for, such as "Sets". */
+            group: string;
+            /** @description What it makes. */
             words: string;
+            /** @description The moves that stand for it in a picture. */
+            moves: string[];
             block: components["schemas"]["PlanBlock"];
         };
         /** @description What a move asks beside what its poses show, in the scales of the demand (added before they bend towards 5). [M] Stated. */
@@ -2351,24 +2411,23 @@ export interface components {
              */
             holdSeconds: number;
         };
-        /** @description A dose typed in its short form, for one station of a block. */
+        /** @description A dose typed in its short form, for one station of a class. */
         TypedDoseRequest: {
             text: string;
-            block: components["schemas"]["PlanBlock"];
-            /**
-             * Format: int32
-             * @description The station's place in it, from 0.
-             */
-            station: number;
-            moves?: components["schemas"]["PlanMove"][];
+            class: components["schemas"]["ClassPlan"];
+            /** @description The station's id. */
+            station: string;
         };
         /** @description The block with the dose in it, and the dose in words. */
         TypedDoseResult: {
             block: components["schemas"]["PlanBlock"];
-            /** @description What was understood, such as "12 reps each side". */
+            /** @description What was understood, every round and every part of it. */
             words: string;
             /** @description What it takes in the first round. */
             takes: string;
+            /** @description What it changes in the block beside its station, or what does not fit there; empty where neither is. */
+            also: string;
+            evaluation: null | components["schemas"]["Evaluation"];
         };
         /** @description The dose a move starts with in a new station. */
         UsualDose: {
@@ -3003,6 +3062,57 @@ export interface operations {
             };
         };
     };
+    pasteMoves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasteRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PastedLine"][];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     doseForms: {
         parameters: {
             query?: never;
@@ -3255,6 +3365,7 @@ export interface operations {
             query?: {
                 window?: number;
                 roundGivesSide?: boolean;
+                like?: string;
             };
             header?: never;
             path: {

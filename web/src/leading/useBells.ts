@@ -24,8 +24,30 @@ const sounds: Record<Cue['kind'], { pitch: number; length: number; strikes: numb
 /** When a cue sounds on the led timeline, in milliseconds. */
 export const cueTime = (cue: Cue, added: number[]) => cue.at * 1000 + addedBefore(added, cue.shift)
 
+/** Whether this tab wants sound: a reload does not forget it, though a browser may want a tap before it rings again. */
+const WANTED = 'halterion.sound'
+
+function want(on: boolean) {
+  try {
+    if (on) sessionStorage.setItem(WANTED, 'on')
+    else sessionStorage.removeItem(WANTED)
+  } catch {
+    // A browser that keeps nothing asks anew.
+  }
+}
+
+function isWanted(): boolean {
+  try {
+    return sessionStorage.getItem(WANTED) === 'on'
+  } catch {
+    return false
+  }
+}
+
 export interface Bells {
   on: boolean
+  /** It was on before a reload, and waits for the tap that lets the browser ring. */
+  waits: boolean
   turnOn: () => void
   turnOff: () => void
 }
@@ -34,8 +56,11 @@ export interface Bells {
 export function useBells(cues: Cue[], scenes: Scene[], state: LeadState): Bells {
   const context = useRef<AudioContext | null>(null)
   const [on, setOn] = useState(false)
+  const [wanted, setWanted] = useState(isWanted)
 
   const turnOn = useCallback(() => {
+    want(true)
+    setWanted(true)
     try {
       const audio = (context.current ??= new AudioContext())
       audio.onstatechange = () => setOn(audio.state === 'running')
@@ -49,9 +74,24 @@ export function useBells(cues: Cue[], scenes: Scene[], state: LeadState): Bells 
   }, [])
 
   const turnOff = useCallback(() => {
+    want(false)
+    setWanted(false)
     setOn(false)
     void context.current?.suspend()
   }, [])
+
+  // The first tap or key of whoever reloads a class with sound gives it back.
+  const waits = wanted && !on
+  useEffect(() => {
+    if (!waits) return
+    const wake = () => turnOn()
+    wake()
+    const events = ['pointerdown', 'keydown'] as const
+    for (const event of events) window.addEventListener(event, wake, { capture: true })
+    return () => {
+      for (const event of events) window.removeEventListener(event, wake, { capture: true })
+    }
+  }, [waits, turnOn])
 
   useEffect(
     () => () => {
@@ -89,7 +129,7 @@ export function useBells(cues: Cue[], scenes: Scene[], state: LeadState): Bells 
     }
   }, [on, cues, scenes, state])
 
-  return { on, turnOn, turnOff }
+  return { on, waits, turnOn, turnOff }
 }
 
 function ring(audio: AudioContext, kind: Cue['kind'], at: number): OscillatorNode[] {

@@ -9,6 +9,8 @@ export interface Lead {
   classId: string
   session: string
   script: LeadView['script']
+  /** When the booked slot is over, in milliseconds since 1970. */
+  endsAt: number | null
   state: LeadState
   unsent: number
   connected: boolean
@@ -46,6 +48,7 @@ export function useLead(session: string): { lead: Lead | null; problem: Error | 
       classId: held.lead.classId,
       session,
       script,
+      endsAt: held.lead.endsAt ?? null,
       state,
       unsent: held.unsent.length,
       connected,

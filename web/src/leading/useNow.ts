@@ -12,6 +12,16 @@ export function useNow(running: boolean): number {
   return now
 }
 
+/** The moment once a second, also while the class stands. */
+export function useMoment(): number {
+  const [now, setNow] = useState(steadyNow)
+  useEffect(() => {
+    const timer = setInterval(() => setNow(steadyNow()), 1000)
+    return () => clearInterval(timer)
+  }, [])
+  return now
+}
+
 /** Keeps the screen lit while a class runs, where the browser can. */
 export function useWakeLock(running: boolean) {
   useEffect(() => {

@@ -130,6 +130,30 @@ export function reshaped(block: PlanBlock, shape: Exclude<Shape, 'talk'>): PlanB
   return kept
 }
 
+export type SideHabit = 'asWritten' | 'alternate' | 'each' | 'split'
+
+/** How a station deals with its sides just now. */
+export const sidesOf = (station: PlanStation): SideHabit =>
+  station.dose[0]?.side === 'alternate' ? 'alternate' : (station.sides ?? 'asWritten')
+
+/** Whether half of its time can go to each side: one part, timed. */
+export const splits = (station: PlanStation): boolean =>
+  station.dose.length === 1 && (station.dose[0]?.kind === 'time' || station.dose[0]?.kind === 'hold')
+
+/** A station that deals with its sides another way. */
+export function withSides(station: PlanStation, rule: SideHabit): PlanStation {
+  if (rule === 'split' && !splits(station)) return station
+  const bare = withField(
+    withField(withField(station, 'sides', undefined), 'chunk', undefined),
+    'withNext',
+    rule === 'each' ? station.withNext : undefined,
+  )
+  const dose = station.dose.map((part) =>
+    part.kind === 'rest' ? part : withField(part, 'side', rule === 'alternate' ? 'alternate' : undefined),
+  )
+  return rule === 'each' || rule === 'split' ? { ...bare, dose, sides: rule } : { ...bare, dose }
+}
+
 /** A station without what its block does not take. */
 export function suited(station: PlanStation, block: PlanBlock): PlanStation {
   const own = { ...station }

@@ -1,4 +1,5 @@
 import type { KeyboardEvent, PointerEvent } from 'react'
+import { useElementSize } from '@mantine/hooks'
 import { memo, useRef, useState } from 'react'
 import type { Family } from '../api/client'
 import css from './Tape.module.css'
@@ -39,6 +40,8 @@ interface Props {
   timeOfDay?: (seconds: number) => string | null
   /** What the tape shows instead of the class, such as a way out that is looked at. */
   preview?: string
+  /** What is open below: the spans of a station, or of a block. */
+  here?: { block: number; station?: number } | null
   onBlock?: (index: number) => void
   onSpan?: (span: TapeSpan) => void
 }
@@ -46,17 +49,34 @@ interface Props {
 const HEIGHT = 64
 const ZOOMS = [1, 2, 4, 8, 16, 32]
 
+/** A line along the top edge over what is open below. */
+function Here({ spans, here }: { spans: TapeSpan[]; here: { block: number; station?: number } }) {
+  return spans
+    .filter(
+      (span) =>
+        span.block === here.block &&
+        (here.station === undefined || (span.station === here.station && span.kind !== 'change')),
+    )
+    .map((span) => (
+      <rect key={span.start} className={css.here} x={span.start} y="0" width={span.end - span.start} height="5" />
+    ))
+}
+
 /** The class to scale: a measuring tape with the booked slot marked on it. */
-export function Tape({ spans, blocks, slot, now, dark, timeOfDay, preview, onBlock, onSpan }: Props) {
+export function Tape({ spans, blocks, slot, now, dark, timeOfDay, preview, here, onBlock, onSpan }: Props) {
   const length = spans.at(-1)?.end ?? 0
   const axis = Math.max(length, slot)
   const at = (seconds: number) => `${(100 * seconds) / axis}%`
   const [zoom, setZoom] = useState(1)
   const [chosen, setChosen] = useState<number | null>(null)
   const scroller = useRef<HTMLDivElement>(null)
+  const { ref: strip, width } = useElementSize()
+  // Minutes keep clear of the label that stands left of the slot's end.
+  const perPixel = axis / Math.max(width, 320)
+  const clear = (second: number) => second < slot - 108 * perPixel || second > slot + 16 * perPixel
   const walks = spans.some((span) => span.words !== undefined)
   const minutes = Array.from({ length: Math.floor(axis / 60) + 1 }, (_, i) => i)
-  const labelEvery = [1, 2, 5, 10, 15, 30, 60, 120].find((step) => axis / 60 / step <= 14 * zoom) ?? 240
+  const labelEvery = [1, 2, 5, 10, 15, 30, 60, 120].find((step) => (step * 60) / perPixel >= 26) ?? 240
   const shown = chosen === null ? undefined : spans[chosen]
 
   function zoomTo(next: number, centre?: number) {
@@ -122,7 +142,7 @@ export function Tape({ spans, blocks, slot, now, dark, timeOfDay, preview, onBlo
   return (
     <div className={`${css.tape} ${dark ? css.dark : ''}`} data-testid="tape">
       <div ref={scroller} className={css.scroller} data-zoomed={zoom > 1}>
-        <div className={css.strip} style={{ width: `${100 * zoom}%` }}>
+        <div ref={strip} className={css.strip} style={{ width: `${100 * zoom}%` }}>
           <div className={css.blocks} aria-hidden={onBlock ? undefined : true}>
             {blocks.map((block, i) => (
               <button
@@ -165,6 +185,7 @@ export function Tape({ spans, blocks, slot, now, dark, timeOfDay, preview, onBlo
                     <line key={i} className={css.roundLine} x1={span.start} x2={span.start} y1="0" y2="50" />
                   ),
               )}
+              {here && <Here spans={spans} here={here} />}
               {shown && (
                 <rect
                   className={css.chosen}
@@ -196,9 +217,7 @@ export function Tape({ spans, blocks, slot, now, dark, timeOfDay, preview, onBlo
           </div>
           <div className={css.scale} aria-hidden="true">
             {minutes
-              .filter(
-                (m) => m % labelEvery === 0 && Math.abs(m * 60 - slot) > (axis * 0.035) / zoom && m * 60 < axis * 0.985,
-              )
+              .filter((m) => m % labelEvery === 0 && clear(m * 60) && m * 60 < axis - 14 * perPixel)
               .map((minute) => (
                 <span key={minute} className={css.minute} style={{ left: at(minute * 60) }}>
                   {minute}

@@ -33,6 +33,14 @@ export function dayAndTime(startsAt: string | null | undefined, format: ClockFor
 
 export type ClockFormat = 'h24' | 'h12'
 
+/** The time of day at a moment, in milliseconds since 1970, where this screen stands. */
+export const timeAt = (moment: number, format: ClockFormat): string =>
+  new Date(moment).toLocaleTimeString('en-GB', {
+    hour: format === 'h12' ? 'numeric' : '2-digit',
+    minute: '2-digit',
+    hour12: format === 'h12',
+  })
+
 /** The time of day so many seconds after a booked start such as 2026-11-24T18:00; null without one. */
 export function timeOfDay(startsAt: string | null | undefined, seconds: number, format: ClockFormat): string | null {
   if (!startsAt) return null

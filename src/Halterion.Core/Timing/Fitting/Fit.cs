@@ -11,10 +11,14 @@ public sealed record FitChange(string Words, int Cost);
 
 /// <summary>A way to end on time.</summary>
 /// <param name="SpareSeconds">By how much it ends before the slot; 0: exactly on time.</param>
-public sealed record FitWay(string Title, int Cost, Seconds SpareSeconds, ImmutableArray<FitChange> Changes, [property: JsonIgnore] ImmutableArray<Edit> Edits);
+/// <param name="Ends">The same in words: "ends 2 min 5 s early".</param>
+public sealed record FitWay(string Title, int Cost, Seconds SpareSeconds, string Ends, ImmutableArray<FitChange> Changes, [property: JsonIgnore] ImmutableArray<Edit> Edits);
 
 /// <summary>A limit that stands in the way, and by how many seconds the class could be shorter without it.</summary>
-public sealed record FitObstacle(string Limit, Seconds Seconds);
+public sealed record FitObstacle(string Limit, Seconds Seconds)
+{
+    public string Words => Seconds.ToString();
+}
 
 /// <summary>What Fit found: up to three different ways, the cheapest first; or what stands in the way.</summary>
 /// <param name="ShortBy">By how much the class is too long with everything at its limit; 0: it fits.</param>
@@ -60,8 +64,29 @@ public static class Fit
         Title(solution),
         solution.Cost,
         new Seconds(slot - solution.Seconds),
-        [.. solution.Picks.Select(p => new FitChange(p.Step.Words, p.Choice.Cost))],
+        slot == solution.Seconds ? "ends to the second" : $"ends {new Seconds(slot - solution.Seconds)} early",
+        [.. solution.Picks.GroupBy(p => p.Step.Alike is { } alike ? $"{alike.Block}\n{alike.Shift}" : p.Step.Words).Select(Change)],
         [.. solution.Picks.SelectMany(p => p.Step.Edits)]);
+
+    /// <summary>Equal changes are one line.</summary>
+    private static FitChange Change(IGrouping<string, FitPick> alike)
+    {
+        var picks = alike.ToArray();
+        if (picks is [var only] || picks[0].Step.Alike is not { } first)
+        {
+            return new FitChange(picks[0].Step.Words, picks[0].Choice.Cost);
+        }
+
+        var names = picks.GroupBy(p => p.Step.Alike!.Station).Select(g => g.Count() switch
+        {
+            1 => g.Key,
+            2 => $"{g.Key}, both parts",
+            3 => $"{g.Key}, all three parts",
+            var n => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{g.Key}, all {n} parts"),
+        }).ToArray();
+        var words = names.Length == 1 ? names[0] : $"{string.Join(", ", names[..^1])} and {names[^1]}";
+        return new FitChange($"“{first.Block}”: {words} {first.Shift}", picks.Sum(p => p.Choice.Cost));
+    }
 
     private static string Title(FitSolution solution)
     {

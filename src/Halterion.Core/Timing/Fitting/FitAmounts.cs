@@ -43,7 +43,7 @@ internal sealed partial class FitBlockBuilder
                     .. Reps(spot.Amount).Select(v => new FitChoice(
                         Seconds(changed, spot, v),
                         Cost(terms.RepsWeight, Math.Abs(v - spot.Amount.To), spot.Amount.To),
-                        new FitStep(RepWords(spot, v), [Set(spot, v)]))),
+                        new FitStep(RepWords(spot, v), [Set(spot, v)], new FitAlike(block.Name, spot.Station.Name, Shift(spot, v))))),
                 ]);
         }
     }
@@ -59,10 +59,12 @@ internal sealed partial class FitBlockBuilder
         return Enumerable.Range(Math.Max(1, from), Math.Max(0, Math.Min(3600, to) - Math.Max(1, from) + 1)).Where(n => n != amount.To);
     }
 
-    private string RepWords(Spot spot, int amount)
+    private string RepWords(Spot spot, int amount) => $"“{block.Name}”: {spot.Station.Name} {Shift(spot, amount)}";
+
+    private static string Shift(Spot spot, int amount)
     {
         var next = spot.Amount.From < spot.Amount.To ? spot.Amount with { To = amount } : new Amount(amount);
-        return $"“{block.Name}”: {spot.Station.Name} {spot.Amount} → {next} {(spot.Part.Kind == PartKind.Pulses ? "pulses" : "reps")}";
+        return $"{spot.Amount} → {next} {(spot.Part.Kind == PartKind.Pulses ? "pulses" : "reps")}";
     }
 
     private Edit Set(Spot spot, int amount)

@@ -26,7 +26,7 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
 
         var branches = ImmutableArray.CreateBuilder<FitBranch>();
         branches.Add(With(block.Rounds)!);
-        for (var rounds = Math.Max(1, block.Rounds - Math.Max(terms.RoundsLess, block.OptionalRounds)); block.Rounds > 1 && rounds <= Math.Min(20, block.Rounds + terms.RoundsMore); rounds++)
+        for (var rounds = Math.Max(1, block.Rounds - Math.Max(terms.RoundsLess, block.OptionalRounds)); block.Rounds > 1 && rounds <= Math.Min(20, block.Rounds + More); rounds++)
         {
             if (rounds != block.Rounds && With(rounds) is { } branch)
             {
@@ -83,6 +83,9 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
             return null;
         }
     }
+
+    /// <summary>A round for which a falling target says nothing is none that was asked for.</summary>
+    private int More => block.Stations.Any(s => s.Dose.Any(p => p.Amount.Values.Length > 1)) ? 0 : terms.RoundsMore;
 
     private FitChoice RoundsChoice(int rounds)
     {

@@ -5,7 +5,12 @@ using Halterion.Core.Plans;
 namespace Halterion.Core.Timing.Fitting;
 
 /// <summary>A change of the class: in words, and as edits of its file.</summary>
-public sealed record FitStep(string Words, ImmutableArray<Edit> Edits);
+/// <param name="Alike">What is changed and how, where others may be changed the same way.</param>
+public sealed record FitStep(string Words, ImmutableArray<Edit> Edits, FitAlike? Alike = null);
+
+/// <summary>A change that may be said once for several: "“Circuit”: Hip thrust and Squat 10 → 12 reps".</summary>
+/// <param name="Shift">Such as "10 → 12 reps".</param>
+public sealed record FitAlike(string Block, string Station, string Shift);
 
 /// <summary>One value that a lever can take.</summary>
 /// <param name="Seconds">What all that hangs on the lever takes in the class.</param>

@@ -1,6 +1,7 @@
-import { NativeSelect, NumberInput, TextInput } from '@mantine/core'
+import { NativeSelect, TextInput } from '@mantine/core'
 import type { ReactNode } from 'react'
 import type { Booking, Plan } from '../../api/client'
+import { NumberField } from '../../ui/NumberField'
 import css from './Brief.module.css'
 
 export type Aim = NonNullable<Plan['aim']>
@@ -60,24 +61,27 @@ export function BriefFields({ brief, booked = true, trouble, onChange, children 
           value={time?.slice(0, 5)}
           onChange={(event) => event.currentTarget.value && setStart(date ?? '', event.currentTarget.value)}
         />
-        <NumberInput
+        <NumberField
           label="Room booked for"
+          size="sm"
+          width={undefined}
           suffix=" min"
           min={5}
           max={180}
-          step={5}
-          allowDecimal={false}
+          needed
           value={brief.slotMinutes}
-          onChange={(value) => typeof value === 'number' && onChange('slot', { slotMinutes: value })}
+          onChange={(value) => value !== undefined && onChange('slot', { slotMinutes: value })}
         />
-        <NumberInput
+        <NumberField
           label="People expected"
-          min={0}
+          size="sm"
+          suffix=""
+          step={1}
           max={500}
-          allowDecimal={false}
+          needed
           value={brief.booking.headCount}
           onChange={(value) =>
-            typeof value === 'number' && onChange('heads', { booking: { ...brief.booking, headCount: value } })
+            value !== undefined && onChange('heads', { booking: { ...brief.booking, headCount: value } })
           }
         />
       </div>

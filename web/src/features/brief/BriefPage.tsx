@@ -11,8 +11,8 @@ import type { Saved } from '../../save/SaveNote'
 import { SaveNote } from '../../save/SaveNote'
 import { dayAndTime } from '../../ui/time'
 import { Pick } from '../build/Inputs'
-import { SecondsInput } from '../build/SecondsInput'
 import { counts } from '../build/words'
+import { NumberField } from '../../ui/NumberField'
 import { useClassEditor } from '../editor/context'
 import css from './Brief.module.css'
 import { BriefFields } from './BriefFields'
@@ -185,7 +185,7 @@ function Leading() {
         value={plan.count ?? 'down'}
         onChange={(v) => set('count', v as Plan['count'])}
       />
-      <SecondsInput
+      <NumberField
         label="Lead-in of a block"
         width={130}
         max={120}
@@ -193,7 +193,7 @@ function Leading() {
         placeholder="10 s"
         onChange={(v) => set('leadInSeconds', v)}
       />
-      <SecondsInput
+      <NumberField
         label="To switch sides"
         width={120}
         step={1}

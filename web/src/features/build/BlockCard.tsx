@@ -1,9 +1,7 @@
 import { Button, TextInput } from '@mantine/core'
-import { useQueryClient } from '@tanstack/react-query'
 import { useContext, useState } from 'react'
 import type { Move, PlanBlock } from '../../api/client'
 import { troubleWords } from '../../api/client'
-import { stationStarter } from '../../api/queries'
 import { Tools } from '../../ui/Tools'
 import { clock } from '../../ui/time'
 import { useBlockStart, useClassEditor } from '../editor/context'
@@ -15,39 +13,26 @@ import { copyOfBlock } from '../../plan/ids'
 import { FaultsAt } from './FaultsAt'
 import { Handle, useCard } from './Handle'
 import { MoveSelect } from './MoveSelect'
-import { StationCard } from './StationCard'
+import { PasteMoves } from './PasteMoves'
+import { Mark, StationCard } from './StationCard'
 import { CopiedContext, useBenchContext } from './useBench'
+import { useOpened } from './useOpen'
+import { MOST_STATIONS, useStations } from './useStations'
 
+/** A block as a heading over its stations; opened, with its clock. */
 export function BlockCard({ block, index, moves }: { block: PlanBlock; index: number; moves: Move[] }) {
   const { plan, evaluation, change } = useClassEditor()
-  const queries = useQueryClient()
   const bench = useBenchContext()
   const id = partId(block)
   const card = useCard(bench, { block: id })
-  const [trouble, setTrouble] = useState('')
+  const { open, show } = useOpened()
+  const isOpen = open === `block-${id}`
   const [more, setMore] = useState(false)
   const outline = evaluation?.outline.find((o) => o.id === id)
   const stations = block.stations ?? []
-  const copiedItems = useContext(CopiedContext)
   const setBlocks = (label: string, next: (blocks: PlanBlock[]) => PlanBlock[]) =>
     change(label, (draft) => ({ ...draft, plan: { ...draft.plan, blocks: next(draft.plan.blocks) } }))
-
-  async function addStation(move: string) {
-    const window = block.windowSeconds
-    const roundGivesSide = block.sidePass === 'round' || block.sidePass === 'alternate'
-    setTrouble('')
-    try {
-      const { station } = await queries.fetchQuery(
-        stationStarter(move, typeof window === 'number' ? window : undefined, roundGivesSide),
-      )
-      change('add station', (draft) => ({
-        ...draft,
-        plan: setBlock(draft.plan, id, (b) => ({ ...b, stations: [...(b.stations ?? []), structuredClone(station)] })),
-      }))
-    } catch (error) {
-      setTrouble(`The station was not added. ${troubleWords(error)}`)
-    }
-  }
+  const toggle = () => show(isOpen ? '' : `block-${id}`)
 
   return (
     <section
@@ -55,28 +40,45 @@ export function BlockCard({ block, index, moves }: { block: PlanBlock; index: nu
       tabIndex={-1}
       className={css.block}
       aria-label={`Block ${index + 1}: ${block.name}`}
+      data-open={isOpen}
+      data-block={id}
       {...card}
     >
       <div className={css.blockHead}>
         <Handle spot={{ block: id }} what={`block ${block.name}`} />
-        <TextInput
-          className={css.blockName}
-          variant="unstyled"
-          aria-label={`Name of block ${index + 1}`}
-          maxLength={120}
-          value={block.name}
-          onChange={(event) => {
-            const name = event.currentTarget.value
-            change(`name ${id}`, (draft) => ({
-              ...draft,
-              plan: setBlock(draft.plan, id, (b) => ({ ...b, name })),
-            }))
-          }}
-        />
+        {isOpen ? (
+          <TextInput
+            id={`name-block-${id}`}
+            className={css.blockName}
+            variant="unstyled"
+            aria-label={`Name of block ${index + 1}`}
+            maxLength={120}
+            value={block.name}
+            onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+            onChange={(event) => {
+              const name = event.currentTarget.value
+              change(`name ${id}`, (draft) => ({
+                ...draft,
+                plan: setBlock(draft.plan, id, (b) => ({ ...b, name })),
+              }))
+            }}
+          />
+        ) : (
+          <button type="button" className={css.blockTitle} aria-expanded={false} onClick={toggle}>
+            <strong>{block.name}</strong> <span>{outline?.runs}</span>
+          </button>
+        )}
+        <Mark findings={evaluation?.findings.filter((finding) => finding.place === id) ?? []} />
         {outline && (
           <span className={css.blockTime}>
             <From id={id} /> <strong>{outline.words}</strong>
           </span>
+        )}
+        {isOpen && (
+          <button type="button" className={css.moreButton} aria-expanded onClick={toggle}>
+            Close
+            <span className="hidden"> block {block.name}</span>
+          </button>
         )}
         <Tools
           what={`block ${block.name}`}
@@ -87,14 +89,18 @@ export function BlockCard({ block, index, moves }: { block: PlanBlock; index: nu
           onRemove={() => setBlocks('remove block', (blocks) => lacking(blocks, id))}
         />
       </div>
-      <div className={css.timingRow}>
-        <BlockTiming block={block} />
-        <button type="button" className={css.moreButton} aria-expanded={more} onClick={() => setMore(!more)}>
-          {more ? 'Less' : 'More'}
-          <span className="hidden"> about block {block.name}</span>
-        </button>
-      </div>
-      {more && <BlockMore block={block} moves={moves} />}
+      {isOpen && (
+        <>
+          <div className={css.timingRow}>
+            <BlockTiming block={block} />
+            <button type="button" className={css.moreButton} aria-expanded={more} onClick={() => setMore(!more)}>
+              {more ? 'Less' : 'More'}
+              <span className="hidden"> about block {block.name}</span>
+            </button>
+          </div>
+          {more && <BlockMore block={block} moves={moves} />}
+        </>
+      )}
       <FaultsAt pointer={`/blocks/${index}`} shallow />
       {stations.map((station, s) => (
         <StationCard
@@ -105,29 +111,55 @@ export function BlockCard({ block, index, moves }: { block: PlanBlock; index: nu
           moves={moves}
         />
       ))}
-      {block.format !== 'talk' && stations.length < 16 && (
-        <div className={css.addStation}>
-          <MoveSelect
-            moves={moves}
-            value=""
-            label={`Add a station to ${block.name}`}
-            hideLabel
-            placeholder="+ Add a station"
-            onChange={(move) => void addStation(move)}
-          />
-          {copiedItems?.kind === 'stations' && (
-            <Button size="xs" variant="default" onClick={() => bench.paste(id)}>
-              Paste {copiedItems.items.length === 1 ? 'the station' : `${copiedItems.items.length} stations`}
-            </Button>
-          )}
-          {trouble && (
-            <span className={css.trouble} role="alert">
-              {trouble}
-            </span>
-          )}
-        </div>
-      )}
+      {block.format !== 'talk' && stations.length < MOST_STATIONS && <Adding block={block} moves={moves} />}
     </section>
+  )
+}
+
+/** Adds stations to a block: one from the library, what was copied, or a list of moves. */
+function Adding({ block, moves }: { block: PlanBlock; moves: Move[] }) {
+  const bench = useBenchContext()
+  const copied = useContext(CopiedContext)
+  const { show } = useOpened()
+  const maker = useStations()
+  const [trouble, setTrouble] = useState('')
+  const [pasting, setPasting] = useState(false)
+
+  async function add(move: string) {
+    setTrouble('')
+    try {
+      show(`station-${await maker.add(block, move)}`, 'dose')
+    } catch (error) {
+      setTrouble(`The station was not added. ${troubleWords(error)}`)
+    }
+  }
+
+  return (
+    <div className={css.addStation}>
+      <MoveSelect
+        moves={moves}
+        value=""
+        label={`Add a station to ${block.name}`}
+        hideLabel
+        placeholder="+ Add a station"
+        onChange={(move) => void add(move)}
+      />
+      <button type="button" className={css.quiet} onClick={() => setPasting(true)}>
+        Add from a list
+        <span className="hidden"> to {block.name}</span>
+      </button>
+      {copied?.kind === 'stations' && (
+        <Button size="xs" variant="default" onClick={() => bench.paste(partId(block))}>
+          Paste {copied.items.length === 1 ? 'the station' : `${copied.items.length} stations`}
+        </Button>
+      )}
+      {pasting && <PasteMoves block={block} onClose={() => setPasting(false)} />}
+      {trouble && (
+        <span className={css.trouble} role="alert">
+          {trouble}
+        </span>
+      )}
+    </div>
   )
 }
 

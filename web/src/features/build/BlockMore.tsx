@@ -6,7 +6,7 @@ import css from './Build.module.css'
 import { partId, setBlock, shapeOf, suited, withField } from '../../plan/edit'
 import { Pick } from './Inputs'
 import { OptionList } from './OptionList'
-import { SecondsInput } from './SecondsInput'
+import { NumberField } from '../../ui/NumberField'
 import { counts, phases } from './words'
 
 /** All else that a block can say, folded away until it is wanted. */
@@ -95,7 +95,7 @@ export function BlockMore({ block, moves }: { block: PlanBlock; moves: Move[] })
             />
             {shape !== 'ownPace' && (
               <>
-                <SecondsInput
+                <NumberField
                   label={shape === 'sets' ? 'Optional sets' : 'Optional rounds'}
                   suffix=""
                   step={1}

@@ -4,7 +4,7 @@ import css from './Build.module.css'
 import type { Shape } from '../../plan/edit'
 import { partId, reshaped, setBlock, shapeOf, withField } from '../../plan/edit'
 import { Parsed, Pick, seconds } from './Inputs'
-import { SecondsInput } from './SecondsInput'
+import { NumberField } from '../../ui/NumberField'
 
 const shapes: [Shape, string][] = [
   ['circuit', 'Circuit, together'],
@@ -35,7 +35,7 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
   if (shape === 'talk') {
     return (
       <div className={css.timing}>
-        <SecondsInput
+        <NumberField
           label="Length"
           value={block.seconds}
           min={1}
@@ -63,7 +63,7 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
       />
       {shape === 'ownPace' ? (
         <>
-          <SecondsInput
+          <NumberField
             label="Length"
             value={block.seconds}
             min={1}
@@ -71,7 +71,7 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
             step={30}
             onChange={(v) => v && set('seconds', v)}
           />
-          <SecondsInput
+          <NumberField
             label="Reps to reach"
             suffix=""
             step={10}
@@ -83,7 +83,7 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
           />
         </>
       ) : (
-        <SecondsInput
+        <NumberField
           label={shape === 'sets' ? 'Sets' : 'Rounds'}
           suffix=""
           step={1}
@@ -105,7 +105,7 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
         />
       )}
       {shape === 'every' && (
-        <SecondsInput
+        <NumberField
           label="Start every"
           min={5}
           max={1800}
@@ -114,7 +114,7 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
         />
       )}
       {(shape === 'circuit' || shape === 'rotation' || shape === 'sets') && (
-        <SecondsInput
+        <NumberField
           label={need > (block.betweenStations ?? 0) ? `Change (needs ${need} s)` : 'Change-over'}
           width={need > (block.betweenStations ?? 0) ? 136 : 104}
           max={600}
@@ -142,7 +142,7 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
           onChange={(v) => set('betweenRounds', v)}
         />
       )}
-      <SecondsInput
+      <NumberField
         label="Lead-in"
         max={120}
         width={84}

@@ -1,21 +1,27 @@
-import { Button } from '@mantine/core'
-import { memo, useEffect, useMemo } from 'react'
-import { useLocation } from 'react-router'
+import { memo, useEffect, useMemo, useState } from 'react'
 import type { Move, PlanBlock } from '../../api/client'
-import { useMoves, useStarters, useTemplates } from '../../api/queries'
-import { partId } from '../../plan/edit'
-import { copyOfBlock } from '../../plan/ids'
-import { useAct } from '../../save/acts'
+import { troubleWords } from '../../api/client'
+import { useMoves } from '../../api/queries'
+import { blockOf, mainOption, partId } from '../../plan/edit'
 import { EditorContext, useClassEditor } from '../editor/context'
+import { MovePicker } from '../moves/MovePicker'
+import { AddBlock } from './AddBlock'
 import { BlockCard } from './BlockCard'
 import css from './Build.module.css'
+import type { Picking } from './commands'
+import { useCommands } from './commands'
+import { KeySheet, Palette } from './Palette'
 import { SelectionBar } from './SelectionBar'
 import { BenchContext, CopiedContext, SelectedContext, useBench } from './useBench'
-import { Verdict } from './Verdict'
+import { useKeys } from './useKeys'
+import { OpenContext, useOpened, useOpening } from './useOpen'
+import { PicturesContext, usePictures } from './usePictures'
+import { useStations } from './useStations'
+import { Totals, Verdict } from './Verdict'
 
-/** The bench: blocks and stations on the left, what it adds up to on the right. */
+/** The bench: the whole class at a glance on the left, what it adds up to on the right. */
 export function BuildPage() {
-  const { plan, change } = useClassEditor()
+  const { plan } = useClassEditor()
   const library = useMoves().data
   // A class from elsewhere may carry moves that are not in this library.
   const moves = useMemo(() => {
@@ -23,94 +29,115 @@ export function BuildPage() {
     const carried = (plan.moves ?? []).filter((move) => !known.has(move.id)) as unknown as Move[]
     return [...(library ?? []), ...carried]
   }, [library, plan.moves])
-  const starters = useStarters().data ?? []
-  const templates = useTemplates()
-  const removeTemplate = useAct('removeTemplate')
   const { bench, selected, copied } = useBench()
-  const location = useLocation()
-  const addBlock = (block: PlanBlock) =>
-    change('add block', (draft) => ({
-      ...draft,
-      plan: { ...draft.plan, blocks: [...draft.plan.blocks, copyOfBlock(block)] },
-    }))
+  const pictures = usePictures(plan)
+  const opened = useOpening()
 
-  // The tape leads here: a block in the address is shown and focused, each time anew.
+  // The keys of the bench work from the start: the focus is on it, and not on the page behind.
   useEffect(() => {
-    if (location.hash !== '') document.getElementById(location.hash.slice(1))?.focus()
-  }, [location.key, location.hash])
+    if (document.activeElement === document.body) document.getElementById('bench')?.focus({ preventScroll: true })
+  }, [])
 
   return (
     <BenchContext value={bench}>
       <SelectedContext value={selected}>
         <CopiedContext value={copied}>
-          <div className={css.bench}>
-            <main className={css.blocks}>
-              {plan.blocks.length === 0 && (
-                <p className={css.empty}>
-                  An empty bench. Begin with a block: most classes are a talk, a warm-up, one or two main blocks and a
-                  wind-down. The tape above fills as you go.
-                </p>
-              )}
-              {plan.blocks.map((block, b) => (
-                <BlockScope key={partId(block)} block={block} index={b} moves={moves} />
-              ))}
-              <section className={css.adding} aria-label="Add a block">
-                <h2 className={css.addTitle}>Add a block</h2>
-                <div className={css.starters}>
-                  {starters.map((starter) => (
-                    <Button
-                      key={starter.name}
-                      variant="default"
-                      size="xs"
-                      title={starter.words}
-                      disabled={plan.blocks.length >= 30}
-                      onClick={() => addBlock(starter.block)}
-                    >
-                      + {starter.name}
-                    </Button>
-                  ))}
-                  {copied?.kind === 'blocks' && (
-                    <Button size="xs" variant="default" onClick={() => bench.paste()}>
-                      Paste {copied.items.length === 1 ? 'the block' : `${copied.items.length} blocks`}
-                    </Button>
+          <PicturesContext value={pictures}>
+            <OpenContext value={opened}>
+              <div className={css.bench}>
+                <main id="bench" tabIndex={-1} className={css.blocks} aria-label="The class">
+                  {plan.blocks.length === 0 && (
+                    <p className={css.empty}>
+                      An empty bench. Begin with a block: most classes are a talk, a warm-up, one or two main blocks and
+                      a wind-down. The tape above fills as you go.
+                    </p>
                   )}
-                </div>
-                {(templates.data ?? []).length > 0 && (
-                  <>
-                    <h3 className={css.addTitle}>Your templates</h3>
-                    <div className={css.starters}>
-                      {templates.data?.map((template) => (
-                        <Button.Group key={template.id}>
-                          <Button
-                            size="xs"
-                            variant="default"
-                            disabled={plan.blocks.length >= 30}
-                            onClick={() => addBlock(template.block)}
-                          >
-                            + {template.name}
-                          </Button>
-                          <Button
-                            size="xs"
-                            variant="default"
-                            px={8}
-                            aria-label={`Remove the template ${template.name}`}
-                            onClick={() => removeTemplate.mutate(template.id)}
-                          >
-                            ×
-                          </Button>
-                        </Button.Group>
-                      ))}
-                    </div>
-                  </>
-                )}
-              </section>
-            </main>
-            <Verdict />
-            <SelectionBar />
-          </div>
+                  {plan.blocks.map((block, b) => (
+                    <BlockScope key={partId(block)} block={block} index={b} moves={moves} />
+                  ))}
+                  <AddBlock autoOpen={plan.blocks.length === 0} />
+                </main>
+                <Verdict />
+                <Totals />
+                <SelectionBar />
+                <ByKeys moves={moves} />
+              </div>
+            </OpenContext>
+          </PicturesContext>
         </CopiedContext>
       </SelectedContext>
     </BenchContext>
+  )
+}
+
+/** What is done without the mouse, and the windows that belong to it. */
+function ByKeys({ moves }: { moves: Move[] }) {
+  const { plan } = useClassEditor()
+  const { open, show } = useOpened()
+  const maker = useStations()
+  const [picking, setPicking] = useState<Picking | null>(null)
+  const [shown, setShown] = useState<'palette' | 'sheet' | null>(null)
+  const [trouble, setTrouble] = useState('')
+  const { commands, remember } = useCommands(moves, setPicking)
+  useKeys(commands, {
+    palette: () => {
+      remember()
+      setShown('palette')
+    },
+    sheet: () => setShown('sheet'),
+    escape: () => {
+      const card = document.getElementById(open)
+      if (open !== '') show('')
+      requestAnimationFrame(() => (card ?? document.getElementById('bench'))?.focus())
+    },
+  })
+
+  async function choose(what: Picking, move: string) {
+    setTrouble('')
+    try {
+      if (what.to === 'swap') {
+        await maker.swap(what.station, move)
+        show(`station-${what.station}`, 'card')
+      } else {
+        const block = plan.blocks.find((b) => b.id === what.block)
+        if (block) show(`station-${await maker.add(block, move, what.behind)}`, 'dose')
+      }
+    } catch (error) {
+      setTrouble(`Nothing was changed. ${troubleWords(error)}`)
+    }
+  }
+
+  const swapped = picking?.to === 'swap' ? blockOf(plan, picking.station) : undefined
+  const station = swapped?.stations?.find((s) => picking?.to === 'swap' && s.id === picking.station)
+  return (
+    <>
+      <p className={css.keyHint} data-screen-only>
+        <button type="button" className={css.quiet} title="Ctrl K" onClick={() => setShown('palette')}>
+          What is to be done? (Ctrl K)
+        </button>
+        <button type="button" className={css.quiet} title="?" onClick={() => setShown('sheet')}>
+          Keys (?)
+        </button>
+      </p>
+      {trouble && (
+        <p role="alert" className={css.trouble}>
+          {trouble}
+        </p>
+      )}
+      {shown === 'palette' && <Palette commands={commands} onClose={() => setShown(null)} />}
+      {shown === 'sheet' && <KeySheet commands={commands} onClose={() => setShown(null)} />}
+      {picking && (
+        <MovePicker
+          title={picking.to === 'add' ? 'Add a station' : 'Swap the move'}
+          current={station ? (mainOption(station)?.move ?? '') : ''}
+          onChoose={(move) => {
+            setPicking(null)
+            void choose(picking, move)
+          }}
+          onClose={() => setPicking(null)}
+        />
+      )}
+    </>
   )
 }
 
@@ -129,11 +156,13 @@ function BlockScope({ block, index, moves }: ScopeProps) {
   // When a block begins is told by a part of its own, or every key would draw anew all that come after.
   const outline = JSON.stringify({ ...evaluation?.outline.find((o) => o.id === block.id), start: 0, end: 0, block: 0 })
   const here = JSON.stringify(faults.filter((fault) => fault.pointer.startsWith(`/blocks/${index}`)))
+  const own = new Set([block.id, ...(block.stations ?? []).map((s) => s.id)])
+  const found = JSON.stringify(evaluation?.findings.filter((f) => own.has(f.place)).map((f) => [f.what, f.waived]))
   const shell = JSON.stringify({ ...plan, blocks: plan.blocks.length, waivers: null })
   const scoped = useMemo(
     () => editor,
     // eslint-disable-next-line react-hooks/exhaustive-deps -- all that a block shows of the editor is in these
-    [block, outline, here, shell, index, editor.change],
+    [block, outline, here, found, shell, index, editor.change],
   )
   return (
     <EditorContext value={scoped}>

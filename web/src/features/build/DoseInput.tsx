@@ -1,22 +1,31 @@
-import { TextInput } from '@mantine/core'
+import { Textarea } from '@mantine/core'
+import type { KeyboardEvent } from 'react'
 import { useEffect, useId, useRef, useState } from 'react'
-import type { PlanBlock, PlanStation } from '../../api/client'
+import type { Evaluation, Plan, PlanBlock, PlanStation, Schemas } from '../../api/client'
 import { answer, api, Refused, troubleWords } from '../../api/client'
 import { useDoseForms } from '../../api/queries'
 import { useClassEditor } from '../editor/context'
 import css from './Build.module.css'
 import { partId, setBlock, withField } from '../../plan/edit'
 
-interface Understood {
-  words?: string
-  problem?: { detail: string; right: string; at: number | null }
+type Read = Schemas['TypedDoseResult']
+
+interface Problem {
+  detail: string
+  right: string
+  at: number | null
 }
+
+/** What a text was read as, and against which class. */
+type Understood = { text: string; of: Plan; read: Read } | { text: string; problem: Problem }
+
+const READ_AFTER = 60
 
 const ofDose = ['dose', 'sides', 'chunk', 'sharing', 'waiting'] as const
 const ofBlock = ['rounds', 'betweenRounds', 'betweenSets'] as const
 
 /** What was typed, put into the block as it is by now: it may have changed elsewhere while it was read. */
-function taken(now: PlanBlock, asked: PlanBlock, read: PlanBlock, station: string): PlanBlock {
+export function taken(now: PlanBlock, asked: PlanBlock, read: PlanBlock, station: string): PlanBlock {
   const typed = read.stations?.find((s) => s.id === station)
   const next = {
     ...now,
@@ -31,79 +40,134 @@ function taken(now: PlanBlock, asked: PlanBlock, read: PlanBlock, station: strin
   )
 }
 
-/** The dose, typed in the trade's short form: read as it is typed, and what was understood said beneath. */
+/** Reads a dose for a station of a class. */
+export async function readDose(text: string, plan: Plan, station: string, signal?: AbortSignal): Promise<Understood> {
+  try {
+    const read = await answer(api.POST('/api/plans/dose', { body: { text, class: plan, station }, signal }))
+    return { text, of: plan, read }
+  } catch (error) {
+    if (signal?.aborted) throw error
+    const fault = error instanceof Refused ? error.problem.errors?.[0] : undefined
+    return {
+      text,
+      problem: fault
+        ? { detail: fault.detail, right: fault.right, at: (error as Refused).problem.at ?? null }
+        : { detail: troubleWords(error), right: '', at: null },
+    }
+  }
+}
+
+/**
+ * The dose, typed in the trade's short form. What was understood is said beneath while it is typed; Enter or leaving
+ * takes it, Escape gives the old one back, and what cannot be read stays with the reason and out of the class.
+ */
 export function DoseInput({ station, block, name }: { station: PlanStation; block: PlanBlock; name: string }) {
   const [id, blockId] = [partId(station), partId(block)]
-  const { plan, evaluation, faults, change } = useClassEditor()
+  const { core, evaluation, change } = useClassEditor()
   const forms = useDoseForms().data ?? []
-  const outline = evaluation?.outline.find((o) => o.id === blockId)
-  const written = outline?.stations.find((o) => o.id === id)?.dose ?? ''
+  const written = evaluation?.outline.find((o) => o.id === blockId)?.stations.find((o) => o.id === id)?.dose ?? ''
   const [typed, setTyped] = useState<string | null>(null)
-  const [understood, setUnderstood] = useState<Understood>({})
+  const [understood, setUnderstood] = useState<Understood | null>(null)
+  // Until the class is added up anew, what was taken stands there and not what it replaced.
+  const [lately, setLately] = useState<{ of: Evaluation | null; text: string } | null>(null)
+  const [said, setSaid] = useState('')
   const stop = useRef<AbortController | null>(null)
-  const box = useRef<HTMLInputElement>(null)
+  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined)
   const help = useId()
   const [helping, setHelping] = useState(false)
 
-  useEffect(() => () => stop.current?.abort(), [])
+  useEffect(
+    () => () => {
+      clearTimeout(timer.current)
+      stop.current?.abort()
+    },
+    [],
+  )
 
-  async function read(text: string) {
+  function read(text: string): Promise<Understood> {
     stop.current?.abort()
     const asked = new AbortController()
     stop.current = asked
-    try {
-      const result = await answer(
-        api.POST('/api/plans/dose', {
-          body: {
-            text,
-            block,
-            station: block.stations?.findIndex((s) => s.id === id) ?? 0,
-            ...(plan.moves ? { moves: plan.moves } : {}),
-          },
-          signal: asked.signal,
-        }),
-      )
-      setUnderstood({ words: `${result.words}: ${result.takes}` })
-      change(`dose ${id}`, (draft) => ({
+    return readDose(text, core.store.getState().now.plan, id, asked.signal).then((result) => {
+      setUnderstood(result)
+      return result
+    })
+  }
+
+  function type(text: string) {
+    setTyped(text)
+    setSaid('')
+    clearTimeout(timer.current)
+    timer.current = setTimeout(() => void read(text).catch(() => undefined), READ_AFTER)
+  }
+
+  function letGo() {
+    clearTimeout(timer.current)
+    stop.current?.abort()
+    setTyped(null)
+    setUnderstood(null)
+  }
+
+  async function take() {
+    if (typed === null) return
+    clearTimeout(timer.current)
+    if (typed.trim() === shown0) return letGo()
+    const { plan: now } = core.store.getState().now
+    const known = understood && understood.text === typed && 'read' in understood && understood.of === now
+    const result = known ? understood : await read(typed).catch(() => null)
+    if (!result || !('read' in result)) return
+    const asked = result.of.blocks.find((b) => b.id === blockId) ?? block
+    const unchanged = core.store.getState().now.plan === result.of
+    change(
+      `dose ${id} ${result.text}`,
+      (draft) => ({
         ...draft,
-        plan: setBlock(draft.plan, blockId, (now) => taken(now, block, result.block, id)),
-      }))
-    } catch (error) {
-      if (asked.signal.aborted) return
-      const fault = error instanceof Refused ? error.problem.errors?.[0] : undefined
-      setUnderstood({
-        problem: fault
-          ? { detail: fault.detail, right: fault.right, at: (error as Refused).problem.at ?? null }
-          : { detail: troubleWords(error), right: '', at: null },
-      })
+        plan: setBlock(draft.plan, blockId, (b) => taken(b, asked, result.read.block, id)),
+      }),
+      unchanged ? (result.read.evaluation ?? undefined) : undefined,
+    )
+    setLately({ of: evaluation, text: result.text })
+    setSaid(`Taken. ${result.read.also}`)
+    setTyped(null)
+    setUnderstood(null)
+  }
+
+  function onKey(event: KeyboardEvent) {
+    if (event.key === 'Enter') {
+      event.preventDefault()
+      void take()
+    } else if (event.key === 'Escape' && typed !== null) {
+      event.preventDefault()
+      event.stopPropagation()
+      letGo()
     }
   }
 
-  const shown = typed ?? written
-  const problem = typed === null ? undefined : understood.problem
+  const shown0 = lately && lately.of === evaluation ? lately.text : written
+  const shown = typed ?? shown0
+  const current = typed !== null && understood?.text === typed ? understood : null
+  const problem = current && 'problem' in current ? current.problem : undefined
   return (
     <div className={css.doseInput}>
-      <TextInput
-        ref={box}
+      <Textarea
+        id={`dose-station-${id}`}
         label="Dose"
         aria-label={`Dose of ${name}`}
         aria-describedby={help}
         size="sm"
+        autosize
+        minRows={1}
+        maxRows={5}
         autoComplete="off"
         spellCheck={false}
         value={shown}
-        disabled={written === '' && typed === null && faults.length > 0}
         error={problem ? `${problem.detail}${problem.right && ` Right would be: ${problem.right}.`}` : undefined}
         onFocus={() => setHelping(true)}
-        onChange={(event) => {
-          const text = event.currentTarget.value
-          setTyped(text)
-          void read(text)
-        }}
+        onChange={(event) => type(event.currentTarget.value.replaceAll('\n', ' '))}
+        onKeyDown={onKey}
         onBlur={() => {
           setHelping(false)
-          // What could not be read stays as it was typed; what was read takes its usual form.
-          if (!understood.problem) setTyped(null)
+          void take()
         }}
       />
       <div id={help} className={css.doseHelp}>
@@ -113,7 +177,14 @@ export function DoseInput({ station, block, name }: { station: PlanStation; bloc
             <mark>{shown.slice(problem.at) || '…'}</mark>
           </code>
         )}
-        {typed !== null && !problem && understood.words && <span role="status">{understood.words}</span>}
+        {problem && <span>Not in the class yet; Escape gives “{shown0}” back.</span>}
+        {current && 'read' in current && (
+          <span role="status">
+            {current.read.words}: {current.read.takes}. {current.read.also && <b>{current.read.also} </b>}
+            Enter takes it.
+          </span>
+        )}
+        {typed === null && said && <span role="status">{said}</span>}
         {helping && (
           <details className={css.more}>
             <summary

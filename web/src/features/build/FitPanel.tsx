@@ -1,10 +1,11 @@
-import { Button, NumberInput } from '@mantine/core'
+import { Button, Checkbox } from '@mantine/core'
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 import type { Evaluation, Plan, Schemas } from '../../api/client'
 import { answer, api, troubleWords } from '../../api/client'
 import { useSettings } from '../../api/queries'
 import { useAct } from '../../save/acts'
+import { NumberField } from '../../ui/NumberField'
 import { useClassEditor } from '../editor/context'
 import css from './Build.module.css'
 
@@ -38,6 +39,7 @@ export function FitPanel() {
   const terms = settings.data?.fit
   const [found, setFound] = useState<{ plan: Plan; answer: FitAnswer } | null>(null)
   const [trouble, setTrouble] = useState('')
+  const [prices, setPrices] = useState(false)
   const looked = useRef<{ offer: Plan; evaluation: Evaluation } | null>(null)
   const fresh = found !== null && found.plan === plan
 
@@ -82,7 +84,7 @@ export function FitPanel() {
   }
 
   return (
-    <section className={css.fit} aria-label="Fit to the slot">
+    <>
       {trouble && (
         <p className={css.trouble} role="alert">
           {trouble}
@@ -111,12 +113,12 @@ export function FitPanel() {
         >
           <strong>{offer.way.title}</strong>
           <span className={css.cost}>
-            {offer.way.spareSeconds > 0 ? `ends ${offer.way.spareSeconds} s early, ` : 'to the second, '}
-            costs {offer.way.cost}
+            {offer.way.ends}
+            {prices && `, costs ${offer.way.cost}`}
           </span>
           {offer.way.changes.map((c) => (
             <span key={c.words}>
-              {c.words} <em>{c.cost}</em>
+              {c.words} {prices && <em>{c.cost}</em>}
             </span>
           ))}
         </button>
@@ -127,19 +129,26 @@ export function FitPanel() {
           stand:
           {found.answer.obstacles.map((o) => (
             <span key={o.limit} className={css.obstacle}>
-              {o.limit}: {o.seconds} s
+              {o.limit}: {o.words}
             </span>
           ))}
           Loosen a limit below, or take out a station or a block.
         </p>
       )}
-      {terms && <Limits terms={terms} />}
-    </section>
+      {terms && <Limits terms={terms} prices={prices} onPrices={setPrices} />}
+    </>
   )
 }
 
 /** What a change costs and how far it may go: ours to begin with, the instructor's to change. */
-function Limits({ terms }: { terms: Terms }) {
+interface LimitsProps {
+  terms: Terms
+  /** Whether what each change costs is shown with the offers. */
+  prices: boolean
+  onPrices: (shown: boolean) => void
+}
+
+function Limits({ terms, prices, onPrices }: LimitsProps) {
   const queries = useQueryClient()
   const act = useAct('saveFitTerms')
   function save(next: Terms) {
@@ -149,18 +158,24 @@ function Limits({ terms }: { terms: Terms }) {
   return (
     <details className={css.more}>
       <summary>Prices and limits</summary>
+      <Checkbox
+        size="xs"
+        label="Show what each change costs"
+        checked={prices}
+        onChange={(event) => onPrices(event.currentTarget.checked)}
+      />
       <div className={css.limits}>
         {fields.map(({ key, label }) => (
-          <NumberInput
+          <NumberField
             key={key}
             label={label}
-            size="xs"
-            min={0}
+            suffix=""
+            step={1}
+            width={undefined}
             max={1000}
-            allowDecimal={false}
-            allowNegative={false}
+            needed
             value={terms[key] as number}
-            onChange={(value) => typeof value === 'number' && save({ ...terms, [key]: value })}
+            onChange={(value) => value !== undefined && save({ ...terms, [key]: value })}
           />
         ))}
         <Button size="xs" variant="default" onClick={() => save({})}>

@@ -1,13 +1,35 @@
-import type { DragEvent, KeyboardEvent } from 'react'
-import { useContext, useState } from 'react'
+import type { DragEvent, KeyboardEvent, PointerEvent } from 'react'
+import { useContext, useRef, useState } from 'react'
 import css from './Build.module.css'
 import type { Bench, Spot } from './useBench'
 import { same, SelectedContext, useBenchContext } from './useBench'
 
-/** Where a thing is taken hold of: drag it, or choose it. */
+/** The card under a finger that takes what is dragged, and whether before or behind it. */
+function under(event: PointerEvent, station: boolean): { card: HTMLElement; spot: Spot; after: boolean } | null {
+  const at = document.elementFromPoint(event.clientX, event.clientY)
+  const card = at?.closest<HTMLElement>(station ? '[data-station]' : 'section[data-block]')
+  if (!card?.dataset.block) return null
+  const box = card.getBoundingClientRect()
+  return {
+    card,
+    spot: { block: card.dataset.block, station: card.dataset.station },
+    after: event.clientY > box.top + box.height / 2,
+  }
+}
+
+/** Where a thing is taken hold of: drag it with the mouse or a finger, or choose it. */
 export function Handle({ spot, what }: { spot: Spot; what: string }) {
   const bench = useBenchContext()
   const selected = useContext(SelectedContext)
+  const finger = useRef<HTMLElement | null>(null)
+  const dragging = useRef(false)
+
+  const mark = (card: HTMLElement | null, after = false) => {
+    if (finger.current && finger.current !== card) delete finger.current.dataset.drop
+    finger.current = card
+    if (card) card.dataset.drop = after ? 'after' : 'before'
+  }
+
   return (
     <span
       className={css.handle}
@@ -19,6 +41,34 @@ export function Handle({ spot, what }: { spot: Spot; what: string }) {
         bench.drag(spot)
       }}
       onDragEnd={() => bench.drag(null)}
+      onPointerDown={(event) => {
+        if (event.pointerType === 'mouse' || (event.target as HTMLElement).closest('input')) return
+        event.preventDefault()
+        event.currentTarget.setPointerCapture(event.pointerId)
+        dragging.current = true
+        bench.drag(spot)
+      }}
+      onPointerMove={(event) => {
+        if (!dragging.current) return
+        const over = under(event, spot.station !== undefined)
+        mark(over?.card ?? null, over?.after)
+        // Near the edge of the screen the page goes along.
+        if (event.clientY < 80) window.scrollBy(0, -12)
+        else if (event.clientY > window.innerHeight - 80) window.scrollBy(0, 12)
+      }}
+      onPointerUp={(event) => {
+        if (!dragging.current) return
+        dragging.current = false
+        const over = under(event, spot.station !== undefined)
+        mark(null)
+        if (over && !same(over.spot, spot)) bench.drop(over.spot, over.after)
+        else bench.drag(null)
+      }}
+      onPointerCancel={() => {
+        dragging.current = false
+        mark(null)
+        bench.drag(null)
+      }}
     >
       <svg width="10" height="18" viewBox="0 0 10 18" aria-hidden="true">
         <path d="M2 3H8 M2 9H8 M2 15H8" stroke="currentColor" strokeWidth="1.6" strokeLinecap="round" />
@@ -26,16 +76,21 @@ export function Handle({ spot, what }: { spot: Spot; what: string }) {
       <input
         type="checkbox"
         aria-label={`Choose ${what}`}
+        title="Choose it; with Shift, all from the last one to it"
         checked={selected.some((s) => same(s, spot))}
-        onChange={() => bench.toggle(spot)}
+        onChange={(event) => bench.toggle(spot, (event.nativeEvent as MouseEvent).shiftKey)}
       />
     </span>
   )
 }
 
-/** What a card needs to be dropped on, and to be moved by keys. */
+const LONG_PRESS = 450
+
+/** What a card needs to be dropped on, to be moved by keys, and to be chosen with a long press. */
 export function useCard(bench: Bench, spot: Spot) {
   const [over, setOver] = useState<'before' | 'after' | null>(null)
+  const pressing = useRef<ReturnType<typeof setTimeout> | undefined>(undefined)
+  const letGo = () => clearTimeout(pressing.current)
   const takes = () => {
     const dragged = bench.dragged()
     return dragged !== null && (dragged.station === undefined) === (spot.station === undefined)
@@ -60,6 +115,24 @@ export function useCard(bench: Bench, spot: Spot) {
       const after = place(event) === 'after'
       setOver(null)
       bench.drop(spot, after)
+    },
+    onPointerDown: (event: PointerEvent) => {
+      if (
+        event.pointerType === 'mouse' ||
+        (event.target as HTMLElement).closest('input, textarea, select, span[draggable]')
+      )
+        return
+      event.stopPropagation()
+      letGo()
+      pressing.current = setTimeout(() => bench.toggle(spot), LONG_PRESS)
+    },
+    onPointerUp: letGo,
+    onPointerCancel: letGo,
+    onPointerMove: (event: PointerEvent) => {
+      if (Math.abs(event.movementX) + Math.abs(event.movementY) > 4) letGo()
+    },
+    onContextMenu: (event: { preventDefault: () => void; nativeEvent: Event }) => {
+      if ((event.nativeEvent as globalThis.PointerEvent).pointerType === 'touch') event.preventDefault()
     },
     onKeyDown: (event: KeyboardEvent) => {
       if (!event.altKey || (event.key !== 'ArrowUp' && event.key !== 'ArrowDown')) return

@@ -1,5 +1,5 @@
-import { NativeSelect, TextInput } from '@mantine/core'
-import { useState } from 'react'
+import { NativeSelect } from '@mantine/core'
+import { TypedField } from '../../ui/NumberField'
 
 interface PickProps {
   label: string
@@ -48,30 +48,23 @@ interface ParsedProps<T> {
   onChange: (value: T | undefined) => void
 }
 
-/** A text that is read as it is typed; what cannot be read stays and says so. */
+/** A text that is read when it is taken; what cannot be read stays and says so. */
 export function Parsed<T>({ label, value, show, parse, placeholder, hint, width = 112, onChange }: ParsedProps<T>) {
-  const [typed, setTyped] = useState<string | null>(null)
-  const unread = typed !== null && typed.trim() !== '' && parse(typed) === undefined
   return (
-    <TextInput
+    <TypedField<T>
       label={label}
-      size="xs"
-      w={width}
+      width={width}
       placeholder={placeholder}
       title={hint}
-      error={unread ? (hint ?? 'This cannot be read.') : undefined}
-      value={typed ?? (value === undefined ? '' : show(value))}
-      onFocus={(event) => event.currentTarget.select()}
-      onChange={(event) => {
-        const text = event.currentTarget.value
-        setTyped(text)
-        if (text.trim() === '') onChange(undefined)
-        else {
-          const read = parse(text)
-          if (read !== undefined) onChange(read)
-        }
+      shown={value === undefined ? '' : show(value)}
+      read={(text) => {
+        if (text === '') return { value: undefined }
+        const read = parse(text)
+        return read === undefined
+          ? { why: `“${text}” cannot be read: ${hint ?? 'another form is needed'}.` }
+          : { value: read }
       }}
-      onBlur={() => !unread && setTyped(null)}
+      onChange={onChange}
     />
   )
 }

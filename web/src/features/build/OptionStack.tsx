@@ -1,5 +1,6 @@
 import { ActionIcon } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
+import { useContext } from 'react'
 import type { Move, PlanOption, PlanStation } from '../../api/client'
 import type { Proposal } from '../../api/queries'
 import { stationStarter } from '../../api/queries'
@@ -9,7 +10,7 @@ import { inOrder, lacking, mainOption, partId, setStation } from '../../plan/edi
 import { copyOfOption, withoutId } from '../../plan/ids'
 import { MoveSelect } from './MoveSelect'
 import { Thumb } from '../../ui/FigureView'
-import { usePictures } from './usePictures'
+import { PicturesContext } from './usePictures'
 
 interface Props {
   station: PlanStation
@@ -23,7 +24,7 @@ interface Props {
 /** The options under each other: harder above the main one, easier below, with the reason where the ladder gave it. */
 export function OptionStack({ station, moves, words, trades, onSwapMain }: Props) {
   const { change } = useClassEditor()
-  const pictures = usePictures()
+  const pictures = useContext(PicturesContext)
   const main = mainOption(station)
   const proposals = useQuery({ ...stationStarter(main?.move ?? ''), enabled: main !== undefined }).data?.proposals
   const setOptions = (label: string, next: (options: PlanOption[]) => PlanOption[]) =>

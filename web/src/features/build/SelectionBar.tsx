@@ -1,44 +1,200 @@
-import { Button } from '@mantine/core'
-import { useContext } from 'react'
+import { Button, NativeSelect, TextInput } from '@mantine/core'
+import { useQueryClient } from '@tanstack/react-query'
+import { useContext, useState } from 'react'
+import type { PlanStation } from '../../api/client'
+import { troubleWords } from '../../api/client'
+import { stationStarter } from '../../api/queries'
+import type { SideHabit } from '../../plan/edit'
+import { mainOption, moveStation, partId, setBlock, shapeOf, splits, withField, withSides } from '../../plan/edit'
+import { copyOfOption } from '../../plan/ids'
+import { NumberField } from '../../ui/NumberField'
+import { useClassEditor } from '../editor/context'
 import css from './Build.module.css'
+import { readDose, taken } from './DoseInput'
+import { sideRules } from './SideSelect'
 import { SelectedContext, useBenchContext } from './useBench'
 
-/** What can be done with all that is chosen. */
+/** What can be done with all that is chosen, at once and undone at once. */
 export function SelectionBar() {
   const bench = useBenchContext()
   const selected = useContext(SelectedContext)
   const many = selected.length
   if (many === 0) return null
-  const what =
-    selected[0]?.station === undefined ? (many === 1 ? 'block' : 'blocks') : many === 1 ? 'station' : 'stations'
+  const blocks = selected[0]?.station === undefined
+  const what = blocks ? (many === 1 ? 'block' : 'blocks') : many === 1 ? 'station' : 'stations'
   return (
     <div className={css.selection} role="region" aria-label="What is chosen">
-      <span role="status">
-        {many} {what} chosen
-      </span>
-      <Button size="xs" variant="default" onClick={bench.copy} title="Ctrl+C">
-        Copy
-      </Button>
-      <Button
+      <div className={css.selectionRow}>
+        <span role="status">
+          {many} {what} chosen
+        </span>
+        <Button size="xs" variant="default" onClick={bench.copy} title="Ctrl+C">
+          Copy
+        </Button>
+        <Button
+          size="xs"
+          variant="default"
+          title="Ctrl+X"
+          onClick={() => {
+            bench.copy()
+            bench.remove()
+          }}
+        >
+          Cut
+        </Button>
+        <Button size="xs" variant="default" onClick={bench.duplicate}>
+          Double
+        </Button>
+        <Button size="xs" variant="default" onClick={bench.remove}>
+          Remove
+        </Button>
+        <Button size="xs" variant="default" onClick={bench.clear}>
+          Let go
+        </Button>
+      </div>
+      <ForAll />
+    </div>
+  )
+}
+
+/** Dose, sides, way there and options for all chosen stations. */
+function ForAll() {
+  const bench = useBenchContext()
+  const selected = useContext(SelectedContext)
+  const queries = useQueryClient()
+  const { plan, core, change } = useClassEditor()
+  const [dose, setDose] = useState('')
+  const [said, setSaid] = useState('')
+  const blocks = selected[0]?.station === undefined
+  const places = plan.blocks.flatMap((block) =>
+    (block.stations ?? [])
+      .filter((station) => selected.some((s) => (blocks ? s.block === block.id : s.station === station.id)))
+      .map((station) => ({ block, station })),
+  )
+  if (places.length === 0) return null
+
+  async function doseAll() {
+    const before = core.store.getState().now.plan
+    let next = before
+    for (const { block, station } of places) {
+      const id = partId(station)
+      const result = await readDose(dose, next, id).catch(() => null)
+      if (!result) return
+      if (!('read' in result)) {
+        setSaid(`Nothing was changed. ${result.problem.detail} Right would be: ${result.problem.right}.`)
+        return
+      }
+      const asked = next.blocks.find((b) => b.id === block.id) ?? block
+      next = setBlock(next, partId(block), (b) => taken(b, asked, result.read.block, id))
+    }
+    if (core.store.getState().now.plan !== before)
+      return setSaid('The class was changed meanwhile. Press it once more.')
+    change('dose of many', (draft) => ({ ...draft, plan: next }))
+    setSaid(`${places.length} dosed.`)
+    setDose('')
+  }
+
+  async function offer(tier: 'easier' | 'harder') {
+    try {
+      const found = new Map<string, Awaited<ReturnType<ReturnType<typeof stationStarter>['queryFn']>>>()
+      for (const { station } of places) {
+        const move = mainOption(station)?.move
+        if (move && !found.has(move)) found.set(move, await queries.fetchQuery(stationStarter(move)))
+      }
+      let given = 0
+      const give = (station: PlanStation) => {
+        const proposal = found.get(mainOption(station)?.move ?? '')?.proposals[tier]
+        if (!proposal || station.options.some((o) => o.tier === tier) || station.options.length >= 9) return station
+        given++
+        return { ...station, options: [...station.options, copyOfOption(proposal.option)] }
+      }
+      bench.each(`${tier} for many`, give)
+      setSaid(given === 0 ? `All have one, or none is proposed.` : `${given} given an ${tier} option.`)
+    } catch (error) {
+      setSaid(`Nothing was changed. ${troubleWords(error)}`)
+    }
+  }
+
+  const oneByOne = places.every(({ block }) => ['circuit', 'sets'].includes(shapeOf(block)))
+  const targets = plan.blocks.filter((block) => block.format !== 'talk')
+  return (
+    <div className={css.selectionRow}>
+      <TextInput
         size="xs"
-        variant="default"
-        title="Ctrl+X"
-        onClick={() => {
-          bench.copy()
-          bench.remove()
+        aria-label="Dose of all that is chosen"
+        placeholder="Dose for all, Enter"
+        w={150}
+        value={dose}
+        onChange={(event) => setDose(event.currentTarget.value)}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter' && dose.trim() !== '') void doseAll()
+        }}
+      />
+      <NativeSelect
+        size="xs"
+        aria-label="Sides of all that is chosen"
+        w={150}
+        value=""
+        onChange={(event) => {
+          const rule = event.currentTarget.value as SideHabit
+          const apt = places.filter(({ station }) => rule !== 'split' || splits(station)).length
+          bench.each('sides of many', (station, block) =>
+            block.sidePass === 'round' || block.sidePass === 'alternate' ? station : withSides(station, rule),
+          )
+          setSaid(`${apt} changed.`)
         }}
       >
-        Cut
+        <option value="">Sides …</option>
+        {sideRules.map((rule) => (
+          <option key={rule.value} value={rule.value}>
+            {rule.label}
+          </option>
+        ))}
+      </NativeSelect>
+      {oneByOne && (
+        <NumberField
+          label="Time to get to each, for all that is chosen"
+          hideLabel
+          placeholder="To get there, s"
+          width={110}
+          max={600}
+          value={undefined}
+          onChange={(seconds) => {
+            if (seconds === undefined) return
+            bench.each('change of many', (station) => withField(station, 'changeSeconds', seconds))
+            setSaid(`${places.length} changed.`)
+          }}
+        />
+      )}
+      <Button size="xs" variant="default" onClick={() => void offer('easier')}>
+        + easier
       </Button>
-      <Button size="xs" variant="default" onClick={bench.duplicate}>
-        Double
+      <Button size="xs" variant="default" onClick={() => void offer('harder')}>
+        + harder
       </Button>
-      <Button size="xs" variant="default" onClick={bench.remove}>
-        Remove
-      </Button>
-      <Button size="xs" variant="default" onClick={bench.clear}>
-        Let go
-      </Button>
+      {!blocks && targets.length > 1 && (
+        <NativeSelect
+          size="xs"
+          aria-label="Move all that is chosen to another block"
+          w={140}
+          value=""
+          onChange={(event) => {
+            const to = event.currentTarget.value
+            change('move stations', (draft) => ({
+              ...draft,
+              plan: places.reduce((next, { station }) => moveStation(next, partId(station), to), draft.plan),
+            }))
+          }}
+        >
+          <option value="">To block …</option>
+          {targets.map((block) => (
+            <option key={block.id} value={partId(block)}>
+              {block.name}
+            </option>
+          ))}
+        </NativeSelect>
+      )}
+      <span role="status">{said}</span>
     </div>
   )
 }

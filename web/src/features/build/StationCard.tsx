@@ -1,14 +1,14 @@
-import { useQueryClient } from '@tanstack/react-query'
-import { useRef, useState } from 'react'
-import type { Move, PlanBlock, PlanStation } from '../../api/client'
+import type { MouseEvent } from 'react'
+import { useContext, useState } from 'react'
+import type { Evaluation, Move, PlanBlock, PlanStation } from '../../api/client'
 import { troubleWords } from '../../api/client'
-import { stationStarter } from '../../api/queries'
 import { FamilyMark } from '../../ui/FamilyMark'
+import { Thumb } from '../../ui/FigureView'
 import { Tools } from '../../ui/Tools'
 import { useClassEditor } from '../editor/context'
 import css from './Build.module.css'
 import { DoseInput } from './DoseInput'
-import { doubled, lacking, mainOption, nudged, partId, setBlock, setStation } from '../../plan/edit'
+import { doubled, inOrder, lacking, mainOption, nudged, partId, setBlock, setStation } from '../../plan/edit'
 import { copyOfStation } from '../../plan/ids'
 import { FaultsAt } from './FaultsAt'
 import { Handle, useCard } from './Handle'
@@ -16,6 +16,9 @@ import { OptionStack } from './OptionStack'
 import { SideSelect } from './SideSelect'
 import { StationMore } from './StationMore'
 import { useBenchContext } from './useBench'
+import { useOpened } from './useOpen'
+import { PicturesContext } from './usePictures'
+import { useStations } from './useStations'
 
 /** Where it stands just now; what it is goes by its id. */
 export interface Place {
@@ -30,74 +33,85 @@ interface Props {
   moves: Move[]
 }
 
+type Finding = Evaluation['findings'][number]
+
+/** How many things are to be looked at here; what they are is told in the list beside the class. */
+export function Mark({ findings }: { findings: Finding[] }) {
+  const open = findings.filter((finding) => !finding.waived)
+  if (open.length === 0) return null
+  const words = open.map((finding) => finding.what).join(' ')
+  const grave = open.some((finding) => finding.severity === 'fix' || finding.severity === 'stop')
+  return (
+    <span className={css.mark} data-grave={grave} title={words}>
+      {open.length}
+      <span className="hidden"> to look at: {words}</span>
+    </span>
+  )
+}
+
+/** A station as a row of the class; opened, with all that can be set. */
 export function StationCard({ station, block, place, moves }: Props) {
   const { evaluation, change } = useClassEditor()
-  const queries = useQueryClient()
   const { block: b, station: s } = place
   const [id, blockId] = [partId(station), partId(block)]
   const bench = useBenchContext()
   const card = useCard(bench, { block: blockId, station: id })
-  const [trouble, setTrouble] = useState('')
-  const [more, setMore] = useState(false)
+  const { open, show } = useOpened()
+  const pictures = useContext(PicturesContext)
+  const isOpen = open === `station-${id}`
   const stations = block.stations ?? []
   const outline = evaluation?.outline.find((o) => o.id === blockId)?.stations.find((o) => o.id === id)
   const main = mainOption(station)
   const move = moves.find((m) => m.id === main?.move)
   const name = station.name ?? move?.name ?? outline?.name ?? ''
-  const place1 = `${s + 1}`
   const setStations = (label: string, next: (stations: PlanStation[]) => PlanStation[]) =>
     change(label, (draft) => ({
       ...draft,
       plan: setBlock(draft.plan, blockId, (old) => ({ ...old, stations: next(old.stations ?? []) })),
     }))
-
-  const setThis = (label: string, next: (station: PlanStation) => PlanStation) =>
-    change(`${label} ${id}`, (draft) => ({ ...draft, plan: setStation(draft.plan, id, next) }))
-
-  /** Another main move: its own usual options come with it, the dose stays. */
-  const wanted = useRef('')
-  async function swapMove(to: string) {
-    wanted.current = to
-    setTrouble('')
-    try {
-      const starter = await queries.fetchQuery(stationStarter(to))
-      // Searching the list with the keyboard passes over others on the way.
-      if (wanted.current !== to) return
-      change('swap move', (draft) => ({
-        ...draft,
-        plan: setStation(draft.plan, id, (old) => {
-          // The main option stays the one it is, done with another move.
-          const main = mainOption(old)
-          const options = structuredClone(starter.station.options).map((option) =>
-            option.tier === 'main' && main?.id ? { ...option, id: main.id } : option,
-          )
-          const next = { ...old, options }
-          delete next.name
-          return next
-        }),
-      }))
-    } catch (error) {
-      setTrouble(`The move was not changed. ${troubleWords(error)}`)
-    }
+  const toggle = () => show(isOpen ? '' : `station-${id}`)
+  const onRow = (event: MouseEvent) => {
+    if (!(event.target as HTMLElement).closest('button, input, label, a')) toggle()
   }
+  const figure = (option: string | undefined) => (option === undefined ? undefined : pictures?.get(option))
+  const mainFigure = figure(main?.id)
 
   return (
     <article
       className={css.station}
-      aria-label={`Station ${place1}: ${name}`}
+      aria-label={`Station ${s + 1}: ${name}`}
       id={`station-${id}`}
       tabIndex={-1}
+      data-open={isOpen}
+      data-station={id}
+      data-block={blockId}
       {...card}
     >
-      <div className={css.stationHead}>
+      <div className={css.row} onClick={onRow}>
         <Handle spot={{ block: blockId, station: id }} what={`station ${name}`} />
-        {move && <FamilyMark family={move.family} />}
-        <h3 className={css.stationName}>{name}</h3>
-        {outline && (
-          <span className={css.needs}>
-            {outline.target !== outline.words && outline.target} <strong>{outline.words}</strong>
-          </span>
-        )}
+        <span className={css.rowFigure}>{mainFigure && <Thumb figure={mainFigure} />}</span>
+        <button type="button" className={css.rowName} aria-expanded={isOpen} onClick={toggle}>
+          {move && <FamilyMark family={move.family} size={15} />}
+          <span>{name}</span>
+        </button>
+        <span className={css.rowDose} title={outline?.dose}>
+          {outline?.dose}
+          {station.withNext && ' ↓ with the next'}
+        </span>
+        <span className={css.rowOptions}>
+          {inOrder(station.options)
+            .filter(({ option }) => option.tier !== 'main')
+            .slice(0, 3)
+            .map(({ option, index }) => (
+              <span key={partId(option)} title={`${option.tier}: ${outline?.options[index] ?? option.move}`}>
+                {figure(option.id) ? <Thumb figure={figure(option.id)!} /> : <i>{option.tier}</i>}
+              </span>
+            ))}
+        </span>
+        <span className={css.rowMark}>
+          <Mark findings={evaluation?.findings.filter((finding) => finding.place === id) ?? []} />
+        </span>
+        <strong className={css.rowTime}>{outline?.words}</strong>
         <Tools
           what={`station ${name}`}
           first={s === 0}
@@ -107,6 +121,40 @@ export function StationCard({ station, block, place, moves }: Props) {
           onRemove={stations.length > 1 ? () => setStations('remove station', (all) => lacking(all, id)) : undefined}
         />
       </div>
+      {isOpen && <StationBody station={station} block={block} name={name} moves={moves} outline={outline} />}
+      <FaultsAt pointer={`/blocks/${b}/stations/${s}`} />
+    </article>
+  )
+}
+
+interface BodyProps {
+  station: PlanStation
+  block: PlanBlock
+  name: string
+  moves: Move[]
+  outline: Evaluation['outline'][number]['stations'][number] | undefined
+}
+
+function StationBody({ station, block, name, moves, outline }: BodyProps) {
+  const { change } = useClassEditor()
+  const maker = useStations()
+  const [trouble, setTrouble] = useState('')
+  const [more, setMore] = useState(false)
+  const id = partId(station)
+  const setThis = (label: string, next: (station: PlanStation) => PlanStation) =>
+    change(`${label} ${id}`, (draft) => ({ ...draft, plan: setStation(draft.plan, id, next) }))
+
+  async function swapMove(to: string) {
+    setTrouble('')
+    try {
+      await maker.swap(id, to)
+    } catch (error) {
+      setTrouble(`The move was not changed. ${troubleWords(error)}`)
+    }
+  }
+
+  return (
+    <>
       <div className={css.stationBody}>
         <div className={css.dose}>
           <DoseInput station={station} block={block} name={name} />
@@ -132,7 +180,6 @@ export function StationCard({ station, block, place, moves }: Props) {
           {trouble}
         </p>
       )}
-      <FaultsAt pointer={`/blocks/${b}/stations/${s}`} />
-    </article>
+    </>
   )
 }

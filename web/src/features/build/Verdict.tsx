@@ -21,7 +21,7 @@ export function Verdict() {
   const [trouble, setTrouble] = useState('')
   const [history, setHistory] = useState(false)
   const empty = plan.blocks.length === 0
-  const over = evaluation !== null && evaluation.totals.overSeconds > 0
+  const [fitting, setFitting] = useState(false)
 
   async function mend(finding: Finding, repair: number) {
     setTrouble('')
@@ -37,7 +37,7 @@ export function Verdict() {
   }
 
   return (
-    <aside className={css.verdict} aria-label="What it adds up to">
+    <aside id="adds-up" className={css.verdict} aria-label="What it adds up to">
       <div className={css.history}>
         <Button variant="default" size="xs" disabled={!canUndo} onClick={undo} title="Ctrl+Z">
           Undo
@@ -53,7 +53,7 @@ export function Verdict() {
       {history && <Versions onClose={() => setHistory(false)} />}
       {!empty && evaluation && (
         <>
-          <p className={over ? css.over : css.fits} role="status" data-testid="verdict">
+          <p className={css.slotFit} data-fits={evaluation.fits} role="status" data-testid="verdict">
             {evaluation.verdict}
           </p>
           <p className={css.sum}>
@@ -94,7 +94,18 @@ export function Verdict() {
         </ul>
       )}
       {/* Beneath the findings: its offers come later, and must not move what is about to be pressed. */}
-      {!empty && faults.length === 0 && evaluation && Math.abs(evaluation.totals.overSeconds) > 0 && <FitPanel />}
+      {!empty && faults.length === 0 && evaluation && evaluation.totals.overSeconds !== 0 && (
+        <section className={css.fit} aria-label="Fit to the slot">
+          {/* Far from its slot a class is still being put together: offers would be in the way. */}
+          {fitting || evaluation.fits === 'over' ? (
+            <FitPanel />
+          ) : (
+            <button type="button" className={css.quiet} onClick={() => setFitting(true)}>
+              Bring it to {plan.slotMinutes} min …
+            </button>
+          )}
+        </section>
+      )}
       {!empty && evaluation && <Shares evaluation={evaluation} />}
       {!empty && faults.length === 0 && (
         <Button component={Link} to="../lead" relative="path" fullWidth mt="md">
@@ -216,5 +227,29 @@ function Shares({ evaluation }: { evaluation: Evaluation }) {
         ))}
       </dl>
     </section>
+  )
+}
+
+/** On a phone the class comes first: what it adds up to stands in a bar beneath, and leads to the rest. */
+export function Totals() {
+  const { plan, evaluation } = useClassEditor()
+  if (!evaluation || plan.blocks.length === 0) return null
+  return (
+    <a
+      href="#adds-up"
+      className={css.totals}
+      onClick={(event) => {
+        event.preventDefault()
+        document.getElementById('adds-up')?.scrollIntoView()
+      }}
+    >
+      <strong data-fits={evaluation.fits}>{evaluation.verdict}</strong>
+      <span>
+        {clock(evaluation.totals.seconds)} of {plan.slotMinutes} min
+      </span>
+      {evaluation.findings.some((f) => !f.waived) && (
+        <span>{evaluation.findings.filter((f) => !f.waived).length} to look at</span>
+      )}
+    </a>
   )
 }

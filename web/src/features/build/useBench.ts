@@ -1,5 +1,5 @@
 import { createContext, useCallback, useContext, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
-import type { Plan } from '../../api/client'
+import type { Plan, PlanBlock, PlanStation } from '../../api/client'
 import { moveBlock, moveStation, nudged, partId, setBlock, suited } from '../../plan/edit'
 import { copyOfBlock, copyOfStation } from '../../plan/ids'
 import { useClassEditor } from '../editor/context'
@@ -14,7 +14,8 @@ export interface Spot {
 
 /** What can be done on the bench. It stays the same object, so that no card is drawn anew for it. */
 export interface Bench {
-  toggle: (spot: Spot) => void
+  /** Chooses a thing or lets go of it; with `range`, all from the one chosen last to it. */
+  toggle: (spot: Spot, range?: boolean) => void
   clear: () => void
   copy: () => void
   duplicate: () => void
@@ -25,6 +26,8 @@ export interface Bench {
   drag: (spot: Spot | null) => void
   /** Drops what is dragged before or behind this spot. */
   drop: (at: Spot, after: boolean) => void
+  /** Changes every station that is chosen, or that stands in a block that is chosen; they stay chosen. */
+  each: (label: string, then: (station: PlanStation, block: PlanBlock) => PlanStation) => void
   /** Moves a block or a station up or down by one. */
   nudge: (spot: Spot, by: -1 | 1) => void
 }
@@ -57,13 +60,22 @@ function inOrder(plan: Plan, selected: Spot[]): Spot[] {
   })
 }
 
+/** All blocks or all stations, in the order of the class. */
+const everything = (plan: Plan, stations: boolean): Spot[] =>
+  plan.blocks.flatMap((block) =>
+    stations
+      ? (block.stations ?? []).map((station) => ({ block: partId(block), station: partId(station) }))
+      : [{ block: partId(block) }],
+  )
+
 /** What stands behind a thing among its neighbours; undefined: it is the last. */
 const next = (items: { id?: string }[], id: string): string | undefined =>
   items[items.findIndex((item) => item.id === id) + 1]?.id
 
 /** Choosing, copying, pasting and moving of blocks and stations. */
 export function useBench(): { bench: Bench; selected: Spot[]; copied: Copied | null } {
-  const { plan, change } = useClassEditor()
+  const { plan, change, core } = useClassEditor()
+  const last = useRef<Spot | null>(null)
   const [selected, setSelected] = useState<Spot[]>([])
   const held = useRef<Spot | null>(null)
   const [copied, setCopied] = useState<Copied | null>(keptCopy)
@@ -88,14 +100,22 @@ export function useBench(): { bench: Bench; selected: Spot[]; copied: Copied | n
 
   const clear = useCallback(() => setSelected([]), [])
   const toggle = useCallback(
-    (spot: Spot) =>
+    (spot: Spot, range = false) => {
+      const anchor = last.current
+      last.current = spot
       setSelected((before) => {
+        if (range && anchor) {
+          const all = everything(core.store.getState().now.plan, spot.station !== undefined)
+          const [from, to] = [all.findIndex((s) => same(s, anchor)), all.findIndex((s) => same(s, spot))]
+          if (from >= 0 && to >= 0) return all.slice(Math.min(from, to), Math.max(from, to) + 1)
+        }
         if (before.some((s) => same(s, spot))) return before.filter((s) => !same(s, spot))
         // Blocks and stations are not chosen together: what is done with them differs.
         const alike = before.filter((s) => (s.station === undefined) === (spot.station === undefined))
         return [...alike, spot]
-      }),
-    [],
+      })
+    },
+    [core],
   )
 
   const chosen = useMemo(() => inOrder(plan, selected), [plan, selected])
@@ -210,8 +230,27 @@ export function useBench(): { bench: Bench; selected: Spot[]; copied: Copied | n
     requestAnimationFrame(() => document.getElementById(to)?.focus({ preventScroll: false }))
   }
 
+  function each(label: string, then: (station: PlanStation, block: PlanBlock) => PlanStation) {
+    const on = chosen
+    change(label, (draft) => ({
+      ...draft,
+      plan: {
+        ...draft.plan,
+        blocks: draft.plan.blocks.map((block) => {
+          const all = on.some((s) => s.block === block.id && s.station === undefined)
+          if (!block.stations) return block
+          const stations = block.stations.map((station) =>
+            all || on.some((s) => s.station === station.id) ? then(station, block) : station,
+          )
+          return { ...block, stations }
+        }),
+      },
+    }))
+  }
+
   const now: Bench = {
     toggle,
+    each,
     clear,
     copy,
     duplicate,
@@ -229,7 +268,8 @@ export function useBench(): { bench: Bench; selected: Spot[]; copied: Copied | n
     live.current = now
   })
   const [bench] = useState<Bench>(() => ({
-    toggle: (spot) => live.current.toggle(spot),
+    toggle: (spot, range) => live.current.toggle(spot, range),
+    each: (label, then) => live.current.each(label, then),
     clear: () => live.current.clear(),
     copy: () => live.current.copy(),
     duplicate: () => live.current.duplicate(),

@@ -1,4 +1,4 @@
-import { Anchor, Button, Loader, NumberInput, SegmentedControl } from '@mantine/core'
+import { Anchor, Button, Loader, SegmentedControl } from '@mantine/core'
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -6,6 +6,7 @@ import type { Schemas } from '../../api/client'
 import { answer, api, Refused, troubleWords } from '../../api/client'
 import { ErrorNote } from '../../ui/ErrorNote'
 import { Thumb } from '../../ui/FigureView'
+import { NumberField } from '../../ui/NumberField'
 import { useClassEditor } from '../editor/context'
 import css from './Cards.module.css'
 import { PlaceCards } from './PlaceCards'
@@ -84,29 +85,25 @@ export function CardsPage() {
         <Button onClick={() => window.print()}>Print</Button>
         {kind === 'stations' && (
           <span className={css.statures}>
-            <NumberInput
+            <NumberField
               label="Set up for, from cm"
               placeholder="the roster's"
-              size="xs"
-              w={130}
+              width={130}
+              suffix=" cm"
               min={100}
-              max={230}
-              value={shortest ?? ''}
-              onChange={(v) =>
-                v === '' ? setShortest(undefined) : typeof v === 'number' && v >= 100 && setShortest(v)
-              }
+              max={tallest ?? 230}
+              value={shortest}
+              onChange={setShortest}
             />
-            <NumberInput
+            <NumberField
               label="to cm"
               placeholder="the roster's"
-              size="xs"
-              w={130}
-              min={100}
+              width={130}
+              suffix=" cm"
+              min={shortest ?? 100}
               max={230}
-              value={tallest ?? ''}
-              onChange={(v) =>
-                v === '' ? setTallest(undefined) : typeof v === 'number' && v >= 100 && v <= 230 && setTallest(v)
-              }
+              value={tallest}
+              onChange={setTallest}
             />
           </span>
         )}

@@ -29,6 +29,7 @@ export interface EditorState {
 }
 
 const EVALUATE_AFTER = 10
+const SETTLES_WITHIN = 1500
 const JOIN_WITHIN = 900
 const MOST_STEPS = 200
 
@@ -219,6 +220,18 @@ export class ClassEditor {
     this.evaluated = plan
     this.store.setState({ evaluation, faults: [] })
   }
+
+  /** The class added up as it stands now; as it was added up last where that takes too long, or has faults. */
+  settled = (): Promise<Evaluation | null> =>
+    new Promise((resolve) => {
+      const started = Date.now()
+      const look = () => {
+        const { now, evaluation } = this.store.getState()
+        if (now.plan === this.evaluated || Date.now() - started > SETTLES_WITHIN) resolve(evaluation)
+        else setTimeout(look, EVALUATE_AFTER)
+      }
+      look()
+    })
 
   private evaluate() {
     clearTimeout(this.timer)

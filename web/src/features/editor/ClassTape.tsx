@@ -1,4 +1,5 @@
 import { memo, useCallback, useMemo } from 'react'
+import { useLocation } from 'react-router'
 import type { Evaluation, Plan } from '../../api/client'
 import { useClockFormat } from '../../api/queries'
 import type { TapeBlock, TapeSpan } from '../../ui/Tape'
@@ -40,6 +41,16 @@ function shapes(evaluation: Evaluation | null, names: string): { blocks: TapeBlo
   }
 }
 
+/** Where in the class that is which the address names as open. */
+function placeOf(plan: Plan, open: string): { block: number; station?: number } | null {
+  for (const [block, b] of plan.blocks.entries()) {
+    if (open === `block-${b.id}`) return { block }
+    const station = b.stations?.findIndex((s) => open === `station-${s.id}`) ?? -1
+    if (station >= 0) return { block, station }
+  }
+  return null
+}
+
 /** The tape of the class that is open, from its latest evaluation; or of a way out that is looked at. */
 export function ClassTape({ editor, onBlock, onSpan }: Props) {
   const format = useClockFormat()
@@ -49,8 +60,11 @@ export function ClassTape({ editor, onBlock, onSpan }: Props) {
   const { blocks, spans } = useMemo(() => shapes(evaluation, names), [evaluation, names])
   const starts = editor.booking.startsAt
   const at = useCallback((seconds: number) => timeOfDay(starts, seconds, format), [starts, format])
+  const { hash } = useLocation()
+  const here = useMemo(() => placeOf(plan, decodeURIComponent(hash.slice(1))), [plan, hash])
   return (
     <SteadyTape
+      here={here}
       slot={plan.slotMinutes * 60}
       timeOfDay={at}
       preview={editor.preview ? `As it would be: ${editor.preview.evaluation.verdict}` : undefined}

@@ -1,14 +1,16 @@
 import { useEffect, useMemo, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { answer, api, troubleWords } from '../../api/client'
+import { useClockFormat } from '../../api/queries'
 import { FamilyMark } from '../../ui/FamilyMark'
 import { Tape } from '../../ui/Tape'
-import { clock, spoken } from '../../ui/time'
+import { clock, spoken, timeAt } from '../../ui/time'
 import type { CommandKind } from '../../leading/fold'
 import { addedBefore, endOf, limitOf, positionAt, sceneAt } from '../../leading/fold'
+import type { Bells } from '../../leading/useBells'
 import { useBells } from '../../leading/useBells'
 import type { Lead } from '../../leading/useLead'
-import { useNow, useWakeLock } from '../../leading/useNow'
+import { useMoment, useNow, useWakeLock } from '../../leading/useNow'
 import { useTabName } from '../../ui/Page'
 import css from './Stage.module.css'
 import { StationCards } from './StationCards'
@@ -50,8 +52,10 @@ export function Stage({ lead }: { lead: Lead }) {
     }
     const onKey = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey) return
-      const onControl = event.target instanceof HTMLElement && event.target.closest('a, button, input, select') !== null
-      if (onControl && (event.key === ' ' || event.key === 'Enter')) return
+      const target = event.target instanceof HTMLElement ? event.target : null
+      if (target?.closest('input, select, textarea')) return
+      // Space is start and pause, whatever was pressed last; Enter is for what has the focus.
+      if (event.key === 'Enter' && target?.closest('a, button')) return
       const key = event.key.toLowerCase()
       if (key === ' ' || key === 'k') {
         if (!over) act(main.kind)
@@ -91,16 +95,19 @@ export function Stage({ lead }: { lead: Lead }) {
           ‹ {script.title}
         </Link>
         <span className={css.round}>
-          {scene.blockName}
-          {scene.round && ` · ${scene.round}`}
+          {over ? 'Done' : scene.blockName}
+          {!over && scene.round && ` · ${scene.round}`}
         </span>
-        <Trouble lead={lead} over={over} soundOn={bells.on} onSound={turnOn} onMute={turnOff} />
-        <span className={css.left}>
-          <b data-testid="class-left" aria-label={`${spoken((end - position) / 1000)} left in the class`}>
-            {clock(Math.ceil((end - position) / 1000))}
-          </b>{' '}
-          left
-        </span>
+        <Trouble lead={lead} over={over} bells={bells} />
+        {!over && (
+          <span className={css.left}>
+            <b data-testid="class-left" aria-label={`${spoken((end - position) / 1000)} left in the class`}>
+              {clock(Math.ceil((end - position) / 1000))}
+            </b>{' '}
+            left
+          </span>
+        )}
+        <Hours endsAt={lead.endsAt} left={over ? 0 : end - position} started={phase !== 'ready'} over={over} />
       </header>
 
       <main className={css.floor} data-cards={scene.cards.length > 1 ? 'many' : 'one'}>
@@ -124,6 +131,11 @@ export function Stage({ lead }: { lead: Lead }) {
               {waiting && <p className={css.gate}>Ready when you are: press Go.</p>}
               {scene.mirrorSide && <p className={css.mirror}>{scene.mirrorSide}</p>}
               {scene.say && <p className={css.say}>Say: {scene.say}</p>}
+              {phase === 'paused' && (
+                <p className={css.paused} role="status">
+                  PAUSED
+                </p>
+              )}
               <div
                 className={css.clock}
                 data-testid="clock"
@@ -164,7 +176,9 @@ export function Stage({ lead }: { lead: Lead }) {
             />
             <Control name="Skip" hint="→" off={phase === 'ready'} onPress={() => send(waiting ? 'go' : 'skip')} />
             <Control name="Add 10 s" hint="+" off={phase === 'ready'} onPress={() => send('addTen')} />
-            <Control name="End class" off={phase === 'ready'} onPress={() => send('finish')} />
+            <span className={css.apart}>
+              <Control name="End class" off={phase === 'ready'} onPress={() => send('finish')} />
+            </span>
           </div>
         )}
       </footer>
@@ -242,16 +256,50 @@ function Done({ send, lead }: { send: (kind: CommandKind) => void; lead: Lead })
   )
 }
 
+/** The time of day, when the class is over as it runs now, and how that stands to the slot. */
+function Hours({
+  endsAt,
+  left,
+  started,
+  over,
+}: {
+  endsAt: number | null
+  left: number
+  started: boolean
+  over: boolean
+}) {
+  const now = useMoment()
+  const format = useClockFormat()
+  const ends = now + left
+  const behind = endsAt === null ? null : Math.round((ends - endsAt) / 60_000)
+  return (
+    <span className={css.hours}>
+      <b>{timeAt(now, format)}</b>
+      {!over && endsAt !== null && <span>booked until {timeAt(endsAt, format)}</span>}
+      {!over && started && (
+        <span data-testid="ends">
+          ends {timeAt(ends, format)}
+          {behind === null || Math.abs(behind) > 120
+            ? ''
+            : behind > 0
+              ? `, ${behind} min behind`
+              : behind < 0
+                ? `, ${-behind} min early`
+                : ', on time'}
+        </span>
+      )}
+    </span>
+  )
+}
+
 interface TroubleProps {
   lead: Lead
   over: boolean
-  soundOn: boolean
-  onSound: () => void
-  onMute: () => void
+  bells: Bells
 }
 
 /** What the instructor must know is not working: sound, or the server. */
-function Trouble({ lead, over, soundOn, onSound, onMute }: TroubleProps) {
+function Trouble({ lead, over, bells }: TroubleProps) {
   return (
     <span className={css.trouble}>
       {!lead.connected && (
@@ -265,13 +313,13 @@ function Trouble({ lead, over, soundOn, onSound, onMute }: TroubleProps) {
           A tap was not taken. {lead.trouble}
         </span>
       )}
-      {over ? null : soundOn ? (
-        <button type="button" className={css.sound} onClick={onMute}>
+      {over ? null : bells.on ? (
+        <button type="button" className={css.sound} onClick={bells.turnOff}>
           Sound is on
         </button>
       ) : (
-        <button type="button" className={css.soundOff} onClick={onSound}>
-          Sound is off: turn it on
+        <button type="button" className={css.soundOff} onClick={bells.turnOn}>
+          {bells.waits ? 'Sound was on: tap anywhere to ring again' : 'Sound is off: turn it on'}
         </button>
       )}
     </span>

@@ -1,7 +1,11 @@
 import { Anchor, Button, Checkbox, Loader, NativeSelect, Textarea, TextInput } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
+import type { KeyboardEvent } from 'react'
+import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
+import type { Schemas } from '../../api/client'
 import { answer, api, troubleWords } from '../../api/client'
+import { useAct } from '../../save/acts'
 import { kept, leftBehind } from '../../save/kept'
 import { SaveNote } from '../../save/SaveNote'
 import type { Draft } from '../../save/Saver'
@@ -11,6 +15,19 @@ import { useClassEditor } from '../editor/context'
 import css from './Log.module.css'
 import type { Log, LogRow, LogView } from './useLog'
 import { useLog } from './useLog'
+
+type Person = Schemas['Person']
+
+/** Enter goes down a column, with Shift up, as in a table that is filled in. */
+function down(event: KeyboardEvent<HTMLElement>) {
+  if (event.key !== 'Enter') return
+  event.preventDefault()
+  const cell = event.currentTarget.closest('td')
+  const row = cell?.closest('tr')
+  const to = (event.shiftKey ? row?.previousElementSibling : row?.nextElementSibling) as HTMLTableRowElement | null
+  const field = cell && to?.cells[cell.cellIndex]?.querySelector<HTMLElement>('select, input')
+  field?.focus()
+}
 
 /** Who came and what they did, filled in beforehand. */
 export function LogPage() {
@@ -45,7 +62,7 @@ export function LogPage() {
 }
 
 function OpenLog({ session, log, left }: { session: string; log: LogView; left: Draft<Log> | null }) {
-  const { saver, rows, note, others, setNote, setRow, add, store } = useLog(session, log, left)
+  const { saver, rows, note, others, setNote, setRow, setAll, add, learn, store } = useLog(session, log, left)
   const navigate = useNavigate()
   const came = rows.filter((r) => r.row.came).length
 
@@ -77,11 +94,26 @@ function OpenLog({ session, log, left }: { session: string; log: LogView; left: 
             <thead>
               <tr>
                 <th scope="col">Person</th>
-                <th scope="col">Came</th>
+                <th scope="col">
+                  Came
+                  <AllSelect
+                    label="All or none came"
+                    words={[
+                      ['all', 'all'],
+                      ['none', 'none'],
+                    ]}
+                    onPick={(word) => setAll((row) => ({ ...row, came: word === 'all' }))}
+                  />
+                </th>
                 {log.columns.map((column) => (
                   <th key={column.station} scope="col" className={css.station}>
                     <FamilyMark family={column.family} size={15} /> {column.name}
                     <span>{column.target}</span>
+                    <AllSelect
+                      label={`Everyone at ${column.name}`}
+                      words={tierWords}
+                      onPick={(tier) => setAll((row) => (row.came ? withUse(row, column, tier) : row))}
+                    />
                   </th>
                 ))}
                 <th scope="col">Note</th>
@@ -101,6 +133,21 @@ function OpenLog({ session, log, left }: { session: string; log: LogView; left: 
           </table>
         </div>
       )}
+      <WalkIn
+        onAdded={(person) =>
+          add({
+            personId: person.id,
+            came: true,
+            uses: log.columns.map((column) => ({
+              station: column.station,
+              option: (column.choices.find((c) => c.tier === person.usualTier) ??
+                column.choices.find((c) => c.tier === 'main'))!.id,
+            })),
+            note: '',
+          })
+        }
+        learn={learn}
+      />
       {others.length > 0 && (
         <NativeSelect
           mt="md"
@@ -133,6 +180,94 @@ function OpenLog({ session, log, left }: { session: string; log: LogView; left: 
   )
 }
 
+const tierWords: [string, string][] = [
+  ['harder', 'harder'],
+  ['main', 'main'],
+  ['easier', 'easier'],
+  ['instead', 'instead'],
+  ['', 'left out'],
+]
+
+type Column = LogView['columns'][number]
+
+/** The row with this tier at a station, where it has one; empty: it was left out. */
+function withUse(row: LogRow, column: Column, tier: string): LogRow {
+  const choice = column.choices.find((c) => c.tier === tier)
+  if (tier !== '' && !choice) return row
+  const use = { station: column.station, ...(choice ? { option: choice.id } : {}) }
+  return { ...row, uses: [...row.uses.filter((u) => u.station !== column.station), use] }
+}
+
+/** Sets a whole row or a whole column at once. */
+function AllSelect({
+  label,
+  words,
+  onPick,
+}: {
+  label: string
+  words: [string, string][]
+  onPick: (word: string) => void
+}) {
+  return (
+    <select
+      className={css.all}
+      aria-label={label}
+      value="-"
+      onChange={(event) => {
+        onPick(event.currentTarget.value)
+        event.currentTarget.value = '-'
+      }}
+    >
+      <option value="-">all …</option>
+      {words.map(([word, shown]) => (
+        <option key={word} value={word}>
+          {shown}
+        </option>
+      ))}
+    </select>
+  )
+}
+
+/** Somebody who came and was not on the roster. */
+function WalkIn({ onAdded, learn }: { onAdded: (person: Person) => void; learn: (person: Person) => void }) {
+  const adder = useAct('addPerson')
+  const [name, setName] = useState('')
+  const [trouble, setTrouble] = useState('')
+  async function put() {
+    setTrouble('')
+    try {
+      const person = await adder.mutateAsync({ name: name.trim(), usualTier: 'main' })
+      learn(person)
+      onAdded(person)
+      setName('')
+    } catch (error) {
+      setTrouble(`Not added yet. ${troubleWords(error)}`)
+    }
+  }
+  return (
+    <form
+      className={css.walkIn}
+      onSubmit={(event) => {
+        event.preventDefault()
+        if (name.trim() !== '') void put()
+      }}
+    >
+      <TextInput
+        label="Somebody new walked in"
+        placeholder="name"
+        maxLength={80}
+        w={260}
+        value={name}
+        error={trouble || undefined}
+        onChange={(event) => setName(event.currentTarget.value)}
+      />
+      <Button type="submit" variant="default" disabled={name.trim() === ''}>
+        Add to the roster and the log
+      </Button>
+    </form>
+  )
+}
+
 interface RowProps {
   name: string
   row: LogRow
@@ -143,8 +278,17 @@ interface RowProps {
 function Row({ name, row, columns, onChange }: RowProps) {
   return (
     <tr data-came={row.came}>
-      <th scope="row">{name}</th>
-      <td>
+      <th scope="row">
+        {name}
+        {row.came && columns.length > 1 && (
+          <AllSelect
+            label={`All of ${name}`}
+            words={tierWords}
+            onPick={(tier) => onChange((r) => columns.reduce((next, column) => withUse(next, column, tier), r))}
+          />
+        )}
+      </th>
+      <td data-label="came">
         <Checkbox
           aria-label={`${name} came`}
           checked={row.came}
@@ -157,13 +301,14 @@ function Row({ name, row, columns, onChange }: RowProps) {
       {columns.map((column) => {
         const option = row.uses.find((use) => use.station === column.station)?.option
         return (
-          <td key={column.station}>
+          <td key={column.station} data-label={column.name}>
             <select
               className={css.use}
               aria-label={`${name}, ${column.name}`}
               data-tier={column.choices.find((choice) => choice.id === option)?.tier ?? 'none'}
               disabled={!row.came}
               value={option ?? ''}
+              onKeyDown={down}
               onChange={(event) => {
                 const value = event.currentTarget.value
                 const next = { station: column.station, ...(value === '' ? {} : { option: value }) }
@@ -180,7 +325,7 @@ function Row({ name, row, columns, onChange }: RowProps) {
           </td>
         )
       })}
-      <td>
+      <td data-label="note">
         <TextInput
           size="xs"
           w={158}

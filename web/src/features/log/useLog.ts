@@ -39,9 +39,14 @@ export function useLog(session: string, loaded: LogView, left: Draft<Log> | null
     if (left) made.restore(left)
     return made
   }, [session, loaded, left])
+  const [walkIns, setWalkIns] = useState<Schemas['Person'][]>([])
   const names = useMemo(
-    () => new Map([...loaded.rows, ...loaded.others].map((r) => [r.row.personId, r.name])),
-    [loaded],
+    () =>
+      new Map([
+        ...[...loaded.rows, ...loaded.others].map((r) => [r.row.personId, r.name] as const),
+        ...walkIns.map((person) => [person.id, person.name] as const),
+      ]),
+    [loaded, walkIns],
   )
   const [log, setLog] = useState<Log>(() => left?.value ?? { rows: loaded.rows.map((r) => r.row), note: loaded.note })
 
@@ -58,6 +63,10 @@ export function useLog(session: string, loaded: LogView, left: Draft<Log> | null
     setNote: (note: string) => set({ ...log, note }),
     setRow: (person: string, next: (row: LogRow) => LogRow) =>
       set({ ...log, rows: log.rows.map((row) => (row.personId === person ? next(row) : row)) }),
+    /** Changes every row. */
+    setAll: (next: (row: LogRow) => LogRow) => set({ ...log, rows: log.rows.map(next) }),
+    /** Somebody who was not on the roster when the log was opened. */
+    learn: (person: Schemas['Person']) => setWalkIns((before) => [...before, person]),
     add: (row: LogRow) => set({ ...log, rows: [...log.rows, row] }),
     store: () => saver.saveAsIs(log),
   }

@@ -1,5 +1,6 @@
-import { Button, CloseButton, NativeSelect, NumberInput, TextInput } from '@mantine/core'
+import { Button, CloseButton, NativeSelect, TextInput } from '@mantine/core'
 import { useState } from 'react'
+import { NumberField } from '../../ui/NumberField'
 import css from './Moves.module.css'
 import type { OwnMove } from './OwnMovePage'
 
@@ -43,13 +44,16 @@ export function DoseFields({ value, onChange }: Part<'dose'>) {
         <option value="hold">seconds held</option>
         <option value="pulses">pulses</option>
       </NativeSelect>
-      <NumberInput
+      <NumberField
         label="How many"
+        size="sm"
+        suffix=""
+        step={1}
         min={1}
         max={3600}
-        allowDecimal={false}
+        needed
         value={amount}
-        onChange={(many) => typeof many === 'number' && onChange({ kind, amount: many })}
+        onChange={(many) => many !== undefined && onChange({ kind, amount: many })}
       />
     </div>
   )

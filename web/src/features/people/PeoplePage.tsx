@@ -1,4 +1,4 @@
-import { Button, NativeSelect, NumberInput, TextInput } from '@mantine/core'
+import { Button, NativeSelect, TextInput } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import type { FormEvent } from 'react'
 import { useState } from 'react'
@@ -6,6 +6,7 @@ import type { Schemas } from '../../api/client'
 import { answer, api, troubleWords } from '../../api/client'
 import { useAct } from '../../save/acts'
 import { ErrorNote } from '../../ui/ErrorNote'
+import { NumberField } from '../../ui/NumberField'
 import { Page } from '../../ui/Page'
 import css from './People.module.css'
 
@@ -76,21 +77,18 @@ export function PeoplePage() {
               value={person.usualTier}
               onChange={(event) => change(person, { usualTier: event.currentTarget.value as Tier })}
             />
-            <NumberInput
-              aria-label={`Stature of ${person.name} in cm`}
+            <NumberField
+              label={`Stature of ${person.name} in cm`}
+              hideLabel
               placeholder="cm, if told"
               suffix=" cm"
-              w={116}
+              width={116}
+              size="sm"
+              step={1}
               min={100}
               max={230}
-              allowDecimal={false}
-              hideControls
-              defaultValue={person.statureCm ?? ''}
-              onBlur={(event) => {
-                const told = Number.parseInt(event.currentTarget.value, 10)
-                const next = Number.isNaN(told) ? null : told
-                if (next !== (person.statureCm ?? null)) change(person, { statureCm: next })
-              }}
+              value={person.statureCm ?? undefined}
+              onChange={(told) => change(person, { statureCm: told ?? null })}
             />
             <a href={`/api/people/${person.id}/export`} download={`${person.name}.json`}>
               Export

@@ -1,0 +1,231 @@
+import type { Locator, Page } from '@playwright/test'
+import { expect, test } from './studio'
+
+/** Counts what a hand does: a click each, a key each. */
+class Hand {
+  clicks = 0
+  keys = 0
+  constructor(readonly page: Page) {}
+
+  async click(what: Locator) {
+    this.clicks++
+    await what.click()
+  }
+
+  async type(text: string) {
+    this.keys += text.length
+    await this.page.keyboard.type(text)
+  }
+
+  async press(...keys: string[]) {
+    for (const key of keys) {
+      this.keys++
+      await this.page.keyboard.press(key)
+    }
+  }
+
+  /** The library is open: a name is typed until it is the first, and taken. */
+  async move(typed: string, name: string) {
+    await expect(this.page.getByRole('dialog').getByLabel('Look for')).toBeFocused()
+    await this.type(typed)
+    await expect(this.page.getByRole('listbox').getByRole('option').first()).toContainText(name)
+    await this.press('Enter')
+    await expect(this.page.getByLabel(/^Dose of /)).toBeFocused()
+  }
+
+  /** The dose that has the focus. */
+  async dose(text: string, verdict?: string) {
+    await this.type(text)
+    await this.press('Enter')
+    await expect(this.page.getByText('Taken.')).toBeVisible()
+    if (verdict) await expect(this.page.getByTestId('verdict')).toHaveText(verdict)
+  }
+}
+
+async function newClass(page: Page, address: string): Promise<Hand> {
+  await page.goto(address)
+  const hand = new Hand(page)
+  await hand.click(page.getByRole('link', { name: 'New class' }).first())
+  await hand.click(page.getByRole('button', { name: 'Make it and build' }))
+  await expect(page.getByText('An empty bench')).toBeVisible()
+  return hand
+}
+
+const ready = (page: Page, name: string) => page.getByRole('button', { name: `+ ${name}`, exact: true })
+const rows = (page: Page) => page.getByRole('article', { name: /^Station \d/ })
+
+test('one side a round for three rounds, with warm-up and stretches, in under 25 clicks and 150 keys', async ({
+  page,
+  studio,
+}) => {
+  const hand = await newClass(page, studio.address)
+  await hand.click(ready(page, 'Warm-up'))
+  await hand.click(page.getByRole('button', { name: '+ Add a block' }))
+  await hand.click(ready(page, 'Left all through, then right'))
+  const rounds = page.getByLabel('Rounds', { exact: true })
+  await hand.click(rounds)
+  await hand.type('3')
+  await hand.press('Enter')
+  await hand.click(page.getByRole('button', { name: 'Add a station to Left, then right' }))
+  await hand.move('side lun', 'Side lunge')
+  await expect(page.getByLabel('Dose of Side lunge')).toHaveValue('40 s')
+  await hand.click(page.getByRole('button', { name: '+ Add a block' }))
+  await hand.click(ready(page, 'Cool-down'))
+
+  await expect(rows(page)).toHaveCount(7)
+  const blocks = page.getByRole('region', { name: /^Block \d/ })
+  await expect(blocks.nth(1)).toContainText('3 rounds, each round once a side')
+  // 10 + 40 + 5 + 40; 10 + 3·(2·(3·40 + 2·10) + the way from side to side) + 2·60; 10 + 30 + 5 + 30, by the tape.
+  await expect(page.getByTestId('tape').getByRole('listitem')).toHaveText([
+    'Warm-up: 1 minute 35 seconds, from 0 seconds',
+    /^Left, then right: 1[67] minutes/,
+    /^Cool-down: 1 minute/,
+  ])
+  expect(hand.clicks).toBeLessThan(25)
+  expect(hand.keys).toBeLessThan(150)
+  console.log(`one side a round: ${hand.clicks} clicks, ${hand.keys} keys`)
+})
+
+test('six stations of straight sets with falling targets, hold and pulses, in under 25 clicks and 150 keys', async ({
+  page,
+  studio,
+}) => {
+  const hand = await newClass(page, studio.address)
+  await hand.click(ready(page, 'Straight sets'))
+  await hand.click(page.getByRole('button', { name: 'Add from a list to Straight sets' }))
+  await expect(page.getByLabel('One move a line')).toBeFocused()
+  for (const name of ['split squat', 'hip hinge', 'side lunge', 'glute bridge', 'sumo squat']) {
+    await hand.type(name)
+    await hand.press('Enter')
+  }
+  await hand.click(page.getByRole('button', { name: /^Add 5 stations/ }))
+  await expect(rows(page)).toHaveCount(6)
+  await hand.click(page.getByLabel('Choose block Straight sets'))
+  await hand.click(page.getByLabel('Dose of all that is chosen'))
+  await hand.type('20/15/12 + 15 s hold (last round) + 15 pulses (last round)')
+  await hand.press('Enter')
+  await expect(page.getByText('6 dosed.')).toBeVisible()
+  for (let i = 0; i < 6; i++) {
+    await expect(rows(page).nth(i)).toContainText('20/15/12 + 15 s hold (last round) + 15 pulses (last round)')
+  }
+  expect(hand.clicks).toBeLessThan(25)
+  expect(hand.keys).toBeLessThan(150)
+  console.log(`straight sets: ${hand.clicks} clicks, ${hand.keys} keys`)
+})
+
+test('a drop set with plate changes and a superset, by keys alone, in under 150 keys', async ({ page, studio }) => {
+  await page.goto(`${studio.address}/classes/new`)
+  const hand = new Hand(page)
+  await page.getByLabel('Title').focus()
+  await hand.press('Enter')
+  await expect(page.getByText('An empty bench')).toBeVisible()
+  await hand.press('b')
+  await expect(page.getByLabel('Look for a ready block')).toBeFocused()
+  await hand.type('drop')
+  await expect(ready(page, 'Drop set')).toBeVisible()
+  await hand.press('Enter')
+  await expect(page.getByLabel('Name of block 1')).toBeFocused()
+
+  // The plates come off in 20 s, not in 12.
+  await hand.press('Escape', 'ArrowDown', 'e')
+  await expect(page.getByLabel('Dose of Goblet squat')).toBeFocused()
+  await hand.dose('10 at 100 % + 20 s rest + 10 at 70 % + 20 s rest + 10 at 40 %')
+  await hand.press('Escape', 'b')
+  await hand.type('superset')
+  await expect(ready(page, 'Superset')).toBeVisible()
+  await hand.press('Enter')
+  await expect(page.getByLabel('Name of block 2')).toBeFocused()
+  await hand.press('Escape', 'a')
+  await hand.move('hip th', 'Hip thrust')
+  await hand.press('Escape')
+  await expect(rows(page)).toHaveCount(4)
+  await expect(page.getByRole('region', { name: 'Block 2: Superset' })).toContainText('Hip thrust')
+
+  // And one of them in the other block, without the mouse.
+  await hand.press('[')
+  await expect(page.getByRole('region', { name: 'Block 1: Drop set' }).getByRole('article')).toHaveCount(2)
+  await hand.press('Control+z')
+  await expect(page.getByRole('region', { name: 'Block 1: Drop set' }).getByRole('article')).toHaveCount(1)
+  expect(hand.clicks).toBe(0)
+  expect(hand.keys).toBeLessThan(150)
+  console.log(`drop set and superset: ${hand.keys} keys`)
+})
+
+test('from opening a class to a new station with a dose in under ten keys; the focus never falls to the page', async ({
+  page,
+  demo,
+}) => {
+  const { classes } = (await (await fetch(`${demo.address}/api/classes`)).json()) as {
+    classes: { id: string; title: string }[]
+  }
+  const moon = classes.find((c) => c.title === 'Full moon circuit')!
+  await page.goto(`${demo.address}/classes/${moon.id}/build`)
+  await expect(page.getByTestId('verdict')).toHaveText('78 s over')
+  const hand = new Hand(page)
+  const focused = () => page.evaluate(() => document.activeElement?.tagName)
+  expect(await focused()).not.toBe('BODY')
+  await hand.press('a')
+  await hand.move('plank', 'Plank')
+  await expect(page.getByLabel('Dose of Plank')).not.toHaveValue('')
+  expect(hand.keys).toBeLessThan(10)
+
+  // The rest of the keys, one after the other; the focus stays on the bench.
+  await hand.press('Escape')
+  const before = await rows(page).count()
+  await hand.press('d')
+  await expect(rows(page)).toHaveCount(before + 1)
+  await hand.press('Delete')
+  await expect(rows(page)).toHaveCount(before)
+  expect(await focused()).toBe('ARTICLE')
+  await hand.press('Shift+ArrowUp', 'Shift+ArrowUp')
+  await expect(page.getByRole('region', { name: 'What is chosen' })).toContainText('2 stations chosen')
+  await hand.press('Control+k')
+  await hand.type('hip hinge')
+  await hand.press('Enter')
+  await expect(page.getByLabel('Dose of Hip hinge')).toBeFocused()
+  await hand.press('Escape', '?')
+  await expect(page.getByRole('dialog')).toContainText('Everything, by its name')
+  await hand.press('Escape')
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+  expect(await focused()).not.toBe('BODY')
+})
+
+test('a dose is taken whole or not at all', async ({ page, studio }) => {
+  const hand = await newClass(page, studio.address)
+  await hand.click(ready(page, 'Circuit'))
+  const station = rows(page).first()
+  await station.getByRole('button', { expanded: false }).click()
+  const dose = page.getByLabel('Dose of Bodyweight squat')
+  await dose.click()
+
+  // Half-typed text never reaches the class, nor does what cannot be.
+  await dose.fill('1000000')
+  await expect(station.getByText('out of bounds')).toBeVisible()
+  await dose.press('Enter')
+  await expect(dose).toHaveValue('1000000')
+  await expect(station.locator('[title="15"]')).toBeVisible()
+  await dose.press('Escape')
+  await expect(dose).toHaveValue('15')
+
+  // It is echoed whole, with what it does to the block.
+  await dose.fill('2 x 20/15, then hold 10 s (last round)')
+  await expect(station.getByText('20, then 15 reps; in the last round also 10 s hold')).toBeVisible()
+  await expect(station.getByText('And the block: 2 rounds.')).toBeVisible()
+  await expect(page.getByRole('region', { name: /^Block 1/ })).toContainText('3 rounds')
+  await dose.press('Tab')
+  await expect(page.getByRole('region', { name: /^Block 1/ })).toContainText('2 rounds')
+
+  // A number that is too much stays as it was typed, with the reason.
+  await page
+    .getByRole('region', { name: /^Block 1/ })
+    .getByRole('button', { expanded: false })
+    .first()
+    .click()
+  const rest = page.getByLabel('Lead-in')
+  await rest.fill('999')
+  await rest.press('Enter')
+  await expect(rest).toHaveValue('999')
+  await expect(page.getByText('999 is too much: 0–120.')).toBeVisible()
+  await rest.press('Escape')
+  await expect(rest).toHaveValue('')
+})

@@ -1,0 +1,101 @@
+import { Button, Modal, Textarea } from '@mantine/core'
+import { useQuery, keepPreviousData } from '@tanstack/react-query'
+import { useState } from 'react'
+import type { PlanBlock } from '../../api/client'
+import { answer, api, troubleWords } from '../../api/client'
+import { partId } from '../../plan/edit'
+import css from './Build.module.css'
+import { useOpened } from './useOpen'
+import { MOST_STATIONS, useStations } from './useStations'
+
+/** A list of moves, one a line, as it stands in somebody's notes: read into stations; a name that is none is asked about. */
+export function PasteMoves({ block, onClose }: { block: PlanBlock; onClose: () => void }) {
+  const { show } = useOpened()
+  const maker = useStations()
+  const [text, setText] = useState('')
+  const as = maker.like(block)
+  const { data, error } = useQuery({
+    queryKey: ['paste', text, as],
+    queryFn: () =>
+      answer(
+        api.POST('/api/plans/paste', { body: { text, roundGivesSide: as.roundGivesSide, like: as.like ?? null } }),
+      ),
+    enabled: text.trim() !== '',
+    placeholderData: keepPreviousData,
+    retry: false,
+  })
+  const lines = text.trim() === '' ? [] : (data ?? [])
+  const good = lines.flatMap((line) => (line.station ? [line.station] : []))
+  const room = MOST_STATIONS - (block.stations ?? []).length
+  const open = lines.length - good.length
+
+  /** The line says which move it means from now on. */
+  const mean = (line: (typeof lines)[number], name: string) =>
+    setText((before) => before.replace(line.text, line.dose ? `${name}: ${line.dose}` : name))
+
+  return (
+    <Modal
+      opened
+      onClose={onClose}
+      title={`A list of moves for ${block.name}`}
+      size="lg"
+      transitionProps={{ duration: 0 }}
+      closeButtonProps={{ 'aria-label': 'Close' }}
+    >
+      <Textarea
+        data-autofocus
+        label="One move a line, with or without a dose"
+        placeholder={'Bodyweight squat 15\n12 reverse lunge each side\nHip thrust: 3 s hold + 10'}
+        autosize
+        minRows={4}
+        maxRows={10}
+        maxLength={4000}
+        value={text}
+        onChange={(event) => setText(event.currentTarget.value)}
+      />
+      {error && <p role="alert">The list cannot be read. {troubleWords(error)}</p>}
+      <ol className={css.pasted} aria-label="What was read">
+        {lines.map((line, i) => (
+          <li key={i} data-read={line.station !== null}>
+            {line.station ? (
+              <>
+                <strong>{line.name}</strong> {line.dose || 'as the others here'}
+              </>
+            ) : (
+              <>
+                <span>{line.trouble}</span>
+                {line.choices.length > 0 && (
+                  <span className={css.choices}>
+                    Do you mean{' '}
+                    {line.choices.map((choice) => (
+                      <button
+                        key={choice.id}
+                        type="button"
+                        className={css.quiet}
+                        onClick={() => mean(line, choice.name)}
+                      >
+                        {choice.name}
+                      </button>
+                    ))}
+                  </span>
+                )}
+              </>
+            )}
+          </li>
+        ))}
+      </ol>
+      <Button
+        mt="sm"
+        disabled={good.length === 0}
+        onClick={() => {
+          onClose()
+          show(`station-${maker.put(partId(block), good.slice(0, room))}`, 'card')
+        }}
+      >
+        Add {Math.min(good.length, room)} {Math.min(good.length, room) === 1 ? 'station' : 'stations'}
+        {open > 0 && `, leave ${open} out`}
+      </Button>
+      {good.length > room && <p role="status">The block takes {room} more.</p>}
+    </Modal>
+  )
+}

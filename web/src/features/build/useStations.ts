@@ -1,0 +1,77 @@
+import { useQueryClient } from '@tanstack/react-query'
+import { useRef } from 'react'
+import type { PlanBlock, PlanStation } from '../../api/client'
+import { stationStarter } from '../../api/queries'
+import { blockOf, mainOption, partId, setBlock, setStation } from '../../plan/edit'
+import { copyOfStation } from '../../plan/ids'
+import { useClassEditor } from '../editor/context'
+
+/** A block takes no more. */
+export const MOST_STATIONS = 16
+
+/** Stations made by the server, dosed like those that stand there. */
+export function useStations() {
+  const { core, change } = useClassEditor()
+  const queries = useQueryClient()
+  const wanted = useRef('')
+
+  /** How the stations of a block are dosed, for a new one among them. */
+  function like(
+    block: PlanBlock,
+    evaluation = core.store.getState().evaluation,
+  ): { window?: number; roundGivesSide: boolean; like?: string } {
+    const outline = evaluation?.outline.find((o) => o.id === block.id)
+    const window = block.windowSeconds
+    return {
+      window: typeof window === 'number' ? window : undefined,
+      roundGivesSide: block.sidePass === 'round' || block.sidePass === 'alternate',
+      like: outline?.stations.at(-1)?.dose,
+    }
+  }
+
+  /** Adds stations to a block, behind one of its own or last; gives the id of the first. */
+  function put(block: string, stations: PlanStation[], behind?: string): string {
+    const fresh = stations.map(copyOfStation)
+    change('add station', (draft) => ({
+      ...draft,
+      plan: setBlock(draft.plan, block, (b) => {
+        const old = b.stations ?? []
+        const found = old.findIndex((s) => s.id === behind)
+        const at = found < 0 ? old.length : found + 1
+        return { ...b, stations: [...old.slice(0, at), ...fresh, ...old.slice(at)].slice(0, MOST_STATIONS) }
+      }),
+    }))
+    return partId(fresh[0]!)
+  }
+
+  async function add(block: PlanBlock, move: string, behind?: string): Promise<string> {
+    const as = like(block, await core.settled())
+    const { station } = await queries.fetchQuery(stationStarter(move, as.window, as.roundGivesSide, as.like))
+    return put(partId(block), [station], behind)
+  }
+
+  /** Another main move: its own usual options come with it, the dose stays. */
+  async function swap(id: string, to: string) {
+    wanted.current = to
+    const starter = await queries.fetchQuery(stationStarter(to))
+    // Searching the list with the keyboard passes over others on the way.
+    if (wanted.current !== to) return
+    change('swap move', (draft) => ({
+      ...draft,
+      plan: setStation(draft.plan, id, (old) => {
+        // The main option stays the one it is, done with another move.
+        const main = mainOption(old)
+        const options = structuredClone(starter.station.options).map((option) =>
+          option.tier === 'main' && main?.id ? { ...option, id: main.id } : option,
+        )
+        const next = { ...old, options }
+        delete next.name
+        return next
+      }),
+    }))
+  }
+
+  const current = (id: string) => blockOf(core.store.getState().now.plan, id)
+
+  return { add, put, swap, like, current }
+}
