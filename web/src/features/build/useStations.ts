@@ -9,6 +9,8 @@ import { useClassEditor } from '../editor/context'
 /** A block takes no more. */
 export const MOST_STATIONS = 16
 
+let lastAdded: Promise<unknown> = Promise.resolve()
+
 /** Stations made by the server, dosed like those that stand there. */
 export function useStations() {
   const { core, change } = useClassEditor()
@@ -44,10 +46,17 @@ export function useStations() {
     return partId(fresh[0]!)
   }
 
-  async function add(block: PlanBlock, move: string, behind?: string): Promise<string> {
+  async function made(block: PlanBlock, move: string, behind?: string): Promise<string> {
     const as = like(block, await core.settled())
     const { station } = await queries.fetchQuery(stationStarter(move, as.window, as.roundGivesSide, as.like))
     return put(partId(block), [station], behind)
+  }
+
+  /** Stations that are asked for quickly come in the order in which they were asked for. */
+  function add(block: PlanBlock, move: string, behind?: string): Promise<string> {
+    const next = lastAdded.then(() => made(block, move, behind))
+    lastAdded = next.catch(() => undefined)
+    return next
   }
 
   /** Another main move: its own usual options come with it, the dose stays. */
