@@ -851,6 +851,10 @@ export interface components {
             words: string;
             /** @description How it runs: "circuit, 3 rounds, 15 s between stations". */
             runs: string;
+            /** @description What there is to say something in before its first work. */
+            before: components["schemas"]["Seconds"];
+            /** @description Where each of its seconds goes. */
+            accounts: components["schemas"]["TimeAccount"][];
             stations: components["schemas"]["StationOutline"][];
         };
         /** @description When and for how many the room is booked. */
@@ -2290,6 +2294,8 @@ export interface components {
             trades: string[];
             /** @description What getting here from the station before it needs. */
             change: components["schemas"]["ChangeNeed"];
+            /** @description What there is to say something in before its first work in the block. */
+            before: components["schemas"]["Seconds"];
         };
         /** @description A card to lie at a station, to be read from three metres. */
         StationPlaceCard: {
@@ -2383,6 +2389,15 @@ export interface components {
         };
         /** @enum {unknown} */
         Tier: "easier" | "main" | "harder" | "instead";
+        /** @description What seconds of one kind a block has. */
+        TimeAccount: {
+            kind: components["schemas"]["SpanKind"];
+            seconds: components["schemas"]["Seconds"];
+            /** @description All of them in words. */
+            total: string;
+            /** @description Such as "15 × 3 s" or "between 5 s and 15 s, 12 times". */
+            words: string;
+        };
         /** @description What a class adds up to, under the names of plan-language.md. The shares sum to Seconds Totals.Seconds. */
         Totals: {
             seconds: components["schemas"]["Seconds"];

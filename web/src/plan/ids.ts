@@ -41,6 +41,20 @@ export function withIds(plan: Plan): Plan {
   return blocks === plan.blocks ? plan : { ...plan, blocks }
 }
 
+/** The same plan with nothing in a walk-through that is not there any more; the very same object where nothing was lost. */
+export function withoutLost(plan: Plan): Plan {
+  const there = new Set(plan.blocks.flatMap((b) => (b.stations ?? []).map((s) => s.id)))
+  const blocks = nameAll(plan.blocks, (b) => {
+    const show = b.show?.filter((showing) => there.has(showing.station))
+    if (!show || show.length === b.show!.length) return b
+    if (show.length > 0) return { ...b, show }
+    const rest: PlanBlock = { ...b, seconds: b.seconds ?? b.show!.reduce((sum, s) => sum + s.seconds, 0) }
+    delete rest.show
+    return rest
+  })
+  return blocks === plan.blocks ? plan : { ...plan, blocks }
+}
+
 /** A copy with ids of its own. */
 export const copyOfBlock = (item: PlanBlock): PlanBlock => block(structuredClone(item), true)
 export const copyOfStation = (item: PlanStation): PlanStation => station(structuredClone(item), true)

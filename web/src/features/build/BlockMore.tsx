@@ -1,4 +1,4 @@
-import { Button, Checkbox, Textarea } from '@mantine/core'
+import { Button, Checkbox, Textarea, TextInput } from '@mantine/core'
 import type { Move, PlanBlock } from '../../api/client'
 import { useAct } from '../../save/acts'
 import { useClassEditor } from '../editor/context'
@@ -6,12 +6,15 @@ import css from './Build.module.css'
 import { partId, setBlock, shapeOf, suited, withField } from '../../plan/edit'
 import { Pick } from './Inputs'
 import { OptionList } from './OptionList'
+import { SayField } from './SayField'
+import { ShowEditor } from './ShowEditor'
 import { NumberField } from '../../ui/NumberField'
 import { counts, phases } from './words'
 
 /** All else that a block can say, folded away until it is wanted. */
 export function BlockMore({ block, moves }: { block: PlanBlock; moves: Move[] }) {
-  const { plan, change } = useClassEditor()
+  const { plan, evaluation, change } = useClassEditor()
+  const outline = evaluation?.outline.find((o) => o.id === block.id)
   const shape = shapeOf(block)
   const id = partId(block)
   const set = <K extends keyof PlanBlock>(key: K, value: PlanBlock[K] | undefined) =>
@@ -122,6 +125,51 @@ export function BlockMore({ block, moves }: { block: PlanBlock; moves: Move[] })
           </>
         )}
       </div>
+      <div className={css.fields}>
+        <TextInput
+          label="Shown or led by"
+          size="xs"
+          w={180}
+          maxLength={120}
+          placeholder="you"
+          value={block.shownBy ?? ''}
+          onChange={(event) => set('shownBy', event.currentTarget.value || undefined)}
+        />
+        <NumberField
+          label="Rest after the block"
+          width={130}
+          max={600}
+          value={block.afterSeconds}
+          placeholder="none"
+          onChange={(v) => set('afterSeconds', v || undefined)}
+        />
+        {shape !== 'talk' && (
+          <SayField value={block.say} before={outline?.before ?? 0} onChange={(v) => set('say', v)} />
+        )}
+        {block.recovery && shape !== 'ownPace' && (
+          <Checkbox
+            mt={24}
+            label="The same on the way between stations"
+            checked={block.recoveryIn === 'all'}
+            onChange={(event) => set('recoveryIn', event.currentTarget.checked ? 'all' : undefined)}
+          />
+        )}
+        {shape === 'talk' && (
+          <Checkbox
+            mt={24}
+            label="A drink break"
+            checked={block.water ?? false}
+            onChange={(event) => set('water', event.currentTarget.checked || undefined)}
+          />
+        )}
+      </div>
+      {shape === 'talk' && (
+        <ShowEditor
+          block={block}
+          moves={moves}
+          onChange={(next) => change(`show ${id}`, (draft) => ({ ...draft, plan: setBlock(draft.plan, id, next) }))}
+        />
+      )}
       {shape !== 'talk' && (
         <OptionList
           label="Something easy in the rests"

@@ -1,4 +1,4 @@
-import type { PlanBlock } from '../../api/client'
+import type { PlanBlock, Schemas } from '../../api/client'
 import { useClassEditor } from '../editor/context'
 import css from './Build.module.css'
 import type { Shape } from '../../plan/edit'
@@ -13,6 +13,20 @@ const shapes: [Shape, string][] = [
   ['every', 'On the clock'],
   ['ownPace', 'Own pace'],
 ]
+
+/** What all stations have; undefined where they differ or have none of their own. */
+const same = (values: (number | number[] | undefined)[]): number | undefined =>
+  typeof values[0] === 'number' && values.every((v) => v === values[0]) ? values[0] : undefined
+
+const kinds: Record<Schemas['SpanKind'], string> = {
+  leadIn: 'lead-in',
+  work: 'work',
+  switch: 'switching sides',
+  change: 'changes',
+  rest: 'rests',
+  wait: 'waiting',
+  talk: 'talk and demos',
+}
 
 const listHint = 'seconds, or a list by gap such as 30, 45'
 
@@ -32,17 +46,26 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
     .map((s) => s.change.seconds)
   const need = Math.max(0, ...needs)
 
+  const outline = evaluation?.outline.find((o) => o.id === id)
+  const switches = outline?.accounts.some((account) => account.kind === 'switch')
+  const switched = (block.stations ?? []).map((station) => station.switchSeconds)
+
   if (shape === 'talk') {
     return (
       <div className={css.timing}>
-        <NumberField
-          label="Length"
-          value={block.seconds}
-          min={1}
-          max={3600}
-          step={30}
-          onChange={(v) => v && set('seconds', v)}
-        />
+        {block.show && block.seconds === undefined ? (
+          <p className={css.aside}>As long as what is shown takes: under “More”.</p>
+        ) : (
+          <NumberField
+            label="Length"
+            value={block.seconds}
+            min={1}
+            max={3600}
+            step={30}
+            needed
+            onChange={(v) => v && set('seconds', v)}
+          />
+        )}
       </div>
     )
   }
@@ -70,6 +93,16 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
             max={3600}
             step={30}
             onChange={(v) => v && set('seconds', v)}
+          />
+          <NumberField
+            label="Rounds to reach"
+            suffix=""
+            step={1}
+            min={1}
+            max={20}
+            value={block.rounds}
+            placeholder="none"
+            onChange={(v) => set('rounds', v)}
           />
           <NumberField
             label="Reps to reach"
@@ -142,6 +175,25 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
           onChange={(v) => set('betweenRounds', v)}
         />
       )}
+      {shape !== 'ownPace' && switches && (
+        <NumberField
+          label="To switch sides"
+          width={108}
+          step={1}
+          max={60}
+          value={same(switched)}
+          placeholder={switched.some((v) => v !== undefined) ? 'differs' : `${plan.switchSeconds ?? 3} s`}
+          onChange={(v) =>
+            change(`switch ${id}`, (draft) => ({
+              ...draft,
+              plan: setBlock(draft.plan, id, (b) => ({
+                ...b,
+                stations: b.stations?.map((station) => withField(station, 'switchSeconds', v)),
+              })),
+            }))
+          }
+        />
+      )}
       <NumberField
         label="Lead-in"
         max={120}
@@ -150,6 +202,17 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
         placeholder={`${plan.leadInSeconds ?? 10} s`}
         onChange={(v) => set('leadInSeconds', v)}
       />
+      {outline && (
+        <p className={css.accounts}>
+          <b>{outline.words}</b> ={' '}
+          {outline.accounts.map((account, i) => (
+            <span key={account.kind}>
+              {i > 0 && ' + '}
+              {account.total} {kinds[account.kind]} <i>({account.words})</i>
+            </span>
+          ))}
+        </p>
+      )}
     </div>
   )
 }

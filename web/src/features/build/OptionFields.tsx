@@ -42,6 +42,21 @@ export function OptionFields({ option, main, onChange }: Props) {
           onChange={(value) => onChange(withWord(option, key, value))}
         />
       ))}
+      {!main && (
+        <Pick
+          label="Sides, inside the same time"
+          width={170}
+          words={[
+            ['asWritten', 'both legs at once'],
+            ['each', 'one, then the other'],
+            ['split', 'half the time a side'],
+            ['alternate', 'in turn, rep by rep'],
+          ]}
+          none="as the station"
+          value={option.sides}
+          onChange={(v) => onChange(withField(withWord(option, 'sides', v), 'chunk', undefined))}
+        />
+      )}
       <Parsed
         label="Height, cm"
         hint="0–120"

@@ -1,12 +1,14 @@
-import { TextInput } from '@mantine/core'
+import { Checkbox, TextInput } from '@mantine/core'
 import type { Move, PlanBlock, PlanStation } from '../../api/client'
 import { useClassEditor } from '../editor/context'
 import css from './Build.module.css'
-import { partId, withField } from '../../plan/edit'
+import { partId, shapeOf, withField } from '../../plan/edit'
 import { Parsed, Pick, seconds } from './Inputs'
 import { OptionFields } from './OptionFields'
 import { OptionList } from './OptionList'
 import { PartFields } from './PartFields'
+import { SayField } from './SayField'
+import { viewpoints } from './words'
 
 interface Props {
   station: PlanStation
@@ -19,7 +21,9 @@ interface Props {
 export function StationMore({ station, block, moves, onChange }: Props) {
   const { plan, evaluation } = useClassEditor()
   const outline = evaluation?.outline.find((o) => o.id === block.id)
-  const change = outline?.stations.find((o) => o.id === station.id)?.change
+  const outlined = outline?.stations.find((o) => o.id === station.id)
+  const change = outlined?.change
+  const shape = shapeOf(block)
   const changes = block.format !== 'rotation' && block.order !== 'ownPace'
   const roundGivesSide = block.sidePass === 'round' || block.sidePass === 'alternate'
   const set = <K extends keyof PlanStation>(key: K, value: PlanStation[K] | undefined) =>
@@ -78,6 +82,25 @@ export function StationMore({ station, block, moves, onChange }: Props) {
             {...seconds}
             onChange={(v) => set('demoSeconds', v)}
           />
+        )}
+        <Pick
+          label="You show it"
+          width={140}
+          none="as you like"
+          words={viewpoints}
+          value={Array.isArray(station.view) ? station.view[0] : station.view}
+          onChange={(v) => set('view', v as PlanStation['view'])}
+        />
+        {(shape === 'circuit' || shape === 'sets') && station.sides === 'each' && (
+          <Checkbox
+            mt={24}
+            label="A string with the next: both on one side, then on the other"
+            checked={station.withNext ?? false}
+            onChange={(event) => set('withNext', event.currentTarget.checked || undefined)}
+          />
+        )}
+        {(shape === 'circuit' || shape === 'sets') && (
+          <SayField value={station.say} before={outlined?.before ?? 0} onChange={(v) => set('say', v)} />
         )}
         {change && change.words !== '' && (
           <p className={css.aside}>

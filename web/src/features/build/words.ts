@@ -159,7 +159,9 @@ export const loadFields = {
 export const phases: [string, string][] = [
   ['warmup', 'warm-up'],
   ['activation', 'activation'],
+  ['skill', 'learning'],
   ['main', 'main'],
+  ['core', 'core'],
   ['finisher', 'finisher'],
   ['cooldown', 'cool-down'],
   ['talk', 'talk'],
@@ -170,4 +172,12 @@ export const counts: [string, string][] = [
   ['up', 'up'],
   ['last5', 'only the last five'],
   ['off', 'not aloud'],
+]
+
+/** How an instructor stands to show a station. */
+export const viewpoints: [string, string][] = [
+  ['side', 'from the side'],
+  ['front', 'from the front'],
+  ['back', 'from behind'],
+  ['turn', 'turning round'],
 ]

@@ -2,7 +2,7 @@ import type { StoreApi } from 'zustand'
 import { createStore } from 'zustand'
 import type { Booking, ClassView, Evaluation, Fault, Plan, Session } from '../../api/client'
 import { answer, api, Refused } from '../../api/client'
-import { withIds } from '../../plan/ids'
+import { withIds, withoutLost } from '../../plan/ids'
 import { client } from '../../save/client'
 import type { Draft as Kept } from '../../save/Saver'
 import { Saver } from '../../save/Saver'
@@ -137,7 +137,7 @@ export class ClassEditor {
     const { now } = this.store.getState()
     const changed = next(now)
     if (changed === now) return
-    const state = { ...changed, plan: withIds(changed.plan) }
+    const state = { ...changed, plan: withoutLost(withIds(changed.plan)) }
     this.step(state, joins)
     if (evaluation && state.plan === changed.plan) this.take(state.plan, evaluation)
     this.save()
