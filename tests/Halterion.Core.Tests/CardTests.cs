@@ -1,6 +1,7 @@
 using Halterion.Core.Body;
 using Halterion.Core.Moves;
 using Halterion.Core.Plans;
+using Halterion.Core.Timing;
 using Halterion.Core.Views;
 using static Halterion.Core.Tests.Classes;
 
@@ -73,5 +74,5 @@ public class CardTests
     }
 
     private static ClassCards Of(string text, Preferences preferences, double shortest, double tallest) =>
-        ClassCards.Of(Plan(text), preferences, new Stature(shortest), new Stature(tallest));
+        ClassCards.Of(Plan(text), Compiler.Compile(Plan(text)).Timeline!, preferences, new Stature(shortest), new Stature(tallest));
 }

@@ -160,3 +160,27 @@ test('an option is swapped for a proposed one, and the cards are printed', async
   await page.getByText('To take home').click()
   await expect(page.getByRole('article', { name: 'To take home' })).toContainText('Calf stretch')
 })
+
+test('the picker answers what is asked of it: easier than this, no kit, sideways, what each asks instead', async ({
+  page,
+  demo,
+}) => {
+  await page.goto(`${await classOf(demo, 'Full moon circuit')}/build`)
+  const station = await open(page, 'station', 'Split squat')
+  await station.getByRole('button', { name: 'main option: Split squat' }).click()
+  const list = page.getByRole('listbox', { name: 'Moves found' })
+  const named = (name: string) => list.locator('li').filter({ hasText: name }).first()
+  await expect(named('Reverse lunge')).toContainText(/\d → \d/)
+  await page.getByRole('button', { name: 'Easier than this one' }).click()
+  await expect(list.locator('#found-split-squat')).toHaveCount(0)
+  await expect(list.locator('#found-rear-raised-split-squat')).toHaveCount(0)
+  await expect(list.locator('#found-tap-split-squat').first()).toBeVisible()
+  await page.getByRole('button', { name: 'Easier than this one' }).click()
+  await page.getByRole('button', { name: 'Sideways' }).click()
+  await expect(list.locator('#found-side-lunge')).toBeVisible()
+  await expect(list.locator('#found-squat')).toHaveCount(0)
+  await page.getByRole('button', { name: 'No kit left' }).click()
+  for (const asked of await list.locator('small').allTextContents()) expect(asked).not.toContain('·')
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+})

@@ -36,8 +36,14 @@ public sealed record WalkThroughLine(string Name, string View, string Show, stri
 public sealed record TakeAwayMove(string Name, string Target, string How, Figure? Figure);
 
 /// <summary>All that is printed for a class beside its run sheet. Nothing on it says who has which limit.</summary>
+/// <param name="Announcement">The class in a sentence.</param>
+/// <param name="Bring">What people bring or wear.</param>
+/// <param name="Kit">What the main options are done with.</param>
 public sealed record ClassCards(
     string Title,
+    string Announcement,
+    string Bring,
+    ImmutableArray<string> Kit,
     ImmutableArray<StationPlaceCard> Stations,
     ImmutableArray<WalkThroughLine> WalkThrough,
     string WalkThroughTakes,
@@ -47,12 +53,15 @@ public sealed record ClassCards(
 {
     private const int ShownSeconds = 25;
 
-    public static ClassCards Of(ClassPlan plan, Preferences preferences, Stature shortest, Stature tallest)
+    public static ClassCards Of(ClassPlan plan, Timeline timeline, Preferences preferences, Stature shortest, Stature tallest)
     {
         var stations = plan.Blocks.SelectMany(b => b.Stations.Select((s, i) => (Block: b, Station: s, Index: i))).ToArray();
         var once = stations.DistinctBy(s => s.Station.Main.Move).ToArray();
         return new ClassCards(
             plan.Title,
+            Words.Announcement.Of(plan, timeline),
+            plan.Bring ?? "",
+            [.. stations.SelectMany(s => plan.Moves.Find(s.Station.Main.Move)!.Kit).Distinct().Order(StringComparer.Ordinal)],
             [.. stations.Select(s => Card(plan, s.Block, s.Station, s.Index, preferences, shortest, tallest))],
             [.. once.Select(s => Walk(plan, s.Station, preferences))],
             new Seconds(ShownSeconds * once.Length).ToString(),

@@ -16,6 +16,8 @@ namespace Halterion.Core.Views;
 /// <summary>What a class adds up to, to the second, and what there is to say about it.</summary>
 /// <param name="Verdict">Total against the slot in words: "70 s over", "2 min to spare", "on time".</param>
 /// <param name="Fits">Whether that is well: a class that leaves more than a tenth of its slot empty is not done yet.</param>
+/// <param name="Announcement">The class in the sentence with which it is announced; empty while it has no main part.</param>
+/// <param name="TitleNote">What the title promises in minutes and the clock does not keep; else empty.</param>
 /// <param name="Outline">The blocks as a screen lists them.</param>
 /// <param name="SpanWords">What each span is, with its arithmetic.</param>
 public sealed record Evaluation(
@@ -26,6 +28,8 @@ public sealed record Evaluation(
     ImmutableArray<Finding> Findings,
     string Verdict,
     SlotFit Fits,
+    string Announcement,
+    string TitleNote,
     ImmutableArray<BlockOutline> Outline,
     ImmutableArray<string> SpanWords,
     Breakdown Breakdown);
@@ -96,6 +100,8 @@ public sealed class Evaluator(MoveLibrary moves, Preferences preferences)
             findings,
             Verdict(totals.OverSeconds),
             FitOf(totals.OverSeconds, new Seconds(60 * plan.SlotMinutes)),
+            Words.Announcement.Of(plan, timeline),
+            Words.Announcement.TitleAgainstClock(plan, timeline),
             Outlines.Of(plan, timeline, preferences),
             SpanWords.Of(plan, timeline),
             Breakdown.Of(plan, timeline));

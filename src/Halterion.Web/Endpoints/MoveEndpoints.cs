@@ -21,6 +21,9 @@ public sealed record MoveList(string Version, ImmutableArray<Move> Moves, Immuta
 /// <param name="Asks">What it asks most, such as "hip 4, balance 3".</param>
 public sealed record Thumbnail(MoveId Id, Figure Figure, string Asks);
 
+/// <summary>What a move asks instead of another one; nothing that is felt where it is empty.</summary>
+public sealed record Trade(MoveId Move, string Words);
+
 /// <summary>An option of a move with its figure.</summary>
 /// <param name="Option">Of the plan language: what a station takes.</param>
 /// <param name="Demand">What it asks, in its dimensions, 0 to 5: a static estimate.</param>
@@ -50,6 +53,7 @@ internal static class MoveEndpoints
         moves.MapGet("/{id}/film", Filmed).ProducesProblem(404).WithName("moveFilm");
         moves.MapGet("/{id}/figure", Seen).ProducesProblem(404).WithName("moveFigure");
         moves.MapGet("/{id}/figure.svg", Svg).ProducesProblem(404).WithName("moveSvg");
+        moves.MapGet("/{id}/trades", Traded).ProducesProblem(404).WithName("moveTrades");
         moves.MapGet("/{id}/page", Page).ProducesProblem(404).WithName("movePage");
         moves.MapGet("/{id}/station", Station).ProducesProblem(404).WithName("stationStarter");
         routes.MapGet("/api/starters", (Starters starters) => TypedResults.Ok(starters.Blocks())).WithTags("Plans").WithName("blockStarters");
@@ -65,16 +69,18 @@ internal static class MoveEndpoints
         string? limit,
         bool? strict,
         string? near,
+        string? than,
         MoveLibrary library)
     {
         var (ofFamily, badFamily) = Queries.Word<Family>("family", family);
         var (ofPosition, badPosition) = Queries.Word<Position>("position", position);
         var (ofPlane, badPlane) = Queries.Word<Plane>("plane", plane);
         var (ofLimit, badLimit) = Queries.Word<Limit>("limit", limit);
-        return (badFamily ?? badPosition ?? badPlane ?? badLimit) is { } problem
+        var badThan = than is null or "easier" or "harder" ? null : Problems.Query("than", $"It is “{(than.Length > 40 ? than[..40] + "…" : than)}”.", "easier or harder, with near");
+        return (badFamily ?? badPosition ?? badPlane ?? badLimit ?? badThan) is { } problem
             ? problem
             : TypedResults.Ok(Nearest(
-                MoveSearch.Find(library.Moves, new MoveQuery(q, ofFamily, ofPosition, ofPlane, kit, Kind(ofLimit, strict ?? false, library))),
+                MoveSearch.Find(library.Moves, new MoveQuery(q, ofFamily, ofPosition, ofPlane, kit, Both(Kind(ofLimit, strict ?? false, library), Than(than, near, library)))),
                 string.IsNullOrWhiteSpace(q) && near is not null ? library.Find(new MoveId(near)) : null,
                 library));
     }
@@ -82,6 +88,36 @@ internal static class MoveEndpoints
     /// <summary>Where nothing is typed, what is most like a move comes first.</summary>
     private static ImmutableArray<MoveId> Nearest(ImmutableArray<Move> found, Move? to, MoveLibrary library) =>
         [.. (to is null ? found : [.. found.OrderBy(m => Nearness.Between(to, m, library))]).Select(m => m.Id)];
+
+    private static Func<Move, bool>? Both(Func<Move, bool>? one, Func<Move, bool>? other) =>
+        one is null ? other : other is null ? one : move => one(move) && other(move);
+
+    /// <summary>What asks less, or more, than a move on the whole, by a step that is felt.</summary>
+    private static Func<Move, bool>? Than(string? than, string? near, MoveLibrary library)
+    {
+        if (than is null || near is null || DemandModel.Of(new MoveId(near), new Manner(), library) is not { } here)
+        {
+            return null;
+        }
+
+        return move => DemandModel.Of(move.Id, new Manner(), library) is { } there
+            && (than == "easier" ? there.Overall <= here.Overall - Proposals.Least : there.Overall >= here.Overall + Proposals.Least);
+    }
+
+    /// <summary>What every other move asks instead of this one: "knee 4 → 2, balance 1 → 3".</summary>
+    private static Results<Ok<ImmutableArray<Trade>>, ProblemHttpResult> Traded(string id, MoveLibrary library)
+    {
+        if (library.Find(new MoveId(id)) is not { } move)
+        {
+            return Problems.NotFound("move");
+        }
+
+        var here = DemandModel.Of(move.Id, new Manner(), library);
+        return TypedResults.Ok(library.Moves
+            .Where(m => m.Id != move.Id)
+            .Select(m => new Trade(m.Id, here is not null && DemandModel.Of(m.Id, new Manner(), library) is { } there ? there.From(here) : ""))
+            .ToImmutableArray());
+    }
 
     private static Func<Move, bool>? Kind(Limit? limit, bool strict, MoveLibrary library) =>
         limit is { } asked ? move => LimitTable.WhyNot(move, new Manner(), library, asked, strict) is null : null;

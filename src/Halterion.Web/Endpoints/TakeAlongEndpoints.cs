@@ -31,9 +31,22 @@ internal static class TakeAlongEndpoints
         along.MapGet("/run-sheet", Sheet).ProducesProblem(404).ProducesProblem(422).WithName("runSheet");
         along.MapGet("/cards", Cards).ProducesProblem(404).ProducesProblem(422).WithName("classCards");
         routes.MapGet("/api/sessions/{id:guid}/calendar.ics", Ics).ProducesProblem(404).ProducesProblem(422).WithTags("Take along").WithName("calendarFile");
+        along.MapGet("/tape.svg", Tape).ProducesProblem(404).WithName("tapePicture");
         along.MapGet("/timeline.csv", Csv).ProducesProblem(404).ProducesProblem(422).WithName("timelineFile");
         along.MapGet("/cues.vtt", Vtt).ProducesProblem(404).ProducesProblem(422).WithName("cueFile");
         along.MapGet("/bells.wav", Wav).ProducesProblem(404).ProducesProblem(422).WithName("bellFile");
+    }
+
+    /// <summary>The class as a small tape, for lists; one that has faults is drawn empty.</summary>
+    private static Results<ContentHttpResult, ProblemHttpResult> Tape(Guid id, Classes classes, Evaluator evaluator)
+    {
+        if (classes.Find(id) is not { } found)
+        {
+            return Problems.NotFound("class");
+        }
+
+        var result = evaluator.Evaluate(found.Plan);
+        return TypedResults.Content(TapePicture.Of(result.Plan, result.Timeline), "image/svg+xml");
     }
 
     private static Results<Ok<RunSheet>, ProblemHttpResult> Sheet(Guid id, Guid? session, Classes classes, Sessions sessions, Evaluator evaluator)
@@ -61,7 +74,7 @@ internal static class TakeAlongEndpoints
         }
 
         var (ready, problem) = Of(id, session, classes, sessions, evaluator);
-        return ready is null ? problem! : TypedResults.Ok(ClassCards.Of(ready.Plan, evaluator.Preferences, new Stature(from / 100.0), new Stature(to / 100.0)));
+        return ready is null ? problem! : TypedResults.Ok(ClassCards.Of(ready.Plan, ready.Timeline, evaluator.Preferences, new Stature(from / 100.0), new Stature(to / 100.0)));
     }
 
     private static Results<FileContentHttpResult, ProblemHttpResult> Ics(Guid id, Classes classes, Sessions sessions, Evaluator evaluator, TimeProvider clock)

@@ -356,6 +356,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/moves/{id}/trades": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["moveTrades"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/moves/{id}/page": {
         parameters: {
             query?: never;
@@ -620,6 +636,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["classCards"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/tape.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["tapePicture"];
         put?: never;
         post?: never;
         delete?: never;
@@ -893,6 +925,12 @@ export interface components {
         /** @description All that is printed for a class beside its run sheet. Nothing on it says who has which limit. */
         ClassCards: {
             title: string;
+            /** @description The class in a sentence. */
+            announcement: string;
+            /** @description What people bring or wear. */
+            bring: string;
+            /** @description What the main options are done with. */
+            kit: string[];
             stations: components["schemas"]["StationPlaceCard"][];
             walkThrough: components["schemas"]["WalkThroughLine"][];
             walkThroughTakes: string;
@@ -1050,6 +1088,10 @@ export interface components {
             verdict: string;
             /** @description Whether that is well: a class that leaves more than a tenth of its slot empty is not done yet. */
             fits: components["schemas"]["SlotFit"];
+            /** @description The class in the sentence with which it is announced; empty while it has no main part. */
+            announcement: string;
+            /** @description What the title promises in minutes and the clock does not keep; else empty. */
+            titleNote: string;
             /** @description The blocks as a screen lists them. */
             outline: components["schemas"]["BlockOutline"][];
             /** @description What each span is, with its arithmetic. */
@@ -2426,6 +2468,11 @@ export interface components {
              */
             holdSeconds: number;
         };
+        /** @description What a move asks instead of another one; nothing that is felt where it is empty. */
+        Trade: {
+            move: components["schemas"]["MoveId"];
+            words: string;
+        };
         /** @description A dose typed in its short form, for one station of a class. */
         TypedDoseRequest: {
             text: string;
@@ -3179,6 +3226,7 @@ export interface operations {
                 limit?: components["schemas"]["Limit"];
                 strict?: boolean;
                 near?: string;
+                than?: string;
             };
             header?: never;
             path?: never;
@@ -3333,6 +3381,37 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    moveTrades: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trade"][];
+                };
+            };
             /** @description Not Found */
             404: {
                 headers: {
@@ -4218,6 +4297,28 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    tapePicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -18,7 +18,7 @@ import css from './Brief.module.css'
 import { BriefFields } from './BriefFields'
 
 export function BriefPage() {
-  const { plan, booking, change, core, session } = useClassEditor()
+  const { plan, booking, change, core, session, evaluation } = useClassEditor()
   const saver = session && core.bookingSaver(session.id)
   const set = <K extends keyof Plan>(key: K, value: Plan[K] | undefined) =>
     change(String(key), (draft) => ({ ...draft, plan: withField(draft.plan, key, value) }))
@@ -35,6 +35,16 @@ export function BriefPage() {
           }))
         }
       >
+        {evaluation?.titleNote && (
+          <p role="status" className={css.refused}>
+            {evaluation.titleNote}
+          </p>
+        )}
+        {evaluation?.announcement && (
+          <p className={css.announced}>
+            To announce it: <b>{evaluation.announcement}</b>
+          </p>
+        )}
         <Leading />
         <div className={css.row}>
           <TextInput

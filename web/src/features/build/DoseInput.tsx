@@ -21,6 +21,9 @@ type Understood = { text: string; of: Plan; read: Read } | { text: string; probl
 
 const READ_AFTER = 60
 
+/** What was typed and could not be taken, by station: it is still there when the station is opened again. */
+const drafts = new Map<string, string>()
+
 const ofDose = ['dose', 'sides', 'chunk', 'sharing', 'waiting'] as const
 const ofBlock = ['rounds', 'betweenRounds', 'betweenSets'] as const
 
@@ -66,7 +69,7 @@ export function DoseInput({ station, block, name }: { station: PlanStation; bloc
   const { core, evaluation, change } = useClassEditor()
   const forms = useDoseForms().data ?? []
   const written = evaluation?.outline.find((o) => o.id === blockId)?.stations.find((o) => o.id === id)?.dose ?? ''
-  const [typed, setTyped] = useState<string | null>(null)
+  const [typed, setTyped] = useState<string | null>(drafts.get(id) ?? null)
   const [understood, setUnderstood] = useState<Understood | null>(null)
   // Until the class is added up anew, what was taken stands there and not what it replaced.
   const [lately, setLately] = useState<{ of: Evaluation | null; text: string } | null>(null)
@@ -75,6 +78,13 @@ export function DoseInput({ station, block, name }: { station: PlanStation; bloc
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined)
   const help = useId()
   const [helping, setHelping] = useState(false)
+
+  // What was left here unread is read again, so that the reason stands beside it.
+  useEffect(() => {
+    const left = drafts.get(id)
+    if (left === undefined) return
+    void readDose(left, core.store.getState().now.plan, id).then(setUnderstood, () => undefined)
+  }, [core, id])
 
   useEffect(
     () => () => {
@@ -96,6 +106,7 @@ export function DoseInput({ station, block, name }: { station: PlanStation; bloc
 
   function type(text: string) {
     setTyped(text)
+    drafts.set(id, text)
     setSaid('')
     clearTimeout(timer.current)
     timer.current = setTimeout(() => void read(text).catch(() => undefined), READ_AFTER)
@@ -104,6 +115,7 @@ export function DoseInput({ station, block, name }: { station: PlanStation; bloc
   function letGo() {
     clearTimeout(timer.current)
     stop.current?.abort()
+    drafts.delete(id)
     setTyped(null)
     setUnderstood(null)
   }
@@ -114,8 +126,11 @@ export function DoseInput({ station, block, name }: { station: PlanStation; bloc
     if (typed.trim() === shown0) return letGo()
     const { plan: now } = core.store.getState().now
     const known = understood && understood.text === typed && 'read' in understood && understood.of === now
-    const result = known ? understood : await read(typed).catch(() => null)
+    // Leaving the station does not take back what leaving the field has asked for.
+    const result = known ? understood : await readDose(typed, now, id).catch(() => null)
+    if (result) setUnderstood(result)
     if (!result || !('read' in result)) return
+    drafts.delete(id)
     const asked = result.of.blocks.find((b) => b.id === blockId) ?? block
     const unchanged = core.store.getState().now.plan === result.of
     change(

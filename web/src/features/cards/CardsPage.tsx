@@ -10,6 +10,7 @@ import { NumberField } from '../../ui/NumberField'
 import { useClassEditor } from '../editor/context'
 import css from './Cards.module.css'
 import { PlaceCards } from './PlaceCards'
+import { Preview } from './Preview'
 import { TakeAway } from './TakeAway'
 import { WalkThrough } from './WalkThrough'
 
@@ -18,6 +19,7 @@ const sheets = [
   { value: 'stations', label: 'Station cards' },
   { value: 'walk', label: 'Walk-through' },
   { value: 'home', label: 'To take home' },
+  { value: 'ahead', label: 'Beforehand' },
 ] as const
 
 type Kind = (typeof sheets)[number]['value']
@@ -134,6 +136,7 @@ export function CardsPage() {
       {kind === 'stations' && cards.data && <PlaceCards cards={cards.data} />}
       {kind === 'walk' && cards.data && <WalkThrough cards={cards.data} />}
       {kind === 'home' && cards.data && <TakeAway cards={cards.data} />}
+      {kind === 'ahead' && cards.data && <Preview cards={cards.data} booked={sheet.data.booked} />}
     </main>
   )
 }

@@ -85,6 +85,12 @@ export function ClassesPage() {
     void open(event.dataTransfer.files[0])
   }
 
+  /** Occasions whose title has every word that is looked for. */
+  const fitting = (lines: Occasion[]) => {
+    const words = search.toLowerCase().split(/\s+/).filter(Boolean)
+    return lines.filter((line) => words.every((word) => line.title.toLowerCase().includes(word)))
+  }
+
   const failed = toCome.error ?? held.error ?? plans.error
   const pending = toCome.isPending || held.isPending || plans.isPending
   const none = !pending && !failed && search === '' && plans.data?.all === 0 && held.data?.all === 0
@@ -102,6 +108,14 @@ export function ClassesPage() {
     >
       <div className={css.head}>
         <h1>Classes</h1>
+        {!none && (
+          <TextInput
+            aria-label="Look for a class"
+            placeholder="Look for a title"
+            value={search}
+            onChange={(event) => setSearch(event.currentTarget.value)}
+          />
+        )}
         <FileButton onChange={(file) => void open(file)} accept=".json,application/json">
           {(props) => (
             <Button variant="default" {...props}>
@@ -147,11 +161,11 @@ export function ClassesPage() {
         </div>
       )}
       {toCome.data && toCome.data.all > 0 && (
-        <Sessions title="To come" lines={toCome.data.sessions} onRemove={dropSession} />
+        <Sessions title="To come" lines={fitting(toCome.data.sessions)} onRemove={dropSession} />
       )}
       {held.data && held.data.all > 0 && (
         <>
-          <Sessions title="Held" lines={held.data.sessions} onRemove={dropSession} />
+          <Sessions title="Held" lines={fitting(held.data.sessions)} onRemove={dropSession} />
           <More
             shown={held.data.sessions.length}
             all={held.data.all}
@@ -163,13 +177,6 @@ export function ClassesPage() {
         <section aria-label="Plans">
           <div className={css.head}>
             <h2 className={css.part}>Plans</h2>
-            <TextInput
-              aria-label="Look for a plan"
-              placeholder="Look for a title"
-              size="xs"
-              value={search}
-              onChange={(event) => setSearch(event.currentTarget.value)}
-            />
           </div>
           <ul className={css.list}>
             {plans.data.classes.map((line) => (
@@ -217,6 +224,7 @@ interface SessionsProps {
 /** Occasions, each with its day and what became of it. */
 function Sessions({ title, lines, onRemove }: SessionsProps) {
   const format = useClockFormat()
+  if (lines.length === 0) return null
   return (
     <section aria-label={title}>
       <h2 className={css.part}>{title}</h2>
@@ -247,6 +255,7 @@ function Sessions({ title, lines, onRemove }: SessionsProps) {
                   {line.copyOf && `, a copy of “${line.copyOf}”`}
                 </span>
               </span>
+              <SmallTape id={line.classId} version={line.length + line.verdict} />
               <span className={css.fit} data-over={line.verdict.endsWith('over')}>
                 <strong>{line.length}</strong> {line.verdict}
               </span>
@@ -263,6 +272,20 @@ function Sessions({ title, lines, onRemove }: SessionsProps) {
         })}
       </ul>
     </section>
+  )
+}
+
+/** The class at a glance; what it adds up to stands in words beside it. */
+function SmallTape({ id, version }: { id: string; version: string }) {
+  return (
+    <img
+      className={css.tape}
+      src={`/api/classes/${id}/tape.svg?at=${encodeURIComponent(version)}`}
+      alt=""
+      loading="lazy"
+      width={170}
+      height={26}
+    />
   )
 }
 
@@ -288,6 +311,7 @@ function PlanLine({ line, onRemove }: { line: Summary; onRemove: () => void }) {
           {line.toCome === 0 ? 'no date to come' : `${line.toCome} to come`}
         </span>
       </span>
+      <SmallTape id={line.id} version={String(line.savedAt)} />
       <span className={css.fit} data-over={line.verdict.endsWith('over')}>
         <strong>{line.length}</strong> {line.verdict}
       </span>

@@ -1,8 +1,9 @@
 import { Modal, NativeSelect, TextInput } from '@mantine/core'
 import type { KeyboardEvent } from 'react'
 import { useEffect, useRef, useState } from 'react'
-import type { Family, Schemas } from '../../api/client'
-import { troubleWords } from '../../api/client'
+import { useQuery } from '@tanstack/react-query'
+import type { Family, Move, Schemas } from '../../api/client'
+import { answer, api, troubleWords } from '../../api/client'
 import { FamilyMark } from '../../ui/FamilyMark'
 import { Thumb } from '../../ui/FigureView'
 import css from './Moves.module.css'
@@ -21,8 +22,28 @@ export function MovePicker({ title, current, onChoose, onClose }: Props) {
   const [family, setFamily] = useState<Family | undefined>()
   const [limit, setLimit] = useState<Schemas['Limit'] | undefined>()
   const [at, setAt] = useState(0)
+  const [kit, setKit] = useState('')
+  const [plane, setPlane] = useState<Move['plane'] | undefined>()
+  const [position, setPosition] = useState<Move['position'] | undefined>()
+  const [than, setThan] = useState<'easier' | 'harder' | undefined>()
   const thumbs = useThumbs()
-  const { found, pending, failed } = useMoveSearch({ q, family, limit, near: current || undefined })
+  const trades = useQuery({
+    queryKey: ['trades', current],
+    queryFn: () => answer(api.GET('/api/moves/{id}/trades', { params: { path: { id: current } } })),
+    enabled: current !== '',
+    staleTime: Infinity,
+    select: (list) => new Map(list.map((trade) => [trade.move, trade.words])),
+  }).data
+  const { found, pending, failed } = useMoveSearch({
+    q,
+    family,
+    limit,
+    kit: kit || undefined,
+    plane,
+    position,
+    than,
+    near: current || undefined,
+  })
   const list = useRef<HTMLUListElement>(null)
   const chosen = found[Math.min(at, found.length - 1)]
 
@@ -42,6 +63,21 @@ export function MovePicker({ title, current, onChoose, onClose }: Props) {
       onChoose(chosen.id)
     }
   }
+
+  /** A question asked with one press, taken back with another. */
+  const ask = (words: string, on: boolean, toggle: () => void) => (
+    <button
+      type="button"
+      className={css.ask}
+      aria-pressed={on}
+      onClick={() => {
+        toggle()
+        setAt(0)
+      }}
+    >
+      {words}
+    </button>
+  )
 
   return (
     <Modal
@@ -99,8 +135,31 @@ export function MovePicker({ title, current, onChoose, onClose }: Props) {
           ))}
         </NativeSelect>
       </div>
+      <div className={css.quick} role="group" aria-label="What for">
+        {current !== '' && (
+          <>
+            {ask('Easier than this one', than === 'easier', () => setThan(than === 'easier' ? undefined : 'easier'))}
+            {ask('Harder than this one', than === 'harder', () => setThan(than === 'harder' ? undefined : 'harder'))}
+          </>
+        )}
+        {ask('No kit left', kit === 'none', () => setKit(kit === 'none' ? '' : 'none'))}
+        {ask('Sideways', plane === 'frontal', () => setPlane(plane === 'frontal' ? undefined : 'frontal'))}
+        {ask('Standing up', position === 'standing', () =>
+          setPosition(position === 'standing' ? undefined : 'standing'),
+        )}
+        {ask('On the back', position === 'onTheBack', () =>
+          setPosition(position === 'onTheBack' ? undefined : 'onTheBack'),
+        )}
+        {ask('For a sore knee', limit === 'knee', () => setLimit(limit === 'knee' ? undefined : 'knee'))}
+        <span role="status" className={css.asking}>
+          {pending ? '' : `${found.length} found`}
+          {limit && ' – a first sieve, no clearance: ask the person'}
+        </span>
+      </div>
       {failed && <p role="alert">The moves cannot be looked through. {troubleWords(failed)}</p>}
-      {!failed && !pending && found.length === 0 && <p role="status">Nothing fits. Take a letter away.</p>}
+      {!failed && !pending && found.length === 0 && (
+        <p role="status">Nothing fits. Take a letter or a question away.</p>
+      )}
       <ul ref={list} id="moves-found" role="listbox" aria-label="Moves found" className={css.found}>
         {found.map((move, i) => {
           const thumb = thumbs?.get(move.id)
@@ -118,7 +177,10 @@ export function MovePicker({ title, current, onChoose, onClose }: Props) {
               <span className={css.picture}>{thumb && <Thumb figure={thumb.figure} />}</span>
               <span className={css.name}>
                 <FamilyMark family={move.family} size={14} /> {move.name}
-                {thumb?.asks && <small className={css.asking}>{thumb.asks}</small>}
+                <small className={css.asking}>
+                  {trades ? (move.id === current ? 'this one' : trades.get(move.id) || 'asks the same') : thumb?.asks}
+                  {move.kit.length > 0 && ` · ${move.kit.join(', ')}`}
+                </small>
               </span>
             </li>
           )

@@ -13,6 +13,8 @@ export interface Sieve {
   strict?: boolean
   /** Where nothing is typed, what is most like it comes first. */
   near?: string
+  /** Only what asks less, or more, than that. */
+  than?: 'easier' | 'harder'
 }
 
 /** What a move can be kind to. */

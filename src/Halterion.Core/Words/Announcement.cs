@@ -1,0 +1,72 @@
+using System.Globalization;
+using System.Text.RegularExpressions;
+using Halterion.Core.Plans;
+using Halterion.Core.Timing;
+
+namespace Halterion.Core.Words;
+
+/// <summary>What a class is, in the sentence with which it is announced, and its title held against the clock.</summary>
+public static partial class Announcement
+{
+    private static readonly string[] Numbers = ["no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve"];
+
+    /// <summary>Such as "Five moves, three rounds, 24 minutes, with a warm-up before and a cool-down after."; empty without a main part.</summary>
+    public static string Of(ClassPlan plan, Timeline timeline)
+    {
+        var main = plan.Blocks.Select((block, i) => (Block: block, Index: i)).Where(b => IsMain(b.Block)).ToArray();
+        if (main.Length == 0)
+        {
+            return "";
+        }
+
+        var indices = main.Select(b => b.Index).ToHashSet();
+        var seconds = timeline.Spans.Where(s => indices.Contains(s.Block)).Sum(s => (s.End - s.Start).Value);
+        var moves = main.SelectMany(b => b.Block.Stations).Select(s => s.Main.Move).Distinct().Count();
+        var parts = new List<string> { Many(moves, "move") };
+        if (main is [var only])
+        {
+            if (only.Block.Rounds > 1 && only.Block.Shape != BlockShape.OwnPace)
+            {
+                parts.Add(Many(only.Block.Rounds, only.Block.Shape == BlockShape.Sets ? "set" : "round"));
+            }
+        }
+        else
+        {
+            parts.Add(Many(main.Length, "part"));
+        }
+
+        var minutes = (int)Math.Round(seconds / 60.0, MidpointRounding.AwayFromZero);
+        parts.Add(minutes == 1 ? "1 minute" : string.Create(CultureInfo.InvariantCulture, $"{minutes} minutes"));
+        var around = (plan.Blocks.Any(b => b.Phase == Phase.Warmup), plan.Blocks.Any(b => b.Phase == Phase.Cooldown)) switch
+        {
+            (true, true) => ", with a warm-up before and a cool-down after",
+            (true, false) => ", with a warm-up before",
+            (false, true) => ", with a cool-down after",
+            _ => "",
+        };
+        var words = string.Join(", ", parts) + around + ".";
+        return char.ToUpperInvariant(words[0]) + words[1..];
+    }
+
+    /// <summary>What a title promises in minutes and the clock does not keep; empty where it does, or says nothing.</summary>
+    public static string TitleAgainstClock(ClassPlan plan, Timeline timeline)
+    {
+        if (Minutes().Match(plan.Title) is not { Success: true } said || !int.TryParse(said.Groups[1].Value, CultureInfo.InvariantCulture, out var minutes))
+        {
+            return "";
+        }
+
+        var length = timeline.Length.Value / 60.0;
+        return minutes == plan.SlotMinutes || Math.Abs(length - minutes) <= 1
+            ? ""
+            : string.Create(CultureInfo.InvariantCulture, $"The title says {minutes} minutes; the class takes {timeline.Length} of {plan.SlotMinutes} min booked.");
+    }
+
+    private static bool IsMain(Block block) => block.Shape != BlockShape.Talk && block.Phase is not (Phase.Warmup or Phase.Cooldown or Phase.Talk);
+
+    private static string Many(int count, string of) =>
+        $"{(count < Numbers.Length ? Numbers[count] : count.ToString(CultureInfo.InvariantCulture))} {of}{(count == 1 ? "" : "s")}";
+
+    [GeneratedRegex(@"\b(\d{1,3})\s*[- ]?(?:min\b|mins\b|minute|minutes\b|′|')", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    private static partial Regex Minutes();
+}
