@@ -106,6 +106,23 @@ public class ShortDoseTests
         Assert.Equal((whole, beside), (PlanWords.Whole(read.Stations[0], read), dose.Beside(before, read)));
     }
 
+    [Theory]
+    [InlineData("20/15/12", 3, 5, "20/15/12/9/6")]
+    [InlineData("4/2", 2, 4, "4/2/1/1")]
+    [InlineData("5/10", 2, 3, "5/10/15")]
+    [InlineData("10/12/10", 3, 4, "10/12/10/10")]
+    [InlineData("20/15/12", 2, 4, "20/15/12")]
+    [InlineData("20/15/12", 3, 2, "20/15/12")]
+    [InlineData("8–12/6–10", 2, 3, "8–12/6–10/6–10")]
+    public void Listed_targets_go_on_as_they_went_when_rounds_are_added(string dose, int before, int after, string then)
+    {
+        var block = Json(Block($"\"rounds\":{before}", Station("""{"kind":"time","amount":1}"""))).AsObject();
+        ShortDoseReader.Read(dose).Dose!.PutInto(block, block["stations"]![0]!.AsObject());
+        MoreRounds.Put(block, after);
+        var read = ClassReader.ReadBlock(block, Library).Plan!.Blocks[0];
+        Assert.Equal((after, then), (read.Rounds, ShortDose.Of(read.Stations[0])));
+    }
+
     [Fact]
     public void A_list_of_moves_is_read_line_by_line_and_what_is_unknown_is_asked()
     {

@@ -6,7 +6,7 @@ test('a class is copied with a brief of its own, removed, and put back', async (
   const line = page.getByRole('region', { name: 'To come' }).getByRole('listitem')
   await expect(line).toHaveCount(2)
   await line.filter({ hasText: 'Full moon circuit' }).getByRole('link', { name: 'Copy' }).click()
-  await expect(page.getByLabel('Title')).toHaveValue('Full moon circuit')
+  await expect(page.getByLabel('Title')).toHaveValue('Full moon circuit, 2')
   await page.getByLabel('Title').fill('New moon circuit')
   await enter(page.getByLabel('Room booked for'), '30')
   await page.getByRole('button', { name: 'Make it and build' }).click()

@@ -21,7 +21,7 @@ test('a move is found by an alias with a typing mistake, and shows itself and wh
   await expect(page.getByText('1 of 166 moves')).toBeVisible()
   await page.getByRole('link', { name: 'Split squat, rear foot raised' }).click()
   await expect(page.getByRole('heading', { name: 'Split squat, rear foot raised' })).toBeVisible()
-  const options = page.getByRole('list', { name: 'Easier, main, harder and instead' }).getByRole('listitem')
+  const options = page.getByRole('list', { name: 'Harder, main, easier and instead' }).getByRole('listitem')
   expect(await options.count()).toBeGreaterThanOrEqual(3)
   await expect(options.nth(1).getByRole('img')).toHaveAttribute(
     'aria-label',

@@ -23,6 +23,20 @@ try {
     ['people', '/people', [1280, 800], []],
     ['brief', at('Full moon circuit', 'brief'), [1280, 800], []],
     ['build', at('Full moon circuit', 'build'), [1280, 800], []],
+    ['station', at('Full moon circuit', 'build'), [1280, 900], [], (page) => page.getByRole('article', { name: /Split squat/ }).locator('button[aria-expanded]').click()],
+    ['add-block', '/classes/new', [1280, 900], [], (page) => page.getByRole('button', { name: 'Make it and build' }).click()],
+    [
+      'picker',
+      at('Full moon circuit', 'build'),
+      [1280, 900],
+      [],
+      async (page) => {
+        await page.getByRole('article', { name: /Split squat/ }).locator('button[aria-expanded]').click()
+        await page.getByRole('button', { name: 'main option: Split squat' }).click()
+        await page.getByRole('button', { name: 'For a sore knee' }).click()
+      },
+    ],
+    ['beforehand', at('Full moon circuit', 'cards'), [1280, 1000], [], 'Beforehand'],
     ['build-dark', at('Six around the loft', 'build'), [1280, 800], [], 'dark'],
     ['cards', at('Full moon circuit', 'cards'), [1280, 1000], []],
     ['station-card', at('Full moon circuit', 'cards'), [1280, 1000], [], 'Station cards'],
@@ -43,7 +57,10 @@ try {
     })
     await page.goto(address + path)
     await page.waitForTimeout(1200)
-    if (extra && extra !== 'dark') {
+    if (typeof extra === 'function') {
+      await extra(page)
+      await page.waitForTimeout(1500)
+    } else if (extra && extra !== 'dark') {
       await page.getByText(extra, { exact: true }).click()
       await page.waitForTimeout(1000)
     }

@@ -1,5 +1,5 @@
 import type { Locator, Page } from '@playwright/test'
-import { expect, test } from './studio'
+import { expect, open, test } from './studio'
 
 /** Counts what a hand does: a click each, a key each. */
 class Hand {
@@ -176,7 +176,7 @@ test('from opening a class to a new station with a dose in under ten keys; the f
   await expect(rows(page)).toHaveCount(before + 1)
   await hand.press('Delete')
   await expect(rows(page)).toHaveCount(before)
-  expect(await focused()).toBe('ARTICLE')
+  await expect.poll(focused).toBe('ARTICLE')
   await hand.press('Shift+ArrowUp', 'Shift+ArrowUp')
   await expect(page.getByRole('region', { name: 'What is chosen' })).toContainText('2 stations chosen')
   await hand.press('Control+k')
@@ -187,7 +187,7 @@ test('from opening a class to a new station with a dose in under ten keys; the f
   await expect(page.getByRole('dialog')).toContainText('Everything, by its name')
   await hand.press('Escape')
   await expect(page.getByRole('dialog')).toHaveCount(0)
-  expect(await focused()).not.toBe('BODY')
+  await expect.poll(focused).not.toBe('BODY')
 })
 
 test('a dose is taken whole or not at all', async ({ page, studio }) => {
@@ -228,4 +228,59 @@ test('a dose is taken whole or not at all', async ({ page, studio }) => {
   await expect(page.getByText('999 is too much: 0–120.')).toBeVisible()
   await rest.press('Escape')
   await expect(rest).toHaveValue('')
+})
+
+test('twelve blocks and forty stations are seen on three screens; a list is pasted; rounds go on as they went', async ({
+  page,
+  studio,
+}) => {
+  const option = { tier: 'main', move: 'squat' }
+  const stations = (many: number) =>
+    Array.from({ length: many }, () => ({ dose: [{ kind: 'time', amount: 20 }], options: [option] }))
+  const opened = await fetch(`${studio.address}/api/classes/file`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({
+      format: 'halterion-class',
+      version: 1,
+      title: 'Many',
+      slotMinutes: 60,
+      blocks: Array.from({ length: 12 }, (_, i) => ({
+        name: `Block ${i + 1}`,
+        phase: 'main',
+        rounds: 2,
+        stations: stations(i < 4 ? 4 : 3),
+      })),
+    }),
+  })
+  const { id } = (await opened.json()) as { id: string }
+  await page.setViewportSize({ width: 1280, height: 800 })
+  await page.goto(`${studio.address}/classes/${id}/build`)
+  await expect(rows(page)).toHaveCount(40)
+  expect(await page.evaluate(() => document.documentElement.scrollHeight)).toBeLessThanOrEqual(2400)
+
+  // Text that somebody has in their notes is read where it is pasted.
+  await rows(page).first().focus()
+  await page.evaluate(() => {
+    const data = new DataTransfer()
+    data.setData('text/plain', '- hip hinge 12\n- wobbly dance 20 s')
+    document.activeElement!.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }))
+  })
+  const read = page.getByRole('list', { name: 'What was read' }).getByRole('listitem')
+  await expect(read.nth(0)).toContainText('Hip hinge 12')
+  await expect(read.nth(1)).toContainText('“wobbly dance” is no move of the library.')
+  await page.getByRole('button', { name: 'Add 1 station, leave 1 out' }).click()
+  await expect(rows(page)).toHaveCount(41)
+
+  const last = page.getByRole('region', { name: 'Block 12: Block 12' })
+  await open(page, 'station', 'Hip hinge')
+  const dose = page.getByLabel('Dose of Hip hinge')
+  await dose.fill('20/15')
+  await dose.press('Enter')
+  await expect(page.getByText('Taken.')).toBeVisible()
+  await last.getByRole('button', { name: /^Block 12/ }).click()
+  const rounds = page.getByLabel('Rounds', { exact: true })
+  await rounds.fill('4')
+  await rounds.press('Enter')
+  await expect(last.getByRole('article', { name: 'Station 4: Hip hinge' })).toContainText('20/15/10/5')
 })

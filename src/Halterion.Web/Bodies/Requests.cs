@@ -78,6 +78,19 @@ public sealed record TypedDoseRequest(string Text, JsonElement Class, string Sta
     }
 }
 
+/// <summary>Another number of rounds for a block of a class.</summary>
+/// <param name="Block">The block's id.</param>
+public sealed record RoundsRequest(JsonElement Class, string Block, int Rounds) : IRead<RoundsRequest>
+{
+    public static RoundsRequest? Read(Fields body, Faults faults)
+    {
+        var of = body.Json("class", faults);
+        var block = body.Text("block", 1, 40, required: true);
+        var rounds = body.Whole("rounds", 1, 20, required: true);
+        return of is { } file && block is not null && rounds is { } many ? new RoundsRequest(file, block, many) : null;
+    }
+}
+
 /// <summary>A list of moves as people write it, to be read into stations.</summary>
 /// <param name="RoundGivesSide">The block that they go into gives the side by round.</param>
 /// <param name="Like">The dose of the stations there, in the short form.</param>

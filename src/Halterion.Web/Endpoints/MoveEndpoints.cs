@@ -206,7 +206,7 @@ internal static class MoveEndpoints
         }
 
         var proposals = Proposals.For(move.Id, library);
-        var options = new[] { (proposals.Easier?.Of, proposals.Easier?.Why), (Option.Of(Tier.Main, move.Id), ""), (proposals.Harder?.Of, proposals.Harder?.Why), (proposals.Instead?.Of, proposals.Instead?.Why) }
+        var options = new[] { (proposals.Harder?.Of, proposals.Harder?.Why), (Option.Of(Tier.Main, move.Id), ""), (proposals.Easier?.Of, proposals.Easier?.Why), (proposals.Instead?.Of, proposals.Instead?.Why) }
             .Where(o => o.Item1 is not null)
             .Select(o => Figured(o.Item1!, o.Item2!, evaluator)).ToImmutableArray();
         var faults = move.Faults.Zip(

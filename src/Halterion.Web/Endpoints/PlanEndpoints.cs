@@ -28,6 +28,10 @@ public sealed record FitAnswer(ImmutableArray<FitOffer> Offers, string ShortBy, 
 /// <param name="Evaluation">Of the class with it; null while the class has faults elsewhere.</param>
 public sealed record TypedDoseResult(JsonElement Block, string Words, string Takes, string Also, Evaluation? Evaluation);
 
+/// <summary>A block with another number of rounds.</summary>
+/// <param name="Evaluation">Of the class with it; null while the class has faults.</param>
+public sealed record RoundsResult(JsonElement Block, Evaluation? Evaluation);
+
 internal static class PlanEndpoints
 {
     public static void MapPlans(this IEndpointRouteBuilder routes)
@@ -40,6 +44,7 @@ internal static class PlanEndpoints
         plans.MapPost("/repair", Repair).Takes<RepairRequest>().ProducesProblem(409).WithName("repair");
         plans.MapPost("/fit", FitTo).Takes<FitRequest>().WithName("fit");
         plans.MapPost("/dose", Dose).Takes<TypedDoseRequest>().WithName("typeDose");
+        plans.MapPost("/rounds", Rounds).Takes<RoundsRequest>().WithName("setRounds");
         plans.MapPost("/paste", Paste).Takes<PasteRequest>().WithName("pasteMoves");
         plans.MapGet("/dose-forms", () => TypedResults.Ok(ShortDose.Forms)).WithName("doseForms");
     }
@@ -172,6 +177,26 @@ internal static class PlanEndpoints
             Outlines.Needs(read.Stations[index], read).ToString(),
             typed.Beside(before, read),
             evaluator.Evaluate(file.ToJsonString()).Evaluation));
+    }
+
+    /// <summary>Gives a block another number of rounds; targets that are listed by round go on as they went.</summary>
+    private static Results<Ok<RoundsResult>, ProblemHttpResult> Rounds(Body<RoundsRequest> body, Evaluator evaluator)
+    {
+        if (body.Value is not { } request)
+        {
+            return body.Problem!;
+        }
+
+        var file = JsonNode.Parse(request.Class.GetRawText()) as JsonObject;
+        var block = (file?["blocks"] as JsonArray ?? []).OfType<JsonObject>()
+            .FirstOrDefault(b => b["id"] is JsonValue id && id.TryGetValue<string>(out var own) && own == request.Block);
+        if (block is null)
+        {
+            return Problems.Bad("/block", "The class has no such block.", "the id of one of its blocks");
+        }
+
+        MoreRounds.Put(block, request.Rounds);
+        return TypedResults.Ok(new RoundsResult(JsonElement.Parse(block.ToJsonString()), evaluator.Evaluate(file!.ToJsonString()).Evaluation));
     }
 
     private static (JsonObject Block, JsonObject Station, int Index)? Find(JsonObject? file, string id)

@@ -212,6 +212,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/rounds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["setRounds"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/paste": {
         parameters: {
             query?: never;
@@ -2010,6 +2026,19 @@ export interface components {
          * @enum {unknown}
          */
         RestHabit: "full" | "short" | "none" | "active";
+        /** @description Another number of rounds for a block of a class. */
+        RoundsRequest: {
+            class: components["schemas"]["ClassPlan"];
+            /** @description The block's id. */
+            block: string;
+            /** Format: int32 */
+            rounds: number;
+        };
+        /** @description A block with another number of rounds. */
+        RoundsResult: {
+            block: components["schemas"]["PlanBlock"];
+            evaluation: null | components["schemas"]["Evaluation"];
+        };
         /** @description A class on one page, to be read at arm's length. */
         RunSheet: {
             title: string;
@@ -3093,6 +3122,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TypedDoseResult"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    setRounds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoundsRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoundsResult"];
                 };
             };
             /** @description Payload Too Large */

@@ -43,6 +43,9 @@ export function BriefFields({ brief, booked = true, trouble, onChange, children 
         data-autofocus
         maxLength={120}
         value={brief.title}
+        description={
+          brief.title.length >= 120 ? 'A title takes 120 characters; what was longer is cut off.' : undefined
+        }
         error={brief.title.trim() === '' ? 'Give it a name you will know it by.' : undefined}
         onChange={(event) => onChange('title', { title: event.currentTarget.value })}
       />

@@ -29,6 +29,12 @@ const fresh = (): Brief => ({
   },
 })
 
+/** A title of its own for a copy: the same with the next number that is free. */
+function apart(title: string, taken: Set<string>): string {
+  const base = title.replace(/, \d{1,3}$/, '').slice(0, 114)
+  for (let n = 2; ; n++) if (!taken.has(`${base}, ${n}`)) return `${base}, ${n}`
+}
+
 /** A class begins with its brief: from nothing, or as a copy of another. */
 export function NewClassPage() {
   const navigate = useNavigate()
@@ -47,7 +53,7 @@ export function NewClassPage() {
       const { plan, sessions } = await fetchClass(id)
       const booking = sessions.at(-1)?.booking
       setBrief((b) => ({
-        title: plan.title,
+        title: apart(plan.title, new Set(classes.map((c) => c.title))),
         slotMinutes: plan.slotMinutes,
         aim: plan.aim ?? 'conditioning',
         booking: {

@@ -1,4 +1,5 @@
 import type { PlanBlock, Schemas } from '../../api/client'
+import { answer, api } from '../../api/client'
 import { useClassEditor } from '../editor/context'
 import css from './Build.module.css'
 import type { Shape } from '../../plan/edit'
@@ -32,7 +33,7 @@ const listHint = 'seconds, or a list by gap such as 30, 45'
 
 /** How long, how often, with what between: the clock of a block. */
 export function BlockTiming({ block }: { block: PlanBlock }) {
-  const { plan, evaluation, change } = useClassEditor()
+  const { plan, core, evaluation, change } = useClassEditor()
   const shape = shapeOf(block)
   const id = partId(block)
   const set = <K extends keyof PlanBlock>(key: K, value: PlanBlock[K] | undefined) =>
@@ -40,6 +41,24 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
       ...draft,
       plan: setBlock(draft.plan, id, (b) => withField(b, key, value)),
     }))
+  /** Targets that are listed by round go on as they went; that is worked out by the server. */
+  async function setRounds(rounds: number) {
+    const now = core.store.getState().now.plan
+    const listed = block.stations?.some((s) => s.dose.some((part) => Array.isArray(part.amount)))
+    if (!listed || rounds <= (block.rounds ?? 1)) return set('rounds', rounds)
+    try {
+      const result = await answer(api.POST('/api/plans/rounds', { body: { class: now, block: id, rounds } }))
+      if (core.store.getState().now.plan !== now) return set('rounds', rounds)
+      change(
+        `rounds ${id}`,
+        (draft) => ({ ...draft, plan: setBlock(draft.plan, id, () => result.block) }),
+        result.evaluation ?? undefined,
+      )
+    } catch {
+      set('rounds', rounds)
+    }
+  }
+
   // A station with a change of its own does not wait for the block's.
   const needs = (evaluation?.outline.find((o) => o.id === id)?.stations ?? [])
     .filter((_, i) => shape === 'rotation' || (i > 0 && block.stations?.[i]?.changeSeconds === undefined))
@@ -124,7 +143,8 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
           max={20}
           width={72}
           value={block.rounds ?? 1}
-          onChange={(v) => v && set('rounds', v)}
+          needed
+          onChange={(v) => v && void setRounds(v)}
         />
       )}
       {shape === 'rotation' && (

@@ -1,4 +1,4 @@
-import { memo, useEffect, useMemo, useState } from 'react'
+import { memo, useContext, useEffect, useMemo, useState } from 'react'
 import type { Move, PlanBlock } from '../../api/client'
 import { troubleWords } from '../../api/client'
 import { useMoves } from '../../api/queries'
@@ -11,13 +11,17 @@ import css from './Build.module.css'
 import type { Picking } from './commands'
 import { useCommands } from './commands'
 import { KeySheet, Palette } from './Palette'
+import { PasteMoves } from './PasteMoves'
 import { SelectionBar } from './SelectionBar'
-import { BenchContext, CopiedContext, SelectedContext, useBench } from './useBench'
+import { BenchContext, CopiedContext, SelectedContext, useBench, useBenchContext } from './useBench'
 import { useKeys } from './useKeys'
 import { OpenContext, useOpened, useOpening } from './useOpen'
 import { PicturesContext, usePictures } from './usePictures'
 import { useStations } from './useStations'
 import { Totals, Verdict } from './Verdict'
+
+/** From so many stations on, only a block that is open offers to take more: the class is to be seen at a glance. */
+const LONG = 24
 
 /** The bench: the whole class at a glance on the left, what it adds up to on the right. */
 export function BuildPage() {
@@ -32,11 +36,12 @@ export function BuildPage() {
   const { bench, selected, copied } = useBench()
   const pictures = usePictures(plan)
   const opened = useOpening()
+  const many = plan.blocks.reduce((sum, block) => sum + (block.stations ?? []).length, 0)
 
-  // The keys of the bench work from the start: the focus is on it, and not on the page behind.
+  // The keys of the bench work from the start, and when what had the focus is gone with what was removed.
   useEffect(() => {
     if (document.activeElement === document.body) document.getElementById('bench')?.focus({ preventScroll: true })
-  }, [])
+  }, [plan])
 
   return (
     <BenchContext value={bench}>
@@ -45,7 +50,7 @@ export function BuildPage() {
           <PicturesContext value={pictures}>
             <OpenContext value={opened}>
               <div className={css.bench}>
-                <main id="bench" tabIndex={-1} className={css.blocks} aria-label="The class">
+                <main id="bench" tabIndex={-1} className={css.blocks} data-long={many > LONG} aria-label="The class">
                   {plan.blocks.length === 0 && (
                     <p className={css.empty}>
                       An empty bench. Begin with a block: most classes are a talk, a warm-up, one or two main blocks and
@@ -78,6 +83,17 @@ function ByKeys({ moves }: { moves: Move[] }) {
   const [picking, setPicking] = useState<Picking | null>(null)
   const [shown, setShown] = useState<'palette' | 'sheet' | null>(null)
   const [trouble, setTrouble] = useState('')
+  const [pasted, setPasted] = useState('')
+  useEffect(() => {
+    const take = (event: Event) => setPasted((event as CustomEvent<string>).detail.slice(0, 4000))
+    window.addEventListener('halterion-list', take)
+    return () => window.removeEventListener('halterion-list', take)
+  }, [])
+  const takers = plan.blocks.filter((b) => b.format !== 'talk')
+  const into =
+    takers.find((b) => open === `block-${b.id}` || b.stations?.some((s) => open === `station-${s.id}`)) ?? takers.at(-1)
+  const bench = useBenchContext()
+  const selected = useContext(SelectedContext)
   const { commands, remember } = useCommands(moves, setPicking)
   useKeys(commands, {
     palette: () => {
@@ -86,11 +102,21 @@ function ByKeys({ moves }: { moves: Move[] }) {
     },
     sheet: () => setShown('sheet'),
     escape: () => {
-      const card = document.getElementById(open)
+      if (open === '' && selected.length > 0) return bench.clear()
+      const card = document.getElementById(open) ?? document.getElementById('bench')
+      card?.focus()
       if (open !== '') show('')
-      requestAnimationFrame(() => (card ?? document.getElementById('bench'))?.focus())
     },
   })
+
+  /** A window that closes gives the focus back; where that is gone, to the bench and not to the page behind. */
+  function close() {
+    setShown(null)
+    setPicking(null)
+    setTimeout(() => {
+      if (document.activeElement === document.body) document.getElementById('bench')?.focus({ preventScroll: true })
+    }, 80)
+  }
 
   async function choose(what: Picking, move: string) {
     setTrouble('')
@@ -124,8 +150,9 @@ function ByKeys({ moves }: { moves: Move[] }) {
           {trouble}
         </p>
       )}
-      {shown === 'palette' && <Palette commands={commands} onClose={() => setShown(null)} />}
-      {shown === 'sheet' && <KeySheet commands={commands} onClose={() => setShown(null)} />}
+      {pasted !== '' && into && <PasteMoves block={into} first={pasted} onClose={() => setPasted('')} />}
+      {shown === 'palette' && <Palette commands={commands} onClose={close} />}
+      {shown === 'sheet' && <KeySheet commands={commands} onClose={close} />}
       {picking && (
         <MovePicker
           title={picking.to === 'add' ? 'Add a station' : 'Swap the move'}
@@ -134,7 +161,7 @@ function ByKeys({ moves }: { moves: Move[] }) {
             setPicking(null)
             void choose(picking, move)
           }}
-          onClose={() => setPicking(null)}
+          onClose={close}
         />
       )}
     </>

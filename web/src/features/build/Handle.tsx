@@ -1,4 +1,4 @@
-import type { DragEvent, KeyboardEvent, PointerEvent } from 'react'
+import type { DragEvent, KeyboardEvent, MouseEvent, PointerEvent } from 'react'
 import { useContext, useRef, useState } from 'react'
 import css from './Build.module.css'
 import type { Bench, Spot } from './useBench'
@@ -78,7 +78,7 @@ export function Handle({ spot, what }: { spot: Spot; what: string }) {
         aria-label={`Choose ${what}`}
         title="Choose it; with Shift, all from the last one to it"
         checked={selected.some((s) => same(s, spot))}
-        onChange={(event) => bench.toggle(spot, (event.nativeEvent as MouseEvent).shiftKey)}
+        onChange={(event) => bench.toggle(spot, (event.nativeEvent as PointerEvent['nativeEvent']).shiftKey)}
       />
     </span>
   )
@@ -90,6 +90,7 @@ const LONG_PRESS = 450
 export function useCard(bench: Bench, spot: Spot) {
   const [over, setOver] = useState<'before' | 'after' | null>(null)
   const pressing = useRef<ReturnType<typeof setTimeout> | undefined>(undefined)
+  const pressed = useRef(false)
   const letGo = () => clearTimeout(pressing.current)
   const takes = () => {
     const dragged = bench.dragged()
@@ -124,7 +125,18 @@ export function useCard(bench: Bench, spot: Spot) {
         return
       event.stopPropagation()
       letGo()
-      pressing.current = setTimeout(() => bench.toggle(spot), LONG_PRESS)
+      pressed.current = false
+      pressing.current = setTimeout(() => {
+        pressed.current = true
+        bench.toggle(spot)
+      }, LONG_PRESS)
+    },
+    // Lifting the finger after a long press is no tap.
+    onClickCapture: (event: MouseEvent) => {
+      if (!pressed.current) return
+      pressed.current = false
+      event.preventDefault()
+      event.stopPropagation()
     },
     onPointerUp: letGo,
     onPointerCancel: letGo,

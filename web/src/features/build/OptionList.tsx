@@ -7,9 +7,9 @@ import { MoveSelect } from './MoveSelect'
 import { OptionFields } from './OptionFields'
 
 const tiers: [PlanOption['tier'], string][] = [
-  ['easier', 'easier'],
-  ['main', 'main'],
   ['harder', 'harder'],
+  ['main', 'main'],
+  ['easier', 'easier'],
   ['instead', 'instead'],
 ]
 

@@ -8,11 +8,18 @@ import css from './Build.module.css'
 import { useOpened } from './useOpen'
 import { MOST_STATIONS, useStations } from './useStations'
 
+interface Props {
+  block: PlanBlock
+  /** What was pasted already. */
+  first?: string
+  onClose: () => void
+}
+
 /** A list of moves, one a line, as it stands in somebody's notes: read into stations; a name that is none is asked about. */
-export function PasteMoves({ block, onClose }: { block: PlanBlock; onClose: () => void }) {
+export function PasteMoves({ block, first = '', onClose }: Props) {
   const { show } = useOpened()
   const maker = useStations()
-  const [text, setText] = useState('')
+  const [text, setText] = useState(first)
   const as = maker.like(block)
   const { data, error } = useQuery({
     queryKey: ['paste', text, as],

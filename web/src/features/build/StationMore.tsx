@@ -91,6 +91,19 @@ export function StationMore({ station, block, moves, onChange }: Props) {
           value={Array.isArray(station.view) ? station.view[0] : station.view}
           onChange={(v) => set('view', v as PlanStation['view'])}
         />
+        {!roundGivesSide && (station.sides === 'each' || station.sides === 'split') && (
+          <Pick
+            label="First side here"
+            width={130}
+            none="the block's"
+            words={[
+              ['left', 'left'],
+              ['right', 'right'],
+            ]}
+            value={station.startSide}
+            onChange={(v) => set('startSide', v as PlanStation['startSide'])}
+          />
+        )}
         {(shape === 'circuit' || shape === 'sets') && station.sides === 'each' && (
           <Checkbox
             mt={24}

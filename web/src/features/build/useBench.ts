@@ -169,8 +169,12 @@ export function useBench(): { bench: Bench; selected: Spot[]; copied: Copied | n
     }
     const onPaste = (event: ClipboardEvent) => {
       if (typing(event.target)) return
-      const what = readCopied(event.clipboardData?.getData('text/plain') ?? null)
-      if (!what) return
+      const text = event.clipboardData?.getData('text/plain') ?? ''
+      const what = readCopied(text)
+      if (!what) {
+        if (text.trim() !== '') window.dispatchEvent(new CustomEvent('halterion-list', { detail: text }))
+        return
+      }
       event.preventDefault()
       insert(what)
     }

@@ -26,7 +26,7 @@ type Kind = (typeof sheets)[number]['value']
 
 /** What goes with the instructor and what lies at the stations: to print, and files for a phone without the app. */
 export function CardsPage() {
-  const { id, booking, session, flush } = useClassEditor()
+  const { id, plan, booking, session, flush } = useClassEditor()
   const on = session?.id
   const [kind, setKind] = useState<Kind>('run')
   // Left empty: the shortest and the tallest of the roster, as far as they are told.
@@ -35,6 +35,7 @@ export function CardsPage() {
   const sheet = useQuery({
     queryKey: ['run-sheet', id, on],
     gcTime: 0,
+    enabled: plan.blocks.length > 0,
     queryFn: async () => {
       await flush()
       return answer(api.GET('/api/classes/{id}/run-sheet', { params: { path: { id }, query: { session: on } } }))
@@ -43,13 +44,24 @@ export function CardsPage() {
   const cards = useQuery({
     queryKey: ['cards', id, shortest, tallest],
     gcTime: 0,
-    enabled: kind !== 'run' && (shortest ?? 0) <= (tallest ?? 300),
+    enabled: plan.blocks.length > 0 && kind !== 'run' && (shortest ?? 0) <= (tallest ?? 300),
     placeholderData: keepPreviousData,
     queryFn: async () => {
       await flush()
       return answer(api.GET('/api/classes/{id}/cards', { params: { path: { id }, query: { shortest, tallest } } }))
     },
   })
+  if (plan.blocks.length === 0) {
+    return (
+      <p className={css.page}>
+        Nothing to print yet. From the stations you build come a run sheet, a card to lie at each station, the order of
+        the walk-through, a sheet to take home and one to send beforehand.{' '}
+        <Link to="../build" relative="path">
+          Begin on the bench
+        </Link>
+      </p>
+    )
+  }
   if (sheet.isPending) return <Loader m="xl" aria-label="Writing the run sheet" />
   if (sheet.isError) {
     const faulty = sheet.error instanceof Refused && sheet.error.status === 422

@@ -238,6 +238,12 @@ export class ClassEditor {
     this.asking?.abort()
     const { plan } = this.store.getState().now
     if (plan === this.evaluated) return
+    if (plan.blocks.length === 0) {
+      // Nothing is no fault while a class is begun: there is only nothing to add up yet.
+      this.evaluated = plan
+      this.store.setState({ evaluation: null, faults: [] })
+      return
+    }
     this.timer = setTimeout(() => {
       const asking = new AbortController()
       this.asking = asking

@@ -135,7 +135,7 @@ export function MovePage() {
           <option value="behind">from behind, turned</option>
         </NativeSelect>
       </div>
-      <ul className={css.options} aria-label="Easier, main, harder and instead">
+      <ul className={css.options} aria-label="Harder, main, easier and instead">
         {page.data.options.map((option) => (
           <li key={option.tier} data-tier={option.tier}>
             <Picture id={id} option={option} moves={moves} view={view} />
