@@ -67,7 +67,7 @@ export function BriefFields({ brief, booked = true, trouble, onChange, children 
         <NumberField
           label="Room booked for"
           size="sm"
-          width={undefined}
+          width={170}
           suffix=" min"
           min={5}
           max={180}
@@ -78,6 +78,7 @@ export function BriefFields({ brief, booked = true, trouble, onChange, children 
         <NumberField
           label="People expected"
           size="sm"
+          width={170}
           suffix=""
           step={1}
           max={500}

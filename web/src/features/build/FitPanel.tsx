@@ -171,7 +171,7 @@ function Limits({ terms, prices, onPrices }: LimitsProps) {
             label={label}
             suffix=""
             step={1}
-            width={undefined}
+            width={126}
             max={1000}
             needed
             value={terms[key] as number}
