@@ -1,5 +1,5 @@
 import type { Locator, Page } from '@playwright/test'
-import { expect, open, test } from './studio'
+import { classOf, expect, open, test } from './studio'
 
 /** Counts what a hand does: a click each, a key each. */
 class Hand {
@@ -283,4 +283,35 @@ test('twelve blocks and forty stations are seen on three screens; a list is past
   await rounds.fill('4')
   await rounds.press('Enter')
   await expect(last.getByRole('article', { name: 'Station 4: Hip hinge' })).toContainText('20/15/10/5')
+})
+
+test('a finger drags a station, chooses with a long press and opens with a tap', async ({ browser, demo }) => {
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })
+  const page = await context.newPage()
+  await page.goto(`${await classOf(demo, 'Full moon circuit')}/build`)
+  const circuit = page.getByRole('region', { name: 'Block 3: Circuit' })
+  const names = circuit.getByRole('article').locator('[aria-expanded] > span')
+  await expect(names).toHaveText(['Bodyweight squat', 'Split squat', 'Hip hinge', 'Side lunge', 'Marching bridge'])
+  await circuit.evaluate((block) => window.scrollTo(0, block.getBoundingClientRect().top + window.scrollY - 200))
+  const devtools = await context.newCDPSession(page)
+  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', x = 0, y = 0) =>
+    devtools.send('Input.dispatchTouchEvent', { type, touchPoints: type === 'touchEnd' ? [] : [{ x, y }] })
+  const handle = circuit.getByTitle('Drag to move')
+  const from = (await handle.nth(1).boundingBox())!
+  const to = (await handle.nth(3).boundingBox())!
+  await touch('touchStart', from.x + 4, from.y + 10)
+  for (let i = 1; i <= 8; i++) await touch('touchMove', from.x + 4, from.y + 10 + ((to.y + 20 - from.y) * i) / 8)
+  await touch('touchEnd')
+  await expect(names).toHaveText(['Split squat', 'Hip hinge', 'Bodyweight squat', 'Side lunge', 'Marching bridge'])
+
+  const row = (await names.nth(0).boundingBox())!
+  await touch('touchStart', row.x + 10, row.y + 10)
+  await page.waitForTimeout(700)
+  await touch('touchEnd')
+  await expect(page.getByText('1 station chosen')).toBeVisible()
+  await expect(circuit.locator('[data-open=true]')).toHaveCount(0)
+  await page.getByRole('button', { name: 'Let go' }).tap()
+  await names.nth(0).tap()
+  await expect(page.getByLabel('Dose of Split squat')).toBeVisible()
+  await context.close()
 })

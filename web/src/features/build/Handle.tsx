@@ -85,6 +85,7 @@ export function Handle({ spot, what }: { spot: Spot; what: string }) {
 }
 
 const LONG_PRESS = 450
+const AFTER_TAP = 120
 
 /** What a card needs to be dropped on, to be moved by keys, and to be chosen with a long press. */
 export function useCard(bench: Bench, spot: Spot) {
@@ -128,7 +129,6 @@ export function useCard(bench: Bench, spot: Spot) {
       pressed.current = false
       pressing.current = setTimeout(() => {
         pressed.current = true
-        bench.toggle(spot)
       }, LONG_PRESS)
     },
     // Lifting the finger after a long press is no tap.
@@ -138,7 +138,11 @@ export function useCard(bench: Bench, spot: Spot) {
       event.preventDefault()
       event.stopPropagation()
     },
-    onPointerUp: letGo,
+    onPointerUp: () => {
+      letGo()
+      // Once the finger is up and its tap is over: what comes to lie under it must not be pressed by it.
+      if (pressed.current) setTimeout(() => bench.toggle(spot), AFTER_TAP)
+    },
     onPointerCancel: letGo,
     onPointerMove: (event: PointerEvent) => {
       if (Math.abs(event.movementX) + Math.abs(event.movementY) > 4) letGo()
