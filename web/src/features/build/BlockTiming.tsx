@@ -231,6 +231,15 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
               {account.total} {kinds[account.kind]} <i>({account.words})</i>
             </span>
           ))}
+          {(block.sidePass === 'round' || block.sidePass === 'alternate') && (
+            <i>
+              {' '}
+              The side changes at the end of a round within the rest there: no switch is added to it
+              {block.sidePass === 'round' &&
+                '; half-way through a round the way to the first station is at least as long as a switch'}
+              .
+            </i>
+          )}
         </p>
       )}
     </div>

@@ -30,7 +30,8 @@ export function useOpening(): Opened {
   // The tape leads here: what the address names is shown and focused, each time anew.
   useEffect(() => {
     const focus = (state as { focus?: FocusOn } | null)?.focus ?? 'card'
-    if (open === '' || focus === 'none') return
+    // A window that was opened meanwhile keeps the focus: what is typed there must not go to what came behind it.
+    if (open === '' || focus === 'none' || document.querySelector('[role=dialog]')) return
     const card = document.getElementById(open)
     const target = document.getElementById(`${PREFIX[focus]}${open}`) ?? card
     if (!target || (focus === 'card' && card?.contains(document.activeElement))) return
