@@ -73,6 +73,23 @@ public class CardTests
         Assert.Equal("", cards.WalkThrough[0].Fault);
     }
 
+    /// <summary>The printed walk-through is the one that the class plans and times; without one every move is shown once.</summary>
+    [Fact]
+    public void The_walk_through_sheet_is_the_planned_one()
+    {
+        var stations = $"{Station("""{"kind":"time","amount":40}""", "\"id\":\"one\"")},{Plain}";
+        var main = Block("", stations.Replace("\"move\":\"squat\"}]", "\"move\":\"squat\"},{\"tier\":\"easier\",\"move\":\"chair-squat\"}]", StringComparison.Ordinal));
+        var unplanned = Of(With(main), new Preferences(), 1.7, 1.7);
+        Assert.Equal("25 s", unplanned.WalkThroughTakes);
+        Assert.StartsWith("stance, path, end; easier: Sit-to-stand", unplanned.WalkThrough.Single().Show, StringComparison.Ordinal);
+
+        const string Talk = """{"name":"Welcome","phase":"talk","format":"talk","show":[{"station":"one","seconds":45,"view":"back","first":"easier"},{"station":"one","seconds":30}]}""";
+        var planned = Of(With($"{Talk},{main}"), new Preferences(), 1.7, 1.7);
+        Assert.Equal("75 s", planned.WalkThroughTakes);
+        Assert.Equal([("from the back", 45), ("from the side", 30)], planned.WalkThrough.Select(l => (l.View, l.Seconds.Value)));
+        Assert.Equal("easier first: Sit-to-stand; then the main one", planned.WalkThrough[0].Show);
+    }
+
     private static ClassCards Of(string text, Preferences preferences, double shortest, double tallest) =>
         ClassCards.Of(Plan(text), Compiler.Compile(Plan(text)).Timeline!, preferences, new Stature(shortest), new Stature(tallest));
 }

@@ -5,6 +5,7 @@ using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 using Halterion.Core.Timing;
 using Halterion.Core.Timing.Fitting;
+using Halterion.Core.Views;
 using static Halterion.Core.Tests.Classes;
 
 namespace Halterion.Core.Tests;
@@ -18,6 +19,39 @@ public class FitTests
             var terms = new FitTerms { RestFloor = floor, RestWeight = weight, WorkPercent = 20 + floor, RoundsLess = weight % 3, SpareWeight = spare, RestCeiling = 60 };
             return (text, terms, (int)(Good(text).Totals.Seconds.Value * share));
         });
+
+    [Fact]
+    public void Equal_changes_are_one_line_and_a_round_without_a_target_is_not_offered()
+    {
+        string Class(int slot, string amount) => With(
+            Block(""" "leadInSeconds":0,"rounds":2 """, [.. new[] { "A", "B" }.Select(n => Station($$"""{"kind":"reps","amount":{{amount}},"tempo":"1-0-1-0"}""", $"\"name\":\"{n}\""))]))
+            .Replace("\"slotMinutes\":60", $"\"slotMinutes\":{slot}", StringComparison.Ordinal);
+
+        // Two rounds of two stations of 100 reps at 2 s: 800 s for a slot of 12 min; a tenth of each is all that can give.
+        var terms = new FitTerms { RoundsLess = 0, RepsPercent = 10 };
+        var way = Fit.Of(Plan(Class(12, "100")), terms).Ways[0];
+        Assert.Equal("“Block”: A and B 100 → 90 reps", Assert.Single(way.Changes).Words);
+        Assert.Equal((way.Cost, "ends to the second"), (way.Changes.Sum(c => c.Cost), way.Ends));
+
+        // With room for a third round one is offered where targets do not fall, and none where they are listed.
+        bool AddsRound(string amount) => Fit.Of(Plan(Class(20, amount)), terms).Ways.Any(w => w.Changes.Any(c => c.Words.Contains("2 rounds → 3", StringComparison.Ordinal)));
+        Assert.True(AddsRound("90"));
+        Assert.False(AddsRound("[100,90]"));
+    }
+
+    [Theory]
+    [InlineData(30, "farOver")]
+    [InlineData(33, "over")]
+    [InlineData(36, "fits")]
+    [InlineData(37, "fits")]
+    [InlineData(41, "farShort")]
+    public void A_class_far_from_its_slot_is_not_called_well(int slot, string fits)
+    {
+        // 36 min of work and nothing else; a tenth of the slot is near enough to be brought there.
+        var text = With(Block(""" "leadInSeconds":0 """, Station("""{"kind":"time","amount":2160}""")))
+            .Replace("\"slotMinutes\":60", $"\"slotMinutes\":{slot}", StringComparison.Ordinal);
+        Assert.Equal(fits, Good(text).Fits.ToString(), ignoreCase: true);
+    }
 
     /// <summary>Whatever combination is chosen, the class so edited takes what the model says it takes.</summary>
     [Fact]

@@ -90,6 +90,27 @@ public class MoveLibraryTests
         Assert.Equal(ladder.Rungs.Length, ladder.Rungs.Select(r => PlanWriter.Of(Proposals.OptionOf(r, Tier.Main, Library)).ToJsonString()).Distinct().Count());
     });
 
+    /// <summary>What each ready block says that it makes is what it makes.</summary>
+    [Fact]
+    public void Ready_blocks_make_what_they_say()
+    {
+        var ready = Ready.Blocks();
+        Assert.Equal(ready.Length, ready.Select(r => r.Name).Distinct().Count());
+        Assert.InRange(ready.Select(r => r.Group).Distinct().Count(), 4, 6);
+        Assert.All(ready.Where(r => r.Name != "Talk"), r => Assert.NotEmpty(r.Moves));
+        Block Of(string name) => ClassReader.ReadBlock(ready.Single(r => r.Name == name).Block, Library).Plan!.Blocks[0];
+
+        // A; A and B; A, B and C.
+        var layers = Of("Layers");
+        Assert.Equal([1, 2, 3], Enumerable.Range(0, 3).Select(round => layers.Stations.Count(s => s.Dose[0].Rounds.Has(round, 3))));
+        Assert.Equal([12, 10, 8, 6], Enumerable.Range(0, 4).Select(round => Of("Ramp sets").Stations[0].Dose[0].Amount.At(round).To));
+        var taught = Of("Teach a move");
+        Assert.Equal((Phase.Skill, 3), (taught.Phase, taught.Stations.Count(s => s.Demo.Values is [{ Value: > 0 }])));
+        Assert.Equal(BandStrength.Light, taught.Stations[2].Main.Manner.Band);
+        Assert.Contains("usual fault", taught.Stations[1].Say!.Text, StringComparison.Ordinal);
+        Assert.Equal((SidePass.Round, SidePass.Alternate), (Of("Left all through, then right").SidePass, Of("Left round, right round").SidePass));
+    }
+
     [Fact]
     public void Every_starter_is_a_valid_block_without_findings_of_its_own()
     {

@@ -127,4 +127,25 @@ public class ProposalTests
 
         Assert.True(found > 1000, $"{found}");
     }
+
+    /// <summary>Fault, fix, option (handbook, section 5): what helps where a fault stays is easier, and asks less of what the fault is about.</summary>
+    [Fact]
+    public void A_fault_that_stays_leads_to_an_option_that_takes_it_away()
+    {
+        Option? For(string id, string seen)
+        {
+            var move = Library.Find(new MoveId(id))!;
+            return FaultRemedies.Of(move, Library)[move.Faults.Select(f => f.Seen).ToList().FindIndex(f => f.Contains(seen, StringComparison.OrdinalIgnoreCase))];
+        }
+
+        Assert.Equal(Support.Chair, For("split-squat", "wobbling")!.Manner.Support);
+        Assert.True(For("split-squat", "knee slides")!.Manner.Depth is Depth.Quarter or Depth.Half);
+        Assert.All(Library.Moves, move =>
+        {
+            var here = DemandModel.Of(move.Id, new Manner(), Library)!;
+            var options = FaultRemedies.Of(move, Library);
+            Assert.Equal(move.Faults.Length, options.Length);
+            Assert.All(options.OfType<Option>(), o => Assert.True(DemandModel.Of(o.Move, o.Manner, Library)!.Overall <= here.Overall - Proposals.Least, move.Id.Value));
+        });
+    }
 }

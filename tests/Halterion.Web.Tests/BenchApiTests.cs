@@ -41,23 +41,28 @@ public sealed class BenchApiTests(Studio studio) : IClassFixture<Studio>
     }
 
     [Theory]
-    [InlineData("3 × 12 each side @ 3-1-1-0, rest 45", null)]
-    [InlineData("12 @ 3-1", "/text")]
-    [InlineData("12 each side left", "/text")]
-    [InlineData("40 s by 5", "/text")]
-    public async Task A_typed_dose_is_put_into_its_block_or_says_what_is_wrong(string typed, string? pointer)
+    [InlineData("3 × 12 each side @ 3-1-1-0, rest 45", "", null)]
+    [InlineData("12 @ 3-1", "is no tempo", 5)]
+    [InlineData("12 each side left", "side", null)]
+    [InlineData("40 s by 5", "chunk", null)]
+    public async Task A_typed_dose_is_put_into_its_block_or_says_what_is_wrong(string typed, string wrong, int? at)
     {
         var plan = JsonNode.Parse(TooLong)!;
         var block = plan["blocks"]![0]!;
         block["stations"]![1]!["id"] = "here";
         var body = new JsonObject { ["text"] = typed, ["class"] = plan.DeepClone(), ["station"] = "here" }.ToJsonString();
         using var response = await studio.CreateClient().PostAsync("/api/plans/dose", Json(body));
-        var read = await Read(response);
-        if (pointer is not null)
+        var answer = await Read(response);
+        if (wrong.Length > 0)
         {
-            Assert.Equal(pointer, (string?)read["errors"]![0]!["pointer"]);
+            Assert.Null(answer["read"]);
+            Assert.Equal(at, (int?)answer["problem"]!["at"]);
+            Assert.Contains(wrong, (string?)answer["problem"]!["detail"], StringComparison.OrdinalIgnoreCase);
             return;
         }
+
+        Assert.Null(answer["problem"]);
+        var read = answer["read"]!;
 
         Assert.Equal(
             ("12 reps at 3-1-1-0; all of one side, then the other", "2 min 3 s", "And the block: 45 s between rounds."),
@@ -67,6 +72,57 @@ public sealed class BenchApiTests(Studio studio) : IClassFixture<Studio>
             (3, 45, "each"),
             ((int)read["block"]!["rounds"]!, (int)read["block"]!["betweenRounds"]!, (string)read["block"]!["stations"]![1]!["sides"]!));
         Assert.True(JsonNode.DeepEquals(block["stations"]![0], read["block"]!["stations"]![0]));
+    }
+
+    [Fact]
+    public async Task A_list_is_read_rounds_go_on_and_what_is_wrong_is_said()
+    {
+        var lines = (await studio.Post("/api/plans/paste", """{"text":"squat 12\nwobble","roundGivesSide":false}""")).AsArray();
+        Assert.Equal(("reps", 12), ((string?)lines[0]!["station"]!["dose"]![0]!["kind"], (int)lines[0]!["station"]!["dose"]![0]!["amount"]!));
+        Assert.Null(lines[1]!["station"]);
+        Assert.Contains("wobble", (string)lines[1]!["trouble"]!, StringComparison.Ordinal);
+
+        var plan = JsonNode.Parse(TooLong)!;
+        var block = plan["blocks"]![0]!;
+        block["id"] = "c";
+        block["stations"]![0]!["dose"]![0]!["amount"] = new JsonArray(60, 50, 40);
+        string Body(string id, int rounds) => new JsonObject { ["class"] = plan.DeepClone(), ["block"] = id, ["rounds"] = rounds }.ToJsonString();
+        var more = await studio.Post("/api/plans/rounds", Body("c", 4));
+        Assert.Equal("[60,50,40,30]", more["block"]!["stations"]![0]!["dose"]![0]!["amount"]!.ToJsonString());
+
+        // 10 + 60 + 50 + 40 + 30 + 4·60 + 3·60 s.
+        Assert.Equal(610, (int)more["evaluation"]!["totals"]!["seconds"]!);
+        foreach (var (address, body, pointer) in new[]
+        {
+            ("rounds", Body("d", 4), "/block"),
+            ("rounds", Body("c", 21), "/rounds"),
+            ("paste", """{"text":""}""", "/text"),
+            ("dose", new JsonObject { ["text"] = "12", ["class"] = plan.DeepClone(), ["station"] = "gone" }.ToJsonString(), "/station"),
+        })
+        {
+            using var wrong = await studio.CreateClient().PostAsync($"/api/plans/{address}", Json(body));
+            Assert.True(wrong.StatusCode is HttpStatusCode.BadRequest or HttpStatusCode.UnprocessableEntity, $"{address}: {wrong.StatusCode}");
+            Assert.Equal(pointer, (string?)(await Read(wrong))["errors"]![0]!["pointer"]);
+        }
+    }
+
+    [Fact]
+    public async Task The_library_answers_what_is_easier_than_a_move_and_what_each_asks_instead()
+    {
+        async Task<string[]> Found(string query) => [.. (await studio.Get($"/api/moves/search?{query}")).AsArray().Select(m => (string)m!)];
+        var (easier, harder) = (await Found("near=split-squat&than=easier"), await Found("near=split-squat&than=harder"));
+        Assert.Contains("chair-squat", easier);
+        Assert.Contains("rear-raised-split-squat", harder);
+        Assert.DoesNotContain("split-squat", easier.Concat(harder));
+        Assert.Empty(easier.Intersect(harder));
+        using var wrong = await studio.CreateClient().GetAsync("/api/moves/search?near=split-squat&than=nicer");
+        Assert.Equal(HttpStatusCode.BadRequest, wrong.StatusCode);
+
+        var trades = (await studio.Get("/api/moves/split-squat/trades")).AsArray().ToDictionary(t => (string)t!["move"]!, t => (string)t!["words"]!);
+        Assert.DoesNotContain("split-squat", trades.Keys);
+        Assert.Matches(@"knee \d → \d", trades["chair-squat"]);
+        using var gone = await studio.CreateClient().GetAsync("/api/moves/no-such/trades");
+        Assert.Equal(HttpStatusCode.NotFound, gone.StatusCode);
     }
 
     [Fact]
@@ -146,7 +202,7 @@ public sealed class BenchApiTests(Studio studio) : IClassFixture<Studio>
     {
         var id = await studio.OpenFile(TooLong);
         var client = studio.CreateClient();
-        foreach (var (file, type) in new[] { ("timeline.csv", "text/csv"), ("cues.vtt", "text/vtt"), ("bells.wav", "audio/wav"), ("run-sheet", "application/json"), ("cards", "application/json") })
+        foreach (var (file, type) in new[] { ("timeline.csv", "text/csv"), ("cues.vtt", "text/vtt"), ("bells.wav", "audio/wav"), ("tape.svg", "image/svg+xml"), ("run-sheet", "application/json"), ("cards", "application/json") })
         {
             using var response = await client.GetAsync($"/api/classes/{id}/{file}");
             Assert.Equal((HttpStatusCode.OK, type), (response.StatusCode, response.Content.Headers.ContentType!.MediaType));

@@ -39,6 +39,41 @@ public sealed class SessionApiTests(Studio studio) : IClassFixture<Studio>
     }
 
     [Fact]
+    public async Task What_was_never_reached_is_left_out_of_the_log()
+    {
+        var two = JsonNode.Parse(Plan)!;
+        two["blocks"]!.AsArray().Add(two["blocks"]![0]!.DeepClone());
+        var view = await studio.Post("/api/classes/file", two.ToJsonString());
+        var session = (string)view["sessions"]![0]!["id"]!;
+        var person = (string)(await studio.Post("/api/people", """{"name":"Ora Lind","usualTier":"main"}"""))["id"]!;
+        async Task<int> Columns() => (await studio.Get($"/api/sessions/{session}/log"))["columns"]!.AsArray().Count;
+        Assert.Equal(2, await Columns());
+
+        // Started 20 s ago, 10 s into the first station: the second was not reached.
+        var lead = await studio.Post($"/api/sessions/{session}/lead", "");
+        var start = Now - 20_000;
+        await studio.Post($"/api/leads/{lead["id"]}/commands", $$"""{"expected":0,"commands":[{"id":"{{Guid.NewGuid()}}","kind":"start","at":{{start}}},{"id":"{{Guid.NewGuid()}}","kind":"finish","at":{{Now}}}]}""");
+        var log = await studio.Get($"/api/sessions/{session}/log");
+        Assert.Equal("Bodyweight squat", (string?)Assert.Single(log["columns"]!.AsArray())!["name"]);
+        Assert.Single(log["rows"]!.AsArray().Single(r => (string?)r!["name"] == "Ora Lind")!["row"]!["uses"]!.AsArray());
+        using var erased = await studio.CreateClient().DeleteAsync($"/api/people/{person}");
+        Assert.True(erased.IsSuccessStatusCode);
+    }
+
+    [Fact]
+    public async Task The_lead_knows_when_the_booked_slot_is_over()
+    {
+        var (_, session) = await Opened();
+        Assert.Null((await studio.Post($"/api/sessions/{session}/lead", ""))["endsAt"]);
+        using (await studio.Put($"/api/sessions/{session}", $$"""{"booking":{{Booking}}}""", "1"))
+        {
+            // 18:00 in Lisbon in winter is 18:00 UTC; the slot is 10 min.
+            var ends = (long)(await studio.Post($"/api/sessions/{session}/lead", ""))["endsAt"]!;
+            Assert.Equal(new DateTimeOffset(2026, 12, 1, 18, 10, 0, TimeSpan.Zero), DateTimeOffset.FromUnixTimeMilliseconds(ends));
+        }
+    }
+
+    [Fact]
     public async Task A_started_class_is_never_lost_to_another_tab()
     {
         var (id, session) = await Opened();

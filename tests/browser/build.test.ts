@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { chooseMove, classOf, expect, open, test } from './studio'
+import { chooseMove, classOf, enter, expect, open, test } from './studio'
 
 test('undo and redo, and swapping a move brings its options', async ({ page, demo }) => {
   await page.goto(`${await classOf(demo, 'Full moon circuit')}/build`)
@@ -21,9 +21,9 @@ test('undo and redo, and swapping a move brings its options', async ({ page, dem
   // A tempo that cannot be read says so beside the station, and the figures stay the last good ones.
   const lunge = await open(page, 'station', 'Split squat')
   await lunge.getByRole('button', { name: 'More about' }).click()
-  await lunge.getByLabel('Tempo', { exact: true }).first().fill('2-0')
+  await enter(lunge.getByLabel('Tempo', { exact: true }).first(), '2-0')
   await expect(page.getByText('“2-0” is no tempo.').first()).toBeVisible()
-  await lunge.getByLabel('Tempo', { exact: true }).first().fill('2-0-1-0')
+  await enter(lunge.getByLabel('Tempo', { exact: true }).first(), '2-0-1-0')
   await expect(page.getByText('“2-0” is no tempo.')).toHaveCount(0)
 })
 

@@ -1,7 +1,18 @@
 import assert from 'node:assert/strict'
 import type { Plan, PlanBlock, PlanStation } from '../../web/src/api/client'
-import { blockOf, doubled, lacking, moveBlock, moveStation, reshaped, setBlock } from '../../web/src/plan/edit'
-import { copyOfBlock, copyOfStation, newId, withIds } from '../../web/src/plan/ids'
+import {
+  blockOf,
+  doubled,
+  lacking,
+  moveBlock,
+  moveStation,
+  reshaped,
+  setBlock,
+  setStation,
+  tiesTo,
+  withSides,
+} from '../../web/src/plan/edit'
+import { copyOfBlock, copyOfStation, newId, withIds, withoutLost } from '../../web/src/plan/ids'
 import { expect, test } from './studio'
 
 /*
@@ -191,4 +202,59 @@ test('a block of any shape may be done in any other, and back', async ({ studio 
         expect(await faultsOf(reshaped(other, back)), `${block.name}: ${shape}, ${back}`).toEqual([])
     }
   }
+})
+
+test('a walk-through loses what is gone from the class, and nothing else', () => {
+  const plan = first()
+  const [one, two] = stationsOf(plan)
+  const shown: Plan = {
+    ...plan,
+    blocks: [
+      {
+        id: 'talk',
+        name: 'Welcome',
+        phase: 'talk',
+        format: 'talk',
+        show: [
+          { station: one!.id!, seconds: 45, first: 'main' },
+          { station: two!.id!, seconds: 15 },
+        ],
+      },
+      ...plan.blocks,
+    ],
+  }
+  expect(withoutLost(shown)).toBe(shown)
+  const without = (...ids: string[]): Plan => ({
+    ...shown,
+    blocks: shown.blocks.map((b) =>
+      b.stations ? { ...b, stations: b.stations.filter((s) => !ids.includes(s.id!)) } : b,
+    ),
+  })
+  expect(withoutLost(without(one!.id!)).blocks[0]!.show).toEqual([{ station: two!.id, seconds: 15 }])
+
+  // With nothing left to show it is a talk again, of some length; an option that went is not shown first any more.
+  const talk = withoutLost(without(one!.id!, two!.id!)).blocks[0]!
+  expect(talk).not.toHaveProperty('show')
+  expect(talk.seconds).toBeGreaterThan(0)
+  const eased = setStation(shown, one!.id!, (s) => ({ ...s, options: [{ ...s.options[0]!, tier: 'easier' }] }))
+  expect(withoutLost(eased).blocks[0]!.show![0]).toEqual({ station: one!.id, seconds: 45 })
+})
+
+test('sides are set as the language takes them, and a string only where it can be one', () => {
+  const timed = station('split-squat')
+  expect(withSides(timed, 'split')).toMatchObject({ sides: 'split' })
+  const alternating = withSides(timed, 'alternate')
+  expect(alternating.dose[0]).toMatchObject({ side: 'alternate' })
+  expect(withSides(alternating, 'each')).toEqual({ ...timed, sides: 'each' })
+  const reps: PlanStation = { ...timed, dose: [{ kind: 'reps', amount: 12 }], chunk: 5, sides: 'each', withNext: true }
+  expect(withSides(reps, 'split')).toBe(reps)
+  expect(withSides(reps, 'asWritten')).not.toHaveProperty('withNext')
+
+  const [a, b] = [withSides(station('split-squat'), 'each'), withSides(station('side-lunge'), 'each')]
+  const block = { id: 'x', name: 'X', phase: 'main', stations: [a, b] } as PlanBlock
+  expect(tiesTo(block, a)).toBe(true)
+  expect(tiesTo(block, b)).toBe(false)
+  expect(tiesTo({ ...block, stations: [a, station('squat')] }, a)).toBe(false)
+  expect(tiesTo({ ...block, sidePass: 'round' }, a)).toBe(false)
+  expect(tiesTo({ ...block, format: 'rotation' }, a)).toBe(false)
 })

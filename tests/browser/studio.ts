@@ -129,7 +129,7 @@ export async function open(page: Page, what: 'station' | 'block', name: string) 
   // What was just added opens by itself, a moment later.
   await expect(async () => {
     if ((await card.getAttribute('data-open')) === 'false') {
-      await card.getByRole('button', { expanded: false }).first().click()
+      await card.locator('[aria-expanded]').first().click()
     }
     await expect(card).toHaveAttribute('data-open', 'true', { timeout: 500 })
   }).toPass()

@@ -40,7 +40,8 @@ createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <QueryClientProvider client={client}>
       <Themed>
-        <RouterProvider router={router} />
+        {/* What is opened, opens at once: a click meant for what is on the screen must not find another state behind it. */}
+        <RouterProvider router={router} useTransitions={false} />
       </Themed>
     </QueryClientProvider>
   </StrictMode>,

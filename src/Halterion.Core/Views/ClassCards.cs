@@ -57,14 +57,15 @@ public sealed record ClassCards(
     {
         var stations = plan.Blocks.SelectMany(b => b.Stations.Select((s, i) => (Block: b, Station: s, Index: i))).ToArray();
         var once = stations.DistinctBy(s => s.Station.Main.Move).ToArray();
+        var shown = Shown(plan, once.Select(s => s.Station), preferences);
         return new ClassCards(
             plan.Title,
             Words.Announcement.Of(plan, timeline),
             plan.Bring ?? "",
             [.. stations.SelectMany(s => plan.Moves.Find(s.Station.Main.Move)!.Kit).Distinct().Order(StringComparer.Ordinal)],
             [.. stations.Select(s => Card(plan, s.Block, s.Station, s.Index, preferences, shortest, tallest))],
-            [.. once.Select(s => Walk(plan, s.Station, preferences))],
-            new Seconds(ShownSeconds * once.Length).ToString(),
+            shown,
+            new Seconds(shown.Sum(line => line.Seconds.Value)).ToString(),
             [.. once.Where(s => plan.Moves.Find(s.Station.Main.Move)!.Family is not (Family.Recovery or Family.Stretch)).Select(s => Take(
                 plan,
                 plan.Moves.Find(s.Station.Main.Move)!,
@@ -119,17 +120,31 @@ public sealed record ClassCards(
             });
     }
 
-    private static WalkThroughLine Walk(ClassPlan plan, Station station, Preferences preferences)
+    /// <summary>The walk-through as the class plans it; where it plans none, every move once.</summary>
+    private static ImmutableArray<WalkThroughLine> Shown(ClassPlan plan, IEnumerable<Station> once, Preferences preferences)
+    {
+        var planned = plan.Blocks.SelectMany(b => b.Show).ToImmutableArray();
+        return planned.IsEmpty
+            ? [.. once.Select(s => Walk(plan, s, preferences))]
+            : [.. planned.Select(showing => Walk(plan, plan.Find(showing.Station)!.Value.Station, preferences, showing))];
+    }
+
+    private static WalkThroughLine Walk(ClassPlan plan, Station station, Preferences preferences, Showing? showing = null)
     {
         var move = plan.Moves.Find(station.Main.Move)!;
-        var tiers = station.Options.Where(o => o.Tier is Tier.Easier or Tier.Harder).OrderBy(o => o.Tier)
+        var first = showing?.First ?? Tier.Main;
+        var tiers = station.Options.Where(o => o.Tier is Tier.Easier or Tier.Harder && o.Tier != first).OrderBy(o => o.Tier)
             .Select(o => $"{o.Tier.ToString().ToLowerInvariant()}: {PlanWords.Option(o, plan.Moves, preferences)}");
+        var begin = first == Tier.Main
+            ? "stance, path, end"
+            : $"{first.ToString().ToLowerInvariant()} first: {PlanWords.Option(station.Options.First(o => o.Tier == first), plan.Moves, preferences)}; then the main one";
+        var view = PlanWords.From(showing?.View ?? station.View?.At(0));
         return new WalkThroughLine(
             station.Name,
-            move.Poses?.View switch { View.Front => "from the front", View.Quarter or View.Behind => "turned, so that side and front show", null when move.Plane != Plane.Sagittal => "from the front", _ => "from the side" },
-            string.Join("; ", new[] { "stance, path, end" }.Concat(tiers)),
+            view ?? move.Poses?.View switch { View.Front => "from the front", View.Quarter or View.Behind => "turned, so that side and front show", null when move.Plane != Plane.Sagittal => "from the front", _ => "from the side" },
+            string.Join("; ", tiers.Prepend(begin)),
             move.Faults.IsDefaultOrEmpty ? "" : $"{move.Faults[0].Seen}: {move.Faults[0].Fix}",
-            new Seconds(ShownSeconds),
+            showing?.Seconds ?? new Seconds(ShownSeconds),
             OptionFigure.Of(move, station.Main.Manner, plan.Moves, felt: false));
     }
 

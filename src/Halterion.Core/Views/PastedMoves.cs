@@ -28,7 +28,7 @@ public static partial class PastedMoves
         var names = new Dictionary<string, Move>(StringComparer.Ordinal);
         foreach (var move in moves.Moves)
         {
-            foreach (var name in move.Aliases.Prepend(move.Name))
+            foreach (var name in move.Aliases.Prepend(move.Id.Value).Prepend(move.Name))
             {
                 names.TryAdd(Plain(name), move);
             }

@@ -195,17 +195,20 @@ public static class PlanWords
         return string.Join(", ", new[] { reps, rounds }.OfType<string>());
     }
 
+    /// <summary>How the instructor stands to show something; null where nothing is said.</summary>
+    public static string? From(Viewpoint? view) => view switch
+    {
+        Viewpoint.Side => "from the side",
+        Viewpoint.Front => "from the front",
+        Viewpoint.Back => "from the back",
+        Viewpoint.Turn => "turning round",
+        _ => null,
+    };
+
     /// <summary>A station of a walk-through, such as "from the front, easier first".</summary>
     public static string Showing(Showing showing, Station station)
     {
-        var view = (showing.View ?? station.View?.At(0)) switch
-        {
-            Viewpoint.Side => "from the side",
-            Viewpoint.Front => "from the front",
-            Viewpoint.Back => "from the back",
-            Viewpoint.Turn => "turning round",
-            _ => null,
-        };
+        var view = From(showing.View ?? station.View?.At(0));
         var first = showing.First == Tier.Main ? null : $"{showing.First.ToString().ToLowerInvariant()} first";
         return string.Join(", ", new[] { view, first }.OfType<string>());
     }

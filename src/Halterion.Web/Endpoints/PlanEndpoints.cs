@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using Halterion.Core;
 using Halterion.Core.Checks;
 using Halterion.Core.Moves;
 using Halterion.Core.PlanFormat;
@@ -21,12 +22,20 @@ public sealed record FitOffer(FitWay Way, JsonElement Class);
 
 public sealed record FitAnswer(ImmutableArray<FitOffer> Offers, string ShortBy, ImmutableArray<FitObstacle> Obstacles);
 
-/// <summary>The block with the dose in it, and the dose in words.</summary>
+/// <summary>What a typed dose was read as.</summary>
+/// <param name="Block">The block with the dose in it.</param>
 /// <param name="Words">What was understood, every round and every part of it.</param>
 /// <param name="Takes">What it takes in the first round.</param>
 /// <param name="Also">What it changes in the block beside its station, or what does not fit there; empty where neither is.</param>
 /// <param name="Evaluation">Of the class with it; null while the class has faults elsewhere.</param>
-public sealed record TypedDoseResult(JsonElement Block, string Words, string Takes, string Also, Evaluation? Evaluation);
+public sealed record DoseRead(JsonElement Block, string Words, string Takes, string Also, Evaluation? Evaluation);
+
+/// <summary>Why a typed dose cannot be taken.</summary>
+/// <param name="At">The place in the text, from 0; null where the text can be read but does not fit its station.</param>
+public sealed record DoseProblem(string Detail, string Right, int? At);
+
+/// <summary>A dose that was typed: what it was read as, or why it cannot be. Half a dose is no error: it is typed all the time.</summary>
+public sealed record TypedDoseResult(DoseRead? Read, DoseProblem? Problem);
 
 /// <summary>A block with another number of rounds.</summary>
 /// <param name="Evaluation">Of the class with it; null while the class has faults.</param>
@@ -46,6 +55,7 @@ internal static class PlanEndpoints
         plans.MapPost("/dose", Dose).Takes<TypedDoseRequest>().WithName("typeDose");
         plans.MapPost("/rounds", Rounds).Takes<RoundsRequest>().WithName("setRounds");
         plans.MapPost("/paste", Paste).Takes<PasteRequest>().WithName("pasteMoves");
+        plans.MapGet("/walk-through-paces", () => TypedResults.Ok(WalkThroughPace.All)).WithName("walkThroughPaces");
         plans.MapGet("/dose-forms", () => TypedResults.Ok(ShortDose.Forms)).WithName("doseForms");
     }
 
@@ -140,12 +150,7 @@ internal static class PlanEndpoints
         var (typed, fault) = ShortDoseReader.Read(request.Text);
         if (typed is null)
         {
-            return Problems.Conflict(
-                "This is no dose.",
-                "at",
-                fault!.At,
-                StatusCodes.Status422UnprocessableEntity,
-                new PlanFault("/text", fault.Detail, fault.Right));
+            return TypedResults.Ok(new TypedDoseResult(null, new DoseProblem(fault!.Detail, fault.Right, fault.At)));
         }
 
         var file = JsonNode.Parse(request.Class.GetRawText()) as JsonObject;
@@ -156,27 +161,32 @@ internal static class PlanEndpoints
 
         var before = block.DeepClone().AsObject();
         typed.PutInto(block, station);
-        var reading = ClassReader.ReadBlock(block, evaluator.Moves, file!["moves"]);
-        if (!reading.IsValid || evaluator.Evaluate(reading.Plan).Evaluation is null)
+        var whole = evaluator.Evaluate(file!.ToJsonString());
+
+        // A class with faults elsewhere can still have a dose typed into it: then the block is judged alone.
+        var judged = whole.Evaluation is not null ? whole : Alone(block, file["moves"], evaluator);
+        if (judged.Evaluation is null)
         {
-            // What was typed is what is wrong, if the fault is the station's: then it has no place in what was sent.
             var place = $"/blocks/0/stations/{index}/";
-            return Problems.Faults(
-                [.. reading.Faults.OrderByDescending(f => f.Pointer.StartsWith(place, StringComparison.Ordinal))
-                    .Select(f => Array.Exists(
-                        TypedDose.StationFields,
-                        field => f.Pointer.StartsWith(place + field, StringComparison.Ordinal)) ? f with { Pointer = "/text" } : f)
-                    .ToImmutableArray().At("/blocks/0", "/block")],
-                "dose");
+            var first = judged.Faults.OrderByDescending(f => f.Pointer.StartsWith(place, StringComparison.Ordinal)).First();
+            return TypedResults.Ok(new TypedDoseResult(null, new DoseProblem(first.Detail, first.Right, null)));
         }
 
-        var read = reading.Plan.Blocks[0];
+        var read = judged.Plan!.Find(new PlaceId(request.Station))!.Value.Block;
         return TypedResults.Ok(new TypedDoseResult(
-            JsonElement.Parse(block.ToJsonString()),
-            PlanWords.Whole(read.Stations[index], read),
-            Outlines.Needs(read.Stations[index], read).ToString(),
-            typed.Beside(before, read),
-            evaluator.Evaluate(file.ToJsonString()).Evaluation));
+            new DoseRead(
+                JsonElement.Parse(block.ToJsonString()),
+                PlanWords.Whole(read.Stations[index], read),
+                Outlines.Needs(read.Stations[index], read).ToString(),
+                typed.Beside(before, read),
+                whole.Evaluation),
+            null));
+    }
+
+    private static EvaluationResult Alone(JsonObject block, JsonNode? moves, Evaluator evaluator)
+    {
+        var reading = ClassReader.ReadBlock(block, evaluator.Moves, moves);
+        return reading.IsValid ? evaluator.Evaluate(reading.Plan) : new EvaluationResult(null, null, null, reading.Faults);
     }
 
     /// <summary>Gives a block another number of rounds; targets that are listed by round go on as they went.</summary>

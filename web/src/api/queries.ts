@@ -49,6 +49,14 @@ export const stationStarter = (move: string, window?: number, roundGivesSide?: b
 export const useDoseForms = () =>
   useQuery({ queryKey: ['dose-forms'], queryFn: () => answer(api.GET('/api/plans/dose-forms')), ...unchanging })
 
+/** How long each move may be shown in a walk-through. */
+export const useWalkThroughPaces = () =>
+  useQuery({
+    queryKey: ['walk-through-paces'],
+    queryFn: () => answer(api.GET('/api/plans/walk-through-paces')),
+    ...unchanging,
+  })
+
 export const useSettings = () =>
   useQuery({ queryKey: ['settings'], queryFn: () => answer(api.GET('/api/settings')), staleTime: 60_000 })
 

@@ -244,6 +244,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/walk-through-paces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["walkThroughPaces"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/dose-forms": {
         parameters: {
             query?: never;
@@ -1080,6 +1096,27 @@ export interface components {
         DoseForm: {
             form: string;
             means: string;
+        };
+        /** @description Why a typed dose cannot be taken. */
+        DoseProblem: {
+            detail: string;
+            right: string;
+            /**
+             * Format: int32
+             * @description The place in the text, from 0; null where the text can be read but does not fit its station.
+             */
+            at: null | number;
+        };
+        /** @description What a typed dose was read as. */
+        DoseRead: {
+            block: components["schemas"]["PlanBlock"];
+            /** @description What was understood, every round and every part of it. */
+            words: string;
+            /** @description What it takes in the first round. */
+            takes: string;
+            /** @description What it changes in the block beside its station, or what does not fit there; empty where neither is. */
+            also: string;
+            evaluation: null | components["schemas"]["Evaluation"];
         };
         /** @description A measure as it is drawn beside its figure, in hundredths of stature, y down. */
         DrawnMeasure: {
@@ -2509,16 +2546,10 @@ export interface components {
             /** @description The station's id. */
             station: string;
         };
-        /** @description The block with the dose in it, and the dose in words. */
+        /** @description A dose that was typed: what it was read as, or why it cannot be. Half a dose is no error: it is typed all the time. */
         TypedDoseResult: {
-            block: components["schemas"]["PlanBlock"];
-            /** @description What was understood, every round and every part of it. */
-            words: string;
-            /** @description What it takes in the first round. */
-            takes: string;
-            /** @description What it changes in the block beside its station, or what does not fit there; empty where neither is. */
-            also: string;
-            evaluation: null | components["schemas"]["Evaluation"];
+            read: null | components["schemas"]["DoseRead"];
+            problem: null | components["schemas"]["DoseProblem"];
         };
         /** @description The dose a move starts with in a new station. */
         UsualDose: {
@@ -2544,6 +2575,11 @@ export interface components {
             /** @description 25 s a station with its options. [M] Handbook, section 3. */
             seconds: components["schemas"]["Seconds"];
             figure: null | components["schemas"]["Figure"];
+        };
+        /** @description How long each move is shown in a walk-through. Common practice, no source: seen from 11 s in brief to 140 s with all options and faults. */
+        WalkThroughPace: {
+            name: string;
+            seconds: components["schemas"]["Seconds"];
         };
         /** @enum {unknown} */
         WeightUnit: "kg" | "lb";
@@ -3251,6 +3287,26 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    walkThroughPaces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WalkThroughPace"][];
                 };
             };
         };

@@ -154,6 +154,24 @@ export function withSides(station: PlanStation, rule: SideHabit): PlanStation {
   return rule === 'each' || rule === 'split' ? { ...bare, dose, sides: rule } : { ...bare, dose }
 }
 
+/** Whether a station can be a string with the next one: both done all of one side and then the other, in one piece. */
+export function tiesTo(block: PlanBlock, station: PlanStation): boolean {
+  const stations = block.stations ?? []
+  const next = stations[stations.findIndex((s) => s.id === station.id) + 1]
+  const whole = (s: PlanStation) => s.sides === 'each' && s.chunk === undefined && s.sharing !== 'turns'
+  const shape = shapeOf(block)
+  return (
+    (shape === 'circuit' || shape === 'sets') &&
+    (block.sidePass ?? 'station') === 'station' &&
+    next !== undefined &&
+    whole(station) &&
+    whole(next)
+  )
+}
+
+/** Seconds of a talk that says nothing else. */
+export const USUAL_TALK = 120
+
 /** A station without what its block does not take. */
 export function suited(station: PlanStation, block: PlanBlock): PlanStation {
   const own = { ...station }

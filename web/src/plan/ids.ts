@@ -1,4 +1,5 @@
 import type { Plan, PlanBlock, PlanOption, PlanStation } from '../api/client'
+import { USUAL_TALK, withField } from './edit'
 
 /*
  * Blocks, stations and options are known by their ids. New things get random ones, copies get new ones, what is moved
@@ -41,16 +42,26 @@ export function withIds(plan: Plan): Plan {
   return blocks === plan.blocks ? plan : { ...plan, blocks }
 }
 
-/** The same plan with nothing in a walk-through that is not there any more; the very same object where nothing was lost. */
+/**
+ * The same plan with nothing in a walk-through that is not there any more, be it a station or the option it began with; the
+ * very same object where nothing was lost.
+ */
 export function withoutLost(plan: Plan): Plan {
-  const there = new Set(plan.blocks.flatMap((b) => (b.stations ?? []).map((s) => s.id)))
+  const tiers = new Map(
+    plan.blocks.flatMap((b) => (b.stations ?? []).map((s) => [s.id, s.options.map((o) => o.tier)] as const)),
+  )
   const blocks = nameAll(plan.blocks, (b) => {
-    const show = b.show?.filter((showing) => there.has(showing.station))
-    if (!show || show.length === b.show!.length) return b
-    if (show.length > 0) return { ...b, show }
-    const rest: PlanBlock = { ...b, seconds: b.seconds ?? b.show!.reduce((sum, s) => sum + s.seconds, 0) }
-    delete rest.show
-    return rest
+    const show =
+      b.show &&
+      nameAll(
+        b.show.filter((s) => tiers.has(s.station)),
+        (showing) =>
+          showing.first && !tiers.get(showing.station)!.includes(showing.first)
+            ? withField(showing, 'first', undefined)
+            : showing,
+      )
+    if (!show || (show.length === b.show!.length && show.every((s, i) => s === b.show![i]))) return b
+    return show.length > 0 ? { ...b, show } : withField({ ...b, seconds: b.seconds ?? USUAL_TALK }, 'show', undefined)
   })
   return blocks === plan.blocks ? plan : { ...plan, blocks }
 }

@@ -4,7 +4,7 @@ import type { Move, PlanBlock } from '../../api/client'
 import { troubleWords } from '../../api/client'
 import { Tools } from '../../ui/Tools'
 import { clock } from '../../ui/time'
-import { useBlockStart, useClassEditor } from '../editor/context'
+import { useBlockStart, useClassEditor, useOutline } from '../editor/context'
 import { BlockTiming } from './BlockTiming'
 import css from './Build.module.css'
 import { BlockMore } from './BlockMore'
@@ -28,7 +28,7 @@ export function BlockCard({ block, index, moves }: { block: PlanBlock; index: nu
   const { open, show } = useOpened()
   const isOpen = open === `block-${id}`
   const [more, setMore] = useState(false)
-  const outline = evaluation?.outline.find((o) => o.id === id)
+  const outline = useOutline(id)
   const stations = block.stations ?? []
   const setBlocks = (label: string, next: (blocks: PlanBlock[]) => PlanBlock[]) =>
     change(label, (draft) => ({ ...draft, plan: { ...draft.plan, blocks: next(draft.plan.blocks) } }))

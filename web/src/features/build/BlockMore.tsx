@@ -1,7 +1,7 @@
 import { Button, Checkbox, Textarea, TextInput } from '@mantine/core'
 import type { Move, PlanBlock } from '../../api/client'
 import { useAct } from '../../save/acts'
-import { useClassEditor } from '../editor/context'
+import { useClassEditor, useOutline } from '../editor/context'
 import css from './Build.module.css'
 import { partId, setBlock, shapeOf, suited, withField } from '../../plan/edit'
 import { Pick } from './Inputs'
@@ -13,8 +13,8 @@ import { counts, phases } from './words'
 
 /** All else that a block can say, folded away until it is wanted. */
 export function BlockMore({ block, moves }: { block: PlanBlock; moves: Move[] }) {
-  const { plan, evaluation, change } = useClassEditor()
-  const outline = evaluation?.outline.find((o) => o.id === block.id)
+  const { plan, change } = useClassEditor()
+  const outline = useOutline(partId(block))
   const shape = shapeOf(block)
   const id = partId(block)
   const set = <K extends keyof PlanBlock>(key: K, value: PlanBlock[K] | undefined) =>

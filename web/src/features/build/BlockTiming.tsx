@@ -1,6 +1,6 @@
 import type { PlanBlock, Schemas } from '../../api/client'
 import { answer, api } from '../../api/client'
-import { useClassEditor } from '../editor/context'
+import { useClassEditor, useOutline } from '../editor/context'
 import css from './Build.module.css'
 import type { Shape } from '../../plan/edit'
 import { partId, reshaped, setBlock, shapeOf, withField } from '../../plan/edit'
@@ -33,9 +33,10 @@ const listHint = 'seconds, or a list by gap such as 30, 45'
 
 /** How long, how often, with what between: the clock of a block. */
 export function BlockTiming({ block }: { block: PlanBlock }) {
-  const { plan, core, evaluation, change } = useClassEditor()
+  const { plan, core, change } = useClassEditor()
   const shape = shapeOf(block)
   const id = partId(block)
+  const outline = useOutline(id)
   const set = <K extends keyof PlanBlock>(key: K, value: PlanBlock[K] | undefined) =>
     change(`${String(key)} ${id}`, (draft) => ({
       ...draft,
@@ -60,12 +61,11 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
   }
 
   // A station with a change of its own does not wait for the block's.
-  const needs = (evaluation?.outline.find((o) => o.id === id)?.stations ?? [])
+  const needs = (outline?.stations ?? [])
     .filter((_, i) => shape === 'rotation' || (i > 0 && block.stations?.[i]?.changeSeconds === undefined))
     .map((s) => s.change.seconds)
   const need = Math.max(0, ...needs)
 
-  const outline = evaluation?.outline.find((o) => o.id === id)
   const switches = outline?.accounts.some((account) => account.kind === 'switch')
   const switched = (block.stations ?? []).map((station) => station.switchSeconds)
 

@@ -2,19 +2,18 @@ import { Textarea } from '@mantine/core'
 import type { KeyboardEvent } from 'react'
 import { useEffect, useId, useRef, useState } from 'react'
 import type { Evaluation, Plan, PlanBlock, PlanStation, Schemas } from '../../api/client'
-import { answer, api, Refused, troubleWords } from '../../api/client'
+import { answer, api, troubleWords } from '../../api/client'
 import { useDoseForms } from '../../api/queries'
-import { useClassEditor } from '../editor/context'
+import { useClassEditor, useOutline } from '../editor/context'
 import css from './Build.module.css'
 import { partId, setBlock, withField } from '../../plan/edit'
 
-type Read = Schemas['TypedDoseResult']
+type Read = Schemas['DoseRead']
+type Problem = Schemas['DoseProblem']
 
-interface Problem {
-  detail: string
-  right: string
-  at: number | null
-}
+/** Why it is not taken, and what would be. */
+export const problemWords = (problem: Problem): string =>
+  problem.right === '' ? problem.detail : `${problem.detail} Right would be: ${problem.right}.`
 
 /** What a text was read as, and against which class. */
 type Understood = { text: string; of: Plan; read: Read } | { text: string; problem: Problem }
@@ -46,17 +45,13 @@ export function taken(now: PlanBlock, asked: PlanBlock, read: PlanBlock, station
 /** Reads a dose for a station of a class. */
 export async function readDose(text: string, plan: Plan, station: string, signal?: AbortSignal): Promise<Understood> {
   try {
-    const read = await answer(api.POST('/api/plans/dose', { body: { text, class: plan, station }, signal }))
-    return { text, of: plan, read }
+    const { read, problem } = await answer(
+      api.POST('/api/plans/dose', { body: { text, class: plan, station }, signal }),
+    )
+    return read ? { text, of: plan, read } : { text, problem: problem! }
   } catch (error) {
     if (signal?.aborted) throw error
-    const fault = error instanceof Refused ? error.problem.errors?.[0] : undefined
-    return {
-      text,
-      problem: fault
-        ? { detail: fault.detail, right: fault.right, at: (error as Refused).problem.at ?? null }
-        : { detail: troubleWords(error), right: '', at: null },
-    }
+    return { text, problem: { detail: troubleWords(error), right: '', at: null } }
   }
 }
 
@@ -67,8 +62,9 @@ export async function readDose(text: string, plan: Plan, station: string, signal
 export function DoseInput({ station, block, name }: { station: PlanStation; block: PlanBlock; name: string }) {
   const [id, blockId] = [partId(station), partId(block)]
   const { core, evaluation, change } = useClassEditor()
+  const outline = useOutline(blockId)
   const forms = useDoseForms().data ?? []
-  const written = evaluation?.outline.find((o) => o.id === blockId)?.stations.find((o) => o.id === id)?.dose ?? ''
+  const written = outline?.stations.find((o) => o.id === id)?.dose ?? ''
   const [typed, setTyped] = useState<string | null>(drafts.get(id) ?? null)
   const [understood, setUnderstood] = useState<Understood | null>(null)
   // Until the class is added up anew, what was taken stands there and not what it replaced.
@@ -176,7 +172,7 @@ export function DoseInput({ station, block, name }: { station: PlanStation; bloc
         autoComplete="off"
         spellCheck={false}
         value={shown}
-        error={problem ? `${problem.detail}${problem.right && ` Right would be: ${problem.right}.`}` : undefined}
+        error={problem && problemWords(problem)}
         onFocus={() => setHelping(true)}
         onChange={(event) => type(event.currentTarget.value.replaceAll('\n', ' '))}
         onKeyDown={onKey}

@@ -1,5 +1,6 @@
 import { TextInput } from '@mantine/core'
 import type { PlanOption } from '../../api/client'
+import { TypedField } from '../../ui/NumberField'
 import css from './Build.module.css'
 import { withField, withWord } from '../../plan/edit'
 import { Parsed, Pick } from './Inputs'
@@ -64,13 +65,13 @@ export function OptionFields({ option, main, onChange }: Props) {
         {...decimal}
         onChange={(v) => set('heightCm', v)}
       />
-      <TextInput
+      <TypedField<string>
         label="Tempo"
-        size="xs"
-        w={112}
+        width={112}
         placeholder="such as 3-1-1-0"
-        value={option.tempo ?? ''}
-        onChange={(event) => set('tempo', event.currentTarget.value.trim() || undefined)}
+        shown={option.tempo ?? ''}
+        read={(text) => ({ value: text || undefined })}
+        onChange={(v) => set('tempo', v)}
       />
       <Pick
         label="Weight"

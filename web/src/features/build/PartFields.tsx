@@ -1,5 +1,6 @@
 import { Button, TextInput } from '@mantine/core'
 import type { Move, PlanPart, PlanStation } from '../../api/client'
+import { TypedField } from '../../ui/NumberField'
 import css from './Build.module.css'
 import { setPart, withField, without } from '../../plan/edit'
 import { Parsed, Pick } from './Inputs'
@@ -106,13 +107,13 @@ export function PartFields({ station, sideGiven, moves, onChange }: Props) {
             )}
             {part.kind === 'reps' && (
               <>
-                <TextInput
+                <TypedField<string>
                   label="Tempo"
-                  size="xs"
-                  w={112}
+                  width={112}
                   placeholder="the move's"
-                  value={part.tempo ?? ''}
-                  onChange={(event) => set('tempo', event.currentTarget.value.trim() || undefined)}
+                  shown={part.tempo ?? ''}
+                  read={(text) => ({ value: text || undefined })}
+                  onChange={(v) => set('tempo', v)}
                 />
                 <Pick
                   label="Style"

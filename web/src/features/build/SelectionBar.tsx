@@ -1,16 +1,26 @@
 import { Button, NativeSelect, TextInput } from '@mantine/core'
 import { useQueryClient } from '@tanstack/react-query'
 import { useContext, useState } from 'react'
-import type { PlanStation } from '../../api/client'
+import type { Plan, PlanBlock, PlanStation } from '../../api/client'
 import { troubleWords } from '../../api/client'
 import { stationStarter } from '../../api/queries'
 import type { SideHabit } from '../../plan/edit'
-import { mainOption, moveStation, partId, setBlock, shapeOf, splits, withField, withSides } from '../../plan/edit'
+import {
+  mainOption,
+  moveStation,
+  partId,
+  setBlock,
+  setStation,
+  shapeOf,
+  splits,
+  withField,
+  withSides,
+} from '../../plan/edit'
 import { copyOfOption } from '../../plan/ids'
 import { NumberField } from '../../ui/NumberField'
 import { useClassEditor } from '../editor/context'
 import css from './Build.module.css'
-import { readDose, taken } from './DoseInput'
+import { problemWords, readDose, taken } from './DoseInput'
 import { sideRules } from './SideSelect'
 import { SelectedContext, useBenchContext } from './useBench'
 
@@ -57,6 +67,15 @@ export function SelectionBar() {
   )
 }
 
+/** The rest of a station in straight sets, or of its whole block. */
+function rested(plan: Plan, block: PlanBlock, station: PlanStation, seconds: number, whole: boolean): Plan {
+  return whole
+    ? setBlock(plan, partId(block), (b) =>
+        withField(b, shapeOf(b) === 'sets' ? 'betweenSets' : 'betweenRounds', seconds),
+      )
+    : setStation(plan, partId(station), (s) => withField(s, 'betweenSets', seconds))
+}
+
 /** Dose, sides, way there and options for all chosen stations. */
 function ForAll() {
   const bench = useBenchContext()
@@ -81,7 +100,7 @@ function ForAll() {
       const result = await readDose(dose, next, id).catch(() => null)
       if (!result) return
       if (!('read' in result)) {
-        setSaid(`Nothing was changed. ${result.problem.detail} Right would be: ${result.problem.right}.`)
+        setSaid(`Nothing was changed. ${problemWords(result.problem)}`)
         return
       }
       const asked = next.blocks.find((b) => b.id === block.id) ?? block
@@ -109,13 +128,23 @@ function ForAll() {
         return { ...station, options: [...station.options, copyOfOption(proposal.option)] }
       }
       bench.each(`${tier} for many`, give)
-      setSaid(given === 0 ? `All have one, or none is proposed.` : `${given} given an ${tier} option.`)
+      setSaid(
+        given === 0
+          ? 'All have one, or none is proposed.'
+          : `${given} given ${tier === 'easier' ? 'an easier' : 'a harder'} option.`,
+      )
     } catch (error) {
       setSaid(`Nothing was changed. ${troubleWords(error)}`)
     }
   }
 
   const oneByOne = places.every(({ block }) => ['circuit', 'sets'].includes(shapeOf(block)))
+  // A station has a rest of its own in straight sets; a block has one between its sets or its rounds.
+  const rests = places.every(({ block }) => shapeOf(block) === 'sets')
+    ? 'Rest between sets'
+    : blocks && places.every(({ block }) => ['circuit', 'rotation', 'every', 'sets'].includes(shapeOf(block)))
+      ? 'Rest between rounds'
+      : null
   const targets = plan.blocks.filter((block) => block.format !== 'talk')
   return (
     <div className={css.selectionRow}>
@@ -163,6 +192,27 @@ function ForAll() {
             if (seconds === undefined) return
             bench.each('change of many', (station) => withField(station, 'changeSeconds', seconds))
             setSaid(`${places.length} changed.`)
+          }}
+        />
+      )}
+      {rests && (
+        <NumberField
+          label={`${rests}, for all that is chosen`}
+          hideLabel
+          placeholder={`${rests}, s`}
+          width={150}
+          max={600}
+          value={undefined}
+          onChange={(seconds) => {
+            if (seconds === undefined) return
+            change('rest of many', (draft) => ({
+              ...draft,
+              plan: places.reduce(
+                (next, { block, station }) => rested(next, block, station, seconds, blocks),
+                draft.plan,
+              ),
+            }))
+            setSaid('The rest is changed.')
           }}
         />
       )}

@@ -1,6 +1,7 @@
 import { Button, NativeSelect } from '@mantine/core'
 import type { Move, PlanBlock, Schemas } from '../../api/client'
-import { mainOption, partId, withField, without } from '../../plan/edit'
+import { useWalkThroughPaces } from '../../api/queries'
+import { mainOption, partId, USUAL_TALK, withField, without } from '../../plan/edit'
 import { NumberField } from '../../ui/NumberField'
 import { useClassEditor } from '../editor/context'
 import css from './Build.module.css'
@@ -8,13 +9,6 @@ import { Pick } from './Inputs'
 import { viewpoints } from './words'
 
 type Showing = Schemas['PlanShowing']
-
-/** Seconds a station in a walk-through: common practice, no source (handbook: seen 11–140 s). */
-const paces: [string, number][] = [
-  ['brief', 15],
-  ['usual', 45],
-  ['full, with every option', 90],
-]
 
 const firsts: [string, string][] = [
   ['easier', 'easier first'],
@@ -30,6 +24,8 @@ interface Props {
 /** A walk-through planned and timed: which stations, how long, from where, which option first. */
 export function ShowEditor({ block, moves, onChange }: Props) {
   const { plan } = useClassEditor()
+  const paces = useWalkThroughPaces().data ?? []
+  const usual = paces.find((pace) => pace.name === 'usual')?.seconds
   const list = block.show ?? []
   const stations = plan.blocks.flatMap((b) =>
     (b.stations ?? []).map((station) => ({
@@ -43,7 +39,7 @@ export function ShowEditor({ block, moves, onChange }: Props) {
   const set = (show: Showing[]) =>
     onChange((b) =>
       show.length === 0
-        ? { ...withField(b, 'show', undefined), seconds: b.seconds ?? 120 }
+        ? { ...withField(b, 'show', undefined), seconds: b.seconds ?? USUAL_TALK }
         : // Its length is that of what is shown.
           withField({ ...b, show }, 'seconds', undefined),
     )
@@ -55,7 +51,7 @@ export function ShowEditor({ block, moves, onChange }: Props) {
     <section className={css.shows} aria-label="Walk-through">
       <h3 className={css.fitTitle}>Walk-through</h3>
       <div className={css.starters}>
-        {paces.map(([name, seconds]) => (
+        {paces.map(({ name, seconds }) => (
           <Button
             key={name}
             size="xs"
@@ -120,8 +116,12 @@ export function ShowEditor({ block, moves, onChange }: Props) {
           </div>
         )
       })}
-      {list.length > 0 && list.length < 60 && (
-        <Button size="xs" variant="default" onClick={() => set([...list, { station: stations[0]!.id, seconds: 45 }])}>
+      {list.length > 0 && list.length < 60 && usual !== undefined && (
+        <Button
+          size="xs"
+          variant="default"
+          onClick={() => set([...list, { station: stations[0]!.id, seconds: usual }])}
+        >
           Show one more
         </Button>
       )}

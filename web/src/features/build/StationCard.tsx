@@ -5,7 +5,7 @@ import { troubleWords } from '../../api/client'
 import { FamilyMark } from '../../ui/FamilyMark'
 import { Thumb } from '../../ui/FigureView'
 import { Tools } from '../../ui/Tools'
-import { useClassEditor } from '../editor/context'
+import { useClassEditor, useOutline } from '../editor/context'
 import css from './Build.module.css'
 import { DoseInput } from './DoseInput'
 import { doubled, inOrder, lacking, mainOption, nudged, partId, setBlock, setStation } from '../../plan/edit'
@@ -60,7 +60,7 @@ export function StationCard({ station, block, place, moves }: Props) {
   const pictures = useContext(PicturesContext)
   const isOpen = open === `station-${id}`
   const stations = block.stations ?? []
-  const outline = evaluation?.outline.find((o) => o.id === blockId)?.stations.find((o) => o.id === id)
+  const outline = useOutline(blockId)?.stations.find((o) => o.id === id)
   const main = mainOption(station)
   const move = moves.find((m) => m.id === main?.move)
   const name = station.name ?? move?.name ?? outline?.name ?? ''

@@ -1,8 +1,8 @@
 import { Checkbox, TextInput } from '@mantine/core'
 import type { Move, PlanBlock, PlanStation } from '../../api/client'
-import { useClassEditor } from '../editor/context'
+import { useClassEditor, useOutline } from '../editor/context'
 import css from './Build.module.css'
-import { partId, shapeOf, withField } from '../../plan/edit'
+import { partId, shapeOf, tiesTo, withField } from '../../plan/edit'
 import { Parsed, Pick, seconds } from './Inputs'
 import { OptionFields } from './OptionFields'
 import { OptionList } from './OptionList'
@@ -19,9 +19,8 @@ interface Props {
 
 /** All else that a station can say, folded away until it is wanted. */
 export function StationMore({ station, block, moves, onChange }: Props) {
-  const { plan, evaluation } = useClassEditor()
-  const outline = evaluation?.outline.find((o) => o.id === block.id)
-  const outlined = outline?.stations.find((o) => o.id === station.id)
+  const { plan } = useClassEditor()
+  const outlined = useOutline(partId(block))?.stations.find((o) => o.id === station.id)
   const change = outlined?.change
   const shape = shapeOf(block)
   const changes = block.format !== 'rotation' && block.order !== 'ownPace'
@@ -104,7 +103,7 @@ export function StationMore({ station, block, moves, onChange }: Props) {
             onChange={(v) => set('startSide', v as PlanStation['startSide'])}
           />
         )}
-        {(shape === 'circuit' || shape === 'sets') && station.sides === 'each' && (
+        {tiesTo(block, station) && (
           <Checkbox
             mt={24}
             label="A string with the next: both on one side, then on the other"

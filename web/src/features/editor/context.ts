@@ -78,6 +78,11 @@ export function useClassEditor(): Editor {
   return editor
 }
 
+/** What a block adds up to as the screen in question has it; undefined before the first evaluation. */
+export function useOutline(block: string): Evaluation['outline'][number] | undefined {
+  return useClassEditor().evaluation?.outline.find((o) => o.id === block)
+}
+
 /** When a block begins, in seconds; null before the first evaluation. It alone is drawn anew when blocks before it change. */
 export function useBlockStart(id: string): number | null {
   const { core } = useClassEditor()

@@ -259,9 +259,10 @@ function WalkIn({ onAdded, learn }: { onAdded: (person: Person) => void; learn: 
         w={260}
         value={name}
         error={trouble || undefined}
+        description={adder.isPaused ? 'Waits for the server, and is added as soon as it answers.' : undefined}
         onChange={(event) => setName(event.currentTarget.value)}
       />
-      <Button type="submit" variant="default" disabled={name.trim() === ''}>
+      <Button type="submit" variant="default" disabled={name.trim() === '' || adder.isPending}>
         Add to the roster and the log
       </Button>
     </form>

@@ -1,9 +1,10 @@
 import { Modal, NativeSelect, TextInput } from '@mantine/core'
 import type { KeyboardEvent } from 'react'
 import { useEffect, useRef, useState } from 'react'
-import { useQuery } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import type { Family, Move, Schemas } from '../../api/client'
 import { answer, api, troubleWords } from '../../api/client'
+import { stationStarter } from '../../api/queries'
 import { FamilyMark } from '../../ui/FamilyMark'
 import { Thumb } from '../../ui/FigureView'
 import css from './Moves.module.css'
@@ -26,6 +27,7 @@ export function MovePicker({ title, current, onChoose, onClose }: Props) {
   const [plane, setPlane] = useState<Move['plane'] | undefined>()
   const [position, setPosition] = useState<Move['position'] | undefined>()
   const [than, setThan] = useState<'easier' | 'harder' | undefined>()
+  const queries = useQueryClient()
   const thumbs = useThumbs()
   const trades = useQuery({
     queryKey: ['trades', current],
@@ -46,6 +48,14 @@ export function MovePicker({ title, current, onChoose, onClose }: Props) {
   })
   const list = useRef<HTMLUListElement>(null)
   const chosen = found[Math.min(at, found.length - 1)]
+
+  // What is about to be chosen is made ready while it is looked at.
+  const about = chosen?.id
+  useEffect(() => {
+    if (!about) return
+    const timer = setTimeout(() => void queries.prefetchQuery(stationStarter(about)), 60)
+    return () => clearTimeout(timer)
+  }, [about, queries])
 
   useEffect(() => {
     list.current?.children[at]?.scrollIntoView({ block: 'nearest' })
