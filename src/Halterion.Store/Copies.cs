@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using Halterion.Core.Moves;
+using Halterion.Core;
 using Microsoft.Data.Sqlite;
 
 namespace Halterion.Store;
@@ -45,7 +46,7 @@ public sealed class Copies(Database database)
         string.Create(CultureInfo.InvariantCulture, $"before-schema-{version + 1}-{clock.GetLocalNow():yyyy-MM-dd-HHmmss}.db")));
 
     /// <summary>Erases a person from every copy; a copy from which that cannot be done is no copy worth keeping.</summary>
-    public void Erase(Guid person)
+    public void Erase(PersonId person)
     {
         foreach (var file in In(database.Folder))
         {
@@ -54,7 +55,7 @@ public sealed class Copies(Database database)
                 using var connection = new SqliteConnection(Database.ConnectionString(file, pooled: false));
                 connection.Open();
                 connection.Run("PRAGMA secure_delete = ON", []);
-                connection.Run("DELETE FROM person WHERE id = @id", [("@id", person)]);
+                People.Erase(connection, person);
                 connection.Run("VACUUM", []);
             }
             catch (SqliteException)

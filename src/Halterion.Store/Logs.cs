@@ -28,12 +28,12 @@ public sealed class Logs(Database database, TimeProvider clock)
         var uses = connection.Query(
             "SELECT person_id, station, option FROM log_use WHERE session_id = @session ORDER BY rowid",
             [("@session", session)],
-            r => (Person: Guid.Parse(r.GetString(0)), Use: UseOf(r, 1)))
+            r => (Person: new PersonId(r.GetString(0)), Use: UseOf(r, 1)))
             .ToLookup(u => u.Person, u => u.Use);
         var rows = connection.Query(
             "SELECT w.person_id, w.came, w.note FROM log_row w JOIN person p ON p.id = w.person_id WHERE w.session_id = @session ORDER BY p.name COLLATE NOCASE, p.id",
             [("@session", session)],
-            r => new LogRow(Guid.Parse(r.GetString(0)), r.GetBoolean(1), [.. uses[Guid.Parse(r.GetString(0))]], r.GetString(2)));
+            r => new LogRow(new PersonId(r.GetString(0)), r.GetBoolean(1), [.. uses[new PersonId(r.GetString(0))]], r.GetString(2)));
         return (head[0].Version, new ClassLog([.. rows], head[0].Note));
     }
 
@@ -68,7 +68,7 @@ public sealed class Logs(Database database, TimeProvider clock)
     }
 
     /// <summary>Who came to the session that was logged last, other than this one.</summary>
-    public ImmutableHashSet<Guid> LastCame(Guid besides)
+    public ImmutableHashSet<PersonId> LastCame(Guid besides)
     {
         using var connection = database.Connect();
         return
@@ -79,12 +79,19 @@ public sealed class Logs(Database database, TimeProvider clock)
                 WHERE came = 1 AND session_id = (SELECT session_id FROM log WHERE session_id <> @session ORDER BY saved_at DESC LIMIT 1)
                 """,
                 [("@session", besides)],
-                r => Guid.Parse(r.GetString(0))),
+                r => new PersonId(r.GetString(0))),
         ];
     }
 
+    /// <summary>Everyone who has come to a class that was logged.</summary>
+    public ImmutableHashSet<PersonId> Known()
+    {
+        using var connection = database.Connect();
+        return [.. connection.Query("SELECT DISTINCT person_id FROM log_row WHERE came = 1", [], r => new PersonId(r.GetString(0)))];
+    }
+
     /// <summary>All that was logged of one person, by session, for their own copy.</summary>
-    public ImmutableArray<LoggedOf> Of(Guid person)
+    public ImmutableArray<LoggedOf> Of(PersonId person)
     {
         using var connection = database.Connect();
         return
@@ -96,19 +103,19 @@ public sealed class Logs(Database database, TimeProvider clock)
                 JOIN revision r ON r.class_id = s.class_id AND r.version = coalesce(s.class_version, (SELECT max(version) FROM revision WHERE class_id = s.class_id))
                 WHERE w.person_id = @person ORDER BY s.starts_at
                 """,
-                [("@person", person)],
+                [("@person", person.Value)],
                 r => new LoggedOf(
                     r.GetString(0), r.Text(1), r.GetBoolean(2), r.GetString(3),
                     [.. connection.Query(
                         "SELECT station, option FROM log_use WHERE session_id = @session AND person_id = @person ORDER BY rowid",
-                        [("@session", r.GetString(4)), ("@person", person)],
+                        [("@session", r.GetString(4)), ("@person", person.Value)],
                         u => UseOf(u, 0))],
                     Guid.Parse(r.GetString(5)), r.Whole(6))),
         ];
     }
 
     /// <summary>The sessions in which a person is expected, by start.</summary>
-    public ImmutableArray<(string Title, string? StartsAt)> Expecting(Guid person)
+    public ImmutableArray<(string Title, string? StartsAt)> Expecting(PersonId person)
     {
         using var connection = database.Connect();
         return
@@ -118,7 +125,7 @@ public sealed class Logs(Database database, TimeProvider clock)
                 SELECT (SELECT title FROM revision r WHERE r.class_id = s.class_id ORDER BY version DESC LIMIT 1), s.starts_at
                 FROM session_person e JOIN session s ON s.id = e.session_id WHERE e.person_id = @person ORDER BY s.starts_at
                 """,
-                [("@person", person)],
+                [("@person", person.Value)],
                 r => (r.GetString(0), r.Text(1))),
         ];
     }
@@ -130,12 +137,12 @@ public sealed class Logs(Database database, TimeProvider clock)
     {
         connection.Run(
             "INSERT INTO log_row (session_id, person_id, came, note) VALUES (@session, @person, @came, @note)",
-            [("@session", session), ("@person", row.PersonId), ("@came", row.Came), ("@note", row.Note)]);
+            [("@session", session), ("@person", row.PersonId.Value), ("@came", row.Came), ("@note", row.Note)]);
         foreach (var use in row.Uses)
         {
             connection.Run(
                 "INSERT INTO log_use (session_id, person_id, station, option) VALUES (@session, @person, @station, @option)",
-                [("@session", session), ("@person", row.PersonId), ("@station", use.Station.Value), ("@option", use.Option?.Value)]);
+                [("@session", session), ("@person", row.PersonId.Value), ("@station", use.Station.Value), ("@option", use.Option?.Value)]);
         }
     }
 }

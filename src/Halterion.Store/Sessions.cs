@@ -9,7 +9,7 @@ namespace Halterion.Store;
 /// <param name="StartsAt">Wall-clock start in <paramref name="Zone"/>, such as 2026-11-24T18:00; null: none yet.</param>
 /// <param name="Zone">IANA time zone.</param>
 /// <param name="Expected">Who is expected; empty: not said.</param>
-public sealed record SessionBooking(string? StartsAt, string Zone, int HeadCount, ImmutableArray<Guid> Expected);
+public sealed record SessionBooking(string? StartsAt, string Zone, int HeadCount, ImmutableArray<PersonId> Expected);
 
 /// <summary>An occasion on which a class is held.</summary>
 /// <param name="Revision">Counts the changes of the booking.</param>
@@ -110,7 +110,7 @@ public sealed class Sessions(Database database, TimeProvider clock)
                    (SELECT o.title FROM revision o WHERE o.class_id = c.copy_of ORDER BY o.version DESC LIMIT 1),
                    {started},
                    EXISTS (SELECT 1 FROM log WHERE log.session_id = s.id),
-                   (SELECT count(*) FROM log_row w WHERE w.session_id = s.id AND w.came = 1),
+                   (SELECT count(*) FROM log_row w WHERE w.session_id = s.id AND w.came = 1) + coalesce((SELECT erased FROM log WHERE log.session_id = s.id), 0),
                    {isUnderWay}
             {from}
             WHERE {which} ORDER BY {order} LIMIT @take OFFSET @skip
@@ -192,7 +192,7 @@ public sealed class Sessions(Database database, TimeProvider clock)
         {
             connection.Run(
                 "INSERT INTO session_person (session_id, person_id) SELECT @id, id FROM person WHERE id = @person",
-                [("@id", id), ("@person", person)]);
+                [("@id", id), ("@person", person.Value)]);
         }
     }
 
@@ -202,7 +202,7 @@ public sealed class Sessions(Database database, TimeProvider clock)
         var expected = connection.Query(
             "SELECT e.person_id FROM session_person e JOIN person p ON p.id = e.person_id WHERE e.session_id = @id ORDER BY p.name COLLATE NOCASE, p.id",
             [("@id", id)],
-            p => Guid.Parse(p.GetString(0)));
+            p => new PersonId(p.GetString(0)));
         return new StoredSession(
             id, Guid.Parse(r.GetString(1)), r.GetInt32(2), r.Whole(3), new SessionBooking(r.Text(4), r.GetString(5), r.GetInt32(6), [.. expected]));
     }

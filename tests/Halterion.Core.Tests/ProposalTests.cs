@@ -106,7 +106,7 @@ public class ProposalTests
         var squat = Library.Find(new MoveId("squat"))!;
         Assert.Null(LimitTable.WhyNot(squat, new Manner { Depth = Depth.Half }, Library, Limit.Knee, false));
         Assert.Equal("knee: a standing knee bend over 60°", LimitTable.WhyNot(squat, new Manner { Depth = Depth.Half }, Library, Limit.Knee, true));
-        Assert.Null(LimitTable.WhyNot(Library.Find(new MoveId("knees-to-chest"))!, new Manner(), Library, Limit.Pregnancy, false, coolDown: true));
+        Assert.Null(LimitTable.WhyNot(Library.Find(new MoveId("knees-to-chest"))!, new Manner(), Library, Limit.Pregnancy, false, lyingIsWork: false));
     }
 
     [Fact]

@@ -4,6 +4,7 @@ using Halterion.Core.Logbook;
 using Halterion.Core.Moves;
 using Halterion.Core.People;
 using Halterion.Core.Plans;
+using Halterion.Core.Room;
 using Halterion.Core.Sessions;
 using Halterion.Core.Timing;
 using Halterion.Core.Views;
@@ -41,14 +42,15 @@ public class SmallRulesTests
     [Fact]
     public void Who_is_named_is_expected_else_who_came_last_else_a_roster_that_is_no_larger_than_the_class()
     {
-        ImmutableArray<Person> Roster(int count) => [.. Enumerable.Range(0, count).Select(i => new Person(Guid.NewGuid(), $"P{i}", Tier.Main))];
+        ImmutableArray<Person> Roster(int count) => [.. Enumerable.Range(0, count).Select(i => new Person(new PersonId($"p{i}"), $"P{i}"))];
         var roster = Roster(30);
         Assert.Equal([roster[4]], LogPrefill.Expected(roster, [roster[4].Id], [roster[7].Id], 12));
         Assert.Equal([roster[7]], LogPrefill.Expected(roster, [], [roster[7].Id], 12));
         Assert.Empty(LogPrefill.Expected(roster, [], [], 12));
         Assert.Equal(30, LogPrefill.Expected(roster, [], [], 30).Length);
         Assert.Equal(24, LogPrefill.Expected(Roster(24), [], [], 0).Length);
-        Assert.All(LogPrefill.For(Plan(With(Block("", Station("""{"kind":"time","amount":30}""")))), roster).Rows, r => Assert.True(r.Came));
+        var room = new RoomOf(Plan(With(Block("", Station("""{"kind":"time","amount":30}""")))), DateOnly.MinValue, roster, 30, [], null, ImmutableDictionary<PlaceId, ImmutableArray<ImmutableArray<PersonId>>>.Empty);
+        Assert.All(LogPrefill.For(Assigning.Of(room), roster).Rows, r => Assert.True(r.Came));
     }
 
     [Fact]

@@ -1,5 +1,6 @@
 using Halterion.Core;
 using Halterion.Core.Logbook;
+using Halterion.Core.People;
 using Halterion.Core.Plans;
 
 namespace Halterion.Store.Tests;
@@ -18,7 +19,7 @@ public class SafekeepingTests
         var people = new People(database, TimeProvider.System);
         var logs = new Logs(database, TimeProvider.System);
         var (_, session) = new Classes(database, TimeProvider.System).Add(Revision, Booking);
-        var person = people.Add("Zenobia Quartermain", Tier.Main, 171);
+        var person = people.Add(new Person(default, "Zenobia Quartermain", StatureCm: 171));
         people.Change(person with { Name = "Zenobia Halfpenny" });
         for (var version = 0; version < 3; version++)
         {

@@ -23,11 +23,22 @@ public sealed class MutationTests(Studio studio) : IClassFixture<Studio>
         var whole = File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "demo", "six-around-the-loft.halterion.json"));
         var view = await studio.Post("/api/classes/file", whole);
         var (id, session) = ((string)view["id"]!, (string)view["sessions"]![0]!["id"]!);
-        var person = (string)(await studio.Post("/api/people", """{"name":"Ada","usualTier":"main","statureCm":170}"""))["id"]!;
+        var person = (string)(await studio.Post("/api/people", """{"name":"Ada","statureCm":170}"""))["id"]!;
         var lead = (string)(await studio.Post($"/api/sessions/{session}/lead", ""))["id"]!;
         var log = (await studio.Get($"/api/sessions/{session}/log"))["rows"]!.AsArray().Select(r => r!["row"]!.DeepClone()).ToArray();
         var booking = $$"""{"zone":"Europe/Lisbon","headCount":9,"startsAt":"2026-12-01T18:00","expected":["{{person}}"]}""";
         var block = JsonNode.Parse(whole)!["blocks"]![1]!.ToJsonString();
+        const string full = """
+            {"name":"Bo","nick":"B","statureCm":180,"massKg":71.5,"birthYear":1980,"level":{"squat":"harder"},"ready":["hinge","load"],"note":"n",
+             "limits":[{"limit":"knee","side":"left","strict":true,"note":"n","until":"2026-12-01"}],
+             "loads":{"goblet-squat":{"implement":"kettlebell","kg":12}},"setUp":{"boxCm":40,"benchCm":42,"rearFootCm":30,"band":"light"}}
+            """;
+        var review = $$"""
+            {"plan":{{whole}},"date":"2026-11-26","headCount":5,"people":[{{full.Replace("{\"name\"", "{\"id\":\"p1\",\"name\"", StringComparison.Ordinal)}}],
+             "pins":[{"person":"p1","station":"b2s1","option":"b2s1o1","reason":"r"}],"waivers":[{"code":"time.over","place":"class","reason":"r"}],"settings":{"count":"up"},
+             "kit":[{"item":"dumbbell","kg":6,"count":4,"standIn":true,"condition":"good"}],"room":{"widthM":8,"lengthM":12},"groups":{"b3":[["p1"],[],[],[],[],[]]},
+             "history":[{"start":"2026-11-24T18:00","minutes":30,"effort":6,"hardSets":{"squat":6},"moves":["squat"],"load":180}]}
+            """;
         (HttpMethod Method, string Address, string Body)[] requests =
         [
             (HttpMethod.Post, "/api/plans/evaluate", whole),
@@ -42,8 +53,11 @@ public sealed class MutationTests(Studio studio) : IClassFixture<Studio>
             (HttpMethod.Put, $"/api/sessions/{session}", $$"""{"booking":{{booking}}}"""),
             (HttpMethod.Put, $"/api/sessions/{session}/log", $$"""{"version":0,"log":{"rows":{{new JsonArray(log).ToJsonString()}},"note":"n"} }"""),
             (HttpMethod.Post, $"/api/leads/{lead}/commands", $$"""{"expected":0,"commands":[{"id":"{{Guid.NewGuid()}}","kind":"start","at":1795600000000,"device":"d"}]}"""),
-            (HttpMethod.Post, "/api/people", """{"name":"Bo","usualTier":"harder","statureCm":180}"""),
-            (HttpMethod.Put, $"/api/people/{person}", """{"name":"Bo","usualTier":"harder","statureCm":180}"""),
+            (HttpMethod.Post, "/api/people", full),
+            (HttpMethod.Put, $"/api/people/{person}", full),
+            (HttpMethod.Post, "/api/circles", $$"""{"name":"Tuesday","together":true,"people":["{{person}}"]}"""),
+            (HttpMethod.Post, "/api/people/csv", """{"text":"name;height\nCy;170","heading":true,"columns":["name","stature"]}"""),
+            (HttpMethod.Post, "/api/plans/review", review),
             (HttpMethod.Put, "/api/settings/preferences", """{"count":"up","startSide":"left","heights":[20,30]}"""),
             (HttpMethod.Put, "/api/settings/fit", """{"restWeight":1,"perChange":5}"""),
             (HttpMethod.Put, "/api/own-moves", """{"moves":[{"id":"mine","name":"Mine","family":"squat","faults":[{"seen":"a","fix":"b"}],"dose":{"kind":"reps","amount":10}}]}"""),

@@ -45,7 +45,7 @@ public sealed class SessionApiTests(Studio studio) : IClassFixture<Studio>
         two["blocks"]!.AsArray().Add(two["blocks"]![0]!.DeepClone());
         var view = await studio.Post("/api/classes/file", two.ToJsonString());
         var session = (string)view["sessions"]![0]!["id"]!;
-        var person = (string)(await studio.Post("/api/people", """{"name":"Ora Lind","usualTier":"main"}"""))["id"]!;
+        var person = (string)(await studio.Post("/api/people", """{"name":"Ora Lind"}"""))["id"]!;
         async Task<int> Columns() => (await studio.Get($"/api/sessions/{session}/log"))["columns"]!.AsArray().Count;
         Assert.Equal(2, await Columns());
 
@@ -190,8 +190,8 @@ public sealed class SessionApiTests(Studio studio) : IClassFixture<Studio>
     [Fact]
     public async Task A_log_says_the_same_whatever_becomes_of_the_class()
     {
-        var ada = await studio.Post("/api/people", """{"name":"Ada","usualTier":"easier"}""");
-        var bo = await studio.Post("/api/people", """{"name":"Bo","usualTier":"harder"}""");
+        var ada = await studio.Post("/api/people", """{"name":"Ada","level":{"squat":"easier","lunge":"easier","hinge":"easier","bridge":"easier"}}""");
+        var bo = await studio.Post("/api/people", """{"name":"Bo","level":{"squat":"harder"}}""");
         var (id, session) = await Opened();
         var address = $"/api/sessions/{session}/log";
         var log = await studio.Get(address);

@@ -104,7 +104,7 @@ test('waivers and logs say the same through a hundred random sequences of edits'
     return (await response.json()) as T
   }
 
-  const person = await send<{ id: string }>('POST', '/api/people', { name: 'Ada', usualTier: 'main' })
+  const person = await send<{ id: string }>('POST', '/api/people', { name: 'Ada' })
   const begun = await send<{ id: string; sessions: { id: string }[] }>('POST', '/api/classes/file', first())
   const address = `/api/sessions/${begun.sessions[0]!.id}/log`
   const open = await send<{ rows: { row: { personId: string } }[] }>('GET', address)

@@ -49,7 +49,7 @@ test('what was acknowledged is there after every kill, whole', async ({ studio }
     const persons = async () => {
       while (going) {
         const note = `${kill}/${people.length}`
-        const answer = await send('POST', '/api/people', { name: note, usualTier: 'main' })
+        const answer = await send('POST', '/api/people', { name: note })
         people.push({ id: ((await answer.json()) as { id: string }).id, note })
       }
     }

@@ -14,7 +14,7 @@ test('brief, build, fix an overrun, save, reload, lead, log, find it again, by k
   for (const name of ['Ada', 'Bo', 'Cy']) {
     await page.getByLabel('Name of a new person').fill(name)
     await page.keyboard.press('Enter')
-    await expect(page.getByLabel(`Name of ${name}`, { exact: true })).toBeVisible()
+    await expect(page.getByRole('link', { name, exact: true })).toBeVisible()
   }
 
   await tabTo(page, 'Classes')

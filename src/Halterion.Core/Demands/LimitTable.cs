@@ -86,8 +86,8 @@ public static class LimitTable
     ];
 
     /// <summary>Why a move done in a manner is not offered to a limit; null where it may be. What the move says of itself comes first.</summary>
-    /// <param name="coolDown">Lying on the back to stretch is no work.</param>
-    public static string? WhyNot(Move move, Manner manner, MoveLibrary moves, Limit limit, bool strict, bool coolDown = false)
+    /// <param name="lyingIsWork">Lying on the back is no work in a cool-down; left out: a stretch is none.</param>
+    public static string? WhyNot(Move move, Manner manner, MoveLibrary moves, Limit limit, bool strict, bool? lyingIsWork = null)
     {
         if (move.UnkindTo.Contains(limit))
         {
@@ -100,7 +100,7 @@ public static class LimitTable
             return $"{Named(limit)}: nothing is known of this move";
         }
 
-        facts = coolDown || move.Family == Family.Stretch ? facts with { OnTheBack = false } : facts;
+        facts = lyingIsWork ?? move.Family != Family.Stretch ? facts : facts with { OnTheBack = false };
         var rule = Rules.FirstOrDefault(r => r.Limit == limit && (strict || !r.Strict) && r.Forbids(facts));
         return rule is null ? null : $"{Named(limit)}: {rule.What}";
     }

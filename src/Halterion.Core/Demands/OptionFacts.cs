@@ -119,7 +119,9 @@ public sealed record OptionFacts
         }
 
         var bodies = frames.Select(f => (Posture: f, Body: Skeleton.Of(f))).ToArray();
-        var standing = bodies.Where(b => b.Posture.On == Carrier.Feet && b.Posture.Air == 0).ToArray();
+        // Who sits against a wall sits on nothing: the legs carry.
+        bool Stands(Posture p) => p.On == Carrier.Feet && p.Air == 0 || p.On == Carrier.Seat && move.Position == Position.Standing;
+        var standing = bodies.Where(b => Stands(b.Posture)).ToArray();
         double Most(IEnumerable<double> of) => of.DefaultIfEmpty(0).Max();
         bool Carries(Posture p, int side) => (side > 0 ? p.LeftFoot : p.RightFoot).Hold is Hold.Planted or Hold.Laces;
         var kg = poses.Holds is { } h ? h.Kg * (h.By == CarriedBy.EachHand ? 2 : 1) : 0;

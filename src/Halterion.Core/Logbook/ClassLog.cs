@@ -7,7 +7,7 @@ namespace Halterion.Core.Logbook;
 public sealed record StationUse(PlaceId Station, PlaceId? Option = null);
 
 /// <summary>One person's row of a log.</summary>
-public sealed record LogRow(Guid PersonId, bool Came, ImmutableArray<StationUse> Uses, string Note);
+public sealed record LogRow(PersonId PersonId, bool Came, ImmutableArray<StationUse> Uses, string Note);
 
 /// <summary>What happened in a class.</summary>
 public sealed record ClassLog(ImmutableArray<LogRow> Rows, string Note);

@@ -12,7 +12,7 @@ public static class LogFaults
     {
         var options = plan.Blocks.SelectMany(b => b.Stations).ToDictionary(s => s.Id, s => s.Options.Select(o => o.Id).ToHashSet());
         var faults = new Faults();
-        var people = new HashSet<Guid>();
+        var people = new HashSet<PersonId>();
         for (var r = 0; r < log.Rows.Length; r++)
         {
             if (!people.Add(log.Rows[r].PersonId))

@@ -91,6 +91,7 @@ public sealed record StatedDemand(int? Knee, int? Hip, int? Back, int? Balance, 
 /// <param name="AtHome">A stretch that every take-home sheet ends with.</param>
 /// <param name="Asks">What it asks that its poses do not show; an own move has it from the one that it is like.</param>
 /// <param name="Limits">What it is unkind to beyond what its facts show.</param>
+/// <param name="Ready">What should have been seen to be sound before it.</param>
 /// <param name="Quick">Faster than 0.9 s a rep is its nature.</param>
 /// <param name="SelfCheck">What a person can test on themselves.</param>
 /// <param name="NotFelt">What to do where it is not felt at all.</param>
@@ -127,6 +128,7 @@ public sealed record Move(
     StatedAsks? Asks = null,
     bool AtHome = false,
     ImmutableArray<Limit>? Limits = null,
+    ImmutableArray<Tick>? Ready = null,
     bool Quick = false,
     string? SelfCheck = null,
     string? NotFelt = null,
@@ -139,4 +141,7 @@ public sealed record Move(
     /// <summary>Limits that it says of itself it is unkind to, whatever its facts.</summary>
     [JsonIgnore]
     public ImmutableArray<Limit> UnkindTo => Limits ?? [];
+
+    [JsonIgnore]
+    public ImmutableArray<Tick> Wants => Ready ?? [];
 }

@@ -1,3 +1,5 @@
+using System.Collections.Immutable;
+using System.Globalization;
 using System.Text.Json;
 using Halterion.Core.Plans;
 
@@ -134,7 +136,8 @@ public sealed class Fields
         { } other => Wrong<bool>(PointerTo(name), other, "true or false"),
     };
 
-    public string? Text(string name, int least, int most, bool required = false)
+    /// <param name="controls">A text whose control characters are somebody else's to judge, such as a whole table.</param>
+    public string? Text(string name, int least, int most, bool required = false, bool controls = false)
     {
         if (Take(name) is not { } value)
         {
@@ -152,7 +155,7 @@ public sealed class Fields
             return null;
         }
 
-        if (JsonText.HasControls(text))
+        if (!controls && JsonText.HasControls(text))
         {
             faults.Add(PointerTo(name), "This text has control characters in it.", "plain text; only tabs and line ends are taken");
             return null;
@@ -250,6 +253,84 @@ public sealed class Fields
         }
 
         return [.. value.EnumerateArray()];
+    }
+
+    /// <summary>A field that is an object of its own; null where it is absent, and, with a fault, where it is none.</summary>
+    public Fields? Object(string name, bool required = false)
+    {
+        if (Take(name) is { } value)
+        {
+            var inner = new Fields(value, PointerTo(name), faults);
+            return inner.IsObject ? inner : null;
+        }
+
+        if (required)
+        {
+            Missing<int>(name, "an object { … }");
+        }
+
+        return null;
+    }
+
+    /// <summary>A list of objects, each read by itself and then closed.</summary>
+    /// <param name="what">What each of them is, such as "a row".</param>
+    public ImmutableArray<T> List<T>(string name, int least, int most, string what, Func<Fields, T?> read, bool required = false) where T : class
+    {
+        var items = Items(name, least, most, what, required);
+        var list = ImmutableArray.CreateBuilder<T>(items.Length);
+        for (var i = 0; i < items.Length; i++)
+        {
+            var inner = new Fields(items[i], PointerTo(name, i), faults);
+            if (inner.IsObject && read(inner) is { } value)
+            {
+                list.Add(value);
+            }
+
+            inner.Close(what);
+        }
+
+        return list.ToImmutable();
+    }
+
+    /// <summary>A list of words of the contract, each once, in their own order; null where it is absent.</summary>
+    public ImmutableArray<T>? Choices<T>(string name, int most) where T : struct, Enum =>
+        Has(name) ? [.. WordList<T>(name, most).Distinct().Order()] : null;
+
+    /// <summary>A list of words of the contract as it stands.</summary>
+    public ImmutableArray<T> WordList<T>(string name, int most) where T : struct, Enum
+    {
+        var items = Items(name, 0, most, "words");
+        var words = ImmutableArray.CreateBuilder<T>(items.Length);
+        for (var i = 0; i < items.Length; i++)
+        {
+            if (items[i].ValueKind == JsonValueKind.String && JsonText.Of(items[i]) is { } text && WordsOf<T>.All.TryGetValue(text, out var word))
+            {
+                words.Add(word);
+            }
+            else
+            {
+                Wrong<T>(PointerTo(name, i), items[i], $"one of: {WordsOf<T>.Listed}");
+            }
+        }
+
+        return words.ToImmutable();
+    }
+
+    /// <summary>A day such as 2026-11-26.</summary>
+    public DateOnly? Day(string name)
+    {
+        if (Text(name, 1, 40) is not { } text)
+        {
+            return null;
+        }
+
+        if (DateOnly.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day))
+        {
+            return day;
+        }
+
+        Fault(name, $"“{text}” is no day.", "a day such as 2026-11-26");
+        return null;
     }
 
     /// <summary>A whole number within bounds; a fault where it is not. Pointers and words are only made for faults: most fields have none.</summary>

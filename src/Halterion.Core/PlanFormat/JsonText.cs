@@ -19,7 +19,7 @@ internal static class Numbers
 }
 
 /// <summary>Reads texts and numbers of a JSON document without throwing.</summary>
-internal static class JsonText
+public static class JsonText
 {
     /// <summary>The text; null if it holds half a surrogate pair, which is no text.</summary>
     public static string? Of(JsonElement value)

@@ -77,6 +77,7 @@ internal sealed partial class Context
             Stated(fields),
             like?.Asks,
             Limits: like?.Limits,
+            Ready: like?.Ready,
             Quick: like?.Quick ?? false)
         {
             Poses = like?.Poses,

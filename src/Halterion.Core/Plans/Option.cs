@@ -47,7 +47,30 @@ public sealed record Manner
     public Load? Load { get; init; }
 
     public decimal? Scale { get; init; }
+
+    /// <summary>This manner, and what it leaves out as the other has it.</summary>
+    public Manner Over(Manner below) => new()
+    {
+        Depth = Depth ?? below.Depth,
+        Support = Support ?? below.Support,
+        Base = Base ?? below.Base,
+        Toes = Toes ?? below.Toes,
+        Step = Step ?? below.Step,
+        Trunk = Trunk ?? below.Trunk,
+        Arms = Arms ?? below.Arms,
+        Surface = Surface ?? below.Surface,
+        HeightCm = HeightCm ?? below.HeightCm,
+        Impact = Impact ?? below.Impact,
+        Band = Band ?? below.Band,
+        Grip = Grip ?? below.Grip,
+        Tempo = Tempo ?? below.Tempo,
+        Load = Load ?? below.Load,
+        Scale = Scale ?? below.Scale,
+    };
 }
+
+/// <summary>A move as it is done in one part of a dose.</summary>
+public readonly record struct Doing(MoveId Move, Manner Manner);
 
 /// <summary>One part's own move and manner under an option.</summary>
 public sealed record PartManner(MoveId? Move, Manner Manner);
@@ -69,4 +92,19 @@ public sealed record Option(
     /// <summary>A move in a manner and no more, not named yet.</summary>
     public static Option Of(Tier tier, MoveId move, Manner? manner = null, string? note = null) =>
         new(default, tier, move, manner ?? new Manner(), ImmutableSortedDictionary<int, PartManner>.Empty, note);
+
+    /// <summary>All that is done under this option, part by part, each once; rests are left out.</summary>
+    public IEnumerable<Doing> In(Station station) => station.Dose.IsEmpty ? [new Doing(Move, Manner)]
+        : station.Dose.Select((part, i) => (Part: part, Entry: Parts.GetValueOrDefault(i + 1)))
+            .Where(p => p.Part.Kind != PartKind.Rest)
+            .Select(p => new Doing(MoveIn(p.Part, p.Entry), WithLoadOf(p.Part, p.Entry?.Manner.Over(Manner) ?? Manner)))
+            .Distinct();
+
+    /// <summary>A part's own move counts before the main option's entry for it; any other option says in its entry where it differs.</summary>
+    private MoveId MoveIn(Part part, PartManner? entry) =>
+        (Tier == Tier.Main ? part.OwnMove ?? entry?.Move : entry?.Move ?? part.OwnMove) ?? Move;
+
+    /// <summary>What a part loads at most counts where the option names no weight of its own.</summary>
+    private static Manner WithLoadOf(Part part, Manner manner) =>
+        part.LoadKg is { } kg && manner.Load is { Kg: null } load ? manner with { Load = load with { Kg = new Kilograms(kg.Values.Max()) } } : manner;
 }

@@ -76,6 +76,15 @@ public readonly record struct PlaceId(string Value) : IScalar<PlaceId, string>
     public override string ToString() => Value;
 }
 
+/// <summary>Names somebody on the roster.</summary>
+[JsonConverter(typeof(ScalarJson<PersonId, string>))]
+public readonly record struct PersonId(string Value) : IScalar<PersonId, string>
+{
+    public static PersonId From(string raw) => new(raw);
+
+    public override string ToString() => Value;
+}
+
 /// <summary>A weight in kilograms, exact.</summary>
 [JsonConverter(typeof(ScalarJson<Kilograms, decimal>))]
 public readonly record struct Kilograms(decimal Value) : IScalar<Kilograms, decimal>

@@ -86,23 +86,6 @@ internal static class Raw
 /// <summary>Parts that several bodies have.</summary>
 internal static class Parts
 {
-    /// <summary>A field that is an object of its own; null, and a fault, where it is missing or none.</summary>
-    public static Fields? Object(this Fields fields, string name, Faults faults, bool required = true)
-    {
-        if (fields.Take(name) is { } value)
-        {
-            var inner = new Fields(value, fields.PointerTo(name), faults);
-            return inner.IsObject ? inner : null;
-        }
-
-        if (required)
-        {
-            fields.Missing<int>(name, "an object { … }");
-        }
-
-        return null;
-    }
-
     /// <summary>A field whose own reader comes later, such as a class: any object.</summary>
     public static JsonElement? Json(this Fields fields, string name, Faults faults)
     {
@@ -129,31 +112,5 @@ internal static class Parts
 
         fields.Fault(name, $"“{text}” is no id.", "an id as the server gave it");
         return null;
-    }
-
-    /// <summary>A list of objects, each read by itself.</summary>
-    public static ImmutableArray<T> List<T>(
-        this Fields fields,
-        string name,
-        int least,
-        int most,
-        string what,
-        Faults faults,
-        Func<Fields, T?> read) where T : class
-    {
-        var items = fields.Items(name, least, most, what, required: true);
-        var list = ImmutableArray.CreateBuilder<T>(items.Length);
-        for (var i = 0; i < items.Length; i++)
-        {
-            var inner = new Fields(items[i], fields.PointerTo(name, i), faults);
-            if (inner.IsObject && read(inner) is { } value)
-            {
-                list.Add(value);
-            }
-
-            inner.Close(what);
-        }
-
-        return list.ToImmutable();
     }
 }

@@ -1,4 +1,5 @@
 using System.Globalization;
+using Halterion.Core;
 using Halterion.Core.PlanFormat;
 
 namespace Halterion.Web.Bodies;
@@ -10,7 +11,7 @@ namespace Halterion.Web.Bodies;
 /// </param>
 /// <param name="Zone">IANA time zone.</param>
 /// <param name="Expected">Who is expected; left out or empty: not said.</param>
-public sealed record Booking(string Zone, int HeadCount, string? StartsAt = null, IReadOnlyList<Guid>? Expected = null);
+public sealed record Booking(string Zone, int HeadCount, string? StartsAt = null, IReadOnlyList<PersonId>? Expected = null);
 
 /// <summary>Reads a booking. A start that the zone skips is refused; one that it has twice is asked about.</summary>
 internal static class BookingReader
@@ -20,7 +21,7 @@ internal static class BookingReader
 
     public static Booking? Read(Fields request, Faults faults)
     {
-        if (request.Object("booking", faults) is not { } fields)
+        if (request.Object("booking", required: true) is not { } fields)
         {
             return null;
         }
@@ -28,7 +29,7 @@ internal static class BookingReader
         var zone = Zone(fields);
         var starts = StartsAt(fields, zone);
         var heads = fields.Whole("headCount", 0, MostPeople, required: true);
-        var expected = Expected(fields, faults);
+        var expected = People(fields, faults, "expected");
         fields.Close("a booking");
         return zone is not null && heads is { } count ? new Booking(zone.Id, count, starts, expected) : null;
     }
@@ -129,19 +130,20 @@ internal static class BookingReader
 
     private static string Words(TimeSpan offset) => $"{(offset < TimeSpan.Zero ? '-' : '+')}{offset:hh\\:mm}";
 
-    private static List<Guid> Expected(Fields fields, Faults faults)
+    /// <summary>A list of ids of people.</summary>
+    public static List<PersonId> People(Fields fields, Faults faults, string name)
     {
-        var items = fields.Has("expected") ? fields.Items("expected", 0, MostPeople, "people") : [];
-        var people = new List<Guid>();
+        var items = fields.Has(name) ? fields.Items(name, 0, MostPeople, "people") : [];
+        var people = new List<PersonId>();
         for (var i = 0; i < items.Length; i++)
         {
             if (items[i].ValueKind == System.Text.Json.JsonValueKind.String && Guid.TryParseExact(items[i].GetString(), "D", out var id))
             {
-                people.Add(id);
+                people.Add(new PersonId(id.ToString()));
             }
             else
             {
-                faults.Add(fields.PointerTo("expected", i), $"This is {Fields.Kind(items[i])}.", "the id of a person");
+                faults.Add(fields.PointerTo(name, i), $"This is {Fields.Kind(items[i])}.", "the id of a person");
             }
         }
 

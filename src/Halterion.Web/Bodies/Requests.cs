@@ -3,6 +3,7 @@ using System.Text.Json;
 using Halterion.Core;
 using Halterion.Core.Checks;
 using Halterion.Core.Logbook;
+using Halterion.Core.People;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 using Halterion.Core.Sessions;
@@ -59,7 +60,7 @@ public sealed record FitRequest(JsonElement Class, FitTerms Terms) : IRead<FitRe
     public static FitRequest? Read(Fields body, Faults faults)
     {
         var plan = body.Json("class", faults);
-        var terms = body.Object("terms", faults) is { } fields ? SettingReaders.Terms(fields) : null;
+        var terms = body.Object("terms", required: true) is { } fields ? SettingReaders.Terms(fields) : null;
         return plan is { } file && terms is not null ? new FitRequest(file, terms) : null;
     }
 }
@@ -111,7 +112,7 @@ public sealed record SendCommands(int Expected, ImmutableArray<LeadCommand> Comm
     public static SendCommands? Read(Fields body, Faults faults)
     {
         var expected = body.Whole("expected", 0, 1_000_000, required: true);
-        var commands = body.List("commands", 0, Most, "a command", faults, Command);
+        var commands = body.List("commands", 0, Most, "a command", Command, required: true);
         return expected is { } known ? new SendCommands(known, commands) : null;
     }
 
@@ -152,24 +153,24 @@ public sealed record SaveLog(int Version, ClassLog Log) : IRead<SaveLog>
     public static SaveLog? Read(Fields body, Faults faults)
     {
         var version = body.Whole("version", 0, 1_000_000, required: true);
-        if (body.Object("log", faults) is not { } log)
+        if (body.Object("log", required: true) is not { } log)
         {
             return null;
         }
 
-        var rows = log.List("rows", 0, MostRows, "a row", faults, fields => Row(fields, faults));
+        var rows = log.List("rows", 0, MostRows, "a row", Row, required: true);
         var note = log.Text("note", 0, NoteLength, required: true);
         log.Close("a log");
         return version is { } known && note is not null ? new SaveLog(known, new ClassLog(rows, note)) : null;
     }
 
-    private static LogRow? Row(Fields fields, Faults faults)
+    private static LogRow? Row(Fields fields)
     {
         var person = fields.Id("personId", required: true);
         var came = fields.Flag("came") ?? fields.Missing<bool>("came", "true or false");
         var note = fields.Text("note", 0, NoteLength, required: true);
-        var uses = fields.List("uses", 0, MostUses, "a station's use", faults, Use);
-        return person is { } id && came is { } there && note is not null ? new LogRow(id, there, uses, note) : null;
+        var uses = fields.List("uses", 0, MostUses, "a station's use", Use, required: true);
+        return person is { } id && came is { } there && note is not null ? new LogRow(new PersonId(id.ToString()), there, uses, note) : null;
     }
 
     private static StationUse? Use(Fields fields)
@@ -180,16 +181,26 @@ public sealed record SaveLog(int Version, ClassLog Log) : IRead<SaveLog>
     }
 }
 
-/// <summary>A person as typed in.</summary>
-/// <param name="StatureCm">Null: not told.</param>
-public sealed record PersonDetails(string Name, Tier UsualTier, int? StatureCm = null) : IRead<PersonDetails>
+/// <summary>A person as typed in; their id is the server's to give, so that one in the body is passed over.</summary>
+public sealed record PersonBody(Person Person) : IRead<PersonBody>
 {
-    public static PersonDetails? Read(Fields body, Faults faults)
+    public static PersonBody? Read(Fields body, Faults faults)
+    {
+        body.Take("id");
+        return PersonReader.ReadDetails(body, faults, default) is { } person ? new PersonBody(person) : null;
+    }
+}
+
+/// <summary>People who belong together, by name.</summary>
+/// <param name="Together">They stay in one group of a rotation.</param>
+public sealed record CircleDetails(string Name, bool Together, ImmutableArray<PersonId> People) : IRead<CircleDetails>
+{
+    public static CircleDetails? Read(Fields body, Faults faults)
     {
         var name = body.Text("name", 1, 120, required: true);
-        var tier = body.Choice<Tier>("usualTier", required: true);
-        var stature = body.Whole("statureCm", 100, 230);
-        return name is not null && tier is { } usual ? new PersonDetails(name.Trim(), usual, stature) : null;
+        var together = body.Flag("together") ?? false;
+        var people = BookingReader.People(body, faults, "people");
+        return name is null ? null : new CircleDetails(name.Trim(), together, [.. people]);
     }
 }
 

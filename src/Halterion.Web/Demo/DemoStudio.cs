@@ -3,8 +3,10 @@ using System.Globalization;
 using System.Text;
 using System.Text.Json;
 using Halterion.Core.Logbook;
+using Halterion.Core;
 using Halterion.Core.People;
 using Halterion.Core.Plans;
+using Halterion.Core.Room;
 using Halterion.Core.Sessions;
 using Halterion.Core.Timing;
 using Halterion.Core.Views;
@@ -21,6 +23,7 @@ internal sealed class DemoStudio(
     Classes classes,
     Sessions sessions,
     Store.People people,
+    Rooms rooms,
     Leads leads,
     Logs logs,
     ShippedMoves moves,
@@ -28,7 +31,9 @@ internal sealed class DemoStudio(
     TimeZoneInfo zone,
     IOptions<JsonOptions> json)
 {
-    private sealed record Studio(ImmutableArray<PersonDetails> People, ImmutableArray<Session> Sessions);
+    private sealed record Studio(ImmutableArray<Person> People, StoredHall Hall, ImmutableArray<DemoCircle> Circles, ImmutableArray<Session> Sessions);
+
+    private sealed record DemoCircle(string Name, bool Together, ImmutableArray<string> People);
 
     /// <param name="Day">Days from today.</param>
     /// <param name="Led">How it was led and logged; null: it is still to come.</param>
@@ -46,7 +51,13 @@ internal sealed class DemoStudio(
         }
 
         var studio = JsonSerializer.Deserialize<Studio>(File.ReadAllBytes(PathTo("studio.json")), json.Value.SerializerOptions)!;
-        var roster = studio.People.Select(p => people.Add(p.Name, p.UsualTier, p.StatureCm)).ToImmutableArray();
+        var roster = studio.People.Select(people.Add).ToImmutableArray();
+        rooms.Keep(studio.Hall with { Id = Guid.CreateVersion7() });
+        foreach (var circle in studio.Circles)
+        {
+            people.Keep(new Circle(Guid.CreateVersion7(), circle.Name, circle.Together, [.. roster.Where(p => circle.People.Contains(p.Name)).Select(p => p.Id)]));
+        }
+
         var known = new Dictionary<string, Guid>();
         foreach (var session in studio.Sessions)
         {
@@ -83,7 +94,7 @@ internal sealed class DemoStudio(
         var script = LeadScript.Of(result.Plan!, result.Timeline!, evaluator.Preferences);
         var lead = leads.Open(id, _ => (ScriptFile.Format, ScriptFile.Write(script)))!;
         leads.Append(lead.Id, 0, Commands(script, new DateTimeOffset(starts, zone.GetUtcOffset(starts)), led));
-        var log = LogPrefill.For(result.Plan!, roster);
+        var log = LogPrefill.For(Assigning.Of(SessionRooms.Everyone(result.Plan!, sessions.Find(id)!, roster, rooms)), roster);
         var notes = led.Notes.ToDictionary(n => roster.First(p => p.Name == n.Name).Id, n => n.Note);
         var absent = roster.Where(p => led.Absent.Contains(p.Name)).Select(p => p.Id).ToHashSet();
         logs.Save(id, 0, 1, log with

@@ -5,6 +5,7 @@ using Halterion.Core.Logbook;
 using Halterion.Core.Moves;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
+using Halterion.Core.Room;
 using Halterion.Core.Sessions;
 using Halterion.Core.Timing;
 using Halterion.Core.Views;
@@ -46,7 +47,7 @@ internal static class LogEndpoints
     }
 
     private static Results<Ok<LogView>, ProblemHttpResult> Get(
-        Guid id, Sessions sessions, Classes classes, Leads leads, Logs logs, Store.People people, Evaluator evaluator, SteadyClock clock)
+        Guid id, Sessions sessions, Classes classes, Leads leads, Logs logs, Store.People people, Rooms rooms, Evaluator evaluator, SteadyClock clock)
     {
         if (sessions.Find(id) is not { } session || PlanOf(session, classes) is not { } stored)
         {
@@ -63,8 +64,9 @@ internal static class LogEndpoints
         var lead = leads.OpenOf(id);
         var reached = Reached(lead, clock);
         var saved = logs.Find(id);
+        var assigned = Assigning.Of(SessionRooms.Everyone(reading.Plan, session, roster, rooms));
         var log = saved?.Log ?? LogPrefill.For(
-            reading.Plan,
+            assigned,
             LogPrefill.Expected(roster, session.Booking.Expected, logs.LastCame(id), session.Booking.HeadCount));
         var names = roster.ToDictionary(p => p.Id, p => p.Name);
         var shown = log.Rows.Select(r => r.PersonId).ToHashSet();
@@ -73,7 +75,7 @@ internal static class LogEndpoints
             Led(lead, clock),
             Columns(reading.Plan, evaluator.Preferences, reached),
             [.. log.Rows.Select(r => new NamedRow(names[r.PersonId], saved is null ? Only(r, reached) : r))],
-            [.. roster.Where(p => !shown.Contains(p.Id)).Select(p => new NamedRow(p.Name, Only(LogPrefill.Row(reading.Plan, p, came: true), reached)))],
+            [.. roster.Where(p => !shown.Contains(p.Id)).Select(p => new NamedRow(p.Name, Only(LogPrefill.Row(assigned, p, came: true), reached)))],
             log.Note));
     }
 

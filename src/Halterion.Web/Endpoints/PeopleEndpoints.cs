@@ -1,4 +1,6 @@
 using System.Collections.Immutable;
+using System.Text;
+using Halterion.Core;
 using Halterion.Core.People;
 using Halterion.Core.Plans;
 using Halterion.Core.Views;
@@ -10,7 +12,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 namespace Halterion.Web.Endpoints;
 
 /// <summary>All that is kept of one person.</summary>
-public sealed record PersonExport(Person Person, ImmutableArray<Attendance> Classes, ImmutableArray<Expectation> Expected);
+public sealed record PersonExport(Person Person, ImmutableArray<string> Circles, ImmutableArray<Attendance> Classes, ImmutableArray<Expectation> Expected, ImmutableArray<string> Pinned);
 
 /// <summary>What a log says of them; each station by the name it had in the class that was held.</summary>
 public sealed record Attendance(string Title, bool Came, string Note, ImmutableArray<AttendedStation> Stations, string? StartsAt = null);
@@ -27,31 +29,85 @@ internal static class PeopleEndpoints
     {
         var people = routes.MapGroup("/api/people").WithTags("People");
         people.MapGet("/", (Store.People store) => TypedResults.Ok(store.List())).WithName("people");
-        people.MapPost("/", Add).Takes<PersonDetails>().WithName("addPerson");
-        people.MapPut("/{id:guid}", Change).Takes<PersonDetails>().ProducesProblem(404).WithName("changePerson");
+        people.MapGet("/{id:guid}", Get).ProducesProblem(404).WithName("person");
+        people.MapPost("/", Add).Takes<Person>().WithName("addPerson");
+        people.MapPut("/{id:guid}", Change).Takes<Person>().ProducesProblem(404).WithName("changePerson");
         people.MapDelete("/{id:guid}", Erase).ProducesProblem(404).WithName("erasePerson");
         people.MapGet("/{id:guid}/export", Export).ProducesProblem(404).WithName("exportPerson");
+        people.MapGet("/{id:guid}/export.txt", Read).ProducesProblem(404).WithName("readPerson");
+        var circles = routes.MapGroup("/api/circles").WithTags("People");
+        circles.MapGet("/", (Store.People store) => TypedResults.Ok(store.Circles())).WithName("circles");
+        circles.MapPost("/", (Body<CircleDetails> body, Store.People store) => Keep(Guid.CreateVersion7(), body, store)).Takes<CircleDetails>().WithName("addCircle");
+        circles.MapPut("/{id:guid}", Keep).Takes<CircleDetails>().WithName("keepCircle");
+        circles.MapDelete("/{id:guid}", (Guid id, Store.People store) => Part(id, store)).ProducesProblem(404).WithName("partCircle");
     }
 
-    private static Results<Ok<Person>, ProblemHttpResult> Add(Body<PersonDetails> body, Store.People store) =>
-        body.Value is { } details ? TypedResults.Ok(store.Add(details.Name, details.UsualTier, details.StatureCm)) : body.Problem!;
+    private static PersonId Of(Guid id) => new(id.ToString());
 
-    private static Results<NoContent, ProblemHttpResult> Change(Guid id, Body<PersonDetails> body, Store.People store) =>
+    private static Results<Ok<Person>, ProblemHttpResult> Get(Guid id, Store.People store) =>
+        store.Find(Of(id)) is { } person ? TypedResults.Ok(person) : Problems.NotFound("person");
+
+    private static Results<Ok<Person>, ProblemHttpResult> Add(Body<PersonBody> body, Store.People store) =>
+        body.Value is { } details ? TypedResults.Ok(store.Add(details.Person)) : body.Problem!;
+
+    private static Results<NoContent, ProblemHttpResult> Change(Guid id, Body<PersonBody> body, Store.People store) =>
         body.Value is not { } details ? body.Problem!
-        : store.Change(new Person(id, details.Name, details.UsualTier, details.StatureCm)) ? TypedResults.NoContent()
+        : store.Change(details.Person with { Id = Of(id) }) ? TypedResults.NoContent()
         : Problems.NotFound("person");
 
     private static Results<NoContent, ProblemHttpResult> Erase(Guid id, Store.People store) =>
-        store.Erase(id) ? TypedResults.NoContent() : Problems.NotFound("person");
+        store.Erase(Of(id)) ? TypedResults.NoContent() : Problems.NotFound("person");
+
+    /// <summary>Keeps people together under a name, new or changed.</summary>
+    private static Results<Ok<Circle>, ProblemHttpResult> Keep(Guid id, Body<CircleDetails> body, Store.People store)
+    {
+        if (body.Value is not { } details)
+        {
+            return body.Problem!;
+        }
+
+        store.Keep(new Circle(id, details.Name, details.Together, details.People));
+        return TypedResults.Ok(store.Circles().First(c => c.Id == id));
+    }
+
+    private static Results<NoContent, ProblemHttpResult> Part(Guid id, Store.People store) =>
+        store.Part(id) ? TypedResults.NoContent() : Problems.NotFound("circle");
 
     /// <summary>Everything that is held on them, in words that they can read.</summary>
-    private static Results<Ok<PersonExport>, ProblemHttpResult> Export(Guid id, Store.People store, Logs logs, Classes classes, Evaluator evaluator) =>
-        store.List().FirstOrDefault(p => p.Id == id) is { } person
-            ? TypedResults.Ok(new PersonExport(
+    private static Results<Ok<PersonExport>, ProblemHttpResult> Export(
+        Guid id, Store.People store, Logs logs, Classes classes, Rooms rooms, Evaluator evaluator) =>
+        AllOf(id, store, logs, classes, rooms, evaluator) is { } all ? TypedResults.Ok(all) : Problems.NotFound("person");
+
+    /// <summary>The same to read.</summary>
+    private static Results<FileContentHttpResult, ProblemHttpResult> Read(
+        Guid id, Store.People store, Logs logs, Classes classes, Rooms rooms, Evaluator evaluator)
+    {
+        if (AllOf(id, store, logs, classes, rooms, evaluator) is not { } all)
+        {
+            return Problems.NotFound("person");
+        }
+
+        var lines = PersonWords.Lines(all.Person, evaluator.Moves)
+            .Concat(all.Circles.Select(c => $"Group: {c}"))
+            .Concat(all.Expected.Select(e => $"Expected: {e.Title} {e.StartsAt}".TrimEnd()))
+            .Concat(all.Classes.SelectMany(c => (string[])
+            [
+                "", $"{c.Title} {c.StartsAt}: {(c.Came ? "came" : "did not come")}", .. c.Note.Length > 0 ? [$"  {c.Note}"] : Array.Empty<string>(),
+                .. c.Stations.Select(s => $"  {s.Station}: {s.Did}"),
+            ]))
+            .Concat(all.Pinned.Select(p => $"Chosen for them: {p}"));
+        return TypedResults.File(Encoding.UTF8.GetBytes(string.Join('\n', lines) + "\n"), "text/plain; charset=utf-8", "person.txt");
+    }
+
+    private static PersonExport? AllOf(Guid id, Store.People store, Logs logs, Classes classes, Rooms rooms, Evaluator evaluator) =>
+        store.Find(Of(id)) is { } person
+            ? new PersonExport(
                 person,
-                [.. logs.Of(id).Select(a => new Attendance(a.Title, a.Came, a.Note, Stations(a, classes, evaluator), a.StartsAt))],
-                [.. logs.Expecting(id).Select(e => new Expectation(e.Title, e.StartsAt))]))
-            : Problems.NotFound("person");
+                [.. store.Circles().Where(c => c.People.Contains(person.Id)).Select(c => c.Name)],
+                [.. logs.Of(person.Id).Select(a => new Attendance(a.Title, a.Came, a.Note, Stations(a, classes, evaluator), a.StartsAt))],
+                [.. logs.Expecting(person.Id).Select(e => new Expectation(e.Title, e.StartsAt))],
+                rooms.PinnedOf(person.Id))
+            : null;
 
     private static ImmutableArray<AttendedStation> Stations(LoggedOf logged, Classes classes, Evaluator evaluator)
     {

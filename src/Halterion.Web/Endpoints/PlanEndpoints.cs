@@ -6,6 +6,7 @@ using Halterion.Core;
 using Halterion.Core.Checks;
 using Halterion.Core.Moves;
 using Halterion.Core.PlanFormat;
+using Halterion.Core.Room;
 using Halterion.Core.Timing.Fitting;
 using Halterion.Core.Views;
 using Halterion.Core.Words;
@@ -48,6 +49,7 @@ internal static class PlanEndpoints
         var plans = routes.MapGroup("/api/plans").WithTags("Plans");
         plans.MapPost("/evaluate", EvaluateAsync).Accepts<JsonElement>("application/json")
             .ProducesProblem(413).ProducesProblem(415).ProducesProblem(422).WithName("evaluate");
+        plans.MapPost("/review", Review).Takes<ReviewRequest>().WithName("review");
         plans.MapPost("/figures", FiguresAsync).Accepts<JsonElement>("application/json")
             .ProducesProblem(413).ProducesProblem(415).ProducesProblem(422).WithName("planFigures");
         plans.MapPost("/repair", Repair).Takes<RepairRequest>().ProducesProblem(409).WithName("repair");
@@ -70,6 +72,35 @@ internal static class PlanEndpoints
 
         var result = evaluator.Evaluate(file);
         return result.Evaluation is { } evaluation ? TypedResults.Ok(evaluation) : Problems.Faults(result.Faults);
+    }
+
+    /// <summary>A class with people, kit and room, everything inline: who does what, and what runs short.</summary>
+    private static Results<Ok<ClassReviewed>, ProblemHttpResult> Review(Body<ReviewRequest> body, Evaluator evaluator)
+    {
+        if (body.Value is not { } request)
+        {
+            return body.Problem!;
+        }
+
+        var own = request.Settings is { } settings ? new Evaluator(evaluator.Moves, settings) : evaluator;
+        var read = own.Evaluate(request.Plan.GetRawText());
+        if (read.Plan is not { } plan || read.Evaluation is null)
+        {
+            return Problems.Faults(read.Faults.At("", "/plan"), Problems.Request);
+        }
+
+        if (request.FaultsFor(plan) is { IsEmpty: false } faults)
+        {
+            return Problems.Faults(faults, Problems.Request);
+        }
+
+        // What is waived for one occasion is waived beside what the class says of itself.
+        var waived = request.Waivers is { Count: > 0 } waivers ? own.Evaluate(plan with { Waivers = [.. waivers, .. plan.Waivers] }) : read;
+        var room = new RoomOf(
+            plan, request.Day, [.. request.People ?? []], request.HeadCount ?? 0, [.. request.Pins ?? []],
+            request.Kit is { } kit ? [.. kit] : null,
+            request.Groups!.ToDictionary(g => new PlaceId(g.Key), g => g.Value));
+        return TypedResults.Ok(ClassReviewed.Of(waived.Evaluation!, room));
     }
 
     /// <summary>The figures of a class file's options.</summary>

@@ -15,6 +15,9 @@ export const useOwnIds = () =>
     ...unchanging,
   })
 
+/** The roster, by name. */
+export const usePeople = () => useQuery({ queryKey: ['people'], queryFn: () => answer(api.GET('/api/people')) })
+
 /** A window of the plans, the one saved last first. */
 export const useClasses = (search = '', take = 50) =>
   useQuery({

@@ -148,6 +148,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/review": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["review"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/figures": {
         parameters: {
             query?: never;
@@ -859,7 +875,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        get: operations["person"];
         put: operations["changePerson"];
         post?: never;
         delete: operations["erasePerson"];
@@ -884,12 +900,115 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people/{id}/export.txt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readPerson"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/circles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["circles"];
+        put?: never;
+        post: operations["addCircle"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/circles/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["keepCircle"];
+        post?: never;
+        delete: operations["partCircle"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["rosterFile"];
+        put?: never;
+        post: operations["takeRoster"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/csv/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["lookAtRoster"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /** @enum {unknown} */
         Aim: "conditioning" | "strength" | "endurance" | "technique";
+        /** @description Who does what, as a review gives it. */
+        Assigned: {
+            people: components["schemas"]["AssignedPerson"][];
+            choices: components["schemas"]["PersonChoice"][];
+            /** Format: int32 */
+            total: number;
+            exact: boolean;
+            gaps: components["schemas"]["OpenGap"][];
+            shortages: components["schemas"]["Shortage"][];
+        };
+        AssignedPerson: {
+            person: components["schemas"]["PersonId"];
+            stations: components["schemas"]["AssignedStation"][];
+        };
+        /** @description What somebody does at a station. */
+        AssignedStation: {
+            station: components["schemas"]["PlaceId"];
+            option: null | components["schemas"]["PlaceId"];
+            why: string;
+            /** Format: int32 */
+            cost: number;
+            pinned: boolean;
+        };
         /** @description What a log says of them; each station by the name it had in the class that was held. */
         Attendance: {
             title: string;
@@ -902,6 +1021,14 @@ export interface components {
             station: string;
             /** @description The option in words; "left out" where there was none. */
             did: string;
+        };
+        /** @enum {unknown} */
+        BandStrength: "none" | "light" | "medium" | "strong" | null;
+        /** @description The groups of a block: ids of those with a name, and how many each has with those without. */
+        BlockGroups: {
+            block: components["schemas"]["PlaceId"];
+            groups: string[][];
+            sizes: number[];
         };
         /** @description A block as a screen lists it. */
         BlockOutline: {
@@ -921,6 +1048,8 @@ export interface components {
             accounts: components["schemas"]["TimeAccount"][];
             stations: components["schemas"]["StationOutline"][];
         };
+        /** @enum {unknown} */
+        BodySide: "left" | "right" | null;
         /** @description When and for how many the room is booked. */
         Booking: {
             /** @description IANA time zone. */
@@ -953,6 +1082,22 @@ export interface components {
             seconds: components["schemas"]["Seconds"];
             /** @description Such as "to the floor 6 s, weights 5 s"; empty if nothing has to happen. */
             words: string;
+        };
+        /** @description People who belong together. */
+        Circle: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** @description They stay in one group of a rotation; else they are those who usually come. */
+            together: boolean;
+            people: string[];
+        };
+        /** @description People who belong together, by name. */
+        CircleDetails: {
+            name: string;
+            /** @description They stay in one group of a rotation. */
+            together: boolean;
+            people: string[];
         };
         /** @description All that is printed for a class beside its run sheet. Nothing on it says who has which limit. */
         ClassCards: {
@@ -1014,6 +1159,24 @@ export interface components {
             /** @enum {string} */
             warmUp?: "inClass" | "ownTime";
         };
+        /** @description A class with the people, the kit and the room it is held with: all that an evaluation says, and who does what with what. */
+        ClassReviewed: {
+            totals: components["schemas"]["Totals"];
+            spans: components["schemas"]["Span"][];
+            stays: components["schemas"]["Stay"][];
+            goals: components["schemas"]["Goal"][];
+            findings: components["schemas"]["Finding"][];
+            verdict: string;
+            fits: components["schemas"]["SlotFit"];
+            announcement: string;
+            titleNote: string;
+            outline: components["schemas"]["BlockOutline"][];
+            spanWords: string[];
+            breakdown: components["schemas"]["Breakdown"];
+            assignment: components["schemas"]["Assigned"];
+            kit: components["schemas"]["KitPeak"][];
+            groups: components["schemas"]["BlockGroups"][];
+        };
         /** @description A class in the list of plans. */
         ClassSummary: {
             /** Format: uuid */
@@ -1059,6 +1222,11 @@ export interface components {
             /** Format: int64 */
             now: number;
         };
+        /**
+         * @default good
+         * @enum {unknown}
+         */
+        Condition: "good" | "check" | "out";
         /** @enum {unknown} */
         Counting: "down" | "up" | "last5" | "off";
         /** @description A signal and when it sounds. */
@@ -1376,9 +1544,18 @@ export interface components {
             /** Format: int64 */
             rightReps: number;
         };
+        /** @description A room's size in metres. */
+        HallSize: {
+            /** Format: double */
+            widthM: number;
+            /** Format: double */
+            lengthM: number;
+        };
         Health: {
             status: string;
         };
+        /** @enum {unknown} */
+        Implement: "dumbbell" | "kettlebell" | "barbell" | "plate" | "ball" | "bottle" | "machine";
         /**
          * @description In what tone a layer is drawn.
          * @enum {unknown}
@@ -1386,6 +1563,31 @@ export interface components {
         Ink: "wall" | "fixture" | "far" | "near" | "felt" | "kit" | "band";
         JsonElement: unknown;
         JsonObject: Record<string, never>;
+        /**
+         * @description A kind of thing that a room has.
+         * @enum {unknown}
+         */
+        KitItem: "mat" | "pad" | "chair" | "box" | "step" | "bench" | "dumbbell" | "kettlebell" | "barbell" | "plate" | "ball" | "bottle" | "band" | "longBand" | "wall" | "machine";
+        /** @description The most that is asked of one kind of kit at once, and where. */
+        KitPeak: {
+            item: components["schemas"]["KitItem"];
+            /** Format: double */
+            peak: number;
+            /** Format: double */
+            have: null | number;
+            station?: string;
+            block?: string;
+            /** Format: int32 */
+            window?: null | number;
+            /** Format: double */
+            kg?: null | number;
+            /** Format: int32 */
+            heightCm?: null | number;
+            strength?: null | components["schemas"]["BandStrength"];
+            /** Format: double */
+            metres?: null | number;
+            name?: null | string;
+        };
         /** @description Outlines of one tone; from back to front. */
         Layer: {
             ink: components["schemas"]["Ink"];
@@ -1477,8 +1679,7 @@ export interface components {
         };
         /** @description One person's row of a log. */
         LogRow: {
-            /** Format: uuid */
-            personId: string;
+            personId: components["schemas"]["PersonId"];
             came: boolean;
             uses: components["schemas"]["StationUse"][];
             note: string;
@@ -1573,6 +1774,8 @@ export interface components {
             atHome?: boolean;
             /** @description What it is unkind to beyond what its facts show. */
             limits?: null | components["schemas"]["Limit"][];
+            /** @description What should have been seen to be sound before it. */
+            ready?: null | components["schemas"]["Tick"][];
             /**
              * @description Faster than 0.9 s a rep is its nature.
              * @default false
@@ -1640,6 +1843,30 @@ export interface components {
             name: string;
             row: components["schemas"]["LogRow"];
         };
+        /** @description So many of something that an option needs, or instead what stands in Or. */
+        Need: {
+            item: components["schemas"]["KitItem"];
+            /**
+             * Format: int32
+             * @default 1
+             */
+            count?: number;
+            /**
+             * Format: double
+             * @description Of one; null: any.
+             */
+            kg?: null | number;
+            /** Format: int32 */
+            heightCm?: null | number;
+            strength?: null | components["schemas"]["BandStrength"];
+            /**
+             * Format: double
+             * @description Of wall.
+             */
+            metres?: null | number;
+            name?: null | string;
+            or?: null | components["schemas"]["Need"][];
+        };
         /** @description Starts a class: from a brief, or as a copy of another with a brief of its own. It comes with its first session. */
         NewClass: {
             title: string;
@@ -1654,6 +1881,12 @@ export interface components {
         NewTemplate: {
             name: string;
             block: components["schemas"]["PlanBlock"];
+        };
+        /** @description Somebody for whom a station has nothing, and what could be added for them; null where the library has nothing either. */
+        OpenGap: {
+            person: components["schemas"]["PersonId"];
+            station: components["schemas"]["PlaceId"];
+            proposed: null | components["schemas"]["JsonObject"];
         };
         /** @description The figure of an option of a class. */
         OptionPicture: {
@@ -1671,6 +1904,27 @@ export interface components {
          * @enum {unknown}
          */
         Pace: "brisk" | "talking";
+        /** @description A class that was held. */
+        PastClass: {
+            start: string;
+            /** Format: int32 */
+            minutes?: null | number;
+            /**
+             * Format: double
+             * @description 0–10, as people said.
+             */
+            effort?: null | number;
+            /** @description By family. */
+            hardSets?: null | {
+                [key: string]: number;
+            };
+            moves?: null | string[];
+            /**
+             * Format: double
+             * @description Effort times minutes.
+             */
+            load?: null | number;
+        };
         /** @description A list of moves as people write it, to be read into stations. */
         PasteRequest: {
             text: string;
@@ -1693,32 +1947,84 @@ export interface components {
         };
         /** @description Someone on the roster. */
         Person: {
-            /** Format: uuid */
-            id: string;
+            id: components["schemas"]["PersonId"];
             name: string;
-            /** @description The option they usually take; logs are filled in with it beforehand. */
-            usualTier: components["schemas"]["Tier"];
+            /** @description What they are called in class. */
+            nick?: null | string;
             /**
              * Format: int32
-             * @description Their height, where they chose to tell it: it sets the stations.
+             * @description 100–230, where they chose to tell it: it sets the stations.
              */
             statureCm?: null | number;
+            /**
+             * Format: double
+             * @description 25–300.
+             */
+            massKg?: null | number;
+            /** Format: int32 */
+            birthYear?: null | number;
+            /** @description Their usual option by family: of `squat`, `lunge`, `hinge` and `bridge`; a missing one is the main option. */
+            level?: null | {
+                [key: string]: components["schemas"]["Tier"];
+            };
+            limits?: null | components["schemas"]["PersonLimit"][];
+            ready?: null | components["schemas"]["Tick"][];
+            /** @description By move. */
+            loads?: null | {
+                [key: string]: components["schemas"]["RememberedLoad"];
+            };
+            setUp?: null | components["schemas"]["PersonSetUp"];
+            note?: null | string;
         };
-        /** @description A person as typed in. */
-        PersonDetails: {
-            name: string;
-            usualTier: components["schemas"]["Tier"];
+        /** @description An option of a station as it is for one person, whatever is pinned. */
+        PersonChoice: {
+            person: components["schemas"]["PersonId"];
+            station: components["schemas"]["PlaceId"];
+            option: components["schemas"]["PlaceId"];
+            allowed: boolean;
+            why: string;
             /**
              * Format: int32
-             * @description Null: not told.
+             * @description Null where it is not allowed.
              */
-            statureCm?: null | number;
+            cost: null | number;
+            needs: components["schemas"]["Need"][];
         };
         /** @description All that is kept of one person. */
         PersonExport: {
             person: components["schemas"]["Person"];
+            circles: string[];
             classes: components["schemas"]["Attendance"][];
             expected: components["schemas"]["Expectation"][];
+            pinned: string[];
+        };
+        /** @description Names somebody on the roster. */
+        PersonId: string;
+        PersonLimit: {
+            limit: components["schemas"]["Limit"];
+            side?: null | components["schemas"]["BodySide"];
+            /** @default false */
+            strict?: boolean;
+            note?: null | string;
+            /** Format: date */
+            until?: null | string;
+        };
+        /** @description Heights that suit somebody, in centimetres, and their band. */
+        PersonSetUp: {
+            /** Format: int32 */
+            boxCm?: null | number;
+            /** Format: int32 */
+            benchCm?: null | number;
+            /** Format: int32 */
+            rearFootCm?: null | number;
+            band?: null | components["schemas"]["BandStrength"];
+        };
+        /** @description The instructor's own choice for somebody at a station: it holds whatever the rest says. */
+        Pin: {
+            person: components["schemas"]["PersonId"];
+            station: components["schemas"]["PlaceId"];
+            option: components["schemas"]["PlaceId"];
+            reason?: null | string;
         };
         /** @description The name of a block, a station or an option within its class; it stays when things around it move. */
         PlaceId: string;
@@ -2038,6 +2344,12 @@ export interface components {
             move: null | components["schemas"]["MoveId"];
             words: string;
         };
+        /** @description What somebody usually holds for a move: the kilograms of all that is held. */
+        RememberedLoad: {
+            implement: components["schemas"]["Implement"];
+            /** Format: double */
+            kg: number;
+        };
         /** @description A way out of a finding: a title and what it does to the class. */
         Repair: {
             title?: string;
@@ -2063,6 +2375,95 @@ export interface components {
          * @enum {unknown}
          */
         RestHabit: "full" | "short" | "none" | "active";
+        /** @description A class with the people, kit and room it is held with, everything inline. All but the class may be left out; what is left out is not judged. */
+        ReviewRequest: {
+            plan: components["schemas"]["ClassPlan"];
+            /** @description The day, such as 2026-11-26, or the start, such as 2026-11-26T18:00. */
+            date?: null | string;
+            people?: null | components["schemas"]["Person"][];
+            /** Format: int32 */
+            headCount?: null | number;
+            pins?: null | components["schemas"]["Pin"][];
+            waivers?: null | components["schemas"]["Waiver"][];
+            settings?: null | components["schemas"]["Preferences"];
+            kit?: null | components["schemas"]["StockLine"][];
+            room?: null | components["schemas"]["HallSize"];
+            history?: null | components["schemas"]["PastClass"][];
+            /** @description By block of a rotation: ids of people, a list a group. */
+            groups?: null | {
+                [key: string]: string[][];
+            };
+            /**
+             * Format: date
+             * @description The day it is held on; none said: nobody's limit has run out.
+             */
+            day?: string;
+        };
+        /** @enum {unknown} */
+        RosterChange: "new" | "changed" | "same" | "faulty";
+        /** @enum {unknown} */
+        RosterColumn: "ignore" | "name" | "firstName" | "lastName" | "nick" | "stature" | "statureInches" | "mass" | "massPounds" | "birthYear" | "level" | "levelSquat" | "levelLunge" | "levelHinge" | "levelBridge" | "limits" | "ready" | "boxCm" | "benchCm" | "rearFootCm" | "band" | "note";
+        /** @description A column as it was found. */
+        RosterColumnSeen: {
+            /** @description Its heading; empty without one. */
+            heading: string;
+            is: components["schemas"]["RosterColumn"];
+            samples: string[];
+        };
+        /** @description Something wrong in a cell of a table. */
+        RosterFault: {
+            /**
+             * Format: int32
+             * @description From 0; null: the row as a whole.
+             */
+            column: null | number;
+            what: string;
+            right: string;
+        };
+        /** @description What a table would do, before anything is done. */
+        RosterLook: {
+            heading: boolean;
+            columns: components["schemas"]["RosterColumnSeen"][];
+            rows: components["schemas"]["RosterRow"][];
+            /** Format: int32 */
+            fresh: number;
+            /** Format: int32 */
+            changed: number;
+            /** Format: int32 */
+            same: number;
+            /** Format: int32 */
+            faulty: number;
+            /** @description Why nothing can be taken in; empty where it can. */
+            trouble: string;
+        };
+        /** @description What a row of a table would do. */
+        RosterRow: {
+            /**
+             * Format: int32
+             * @description Its number in the file, from 1, the heading counted.
+             */
+            row: number;
+            name: string;
+            change: components["schemas"]["RosterChange"];
+            faults: components["schemas"]["RosterFault"][];
+        };
+        /** @description What was taken in. */
+        RosterTaken: {
+            /** Format: int32 */
+            fresh: number;
+            /** Format: int32 */
+            changed: number;
+            /** Format: int32 */
+            same: number;
+        };
+        /** @description A table of people as text, and how it is to be read. */
+        RosterText: {
+            text: string;
+            /** @description Whether its first row is a heading; left out: guessed. */
+            heading?: null | boolean;
+            /** @description What each column holds; left out: guessed. */
+            columns?: null | components["schemas"]["RosterColumn"][];
+        };
         /** @description Another number of rounds for a block of a class. */
         RoundsRequest: {
             class: components["schemas"]["ClassPlan"];
@@ -2246,6 +2647,31 @@ export interface components {
             main: string;
             easier: string[];
             figure: null | components["schemas"]["Figure"];
+        };
+        /** @description Kit that does not go round at a moment. */
+        Shortage: {
+            item: components["schemas"]["KitItem"];
+            /**
+             * Format: double
+             * @description Pieces; metres of wall.
+             */
+            need: number;
+            /** Format: double */
+            have: number;
+            /** @description Where everyone is at one station. */
+            station?: string;
+            block?: string;
+            /**
+             * Format: int32
+             * @description Of a rotation, from 0, beside its block.
+             */
+            window?: null | number;
+            /** Format: double */
+            kg?: null | number;
+            /** Format: int32 */
+            heightCm?: null | number;
+            strength?: null | components["schemas"]["BandStrength"];
+            name?: null | string;
         };
         /** @enum {unknown} */
         Side: "both" | "left" | "right" | "alternate" | null;
@@ -2474,6 +2900,38 @@ export interface components {
             floor: string;
             layers: components["schemas"]["Layer"][];
         };
+        /** @description One line of a stock. */
+        StockLine: {
+            item: components["schemas"]["KitItem"];
+            /**
+             * Format: int32
+             * @description How many; dumbbells are counted singly.
+             */
+            count: number;
+            /**
+             * Format: double
+             * @description Of one.
+             */
+            kg?: null | number;
+            /** Format: int32 */
+            heightCm?: null | number;
+            strength?: null | components["schemas"]["BandStrength"];
+            /**
+             * Format: double
+             * @description Of free wall.
+             */
+            metres?: null | number;
+            /** @description Of a machine. */
+            name?: null | string;
+            /**
+             * @description Makeshift, such as a filled bottle.
+             * @default false
+             */
+            standIn?: boolean;
+            condition?: components["schemas"]["Condition"];
+            /** @description Where it is kept. */
+            place?: null | string;
+        };
         /** @description A move on the sheet that participants take home. */
         TakeAwayMove: {
             name: string;
@@ -2495,6 +2953,8 @@ export interface components {
             /** @description What it asks most, such as "hip 4, balance 3". */
             asks: string;
         };
+        /** @enum {unknown} */
+        Tick: "hinge" | "split" | "step" | "land" | "load";
         /** @enum {unknown} */
         Tier: "easier" | "main" | "harder" | "instead";
         /** @description What seconds of one kind a block has. */
@@ -2566,6 +3026,14 @@ export interface components {
          * @enum {unknown}
          */
         View: "side" | "front" | "quarter" | "behind" | "above";
+        /** @description A finding that the instructor has seen and leaves as it is. */
+        Waiver: {
+            /** @description The finding's code, such as `options.missing`. */
+            code: string;
+            /** @description The id of the block, station or option, or PlaceId PlaceId.Class. */
+            place: components["schemas"]["PlaceId"];
+            reason: string;
+        };
         /** @description A line of the walk-through: what to show, from which side, in which order, which fault. */
         WalkThroughLine: {
             name: string;
@@ -2945,6 +3413,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Evaluation"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    review: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReviewRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassReviewed"];
                 };
             };
             /** @description Payload Too Large */
@@ -4921,7 +5440,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PersonDetails"];
+                "application/json": components["schemas"]["Person"];
             };
         };
         responses: {
@@ -4963,6 +5482,37 @@ export interface operations {
             };
         };
     };
+    person: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Person"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     changePerson: {
         parameters: {
             query?: never;
@@ -4974,7 +5524,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PersonDetails"];
+                "application/json": components["schemas"]["Person"];
             };
         };
         responses: {
@@ -5074,6 +5624,301 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readPerson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    circles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Circle"][];
+                };
+            };
+        };
+    };
+    addCircle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CircleDetails"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Circle"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    keepCircle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CircleDetails"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Circle"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    partCircle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    rosterFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    takeRoster: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RosterText"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RosterTaken"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    lookAtRoster: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RosterText"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RosterLook"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

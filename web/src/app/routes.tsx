@@ -25,6 +25,18 @@ export const routes: RouteObject[] = [
         path: '/people',
         lazy: async () => ({ Component: (await import('../features/people/PeoplePage')).PeoplePage }),
       },
+      {
+        path: '/people/import',
+        lazy: async () => ({ Component: (await import('../features/people/ImportPage')).ImportPage }),
+      },
+      {
+        path: '/people/slip',
+        lazy: async () => ({ Component: (await import('../features/people/SlipPage')).SlipPage }),
+      },
+      {
+        path: '/people/:person',
+        lazy: async () => ({ Component: (await import('../features/people/PersonPage')).PersonPage }),
+      },
       { path: '/moves', lazy: async () => ({ Component: (await import('../features/moves/MovesPage')).MovesPage }) },
       {
         path: '/moves/new',

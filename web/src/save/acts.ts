@@ -12,13 +12,12 @@ const byId = (id: string) => ({ params: { path: { id } } })
 
 const acts = {
   addPerson: {
-    send: (body: Schemas['PersonDetails']) => answer(api.POST('/api/people', { body })),
+    send: (body: Schemas['Person']) => answer(api.POST('/api/people', { body })),
     changes: ['people'],
     says: 'A person could not be added.',
   },
   changePerson: {
-    send: ({ id, ...body }: Schemas['PersonDetails'] & { id: string }) =>
-      answer(api.PUT('/api/people/{id}', { ...byId(id), body })),
+    send: (body: Schemas['Person']) => answer(api.PUT('/api/people/{id}', { ...byId(body.id), body })),
     changes: ['people'],
     says: 'A person could not be changed.',
   },
@@ -26,6 +25,21 @@ const acts = {
     send: (id: string) => answer(api.DELETE('/api/people/{id}', byId(id))),
     changes: ['people'],
     says: 'A person could not be erased.',
+  },
+  addCircle: {
+    send: (body: Schemas['CircleDetails']) => answer(api.POST('/api/circles', { body })),
+    changes: ['circles'],
+    says: 'A group could not be added.',
+  },
+  keepCircle: {
+    send: ({ id, ...body }: Schemas['Circle']) => answer(api.PUT('/api/circles/{id}', { ...byId(id), body })),
+    changes: ['circles'],
+    says: 'A group could not be changed.',
+  },
+  partCircle: {
+    send: (id: string) => answer(api.DELETE('/api/circles/{id}', byId(id))),
+    changes: ['circles'],
+    says: 'A group could not be removed.',
   },
   removeClass: {
     send: (id: string) => answer(api.DELETE('/api/classes/{id}', byId(id))),

@@ -140,8 +140,7 @@ function OpenLog({ session, log, left }: { session: string; log: LogView; left: 
             came: true,
             uses: log.columns.map((column) => ({
               station: column.station,
-              option: (column.choices.find((c) => c.tier === person.usualTier) ??
-                column.choices.find((c) => c.tier === 'main'))!.id,
+              option: column.choices.find((c) => c.tier === 'main')!.id,
             })),
             note: '',
           })
@@ -236,7 +235,7 @@ function WalkIn({ onAdded, learn }: { onAdded: (person: Person) => void; learn: 
   async function put() {
     setTrouble('')
     try {
-      const person = await adder.mutateAsync({ name: name.trim(), usualTier: 'main' })
+      const person = await adder.mutateAsync({ id: '', name: name.trim() })
       learn(person)
       onAdded(person)
       setName('')

@@ -40,7 +40,7 @@ const idOf = (name: string) =>
     .replace(/^-+|-+$/g, '')}`
 
 /** What only the library says of its moves; an own one has it from the move that it is like. */
-const ours = new Set(['asks', 'atHome', 'limits', 'quick', 'selfCheck', 'notFelt', 'elsewhere', 'unkindTo'])
+const ours = new Set(['asks', 'atHome', 'limits', 'ready', 'quick', 'selfCheck', 'notFelt', 'elsewhere', 'unkindTo'])
 
 /** What a shipped move gives to an own one that begins as its copy. */
 function copyOf(move: Move): OwnMove {

@@ -1,47 +1,45 @@
-import { Button, NativeSelect, TextInput } from '@mantine/core'
+import { Button, Checkbox, TextInput } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import type { FormEvent } from 'react'
 import { useState } from 'react'
-import type { Schemas } from '../../api/client'
-import { answer, api, troubleWords } from '../../api/client'
+import { Link } from 'react-router'
+import { troubleWords } from '../../api/client'
+import { usePeople } from '../../api/queries'
+import { answer, api } from '../../api/client'
 import { useAct } from '../../save/acts'
 import { ErrorNote } from '../../ui/ErrorNote'
-import { NumberField } from '../../ui/NumberField'
 import { Page } from '../../ui/Page'
 import css from './People.module.css'
+import type { Person } from './words'
+import { cautions, ranOut, usually } from './words'
 
-type Person = Schemas['Person']
-type Tier = Person['usualTier']
+/** So many names can be looked over without searching. */
+const AT_A_GLANCE = 20
 
-const tiers: { value: Tier; label: string }[] = [
-  { value: 'easier', label: 'usually the easier option' },
-  { value: 'main', label: 'usually the main option' },
-  { value: 'harder', label: 'usually the harder option' },
-]
-
-/** The roster. Each person can take their data along and be erased. */
+/** The roster: who they are and what they usually do; what is private stands on each one's own page. */
 export function PeoplePage() {
-  const people = useQuery({ queryKey: ['people'], queryFn: () => answer(api.GET('/api/people')) })
+  const people = usePeople()
   const [name, setName] = useState('')
-  const [erasing, setErasing] = useState<string | null>(null)
-  const [adder, changer, eraser] = [useAct('addPerson'), useAct('changePerson'), useAct('erasePerson')]
+  const [search, setSearch] = useState('')
+  const adder = useAct('addPerson')
 
   function add(event: FormEvent) {
     event.preventDefault()
     if (name.trim() === '') return
     // What was typed stays until it has arrived; without the server it waits and is sent later.
-    adder.mutate({ name, usualTier: 'main' }, { onSuccess: () => setName('') })
+    adder.mutate({ id: '', name: name.trim() }, { onSuccess: () => setName('') })
   }
 
-  const change = (person: Person, next: Partial<Person>) => changer.mutate({ ...person, ...next })
-
+  const all = people.data ?? []
+  const shown = all.filter((person) =>
+    `${person.name} ${person.nick ?? ''}`.toLowerCase().includes(search.trim().toLowerCase()),
+  )
   return (
     <Page name="People" narrow>
       <h1>People</h1>
       <p className={css.aside}>
-        Logs are filled in from this list, so that logging is correcting; a stature, where someone tells it, sets the
-        stations on the cards. Before anyone joins: see a doctor or midwife first if unsure; stop and tell the
-        instructor at pain, dizziness, chest discomfort or unusual breathlessness. Everything said in class is an offer.
+        Everyone is given something right to do at every station from what stands on their page. Before anyone joins,
+        they read this, or get it <Link to="/people/slip">as a printed slip</Link>: {cautions[0]} {cautions[1]}
       </p>
       {people.isError && <ErrorNote title={`The list cannot be fetched. ${troubleWords(people.error)}`} />}
       <form className={css.add} onSubmit={add}>
@@ -55,67 +53,129 @@ export function PeoplePage() {
         <Button type="submit" disabled={name.trim() === ''}>
           Add
         </Button>
+        <Link to="/people/import">Take in a table …</Link>
+        <a href="/api/people/csv" download="people.csv">
+          Take the list along
+        </a>
       </form>
       {people.data?.length === 0 && <p>Nobody yet. Add the people who usually come; names or initials will do.</p>}
-      <ul className={css.list}>
-        {people.data?.map((person) => (
-          <li key={person.id} className={css.person}>
-            <TextInput
-              aria-label={`Name of ${person.name}`}
-              defaultValue={person.name}
-              maxLength={120}
-              onBlur={(event) => {
-                const next = event.currentTarget.value.trim()
-                // Nobody is without a name: an emptied one comes back.
-                if (next === '') event.currentTarget.value = person.name
-                else if (next !== person.name) change(person, { name: next })
-              }}
-            />
-            <NativeSelect
-              aria-label={`Usual option of ${person.name}`}
-              data={tiers}
-              value={person.usualTier}
-              onChange={(event) => change(person, { usualTier: event.currentTarget.value as Tier })}
-            />
-            <NumberField
-              label={`Stature of ${person.name} in cm`}
-              hideLabel
-              placeholder="cm, if told"
-              suffix=" cm"
-              width={116}
-              size="sm"
-              step={1}
-              min={100}
-              max={230}
-              value={person.statureCm ?? undefined}
-              onChange={(told) => change(person, { statureCm: told ?? null })}
-            />
-            <a href={`/api/people/${person.id}/export`} download={`${person.name}.json`}>
-              Export
-            </a>
-            {erasing === person.id ? (
-              <span className={css.confirm}>
-                Erasing cannot be undone.
-                <Button
-                  size="xs"
-                  color="red.9"
-                  loading={eraser.isPending && !eraser.isPaused}
-                  onClick={() => eraser.mutate(person.id, { onSettled: () => setErasing(null) })}
-                >
-                  Erase {person.name}
-                </Button>
-                <Button size="xs" variant="default" onClick={() => setErasing(null)}>
-                  Keep
-                </Button>
-              </span>
-            ) : (
-              <Button size="xs" variant="subtle" onClick={() => setErasing(person.id)}>
-                Erase …
-              </Button>
-            )}
-          </li>
-        ))}
-      </ul>
+      {all.length > AT_A_GLANCE && (
+        <TextInput label="Look for" mb="md" value={search} onChange={(event) => setSearch(event.currentTarget.value)} />
+      )}
+      {search !== '' && shown.length === 0 && <p>Nobody here is called “{search}”.</p>}
+      {shown.length > 0 && (
+        <ul className={css.list} aria-label="Everyone">
+          {shown.map((person) => (
+            <li key={person.id} className={css.person}>
+              <Link to={`/people/${person.id}`} className={css.name}>
+                {person.name}
+                {person.nick && <span className={css.soft}> ({person.nick})</span>}
+              </Link>
+              <span className={css.soft}>{usually(person)}</span>
+              {(person.limits ?? []).length > 0 && (
+                <span className={css.care}>
+                  {person.limits!.some((limit) => ranOut(limit)) ? 'care: to renew or end' : 'care'}
+                </span>
+              )}
+            </li>
+          ))}
+        </ul>
+      )}
+      <Circles people={all} />
     </Page>
+  )
+}
+
+/** People who belong together: who usually come on a day, or who stay in one group. */
+function Circles({ people }: { people: Person[] }) {
+  const circles = useQuery({ queryKey: ['circles'], queryFn: () => answer(api.GET('/api/circles')) })
+  const [name, setName] = useState('')
+  const [open, setOpen] = useState<string | null>(null)
+  const [adder, keeper, parter] = [useAct('addCircle'), useAct('keepCircle'), useAct('partCircle')]
+  return (
+    <section className={css.circles} aria-labelledby="circles">
+      <h2 id="circles">Groups</h2>
+      <p className={css.aside}>
+        Regulars of a day are expected with one click in the brief. People who stay together are never put in two groups
+        of a rotation.
+      </p>
+      <form
+        className={css.add}
+        onSubmit={(event) => {
+          event.preventDefault()
+          if (name.trim() === '') return
+          adder.mutate(
+            { name: name.trim(), together: false, people: [] },
+            {
+              onSuccess: (circle) => {
+                setName('')
+                setOpen(circle.id)
+              },
+            },
+          )
+        }}
+      >
+        <TextInput
+          aria-label="Name of a new group"
+          placeholder="Such as: Tuesday regulars"
+          maxLength={120}
+          value={name}
+          onChange={(event) => setName(event.currentTarget.value)}
+        />
+        <Button type="submit" variant="default" disabled={name.trim() === ''}>
+          Add a group
+        </Button>
+      </form>
+      {(circles.data ?? []).length > 0 && (
+        <ul className={css.list} aria-label="All groups">
+          {circles.data!.map((circle) => (
+            <li key={circle.id} className={css.circle}>
+              <button
+                type="button"
+                className={css.fold}
+                aria-expanded={open === circle.id}
+                onClick={() => setOpen(open === circle.id ? null : circle.id)}
+              >
+                {circle.name}
+              </button>
+              <span className={css.soft}>
+                {circle.people.length === 0 ? 'nobody yet' : `${circle.people.length} people`}
+                {circle.together && ', stay together'}
+              </span>
+              {open === circle.id && (
+                <div className={css.members}>
+                  <Checkbox
+                    label="They stay together in one group of a rotation"
+                    checked={circle.together}
+                    onChange={(event) => keeper.mutate({ ...circle, together: event.currentTarget.checked })}
+                  />
+                  <div className={css.names} role="group" aria-label={`Who belongs to ${circle.name}`}>
+                    {people.map((person) => (
+                      <Checkbox
+                        key={person.id}
+                        size="xs"
+                        label={person.name}
+                        checked={circle.people.includes(person.id)}
+                        onChange={(event) =>
+                          keeper.mutate({
+                            ...circle,
+                            people: event.currentTarget.checked
+                              ? [...circle.people, person.id]
+                              : circle.people.filter((id) => id !== person.id),
+                          })
+                        }
+                      />
+                    ))}
+                  </div>
+                  <Button size="xs" variant="subtle" onClick={() => parter.mutate(circle.id)}>
+                    Remove this group; its people stay
+                  </Button>
+                </div>
+              )}
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
   )
 }

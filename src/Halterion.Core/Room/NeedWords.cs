@@ -1,0 +1,37 @@
+using System.Globalization;
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.Room;
+
+/// <summary>Kit in words.</summary>
+public static class NeedWords
+{
+    /// <summary>"2 dumbbells of 6 kg", "light band", "0.8 m of wall", "kettlebell or dumbbell".</summary>
+    public static string Of(Need need)
+    {
+        var self = Of(need.Item, need.Count, need.Kg, need.HeightCm, need.Strength, need.Metres, need.Name);
+        return need.Or is { IsEmpty: false } or ? $"{self} or {string.Join(" or ", or.Select(Of))}" : self;
+    }
+
+    public static string Of(KitItem item, decimal count, decimal? kg, int? heightCm, BandStrength? strength, decimal? metres, string? name)
+    {
+        if (item == KitItem.Wall)
+        {
+            return string.Create(CultureInfo.InvariantCulture, $"{(metres ?? Need.WallEach) * (count == 0 ? 1 : count):0.#} m of wall");
+        }
+
+        var noun = item switch
+        {
+            KitItem.LongBand => "long band",
+            KitItem.Machine when name is not null => $"{name} machine",
+            _ => item.ToString().ToLowerInvariant(),
+        };
+        var words = strength is { } s ? $"{s.ToString().ToLowerInvariant()} {noun}" : noun;
+        var several = count > 1 ? string.Create(CultureInfo.InvariantCulture, $"{count:0.##} {Plural(words)}") : words;
+        return several
+            + (kg is { } weight ? string.Create(CultureInfo.InvariantCulture, $" of {weight:0.##} kg") : "")
+            + (heightCm is { } height ? string.Create(CultureInfo.InvariantCulture, $" of {height} cm") : "");
+    }
+
+    private static string Plural(string noun) => noun.EndsWith('x') || noun.EndsWith("ch", StringComparison.Ordinal) ? $"{noun}es" : $"{noun}s";
+}

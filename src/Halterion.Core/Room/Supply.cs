@@ -1,0 +1,182 @@
+using System.Collections.Immutable;
+
+namespace Halterion.Core.Room;
+
+/// <summary>How far a stock goes round for several kinds of needs at once.</summary>
+public sealed class Supply
+{
+    /// <summary>Which lines serve a kind one for one, and which only several for one (such as two kettlebells for a barbell).</summary>
+    private sealed record Served(int[] Lines, (int Line, int Each)[] Several, bool OnlyWall);
+
+    private readonly Served[] served;
+    private readonly decimal[] capacity;
+    private readonly bool simple;
+
+    public Supply(ImmutableArray<Need> kinds, ImmutableArray<StockLine> stock)
+    {
+        Kinds = kinds;
+        var lines = stock.Where(l => l.Condition != Condition.Out).ToArray();
+        capacity = [.. lines.Select(l => l.Item == KitItem.Wall ? (l.Metres ?? 0) * l.Count / Need.WallEach : l.Count)];
+        served = [.. kinds.Select(kind => Of(kind, lines))];
+        simple = served.SelectMany(s => s.Lines.Concat(s.Several.Select(v => v.Line))).GroupBy(line => line).All(g => g.Count() == 1) && served.All(s => s.Several.Length == 0);
+        Components = ComponentsOf();
+    }
+
+    public ImmutableArray<Need> Kinds { get; }
+
+    /// <summary>For each kind the number of its component: kinds that may take things from each other share one.</summary>
+    public int[] Components { get; }
+
+    /// <summary>How many of a kind there are, were nothing else wanted: metres of wall, else pieces.</summary>
+    public decimal Have(int kind) => served[kind].OnlyWall
+        ? served[kind].Lines.Sum(l => capacity[l]) * Need.WallEach
+        : served[kind].Lines.Sum(l => Math.Floor(capacity[l])) + served[kind].Several.Sum(v => Math.Floor(capacity[v.Line] / v.Each));
+
+    /// <summary>Units short of each kind; of wall each begun metre is one.</summary>
+    public int[] Short(ReadOnlySpan<int> demand)
+    {
+        var missing = new int[Kinds.Length];
+        if (simple)
+        {
+            for (var k = 0; k < Kinds.Length; k++)
+            {
+                missing[k] = demand[k] == 0 ? 0 : served[k].OnlyWall ? Metres(demand[k], served[k].Lines.Sum(l => capacity[l])) : Math.Max(0, demand[k] - (int)served[k].Lines.Sum(l => capacity[l]));
+            }
+
+            return missing;
+        }
+
+        var left = Match(demand, missing);
+        for (var k = 0; k < Kinds.Length; k++)
+        {
+            foreach (var (line, each) in served[k].Several)
+            {
+                while (missing[k] > 0 && left[line] >= each)
+                {
+                    left[line] -= each;
+                    missing[k]--;
+                }
+            }
+
+            if (served[k].OnlyWall && demand[k] > 0)
+            {
+                missing[k] = Metres(demand[k], served[k].Lines.Sum(l => left[l]));
+            }
+        }
+
+        return missing;
+    }
+
+    public int Units(ReadOnlySpan<int> demand)
+    {
+        var units = 0;
+        foreach (var missing in Short(demand))
+        {
+            units += missing;
+        }
+
+        return units;
+    }
+
+    private static int Metres(int places, decimal have) => (int)Math.Max(0, Math.Ceiling((places - have) * Need.WallEach));
+
+    private static Served Of(Need kind, StockLine[] lines)
+    {
+        var plain = kind with { Or = null };
+        var one = new List<int>();
+        var several = new List<(int, int)>();
+        for (var i = 0; i < lines.Length; i++)
+        {
+            if (plain.IsServedBy(lines[i]))
+            {
+                one.Add(i);
+            }
+            else if ((kind.Or ?? []).FirstOrDefault(o => o.IsServedBy(lines[i])) is { } other)
+            {
+                if (other.Count <= kind.Count)
+                {
+                    one.Add(i);
+                }
+                else
+                {
+                    several.Add((i, other.Count / kind.Count));
+                }
+            }
+        }
+
+        return new Served([.. one], [.. several], kind.Item == KitItem.Wall && kind.Or is null);
+    }
+
+    /// <summary>Hands out as much as can be, one for one (augmenting paths); what is left over of each line comes back.</summary>
+    private decimal[] Match(ReadOnlySpan<int> demand, int[] missing)
+    {
+        var given = new int[Kinds.Length, capacity.Length];
+        var free = Array.ConvertAll(capacity, Math.Floor);
+        for (var k = 0; k < Kinds.Length; k++)
+        {
+            // Wall alone is measured, not counted.
+            missing[k] = served[k].OnlyWall ? 0 : demand[k];
+            while (missing[k] > 0 && Augment(k, new bool[capacity.Length]))
+            {
+                missing[k]--;
+            }
+        }
+
+        var left = (decimal[])capacity.Clone();
+        for (var l = 0; l < left.Length; l++)
+        {
+            for (var k = 0; k < Kinds.Length; k++)
+            {
+                left[l] -= given[k, l];
+            }
+        }
+
+        return left;
+
+        bool Augment(int kind, bool[] seen)
+        {
+            foreach (var line in served[kind].Lines)
+            {
+                if (seen[line])
+                {
+                    continue;
+                }
+
+                seen[line] = true;
+                if (free[line] >= 1)
+                {
+                    (free[line], given[kind, line]) = (free[line] - 1, given[kind, line] + 1);
+                    return true;
+                }
+
+                for (var other = 0; other < Kinds.Length; other++)
+                {
+                    if (other != kind && given[other, line] > 0 && Augment(other, seen))
+                    {
+                        given[other, line]--;
+                        given[kind, line]++;
+                        return true;
+                    }
+                }
+            }
+
+            return false;
+        }
+    }
+
+    private int[] ComponentsOf()
+    {
+        var component = Enumerable.Range(0, Kinds.Length).ToArray();
+        foreach (var line in Enumerable.Range(0, capacity.Length))
+        {
+            var sharing = Enumerable.Range(0, Kinds.Length).Where(k => served[k].Lines.Contains(line) || served[k].Several.Any(v => v.Line == line)).ToArray();
+            foreach (var k in sharing.Skip(1))
+            {
+                var (from, to) = (component[k], component[sharing[0]]);
+                component = Array.ConvertAll(component, c => c == from ? to : c);
+            }
+        }
+
+        return component;
+    }
+}

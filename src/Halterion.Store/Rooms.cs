@@ -1,0 +1,156 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using Halterion.Core;
+using Halterion.Core.Room;
+
+namespace Halterion.Store;
+
+/// <summary>A room with its floor and its stock.</summary>
+public sealed record StoredHall(Guid Id, string Name, HallFloor Floor, ImmutableArray<StockLine> Stock);
+
+/// <summary>What was chosen for one session: its room, pins, groups, where stations stand, and which looks before use are done.</summary>
+/// <param name="Groups">By block, then by person: the group in which they begin, from 0.</param>
+/// <param name="Spots">By station: where its middle was put.</param>
+public sealed record SessionRoom(
+    Guid? Hall,
+    ImmutableArray<Pin> Pins,
+    ImmutableDictionary<PlaceId, ImmutableDictionary<PersonId, int>> Groups,
+    ImmutableDictionary<string, FloorSpot> Spots,
+    ImmutableHashSet<string> Looked);
+
+/// <summary>Rooms, and what sessions do in them.</summary>
+public sealed class Rooms(Database database)
+{
+    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
+    {
+        DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
+        Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false) },
+    };
+
+    public ImmutableArray<StoredHall> List()
+    {
+        using var connection = database.Connect();
+        return
+        [
+            .. connection.Query(
+                "SELECT id, name, floor, stock FROM room ORDER BY name COLLATE NOCASE, id",
+                [],
+                r => new StoredHall(
+                    Guid.Parse(r.GetString(0)),
+                    r.GetString(1),
+                    JsonSerializer.Deserialize<HallFloor>(r.GetString(2), Json)!,
+                    JsonSerializer.Deserialize<ImmutableArray<StockLine>>(r.GetString(3), Json))),
+        ];
+    }
+
+    public void Keep(StoredHall hall)
+    {
+        using var connection = database.Connect();
+        connection.Run(
+            """
+            INSERT INTO room (id, name, floor, stock) VALUES (@id, @name, @floor, @stock)
+            ON CONFLICT (id) DO UPDATE SET name = excluded.name, floor = excluded.floor, stock = excluded.stock
+            """,
+            [("@id", hall.Id), ("@name", hall.Name), ("@floor", JsonSerializer.Serialize(hall.Floor, Json)), ("@stock", JsonSerializer.Serialize(hall.Stock, Json))]);
+    }
+
+    public bool Remove(Guid id)
+    {
+        using var connection = database.Connect();
+        return connection.Run("DELETE FROM room WHERE id = @id", [("@id", id)]) == 1;
+    }
+
+    public SessionRoom Of(Guid session)
+    {
+        using var connection = database.Connect();
+        var hall = connection.Scalar("SELECT room_id FROM session WHERE id = @id", [("@id", session)]) as string;
+        var pins = connection.Query(
+            "SELECT person_id, station, option, reason FROM session_pin WHERE session_id = @id ORDER BY person_id, station",
+            [("@id", session)],
+            r => new Pin(new PersonId(r.GetString(0)), new PlaceId(r.GetString(1)), new PlaceId(r.GetString(2)), r.GetString(3)));
+        var groups = connection.Query(
+            "SELECT block, person_id, place FROM session_group WHERE session_id = @id",
+            [("@id", session)],
+            r => (Block: new PlaceId(r.GetString(0)), Person: new PersonId(r.GetString(1)), Place: r.GetInt32(2)));
+        var layout = connection.Query(
+            "SELECT layout, looked FROM session_layout WHERE session_id = @id",
+            [("@id", session)],
+            r => (Layout: r.GetString(0), Looked: r.GetString(1))).SingleOrDefault();
+        return new SessionRoom(
+            hall is null ? null : Guid.Parse(hall),
+            [.. pins],
+            groups.GroupBy(g => g.Block).ToImmutableDictionary(g => g.Key, g => g.ToImmutableDictionary(p => p.Person, p => p.Place)),
+            layout.Layout is null ? ImmutableDictionary<string, FloorSpot>.Empty : JsonSerializer.Deserialize<ImmutableDictionary<string, FloorSpot>>(layout.Layout, Json)!,
+            layout.Looked is null ? [] : JsonSerializer.Deserialize<ImmutableHashSet<string>>(layout.Looked, Json)!);
+    }
+
+    public void Choose(Guid session, Guid? hall)
+    {
+        using var connection = database.Connect();
+        connection.Run("UPDATE session SET room_id = (SELECT id FROM room WHERE id = @hall) WHERE id = @id", [("@id", session), ("@hall", hall)]);
+    }
+
+    /// <summary>Pins an option for somebody at a station; no option: takes the pin away.</summary>
+    public void Pin(Guid session, PersonId person, PlaceId station, PlaceId? option, string reason)
+    {
+        using var connection = database.Connect();
+        if (option is not { } chosen)
+        {
+            connection.Run(
+                "DELETE FROM session_pin WHERE session_id = @id AND person_id = @person AND station = @station",
+                [("@id", session), ("@person", person.Value), ("@station", station.Value)]);
+            return;
+        }
+
+        connection.Run(
+            """
+            INSERT INTO session_pin (session_id, person_id, station, option, reason) SELECT @id, id, @station, @option, @reason FROM person WHERE id = @person
+            ON CONFLICT (session_id, person_id, station) DO UPDATE SET option = excluded.option, reason = excluded.reason
+            """,
+            [("@id", session), ("@person", person.Value), ("@station", station.Value), ("@option", chosen.Value), ("@reason", reason)]);
+    }
+
+    /// <summary>Keeps the groups of a block.</summary>
+    public void Group(Guid session, PlaceId block, IEnumerable<(PersonId Person, int Place)> groups)
+    {
+        using var connection = database.Connect();
+        using var transaction = connection.BeginTransaction();
+        connection.Run("DELETE FROM session_group WHERE session_id = @id AND block = @block", [("@id", session), ("@block", block.Value)]);
+        foreach (var (person, place) in groups)
+        {
+            connection.Run(
+                "INSERT INTO session_group (session_id, person_id, block, place) SELECT @id, id, @block, @place FROM person WHERE id = @person",
+                [("@id", session), ("@person", person.Value), ("@block", block.Value), ("@place", place)]);
+        }
+
+        transaction.Commit();
+    }
+
+    public void Lay(Guid session, ImmutableDictionary<string, FloorSpot> spots, ImmutableHashSet<string> looked)
+    {
+        using var connection = database.Connect();
+        connection.Run(
+            """
+            INSERT INTO session_layout (session_id, layout, looked) VALUES (@id, @layout, @looked)
+            ON CONFLICT (session_id) DO UPDATE SET layout = excluded.layout, looked = excluded.looked
+            """,
+            [("@id", session), ("@layout", JsonSerializer.Serialize(spots, Json)), ("@looked", JsonSerializer.Serialize(looked.Order(), Json))]);
+    }
+
+    /// <summary>What the instructor chose for somebody, in plain words, for their own copy.</summary>
+    public ImmutableArray<string> PinnedOf(PersonId person)
+    {
+        using var connection = database.Connect();
+        return
+        [
+            .. connection.Query(
+                """
+                SELECT (SELECT title FROM revision r WHERE r.class_id = s.class_id ORDER BY version DESC LIMIT 1), coalesce(s.starts_at, ''), p.station, p.option, p.reason
+                FROM session_pin p JOIN session s ON s.id = p.session_id WHERE p.person_id = @person ORDER BY s.starts_at
+                """,
+                [("@person", person.Value)],
+                r => $"{r.GetString(0)} {r.GetString(1)}: station {r.GetString(2)}, option {r.GetString(3)}. {r.GetString(4)}".Trim()),
+        ];
+    }
+}

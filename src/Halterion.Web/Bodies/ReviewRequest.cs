@@ -1,0 +1,233 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using System.Text.Json;
+using Halterion.Core;
+using Halterion.Core.People;
+using Halterion.Core.PlanFormat;
+using Halterion.Core.Plans;
+using Halterion.Core.Room;
+
+namespace Halterion.Web.Bodies;
+
+/// <summary>A class with the people, kit and room it is held with, everything inline. All but the class may be left out; what is left out is not judged.</summary>
+/// <param name="Plan">The class file.</param>
+/// <param name="Date">The day, such as 2026-11-26, or the start, such as 2026-11-26T18:00.</param>
+/// <param name="Groups">By block of a rotation: ids of people, a list a group.</param>
+public sealed record ReviewRequest(
+    JsonElement Plan,
+    string? Date = null,
+    IReadOnlyList<Person>? People = null,
+    int? HeadCount = null,
+    IReadOnlyList<Pin>? Pins = null,
+    IReadOnlyList<Waiver>? Waivers = null,
+    Preferences? Settings = null,
+    IReadOnlyList<StockLine>? Kit = null,
+    HallSize? Room = null,
+    IReadOnlyList<PastClass>? History = null,
+    IReadOnlyDictionary<string, ImmutableArray<ImmutableArray<PersonId>>>? Groups = null) : IRead<ReviewRequest>
+{
+    private const int MostPeople = 500;
+
+    /// <summary>The day it is held on; none said: nobody's limit has run out.</summary>
+    public DateOnly Day => Date is null ? DateOnly.MinValue : DateOnly.ParseExact(Date[..10], "yyyy-MM-dd", CultureInfo.InvariantCulture);
+
+    public static ReviewRequest? Read(Fields body, Faults faults)
+    {
+        var plan = body.Json("plan", faults);
+        var people = body.List("people", 0, MostPeople, "a person", fields => PersonReader.Read(fields, faults));
+        var twice = people.Select((p, i) => (p.Id, i)).GroupBy(p => p.Id).SelectMany(g => g.Skip(1));
+        foreach (var (id, at) in twice)
+        {
+            faults.Add($"/people/{at}/id", $"“{id}” stands here twice.", "an id of their own for each");
+        }
+
+        var date = StartOf(body);
+        var waivers = body.List("waivers", 0, 200, "a waiver", WaiverOf);
+        var settings = body.Object("settings") is { } set ? SavePreferences.Read(set, faults)?.Preferences : null;
+        var kit = body.Has("kit") ? body.List("kit", 0, KitReader.MostLines, "a line of the stock", KitReader.Line) : (IReadOnlyList<StockLine>?)null;
+        return new ReviewRequest(
+            plan ?? default, date, people, body.Whole("headCount", 0, MostPeople), body.List("pins", 0, 20_000, "a pin", PinOf), waivers, settings, kit,
+            body.Object("room") is { } room ? HallSize.Read(room) : null,
+            body.List("history", 0, 1000, "a past class", PastClass.Read),
+            GroupsOf(body, faults));
+    }
+
+    /// <summary>What stands in this request that the class and the people in it do not have.</summary>
+    public ImmutableArray<PlanFault> FaultsFor(ClassPlan plan)
+    {
+        var faults = new Faults();
+        var people = (People ?? []).Select(p => p.Id).ToHashSet();
+        var pins = Pins ?? [];
+        for (var i = 0; i < pins.Count; i++)
+        {
+            if (!people.Contains(pins[i].Person))
+            {
+                faults.Add($"/pins/{i}/person", $"Nobody here is “{pins[i].Person}”.", "the id of somebody in people");
+            }
+
+            if (plan.Find(pins[i].Station) is not { } found)
+            {
+                faults.Add($"/pins/{i}/station", $"The class has no station “{pins[i].Station}”.", "the id of one of its stations");
+            }
+            else if (!found.Station.Options.Any(o => o.Id == pins[i].Option))
+            {
+                faults.Add($"/pins/{i}/option", $"The station has no option “{pins[i].Option}”.", "the id of one of its options");
+            }
+        }
+
+        foreach (var (block, groups) in Groups ?? ImmutableDictionary<string, ImmutableArray<ImmutableArray<PersonId>>>.Empty)
+        {
+            var at = JsonText.PointerTo("/groups", block);
+            if (plan.Blocks.FirstOrDefault(b => b.Id.Value == block) is not { Shape: BlockShape.Rotation } rotation)
+            {
+                faults.Add(at, $"“{block}” is no rotation of this class.", "the id of a block in which groups rotate");
+                continue;
+            }
+
+            if (groups.Length != rotation.Stations.Length)
+            {
+                faults.Add(at, $"There are {groups.Length} groups.", $"as many as stations: {rotation.Stations.Length}");
+            }
+
+            var seen = new HashSet<PersonId>();
+            foreach (var (person, where) in groups.SelectMany((g, i) => g.Select((p, j) => (p, $"{at}/{i}/{j}"))))
+            {
+                if (!people.Contains(person) || !seen.Add(person))
+                {
+                    faults.Add(where, people.Contains(person) ? $"“{person}” stands in a group already." : $"Nobody here is “{person}”.", "the id of somebody in people, once");
+                }
+            }
+        }
+
+        return faults.All;
+    }
+
+    private static string? StartOf(Fields body)
+    {
+        if (body.Text("date", 1, 40) is not { } text)
+        {
+            return null;
+        }
+
+        if (DateTime.TryParseExact(text, ["yyyy-MM-dd", "yyyy-MM-ddTHH:mm", "yyyy-MM-ddTHH:mm:ss"], CultureInfo.InvariantCulture, DateTimeStyles.None, out _))
+        {
+            return text;
+        }
+
+        body.Fault("date", $"“{text}” is no day.", "a day such as 2026-11-26, or a start such as 2026-11-26T18:00");
+        return null;
+    }
+
+    private static Pin? PinOf(Fields fields)
+    {
+        var person = fields.Text("person", 1, 64, required: true);
+        var station = fields.Text("station", 1, 40, required: true);
+        var option = fields.Text("option", 1, 40, required: true);
+        var reason = fields.Text("reason", 0, 400);
+        return person is null || station is null || option is null ? null : new Pin(new PersonId(person), new PlaceId(station), new PlaceId(option), reason);
+    }
+
+    private static Waiver? WaiverOf(Fields fields)
+    {
+        var code = fields.Text("code", 1, 120, required: true);
+        var place = fields.Text("place", 1, 40, required: true);
+        var reason = fields.Text("reason", 1, 400, required: true);
+        return code is null || place is null || reason is null ? null : new Waiver(code, new PlaceId(place), reason);
+    }
+
+    private static Dictionary<string, ImmutableArray<ImmutableArray<PersonId>>> GroupsOf(Fields body, Faults faults)
+    {
+        var all = new Dictionary<string, ImmutableArray<ImmutableArray<PersonId>>>();
+        if (body.Object("groups") is not { } groups)
+        {
+            return all;
+        }
+
+        foreach (var block in groups.Names.ToArray())
+        {
+            var lists = groups.Items(block, 0, 16, "groups");
+            all[block] =
+            [
+                .. lists.Select((list, i) =>
+                {
+                    if (list.ValueKind != JsonValueKind.Array)
+                    {
+                        faults.Add(groups.PointerTo(block, i), $"This is {Fields.Kind(list)}.", "a list of ids");
+                        return ImmutableArray<PersonId>.Empty;
+                    }
+
+                    return
+                    [
+                        .. list.EnumerateArray().Select((id, j) =>
+                        {
+                            if (id.ValueKind == JsonValueKind.String && JsonText.Of(id) is { } text)
+                            {
+                                return new PersonId(text);
+                            }
+
+                            faults.Add($"{groups.PointerTo(block, i)}/{j}", $"This is {Fields.Kind(id)}.", "the id of somebody in people");
+                            return default;
+                        }),
+                    ];
+                }),
+            ];
+        }
+
+        return all;
+    }
+}
+
+/// <summary>A room's size in metres.</summary>
+public sealed record HallSize(decimal WidthM, decimal LengthM)
+{
+    public static HallSize? Read(Fields fields)
+    {
+        var width = fields.Decimal("widthM", 1, 200) ?? fields.Missing<decimal>("widthM", "metres, 1–200");
+        var length = fields.Decimal("lengthM", 1, 200) ?? fields.Missing<decimal>("lengthM", "metres, 1–200");
+        fields.Close("a room");
+        return width is { } w && length is { } l ? new HallSize(w, l) : null;
+    }
+}
+
+/// <summary>A class that was held.</summary>
+/// <param name="Effort">0–10, as people said.</param>
+/// <param name="HardSets">By family.</param>
+/// <param name="Load">Effort times minutes.</param>
+public sealed record PastClass(
+    string Start,
+    int? Minutes = null,
+    decimal? Effort = null,
+    IReadOnlyDictionary<string, decimal>? HardSets = null,
+    IReadOnlyList<string>? Moves = null,
+    decimal? Load = null)
+{
+    public static PastClass? Read(Fields fields)
+    {
+        var start = fields.Text("start", 1, 40, required: true);
+        if (start is not null && !DateTime.TryParseExact(start, ["yyyy-MM-dd", "yyyy-MM-ddTHH:mm", "yyyy-MM-ddTHH:mm:ss"], CultureInfo.InvariantCulture, DateTimeStyles.None, out _))
+        {
+            fields.Fault("start", $"“{start}” is no start.", "a start such as 2026-11-24T18:00");
+        }
+
+        var minutes = fields.Whole("minutes", 0, 1440);
+        var effort = fields.Decimal("effort", 0, 10);
+        var load = fields.Decimal("load", 0, 100_000);
+        Dictionary<string, decimal>? sets = null;
+        if (fields.Object("hardSets") is { } map)
+        {
+            sets = map.Names.ToArray().Select(n => (n, map.Decimal(n, 0, 1000))).Where(s => s.Item2 is not null).ToDictionary(s => s.n, s => s.Item2!.Value);
+            map.Close("the hard sets");
+        }
+
+        var moves = fields.Items("moves", 0, 500, "moves");
+        for (var i = 0; i < moves.Length; i++)
+        {
+            if (moves[i].ValueKind != JsonValueKind.String)
+            {
+                fields.FaultAt($"/moves/{i}", $"This is {Fields.Kind(moves[i])}.", "the id of a move");
+            }
+        }
+
+        return start is null ? null : new PastClass(start, minutes, effort, sets, [.. moves.Select(m => m.ToString())], load);
+    }
+}

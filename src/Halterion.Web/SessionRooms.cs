@@ -1,0 +1,65 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using Halterion.Core;
+using Halterion.Core.Logbook;
+using Halterion.Core.People;
+using Halterion.Core.Plans;
+using Halterion.Core.Room;
+using Halterion.Store;
+
+namespace Halterion.Web;
+
+/// <summary>The room of a stored session: who is expected, what was chosen for them, and what there is to use.</summary>
+internal sealed class SessionRooms(People people, Rooms rooms, Logs logs, TimeProvider clock, TimeZoneInfo zone)
+{
+    /// <summary>The hall of a session: the chosen one, else the only or first one.</summary>
+    public StoredHall? HallOf(SessionRoom chosen)
+    {
+        var halls = rooms.List();
+        return halls.FirstOrDefault(h => h.Id == chosen.Hall) ?? halls.FirstOrDefault();
+    }
+
+    /// <summary>Who is expected, by name.</summary>
+    public ImmutableArray<Person> Expected(StoredSession session) =>
+        LogPrefill.Expected(people.List(), session.Booking.Expected, logs.LastCame(session.Id), session.Booking.HeadCount);
+
+    public DateOnly DayOf(StoredSession session) => Day(session) ?? DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(clock.GetUtcNow(), zone).Date);
+
+    /// <summary>The people, kit and groups that a class is held with.</summary>
+    public RoomOf Of(ClassPlan plan, StoredSession session, SessionRoom chosen)
+    {
+        var expected = Expected(session);
+        var known = expected.Select(p => p.Id).ToHashSet();
+        return new RoomOf(
+            plan,
+            DayOf(session),
+            expected,
+            session.Booking.HeadCount,
+            [.. chosen.Pins.Where(p => known.Contains(p.Person))],
+            HallOf(chosen) is { Stock: { IsEmpty: false } stock } ? stock : null,
+            GroupsOf(plan, expected, session, chosen));
+    }
+
+    /// <summary>For the log: everyone on the roster, with what was chosen; kit is not held against those who did not come.</summary>
+    public static RoomOf Everyone(ClassPlan plan, StoredSession session, ImmutableArray<Person> roster, Rooms rooms) => new(
+        plan, Day(session) ?? DateOnly.MinValue, roster, roster.Length, rooms.Of(session.Id).Pins, null,
+        ImmutableDictionary<PlaceId, ImmutableArray<ImmutableArray<PersonId>>>.Empty);
+
+    /// <summary>The groups of every rotation, made so that who had one keeps it where that can be.</summary>
+    private ImmutableDictionary<PlaceId, ImmutableArray<ImmutableArray<PersonId>>> GroupsOf(
+        ClassPlan plan, ImmutableArray<Person> expected, StoredSession session, SessionRoom chosen)
+    {
+        var circles = people.Circles().Where(c => c.Together).ToImmutableArray();
+        var known = logs.Known();
+        return plan.Blocks.Where(b => b is { Shape: BlockShape.Rotation, Stations.IsEmpty: false }).ToImmutableDictionary(
+            b => b.Id,
+            b => GroupPlans.Of(
+                b, plan.Moves, expected, session.Booking.HeadCount, DayOf(session),
+                chosen.Groups.GetValueOrDefault(b.Id) ?? ImmutableDictionary<PersonId, int>.Empty,
+                id => circles.FirstOrDefault(c => c.People.Contains(id))?.Id,
+                id => !known.Contains(id)));
+    }
+
+    private static DateOnly? Day(StoredSession session) =>
+        session.Booking.StartsAt is { Length: >= 10 } starts ? DateOnly.ParseExact(starts[..10], "yyyy-MM-dd", CultureInfo.InvariantCulture) : null;
+}

@@ -1,0 +1,414 @@
+import { Anchor, Button, Checkbox, Loader, NativeSelect, Textarea, TextInput } from '@mantine/core'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link, useNavigate, useParams } from 'react-router'
+import type { Schemas } from '../../api/client'
+import { answer, api, Refused, troubleWords } from '../../api/client'
+import { useMoves } from '../../api/queries'
+import { useAct } from '../../save/acts'
+import { ErrorNote } from '../../ui/ErrorNote'
+import { NumberField, TypedField } from '../../ui/NumberField'
+import { Page } from '../../ui/Page'
+import { MoveSelect } from '../build/MoveSelect'
+import css from './People.module.css'
+import type { Person, PersonLimit, Tier } from './words'
+import { levelled, limits, ranOut, ticks, tiers } from './words'
+
+/** A quiet page for one person: what is known of them, and their right to take it along or have it erased. */
+export function PersonPage() {
+  const { person: id = '' } = useParams()
+  const query = useQuery({
+    queryKey: ['people', id],
+    queryFn: () => answer(api.GET('/api/people/{id}', { params: { path: { id } } })),
+  })
+  if (query.data) return <PersonForm key={query.data.id} stored={query.data} />
+  return (
+    <Page name="Person" narrow>
+      {query.isError ? (
+        <ErrorNote
+          title={
+            query.error instanceof Refused && query.error.status === 404
+              ? 'There is no such person.'
+              : `This page cannot be fetched. ${troubleWords(query.error)}`
+          }
+        >
+          <Anchor component={Link} to="/people">
+            To all people
+          </Anchor>
+        </ErrorNote>
+      ) : (
+        <Loader aria-label="Opening" />
+      )}
+    </Page>
+  )
+}
+
+/** Text that is taken by leaving the field. */
+function LeftText(props: { label: string; value: string; needed?: boolean; onChange: (text: string) => void }) {
+  return (
+    <TextInput
+      key={props.value}
+      label={props.label}
+      defaultValue={props.value}
+      maxLength={props.needed ? 120 : 60}
+      w={260}
+      onBlur={(event) => {
+        const next = event.currentTarget.value.trim()
+        // Nobody is without a name: an emptied one comes back.
+        if (next === '' && props.needed) event.currentTarget.value = props.value
+        else if (next !== props.value) props.onChange(next)
+      }}
+    />
+  )
+}
+
+function PersonForm({ stored }: { stored: Person }) {
+  const [person, setPerson] = useState(stored)
+  const [erasing, setErasing] = useState(false)
+  const [changer, eraser] = [useAct('changePerson'), useAct('erasePerson')]
+  const queries = useQueryClient()
+  const navigate = useNavigate()
+  const moves = useMoves().data ?? []
+
+  /** What is shown is sent whole, so that two quick changes do not undo each other. */
+  function change(next: Partial<Person>) {
+    const after = { ...person, ...next }
+    setPerson(after)
+    queries.setQueryData(['people', person.id], after)
+    changer.mutate(after)
+  }
+  const setLimits = (next: PersonLimit[]) => change({ limits: next })
+  const setUp = person.setUp ?? {}
+  const loads = Object.entries(person.loads ?? {})
+
+  return (
+    <Page name={person.name} narrow className={css.quiet}>
+      <p>
+        <Link to="/people">All people</Link>
+      </p>
+      <h1>{person.name}</h1>
+      <div className={css.fields}>
+        <LeftText label="Name" value={person.name} needed onChange={(name) => change({ name })} />
+        <LeftText
+          label="Called in class"
+          value={person.nick ?? ''}
+          onChange={(nick) => change({ nick: nick || null })}
+        />
+      </div>
+
+      <h2>What they usually do</h2>
+      <div className={css.fields}>
+        {levelled.map((family) => (
+          <NativeSelect
+            key={family}
+            label={`In ${family === 'bridge' ? 'bridges' : `${family}s`}`}
+            data={tiers}
+            value={person.level?.[family] ?? 'main'}
+            onChange={(event) => change({ level: { ...person.level, [family]: event.currentTarget.value as Tier } })}
+          />
+        ))}
+      </div>
+      <fieldset className={css.ticks}>
+        <legend>Seen to be sound</legend>
+        {ticks.map((tick) => (
+          <Checkbox
+            key={tick.value}
+            label={tick.label}
+            checked={(person.ready ?? []).includes(tick.value)}
+            onChange={(event) =>
+              change({
+                ready: event.currentTarget.checked
+                  ? [...(person.ready ?? []), tick.value]
+                  : (person.ready ?? []).filter((t) => t !== tick.value),
+              })
+            }
+          />
+        ))}
+      </fieldset>
+
+      <h2>Care</h2>
+      <p className={css.aside}>
+        Only what the planner needs, in their own words. It is seen here and by you when options are chosen; never on
+        the wall, the cards, a class file or any sheet for the room. It is no diagnosis and no clearance: their own
+        carer comes first.
+      </p>
+      {(person.limits ?? []).map((limit, i) => (
+        <Limit
+          key={i}
+          limit={limit}
+          number={i + 1}
+          onChange={(next) => setLimits(person.limits!.map((l, j) => (j === i ? next : l)))}
+          onEnd={() => setLimits(person.limits!.filter((_, j) => j !== i))}
+        />
+      ))}
+      <NativeSelect
+        aria-label="Add care"
+        w={260}
+        value=""
+        onChange={(event) => {
+          if (event.currentTarget.value !== '')
+            setLimits([...(person.limits ?? []), { limit: event.currentTarget.value as PersonLimit['limit'] }])
+        }}
+      >
+        <option value="">Add care for …</option>
+        {limits.map((limit) => (
+          <option key={limit.value} value={limit.value}>
+            {limit.label}
+          </option>
+        ))}
+      </NativeSelect>
+
+      <h2>Their set-up</h2>
+      <div className={css.fields}>
+        <Whole
+          label="Stature"
+          max={230}
+          min={100}
+          value={person.statureCm}
+          onChange={(v) => change({ statureCm: v })}
+        />
+        <Kilograms label="Weight" value={person.massKg ?? undefined} onChange={(v) => change({ massKg: v ?? null })} />
+        <NumberField
+          label="Born in"
+          suffix=""
+          size="sm"
+          step={1}
+          min={1900}
+          max={2100}
+          value={person.birthYear ?? undefined}
+          onChange={(v) => change({ birthYear: v ?? null })}
+        />
+        <Whole
+          label="Box"
+          max={120}
+          min={1}
+          value={setUp.boxCm}
+          onChange={(v) => change({ setUp: { ...setUp, boxCm: v } })}
+        />
+        <Whole
+          label="Bench"
+          max={120}
+          min={1}
+          value={setUp.benchCm}
+          onChange={(v) => change({ setUp: { ...setUp, benchCm: v } })}
+        />
+        <Whole
+          label="Rear foot on"
+          max={120}
+          min={1}
+          value={setUp.rearFootCm}
+          onChange={(v) => change({ setUp: { ...setUp, rearFootCm: v } })}
+        />
+        <NativeSelect
+          label="Band"
+          data={[
+            { value: '', label: 'not said' },
+            { value: 'light', label: 'light' },
+            { value: 'medium', label: 'medium' },
+            { value: 'strong', label: 'strong' },
+          ]}
+          value={setUp.band ?? ''}
+          onChange={(event) =>
+            change({ setUp: { ...setUp, band: (event.currentTarget.value || null) as Schemas['BandStrength'] | null } })
+          }
+        />
+      </div>
+
+      <h2>What they hold</h2>
+      {loads.length === 0 && <p className={css.soft}>Nothing remembered yet.</p>}
+      {loads.map(([move, load]) => (
+        <div key={move} className={css.fields}>
+          <span className={css.load}>{moves.find((m) => m.id === move)?.name ?? move}</span>
+          <NativeSelect
+            aria-label={`Held for ${moves.find((m) => m.id === move)?.name ?? move}`}
+            data={['dumbbell', 'kettlebell', 'barbell', 'plate', 'ball', 'bottle', 'machine']}
+            value={load.implement}
+            onChange={(event) =>
+              change({
+                loads: {
+                  ...person.loads,
+                  [move]: { ...load, implement: event.currentTarget.value as typeof load.implement },
+                },
+              })
+            }
+          />
+          <Kilograms
+            label={`In all for ${moves.find((m) => m.id === move)?.name ?? move}`}
+            hideLabel
+            value={load.kg}
+            onChange={(kg) => kg !== undefined && change({ loads: { ...person.loads, [move]: { ...load, kg } } })}
+          />
+          <Button
+            size="xs"
+            variant="subtle"
+            onClick={() => change({ loads: Object.fromEntries(loads.filter(([other]) => other !== move)) })}
+          >
+            Forget
+          </Button>
+        </div>
+      ))}
+      <MoveSelect
+        moves={moves}
+        value=""
+        label="Remember a load for a move"
+        hideLabel
+        placeholder="Remember a load for a move …"
+        onChange={(move) => change({ loads: { [move]: { implement: 'dumbbell', kg: 6 }, ...person.loads } })}
+      />
+
+      <h2>Note</h2>
+      <Textarea
+        aria-label="Note"
+        key={person.note ?? ''}
+        defaultValue={person.note ?? ''}
+        autosize
+        minRows={2}
+        maxLength={4000}
+        onBlur={(event) => {
+          const note = event.currentTarget.value.trim()
+          if (note !== (person.note ?? '')) change({ note: note || null })
+        }}
+      />
+
+      <h2>What is theirs</h2>
+      <p className={css.fields}>
+        <a href={`/api/people/${person.id}/export`} download={`${person.name}.json`}>
+          Everything held on them, as a file
+        </a>
+        <a href={`/api/people/${person.id}/export.txt`} download={`${person.name}.txt`}>
+          the same to read
+        </a>
+        <Link to="/people/slip">The slip to read and keep</Link>
+      </p>
+      {erasing ? (
+        <p className={css.confirm}>
+          Everything on them goes: here, in old classes and logs, and in the daily copies. It cannot be undone.
+          <Button
+            size="xs"
+            color="red.9"
+            loading={eraser.isPending && !eraser.isPaused}
+            onClick={() => eraser.mutate(person.id, { onSuccess: () => void navigate('/people') })}
+          >
+            Erase {person.name}
+          </Button>
+          <Button size="xs" variant="default" onClick={() => setErasing(false)}>
+            Keep
+          </Button>
+        </p>
+      ) : (
+        <Button size="xs" variant="subtle" onClick={() => setErasing(true)}>
+          Erase …
+        </Button>
+      )}
+    </Page>
+  )
+}
+
+function Whole(props: {
+  label: string
+  min: number
+  max: number
+  value?: number | null
+  onChange: (v: number | null) => void
+}) {
+  return (
+    <NumberField
+      label={props.label}
+      suffix=" cm"
+      size="sm"
+      step={1}
+      min={props.min}
+      max={props.max}
+      value={props.value ?? undefined}
+      onChange={(v) => props.onChange(v ?? null)}
+    />
+  )
+}
+
+/** Kilograms with at most two decimals, behind a point or a comma. */
+function Kilograms(props: {
+  label: string
+  hideLabel?: boolean
+  value?: number
+  onChange: (v: number | undefined) => void
+}) {
+  return (
+    <TypedField<number>
+      label={props.label}
+      hideLabel={props.hideLabel}
+      size="sm"
+      width={104}
+      shown={props.value === undefined ? '' : `${props.value} kg`}
+      read={(text) => {
+        if (text === '') return { value: undefined }
+        const found = /^(\d{1,3}(?:[.,]\d{1,2})?)\s*(kg)?$/.exec(text)
+        return found ? { value: Number(found[1]!.replace(',', '.')) } : { why: `“${text}” is no weight in kilograms.` }
+      }}
+      onChange={props.onChange}
+    />
+  )
+}
+
+function Limit(props: {
+  limit: PersonLimit
+  number: number
+  onChange: (next: PersonLimit) => void
+  onEnd: () => void
+}) {
+  const { limit, number, onChange, onEnd } = props
+  const name = limits.find((l) => l.value === limit.limit)!.label
+  const over = ranOut(limit)
+  return (
+    <fieldset className={css.limit}>
+      <legend>
+        {number}. {name}
+      </legend>
+      {over && (
+        <p role="status" className={css.over}>
+          It ran out on {limit.until} and no longer counts: ask, then renew or end it.
+        </p>
+      )}
+      <div className={css.fields}>
+        {limit.limit !== 'pregnancy' && limit.limit !== 'balance' && limit.limit !== 'pelvicFloor' && (
+          <NativeSelect
+            label="Side"
+            data={[
+              { value: '', label: 'both, or not said' },
+              { value: 'left', label: 'left' },
+              { value: 'right', label: 'right' },
+            ]}
+            value={limit.side ?? ''}
+            onChange={(event) =>
+              onChange({ ...limit, side: (event.currentTarget.value || null) as PersonLimit['side'] })
+            }
+          />
+        )}
+        <TextInput
+          label="Until"
+          type="date"
+          value={limit.until ?? ''}
+          onChange={(event) => onChange({ ...limit, until: event.currentTarget.value || null })}
+        />
+        <Checkbox
+          className={css.strict}
+          label="strict: the wider margin is kept"
+          checked={limit.strict ?? false}
+          onChange={(event) => onChange({ ...limit, strict: event.currentTarget.checked })}
+        />
+        <Button size="xs" variant="subtle" onClick={onEnd} aria-label={`End care for ${name}`}>
+          End
+        </Button>
+      </div>
+      <TextInput
+        key={limit.note ?? ''}
+        label="In their words"
+        defaultValue={limit.note ?? ''}
+        maxLength={2000}
+        onBlur={(event) => {
+          const note = event.currentTarget.value.trim()
+          if (note !== (limit.note ?? '')) onChange({ ...limit, note: note || null })
+        }}
+      />
+    </fieldset>
+  )
+}
