@@ -66,6 +66,7 @@ public static class Contract
         ["block"] = "PlanBlock",
         ["station"] = "PlanStation",
         ["option"] = "PlanOption",
+        ["proposed"] = "PlanOption",
         ["moves"] = "PlanMove",
     };
 

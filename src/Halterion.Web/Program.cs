@@ -96,6 +96,7 @@ app.MapLeading();
 app.MapLogs();
 app.MapPeople();
 app.MapRoster();
+app.MapRooms();
 if (describing)
 {
     app.Run();

@@ -5,6 +5,7 @@ using Halterion.Core.Logbook;
 using Halterion.Core.People;
 using Halterion.Core.Plans;
 using Halterion.Core.Room;
+using Halterion.Core.Views;
 using Halterion.Store;
 
 namespace Halterion.Web;
@@ -38,6 +39,20 @@ internal sealed class SessionRooms(People people, Rooms rooms, Logs logs, TimePr
             [.. chosen.Pins.Where(p => known.Contains(p.Person))],
             HallOf(chosen) is { Stock: { IsEmpty: false } stock } ? stock : null,
             GroupsOf(plan, expected, session, chosen));
+    }
+
+    /// <summary>The floor of a block: where its stations lie, and who is where when.</summary>
+    public FloorView FloorOf(Block block, RoomOf room, SessionRoom chosen)
+    {
+        var rotates = block.Shape is BlockShape.Rotation or BlockShape.OwnPace;
+        var hall = HallOf(chosen)?.Floor ?? HallFloor.Usual;
+        if (!rotates)
+        {
+            return FloorView.Of(block, FloorLayout.Together(block, room.Plan.Moves, hall, room.Heads), rotates);
+        }
+
+        var most = Groups.Sizes(room.Heads, block.Stations.Length).Max();
+        return FloorView.Of(block, FloorLayout.Of(block, room.Plan.Moves, hall, [.. block.Stations.Select(_ => most)], chosen.Spots), rotates);
     }
 
     /// <summary>For the log: everyone on the roster, with what was chosen; kit is not held against those who did not come.</summary>

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using Halterion.Core.Moves;
 using Halterion.Core.People;
 using Halterion.Core.Plans;
@@ -63,7 +64,12 @@ public sealed record KitPeak(
     int? HeightCm = null,
     BandStrength? Strength = null,
     decimal? Metres = null,
-    string? Name = null);
+    string? Name = null)
+{
+    /// <summary>The same with what may stand in its place.</summary>
+    [JsonIgnore]
+    public Need? Kind { get; init; }
+}
 
 /// <summary>Somebody for whom a station has nothing.</summary>
 public sealed record Gap(PersonId Person, PlaceId Station);

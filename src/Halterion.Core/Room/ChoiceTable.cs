@@ -80,7 +80,7 @@ internal sealed class ChoiceTable
         var id = places[station].Station.Id;
         if (taken is not { } option)
         {
-            return new AssignedStation(id, null, $"Nothing here is for them. {entries[person, station][Main(station)].Why}.", Assigning.GapCost, false);
+            return new AssignedStation(id, null, $"Nothing here is for them. {Care(person, entries[person, station][Main(station)].Why)}.", Assigning.GapCost, false);
         }
 
         var entry = entries[person, station][option];

@@ -980,6 +980,134 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rooms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["rooms"];
+        put?: never;
+        post: operations["addRoom"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["keepRoom"];
+        post?: never;
+        delete: operations["removeRoom"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/room": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["seeRoom"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/pins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["pin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/ways-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["waysOut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/groups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["group"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/floor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["floor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/chosen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sessionRoom"];
+        put: operations["chooseSessionRoom"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1077,6 +1205,11 @@ export interface components {
             words: string;
             figure: null | components["schemas"]["Figure"];
         };
+        /**
+         * @description How what somebody does stands to the main option.
+         * @enum {unknown}
+         */
+        CellKind: "main" | "easier" | "harder" | "instead" | "gap";
         /** @description How long getting from one station to another takes, and what it is made of. */
         ChangeNeed: {
             seconds: components["schemas"]["Seconds"];
@@ -1518,6 +1651,107 @@ export interface components {
             ends: string;
             changes: components["schemas"]["FitChange"][];
         };
+        /** @description A rectangle on the floor, in metres from the corner at the left of the front wall. */
+        Fixture: {
+            kind: components["schemas"]["FixtureKind"];
+            /**
+             * Format: double
+             * @description From the left.
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description From the front.
+             */
+            y: number;
+            /** Format: double */
+            widthM: number;
+            /** Format: double */
+            lengthM: number;
+            name?: null | string;
+        };
+        /**
+         * @description What stands in a room, or is part of it.
+         * @enum {unknown}
+         */
+        FixtureKind: "door" | "screen" | "furniture" | "anchor" | "pillar";
+        /** @description The floor of a block. */
+        FloorPlan: {
+            hall: components["schemas"]["HallFloor"];
+            stations: components["schemas"]["FloorStation"][];
+            /** @description Empty where all fits. */
+            troubles: components["schemas"]["FloorTrouble"][];
+        };
+        /** @description A block of a class as it is on the screen, to be laid out. */
+        FloorRequest: {
+            class: components["schemas"]["ClassPlan"];
+            block: components["schemas"]["PlaceId"];
+        };
+        /** @description Where the middle of a station was put, in metres from the left and from the front. */
+        FloorSpot: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /**
+             * @description Its longer side runs the other way.
+             * @default false
+             */
+            turned?: boolean;
+        };
+        /** @description A station as it lies on the floor. Metres; X and Y are its middle. */
+        FloorStation: {
+            station: components["schemas"]["PlaceId"];
+            /**
+             * Format: int32
+             * @description From 1, in its block.
+             */
+            number: number;
+            name: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            widthM: number;
+            /** Format: double */
+            lengthM: number;
+            /**
+             * Format: int32
+             * @description How many are at it at most.
+             */
+            heads: number;
+            /** @description Its move travels. */
+            lane: boolean;
+            hop: boolean;
+            /** @description What it has to stand at: wall or anchor; empty: nothing. */
+            needs: string;
+            /** @description It was put there by hand. */
+            put: boolean;
+            turned: boolean;
+        };
+        /** @description What does not fit, and by how much. */
+        FloorTrouble: {
+            station: null | components["schemas"]["PlaceId"];
+            words: string;
+        };
+        /** @description The floor of a block from above, with what stands on it when. */
+        FloorView: {
+            block: components["schemas"]["PlaceId"];
+            name: string;
+            floor: components["schemas"]["FloorPlan"];
+            /** @description Of a rotation; none elsewhere. */
+            windows: components["schemas"]["FloorWindow"][];
+            /** @description The same as a drawing for print and for others. */
+            svg: string;
+        };
+        /** @description Which groups are where after so many bells. */
+        FloorWindow: {
+            /** @description Such as "after bell 2". */
+            words: string;
+            /** @description By station: the number of the group that is there, from 1. */
+            groups: number[];
+        };
         /** @description The feet from above, forward up: pale where they begin, dark where they end. */
         FootMap: {
             viewBox: string;
@@ -1544,6 +1778,33 @@ export interface components {
             /** Format: int64 */
             rightReps: number;
         };
+        /** @description Groups of a rotation, chosen by hand; without any: made anew from what is known, so that most keep theirs. */
+        GroupsRequest: {
+            class: components["schemas"]["ClassPlan"];
+            block: components["schemas"]["PlaceId"];
+            /** @description Ids of people, a list a group. */
+            groups?: null | unknown[][];
+        };
+        /** @description A room with its floor and stock. */
+        HallDetails: {
+            name: string;
+            floor: components["schemas"]["HallFloor"];
+            stock: components["schemas"]["StockLine"][];
+        };
+        /** @description A room from above. */
+        HallFloor: {
+            /**
+             * Format: double
+             * @description From left to right, metres.
+             */
+            widthM: number;
+            /**
+             * Format: double
+             * @description From the front wall to the back, metres.
+             */
+            lengthM: number;
+            fixtures: components["schemas"]["Fixture"][];
+        };
         /** @description A room's size in metres. */
         HallSize: {
             /** Format: double */
@@ -1568,6 +1829,12 @@ export interface components {
          * @enum {unknown}
          */
         KitItem: "mat" | "pad" | "chair" | "box" | "step" | "bench" | "dumbbell" | "kettlebell" | "barbell" | "plate" | "ball" | "bottle" | "band" | "longBand" | "wall" | "machine";
+        /** @description A look before use. */
+        KitLook: {
+            /** @description Stable, to be ticked off. */
+            key: string;
+            words: string;
+        };
         /** @description The most that is asked of one kind of kit at once, and where. */
         KitPeak: {
             item: components["schemas"]["KitItem"];
@@ -1886,7 +2153,7 @@ export interface components {
         OpenGap: {
             person: components["schemas"]["PersonId"];
             station: components["schemas"]["PlaceId"];
-            proposed: null | components["schemas"]["JsonObject"];
+            proposed: components["schemas"]["PlanOption"];
         };
         /** @description The figure of an option of a class. */
         OptionPicture: {
@@ -2025,6 +2292,21 @@ export interface components {
             station: components["schemas"]["PlaceId"];
             option: components["schemas"]["PlaceId"];
             reason?: null | string;
+        };
+        /** @description The instructor's own choice for somebody at a station. */
+        PinRequest: {
+            class: components["schemas"]["ClassPlan"];
+            person: components["schemas"]["PersonId"];
+            station: components["schemas"]["PlaceId"];
+            /** @description Left out: the choice is given back. */
+            option?: string;
+            /** @description Needed where the choice goes against a limit. */
+            reason?: null | string;
+        };
+        /** @description The room after a choice, and what that changed for the others. */
+        PinResult: {
+            room: components["schemas"]["RoomView"];
+            told: string;
         };
         /** @description The name of a block, a station or an option within its class; it stays when things around it move. */
         PlaceId: string;
@@ -2399,6 +2681,120 @@ export interface components {
              */
             day?: string;
         };
+        /** @description What somebody does at a station. */
+        RoomCell: {
+            station: components["schemas"]["PlaceId"];
+            kind: components["schemas"]["CellKind"];
+            option: null | components["schemas"]["PlaceId"];
+            words: string;
+            why: string;
+            pinned: boolean;
+            /** @description It was chosen against a limit. */
+            against: boolean;
+            choices: components["schemas"]["RoomChoice"][];
+        };
+        /** @description An option for somebody, as it is offered in the grid. */
+        RoomChoice: {
+            option: components["schemas"]["PlaceId"];
+            tier: components["schemas"]["Tier"];
+            words: string;
+            allowed: boolean;
+            /** @description What it would be for them, or why it is not offered. */
+            why: string;
+        };
+        /** @description A gap, and what could be added for it. */
+        RoomGap: {
+            person: components["schemas"]["PersonId"];
+            station: components["schemas"]["PlaceId"];
+            words: string;
+            proposed: components["schemas"]["PlanOption"];
+            proposedWords: string;
+        };
+        /** @description The groups of a rotation, by the names they are called. */
+        RoomGroup: {
+            /** Format: int32 */
+            number: number;
+            beginsAt: string;
+            /** @description Whether they begin at a hop or jump. */
+            hops: boolean;
+            people: string[];
+            /** Format: int32 */
+            unnamed: number;
+        };
+        RoomGroups: {
+            block: components["schemas"]["PlaceId"];
+            name: string;
+            groups: components["schemas"]["RoomGroup"][];
+        };
+        /** @description A kind of kit in a class. */
+        RoomKit: {
+            words: string;
+            /** Format: double */
+            peak: number;
+            /** Format: double */
+            have: null | number;
+            /** @description Minutes in which it is used, such as "min 12–18". */
+            when: string;
+            /** @description Stations that use it. */
+            where: string;
+            place: string;
+        };
+        /** @description Somebody in the room, for the instructor's own screen. */
+        RoomPerson: {
+            id: components["schemas"]["PersonId"];
+            called: string;
+            /** @description Their care in words, such as "knee care, left"; only here and on their page. */
+            care: string[];
+            /** @description Care that has run out. */
+            toRenew: string[];
+            cells: components["schemas"]["RoomCell"][];
+        };
+        /** @description A class as it is on the screen, to be seen in the room of a session. */
+        RoomRequest: {
+            class: components["schemas"]["ClassPlan"];
+        };
+        /** @description Kit that does not go round, in words. */
+        RoomShortage: {
+            /**
+             * Format: int32
+             * @description Its place in the list: ways out are asked for by it.
+             */
+            index: number;
+            station: null | components["schemas"]["PlaceId"];
+            block: null | components["schemas"]["PlaceId"];
+            words: string;
+        };
+        /** @description A station of the room. */
+        RoomStation: {
+            block: components["schemas"]["PlaceId"];
+            station: components["schemas"]["PlaceId"];
+            blockName: string;
+            /** Format: int32 */
+            number: number;
+            name: string;
+            /** @description By option: who does it; for the walk-through. */
+            ways: components["schemas"]["StationWay"][];
+            /** @description What lies there. */
+            lies: string[];
+        };
+        /** @description The room that a class is held in: who does what with what, in words for the instructor's screen. */
+        RoomView: {
+            /** @description Such as "14 people, 11 stations: 1 gap, 2 shortages". */
+            summary: string;
+            /** @description Nothing is cheaper. */
+            exact: boolean;
+            people: components["schemas"]["RoomPerson"][];
+            /** Format: int32 */
+            unnamed: number;
+            stations: components["schemas"]["RoomStation"][];
+            gaps: components["schemas"]["RoomGap"][];
+            shortages: components["schemas"]["RoomShortage"][];
+            kit: components["schemas"]["RoomKit"][];
+            fetchOnce: string[];
+            staysOn: string[];
+            looks: components["schemas"]["KitLook"][];
+            groups: components["schemas"]["RoomGroups"][];
+        };
         /** @enum {unknown} */
         RosterChange: "new" | "changed" | "same" | "faulty";
         /** @enum {unknown} */
@@ -2572,6 +2968,27 @@ export interface components {
              * @description How many there are in all.
              */
             all: number;
+        };
+        /** @description What is chosen for a session: where stations were put by hand, the looks that are done, and the room. */
+        SessionRoomDetails: {
+            spots: {
+                [key: string]: components["schemas"]["FloorSpot"];
+            };
+            looked: string[];
+            /**
+             * Format: uuid
+             * @description Left out: the only or first one.
+             */
+            hall?: null | string;
+        };
+        /** @description What was chosen for a session, and the rooms there are to choose from. */
+        SessionRoomView: {
+            /** Format: uuid */
+            hall: null | string;
+            spots: {
+                [key: string]: components["schemas"]["FloorSpot"];
+            };
+            looked: string[];
         };
         /** @description A session in a list. */
         SessionSummary: {
@@ -2862,6 +3279,18 @@ export interface components {
             station: components["schemas"]["PlaceId"];
             option?: string;
         };
+        StationWay: {
+            option: components["schemas"]["PlaceId"];
+            tier: components["schemas"]["Tier"];
+            words: string;
+            /** @description By the names they are called. */
+            who: string[];
+            /**
+             * Format: int32
+             * @description How many without a name.
+             */
+            unnamed: number;
+        };
         /** @description What a group does at a station of a rotation between two bells. */
         Stay: {
             /** Format: int32 */
@@ -2931,6 +3360,14 @@ export interface components {
             condition?: components["schemas"]["Condition"];
             /** @description Where it is kept. */
             place?: null | string;
+        };
+        /** @description A room with its floor and its stock. */
+        StoredHall: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            floor: components["schemas"]["HallFloor"];
+            stock: components["schemas"]["StockLine"][];
         };
         /** @description A move on the sheet that participants take home. */
         TakeAwayMove: {
@@ -3048,6 +3485,21 @@ export interface components {
         WalkThroughPace: {
             name: string;
             seconds: components["schemas"]["Seconds"];
+        };
+        /** @description A way out of a shortage, tried before it is offered. */
+        WayOut: {
+            title: string;
+            /** @description What it comes to: "it goes round; the class takes 40 s more". */
+            preview: string;
+            class: components["schemas"]["ClassPlan"];
+            /** @description Makeshift lines for the stock, where it adds to that. */
+            lines: components["schemas"]["StockLine"][];
+        };
+        /** @description Asks for ways out of a shortage, by its place in the list of the room. */
+        WaysOutRequest: {
+            class: components["schemas"]["ClassPlan"];
+            /** Format: int32 */
+            shortage: number;
         };
         /** @enum {unknown} */
         WeightUnit: "kg" | "lb";
@@ -5897,6 +6349,560 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RosterLook"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    rooms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredHall"][];
+                };
+            };
+        };
+    };
+    addRoom: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HallDetails"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredHall"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    keepRoom: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HallDetails"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredHall"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    removeRoom: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    seeRoom: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoomRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    pin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PinRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PinResult"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    waysOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaysOutRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WayOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    group: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroupsRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    floor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FloorRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FloorView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    sessionRoom: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionRoomView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    chooseSessionRoom: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SessionRoomDetails"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
             /** @description Payload Too Large */

@@ -30,6 +30,7 @@ export function Shell() {
             </NavLink>
             <NavLink to="/moves">Moves</NavLink>
             <NavLink to="/people">People</NavLink>
+            <NavLink to="/rooms">Rooms</NavLink>
             <NavLink to="/settings">Settings</NavLink>
           </nav>
         </div>

@@ -7,6 +7,7 @@ const steps: RouteObject[] = [
   { index: true, element: <Navigate to="build" replace /> },
   { path: 'brief', lazy: async () => ({ Component: (await import('../features/brief/BriefPage')).BriefPage }) },
   { path: 'build', lazy: async () => ({ Component: (await import('../features/build/BuildPage')).BuildPage }) },
+  { path: 'room', lazy: async () => ({ Component: (await import('../features/room/RoomPage')).RoomPage }) },
   { path: 'cards', lazy: async () => ({ Component: (await import('../features/cards/CardsPage')).CardsPage }) },
   { path: 'log', lazy: async () => ({ Component: (await import('../features/log/LogPage')).LogPage }) },
 ]
@@ -37,6 +38,7 @@ export const routes: RouteObject[] = [
         path: '/people/:person',
         lazy: async () => ({ Component: (await import('../features/people/PersonPage')).PersonPage }),
       },
+      { path: '/rooms', lazy: async () => ({ Component: (await import('../features/room/HallsPage')).HallsPage }) },
       { path: '/moves', lazy: async () => ({ Component: (await import('../features/moves/MovesPage')).MovesPage }) },
       {
         path: '/moves/new',

@@ -41,6 +41,21 @@ const acts = {
     changes: ['circles'],
     says: 'A group could not be removed.',
   },
+  addRoom: {
+    send: (body: Schemas['HallDetails']) => answer(api.POST('/api/rooms', { body })),
+    changes: ['rooms'],
+    says: 'A room could not be added.',
+  },
+  keepRoom: {
+    send: ({ id, ...body }: Schemas['StoredHall']) => answer(api.PUT('/api/rooms/{id}', { ...byId(id), body })),
+    changes: ['rooms', 'room', 'floor'],
+    says: 'A room could not be changed.',
+  },
+  removeRoom: {
+    send: (id: string) => answer(api.DELETE('/api/rooms/{id}', byId(id))),
+    changes: ['rooms', 'room', 'floor', 'chosen'],
+    says: 'A room could not be removed.',
+  },
   removeClass: {
     send: (id: string) => answer(api.DELETE('/api/classes/{id}', byId(id))),
     changes: ['classes', 'sessions'],

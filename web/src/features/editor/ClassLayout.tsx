@@ -21,6 +21,7 @@ import { EditorContext, useEditor } from './context'
 const steps = [
   { to: 'brief', name: 'Brief' },
   { to: 'build', name: 'Build' },
+  { to: 'room', name: 'Room' },
   { to: 'cards', name: 'Cards' },
   { to: 'lead', name: 'Lead' },
   { to: 'log', name: 'Log' },

@@ -1,0 +1,189 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using System.Text.Json.Nodes;
+using Halterion.Core.Moves;
+using Halterion.Core.People;
+using Halterion.Core.PlanFormat;
+using Halterion.Core.Plans;
+using Halterion.Core.Room;
+using Halterion.Core.Timing;
+using Halterion.Core.Words;
+
+namespace Halterion.Core.Views;
+
+/// <summary>Somebody in the room, for the instructor's own screen.</summary>
+/// <param name="Care">Their care in words, such as "knee care, left"; only here and on their page.</param>
+/// <param name="ToRenew">Care that has run out.</param>
+public sealed record RoomPerson(PersonId Id, string Called, ImmutableArray<string> Care, ImmutableArray<string> ToRenew, ImmutableArray<RoomCell> Cells);
+
+/// <summary>How what somebody does stands to the main option.</summary>
+public enum CellKind
+{
+    Main,
+    Easier,
+    Harder,
+    Instead,
+    Gap,
+}
+
+/// <summary>What somebody does at a station.</summary>
+/// <param name="Against">It was chosen against a limit.</param>
+public sealed record RoomCell(PlaceId Station, CellKind Kind, PlaceId? Option, string Words, string Why, bool Pinned, bool Against, ImmutableArray<RoomChoice> Choices);
+
+/// <summary>An option for somebody, as it is offered in the grid.</summary>
+/// <param name="Why">What it would be for them, or why it is not offered.</param>
+public sealed record RoomChoice(PlaceId Option, Tier Tier, string Words, bool Allowed, string Why);
+
+/// <summary>A station of the room.</summary>
+/// <param name="Ways">By option: who does it; for the walk-through.</param>
+/// <param name="Lies">What lies there.</param>
+public sealed record RoomStation(PlaceId Block, PlaceId Station, string BlockName, int Number, string Name, ImmutableArray<StationWay> Ways, ImmutableArray<string> Lies);
+
+/// <param name="Who">By the names they are called.</param>
+/// <param name="Unnamed">How many without a name.</param>
+public sealed record StationWay(PlaceId Option, Tier Tier, string Words, ImmutableArray<string> Who, int Unnamed);
+
+/// <summary>A gap, and what could be added for it.</summary>
+public sealed record RoomGap(PersonId Person, PlaceId Station, string Words, JsonObject? Proposed, string ProposedWords);
+
+/// <summary>Kit that does not go round, in words.</summary>
+/// <param name="Index">Its place in the list: ways out are asked for by it.</param>
+public sealed record RoomShortage(int Index, PlaceId? Station, PlaceId? Block, string Words);
+
+/// <summary>A kind of kit in a class.</summary>
+/// <param name="When">Minutes in which it is used, such as "min 12–18".</param>
+/// <param name="Where">Stations that use it.</param>
+public sealed record RoomKit(string Words, decimal Peak, decimal? Have, string When, string Where, string Place);
+
+/// <summary>The groups of a rotation, by the names they are called.</summary>
+/// <param name="Hops">Whether they begin at a hop or jump.</param>
+public sealed record RoomGroup(int Number, string BeginsAt, bool Hops, ImmutableArray<PersonId> People, int Unnamed);
+
+public sealed record RoomGroups(PlaceId Block, string Name, ImmutableArray<RoomGroup> Groups);
+
+/// <summary>The room that a class is held in: who does what with what, in words for the instructor's screen.</summary>
+/// <param name="Summary">Such as "14 people, 11 stations: 1 gap, 2 shortages".</param>
+/// <param name="Exact">Nothing is cheaper.</param>
+public sealed record RoomView(
+    string Summary,
+    bool Exact,
+    ImmutableArray<RoomPerson> People,
+    int Unnamed,
+    ImmutableArray<RoomStation> Stations,
+    ImmutableArray<RoomGap> Gaps,
+    ImmutableArray<RoomShortage> Shortages,
+    ImmutableArray<RoomKit> Kit,
+    ImmutableArray<string> FetchOnce,
+    ImmutableArray<string> StaysOn,
+    ImmutableArray<KitLook> Looks,
+    ImmutableArray<RoomGroups> Groups)
+{
+    public static RoomView Of(RoomOf room, Timeline timeline, Preferences preferences) => Of(room, Assigning.Of(room), timeline, preferences);
+
+    public static RoomView Of(RoomOf room, Assignment found, Timeline timeline, Preferences preferences)
+    {
+        var places = Place.Of(room.Plan);
+        var people = room.People.ToDictionary(p => p.Id);
+        var assigned = Assigned.Of(found, room);
+        var byPlace = places.ToDictionary(p => p.Station.Id);
+        var unnamed = room.Heads - room.People.Length;
+        var kit = KitOfClass.Of(room, found, timeline, places);
+        var gaps = assigned.Gaps.Select(g => GapOf(g, people[g.Person], byPlace[g.Station], room, preferences)).ToImmutableArray();
+        return new RoomView(
+            Summarised(room, places.Length, gaps.Length, found.Shortages.Length),
+            found.Exact,
+            [.. room.People.Zip(found.People).Select(p => PersonOf(p.First, p.Second, found, byPlace, room, preferences))],
+            unnamed,
+            [.. places.Select(p => StationOf(p, found, people, unnamed, room, preferences, kit))],
+            gaps,
+            [.. found.Shortages.Select((s, i) => new RoomShortage(i, s.Station, s.Block, Words(s, byPlace, room)))],
+            kit.Lines, kit.FetchOnce, kit.StaysOn,
+            KitLooks.For(found.Kit.Select(k => k.Item), room.Kit ?? []),
+            [.. found.Groups.Where(g => room.Plan.Blocks.First(b => b.Id == g.Block).Shape == BlockShape.Rotation).Select(g => GroupsOf(g, room))]);
+    }
+
+    /// <summary>What a pin changed for the others: "Kaja: goblet squat, 12 kg instead of 8 kg at station 1."</summary>
+    public static string Told(RoomView before, RoomView after, PersonId pinned, PlaceId station)
+    {
+        var told = after.People.Join(before.People, a => a.Id, b => b.Id, (a, b) => (a, b))
+            .SelectMany(p => p.a.Cells.Join(p.b.Cells, c => c.Station, c => c.Station, (now, was) => (p.a.Called, p.a.Id, now, was)))
+            .Where(c => c.now.Option != c.was.Option && !(c.Id == pinned && c.now.Station == station))
+            .Select(c => $"{c.Called}: {c.now.Words} instead of {c.was.Words}")
+            .ToArray();
+        var gone = before.Shortages.Select(s => s.Words).Except(after.Shortages.Select(s => s.Words)).Select(w => $"no longer short: {w}");
+        var fresh = after.Shortages.Select(s => s.Words).Except(before.Shortages.Select(s => s.Words)).Select(w => $"now short: {w}");
+        var all = told.Concat(gone).Concat(fresh).ToArray();
+        return all.Length == 0 ? "Nobody else is touched." : string.Join("; ", all.Take(4)) + (all.Length > 4 ? $"; and {all.Length - 4} more." : ".");
+    }
+
+    private static string Summarised(RoomOf room, int stations, int gaps, int shortages)
+    {
+        static string Many(int n, string one, string more) => n == 1 ? $"1 {one}" : $"{n} {more}";
+        var troubles = new[] { gaps > 0 ? Many(gaps, "gap", "gaps") : null, shortages > 0 ? Many(shortages, "shortage", "shortages") : null }.OfType<string>().ToArray();
+        return $"{Many(room.Heads, "person", "people")}, {Many(stations, "station", "stations")}: {(troubles.Length == 0 ? "everyone has something to do" + (room.Kit is null ? "" : ", and the kit goes round") : string.Join(", ", troubles))}";
+    }
+
+    private static RoomPerson PersonOf(Person person, AssignedPerson given, Assignment found, Dictionary<PlaceId, Place> places, RoomOf room, Preferences preferences)
+    {
+        var choices = found.Choices.Where(c => c.Person == person.Id).ToLookup(c => c.Station);
+        return new RoomPerson(
+            person.Id, person.Called,
+            [.. person.LimitsOn(room.Day).Select(Allowance.Named)],
+            [.. (person.Limits ?? []).Where(l => !l.CountsOn(room.Day)).Select(l => $"{Allowance.Named(l)} (until {l.Until:yyyy-MM-dd})")],
+            [.. given.Stations.Select(cell =>
+            {
+                var station = places[cell.Station].Station;
+                var option = station.Options.FirstOrDefault(o => o.Id == cell.Option);
+                return new RoomCell(
+                    cell.Station,
+                    option is null ? CellKind.Gap : Enum.Parse<CellKind>(option.Tier.ToString()),
+                    cell.Option,
+                    option is null ? "nothing" : PlanWords.Option(option, room.Plan.Moves, preferences),
+                    cell.Why, cell.Pinned,
+                    cell.Pinned && choices[cell.Station].Any(c => c.Option == cell.Option && !c.Allowed),
+                    [.. choices[cell.Station].Select(c =>
+                    {
+                        var o = station.Options.First(x => x.Id == c.Option);
+                        return new RoomChoice(o.Id, o.Tier, PlanWords.Option(o, room.Plan.Moves, preferences), c.Allowed, c.Why);
+                    })]);
+            })]);
+    }
+
+    private static RoomStation StationOf(Place place, Assignment found, Dictionary<PersonId, Person> people, int unnamed, RoomOf room, Preferences preferences, KitOfClass kit)
+    {
+        var station = place.Station;
+        var who = found.People.SelectMany(p => p.Stations.Where(s => s.Station == station.Id && s.Option is not null).Select(s => (s.Option, people[p.Person].Called))).ToLookup(w => w.Option!.Value, w => w.Called);
+        return new RoomStation(
+            place.Block.Id, station.Id, place.Block.Name, place.Block.Stations.IndexOf(station) + 1, station.Name,
+            [.. station.Options.Where(o => who[o.Id].Any() || (o.Tier == Tier.Main && unnamed > 0))
+                .OrderBy(o => o.Tier switch { Tier.Easier => 0, Tier.Main => 1, Tier.Instead => 2, _ => 3 })
+                .Select(o => new StationWay(o.Id, o.Tier, PlanWords.Option(o, room.Plan.Moves, preferences), [.. who[o.Id]], o.Tier == Tier.Main ? unnamed : 0))],
+            kit.LiesAt(station.Id));
+    }
+
+    private static RoomGap GapOf(OpenGap gap, Person person, Place place, RoomOf room, Preferences preferences)
+    {
+        var proposed = gap.Proposed is null ? null : GapProposals.For(person, place, room);
+        return new RoomGap(
+            gap.Person, gap.Station, $"{person.Called}: nothing at {place.Station.Name} is for them", gap.Proposed,
+            proposed is null ? "The library has nothing for it either: another station, or a rest." : PlanWords.Option(proposed, room.Plan.Moves, preferences));
+    }
+
+    private static string Words(Shortage s, Dictionary<PlaceId, Place> places, RoomOf room)
+    {
+        var what = s.Item == KitItem.Wall ? string.Create(CultureInfo.InvariantCulture, $"{s.Need:0.#} m of wall")
+            : NeedWords.Of(s.Item, s.Need, s.Kg, s.HeightCm, s.Strength, null, s.Name);
+        var where = s.Station is { } station ? $"at {places[station].Station.Name}"
+            : $"in {room.Plan.Blocks.First(b => b.Id == s.Block).Name}{(s.Window is > 0 and var w ? $", after bell {w}" : "")}";
+        return string.Create(CultureInfo.InvariantCulture, $"{what} {where}: {s.Have:0.#} there");
+    }
+
+    private static RoomGroups GroupsOf(BlockGroups groups, RoomOf room)
+    {
+        var block = room.Plan.Blocks.First(b => b.Id == groups.Block);
+        return new RoomGroups(
+            block.Id, block.Name,
+            [.. groups.Groups.Select((g, i) => new RoomGroup(
+                i + 1, block.Stations[i].Name, GroupPlans.IsHop(block.Stations[i], room.Plan.Moves), g, groups.Sizes[i] - g.Length))]);
+    }
+}

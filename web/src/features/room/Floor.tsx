@@ -1,0 +1,164 @@
+import { Button, NativeSelect } from '@mantine/core'
+import { useState } from 'react'
+import { troubleWords } from '../../api/client'
+import { NumberField } from '../../ui/NumberField'
+import { UndoBar } from '../../ui/UndoBar'
+import { partId } from '../../plan/edit'
+import { useClassEditor } from '../editor/context'
+import { FloorMap } from './FloorMap'
+import css from './Room.module.css'
+import type { FloorSpot, Room, useRoom } from './useRoom'
+import { useChosen, useFloor, useHalls } from './useRoom'
+
+type Held = ReturnType<typeof useRoom>
+
+/** The room from above, block by block: where stations lie, who begins where, and the way round. */
+export function Floor({ held, room }: { held: Held; room: Room }) {
+  const { plan, booking, change, flush } = useClassEditor()
+  const halls = useHalls()
+  const { chosen, choose } = useChosen(held.id)
+  const blocks = plan.blocks.filter((block) => (block.stations ?? []).length > 0)
+  const rotation = blocks.find((block) => block.format === 'rotation') ?? blocks[0]
+  const [wanted, setWanted] = useState('')
+  const block = blocks.find((b) => partId(b) === wanted) ?? rotation
+  const id = block ? partId(block) : ''
+  const floor = useFloor(held.id, plan, id, [chosen.data?.spots, chosen.data?.hall, booking.headCount])
+  const groups = room.groups.find((g) => g.block === id)
+  const [before, setBefore] = useState<Record<string, FloorSpot> | null>(null)
+
+  if (!block) return <p>There are no stations yet: add some under Build.</p>
+
+  function put(spots: Record<string, FloorSpot>) {
+    setBefore(chosen.data?.spots ?? {})
+    void choose({ spots })
+  }
+
+  /** More or fewer come than planned: everyone is regrouped, most keep their group. */
+  async function came(heads: number) {
+    change('head-count', (draft) => ({ ...draft, booking: { ...draft.booking, headCount: heads } }))
+    await flush()
+    await held.refresh()
+  }
+
+  const spots = chosen.data?.spots ?? {}
+  const here = (block.stations ?? []).filter((s) => spots[partId(s)])
+  return (
+    <div className={css.floor}>
+      <div className={css.floorHead} data-screen-only>
+        {blocks.length > 1 && (
+          <NativeSelect
+            label="Block"
+            value={id}
+            onChange={(event) => setWanted(event.currentTarget.value)}
+            data={blocks.map((b) => ({ value: partId(b), label: b.name }))}
+          />
+        )}
+        {(halls.data ?? []).length > 1 && (
+          <NativeSelect
+            label="Room"
+            value={chosen.data?.hall ?? ''}
+            onChange={(event) => void choose({ hall: event.currentTarget.value })}
+            data={halls.data!.map((h) => ({ value: h.id, label: h.name }))}
+          />
+        )}
+        <NumberField
+          label="How many came"
+          suffix=""
+          size="sm"
+          step={1}
+          min={0}
+          max={500}
+          needed
+          value={booking.headCount}
+          onChange={(heads) => heads !== undefined && void came(heads)}
+        />
+      </div>
+      <div className={css.beside}>
+        {floor.isError && <p role="alert">The floor cannot be drawn. {troubleWords(floor.error)}</p>}
+        {floor.data && (
+          <FloorMap
+            key={floor.data.block}
+            view={floor.data}
+            spots={spots}
+            onPut={put}
+            onAuto={
+              here.length === 0
+                ? undefined
+                : () => {
+                    const left = { ...spots }
+                    for (const station of here) delete left[partId(station)]
+                    put(left)
+                  }
+            }
+          />
+        )}
+        {groups && <GroupCards held={held} room={room} groups={groups} />}
+      </div>
+      {before && (
+        <UndoBar
+          words="The floor was changed."
+          onUndo={() => {
+            void choose({ spots: before })
+            setBefore(null)
+          }}
+          onGone={() => setBefore(null)}
+        />
+      )}
+    </div>
+  )
+}
+
+function GroupCards({ held, room, groups }: { held: Held; room: Room; groups: Room['groups'][number] }) {
+  const [trouble, setTrouble] = useState('')
+  const names = new Map(room.people.map((p) => [p.id, p.called]))
+  const send = (next: string[][] | null) => {
+    setTrouble('')
+    held
+      .group(groups.block, next)
+      .catch((error: unknown) => setTrouble(`The groups were not changed. ${troubleWords(error)}`))
+  }
+  const move = (person: string, to: number) =>
+    send(groups.groups.map((g, i) => [...g.people.filter((id) => id !== person), ...(i === to ? [person] : [])]))
+  return (
+    <section aria-label={`Groups of ${groups.name}`}>
+      <ol className={css.groups}>
+        {groups.groups.map((group) => (
+          <li key={group.number}>
+            <strong>
+              <span className={css.token}>{group.number}</span> begins at {group.beginsAt}
+            </strong>
+            <ul>
+              {group.people.map((person) => (
+                <li key={person}>
+                  {names.get(person)}
+                  <select
+                    aria-label={`Group of ${names.get(person)}`}
+                    value={group.number - 1}
+                    data-screen-only
+                    onChange={(event) => move(person, Number(event.currentTarget.value))}
+                  >
+                    {groups.groups.map((other) => (
+                      <option key={other.number} value={other.number - 1}>
+                        group {other.number}
+                      </option>
+                    ))}
+                  </select>
+                </li>
+              ))}
+              {group.unnamed > 0 && <li className={css.soft}>{group.unnamed} without a name</li>}
+            </ul>
+          </li>
+        ))}
+      </ol>
+      <p data-screen-only>
+        <Button size="xs" variant="default" onClick={() => send(null)}>
+          Keep these groups, evened out
+        </Button>{' '}
+        <span className={css.soft}>
+          Who stays together is together, care is spread, and nobody who should not hop begins at a hop.
+        </span>
+      </p>
+      {trouble !== '' && <p role="alert">{trouble}</p>}
+    </section>
+  )
+}

@@ -1,0 +1,188 @@
+import { Button } from '@mantine/core'
+import type { KeyboardEvent, PointerEvent } from 'react'
+import { useRef, useState } from 'react'
+import type { Schemas } from '../../api/client'
+import css from './Room.module.css'
+import type { FloorSpot } from './useRoom'
+
+type View = Schemas['FloorView']
+type Station = View['floor']['stations'][number]
+
+/** Stations snap to a quarter of a metre. */
+const snap = (metres: number) => Math.round(metres * 4) / 4
+const STEP = 0.25
+
+interface Props {
+  view: View
+  spots: Record<string, FloorSpot>
+  onPut: (spots: Record<string, FloorSpot>) => void
+  onAuto?: () => void
+}
+
+/** The floor to scale. A station is dragged, or moved with the arrow keys; T turns it. */
+export function FloorMap({ view, spots, onPut, onAuto }: Props) {
+  const { hall, stations, troubles } = view.floor
+  const svg = useRef<SVGSVGElement>(null)
+  const [drag, setDrag] = useState<{ id: string; x: number; y: number; dx: number; dy: number } | null>(null)
+  const [window, setWindow] = useState(0)
+  const now = view.windows[Math.min(window, view.windows.length - 1)]
+  const movable = view.windows.length > 0
+  const bad = new Set(troubles.map((t) => t.station))
+
+  function metres(event: PointerEvent) {
+    const point = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg.current!.getScreenCTM()!.inverse())
+    return { x: point.x, y: point.y }
+  }
+  const within = (x: number, y: number) => ({
+    x: Math.min(Math.max(x, 0), hall.widthM),
+    y: Math.min(Math.max(y, 0), hall.lengthM),
+  })
+  const put = (station: Station, x: number, y: number, turned = station.turned) =>
+    onPut({ ...spots, [station.station]: { ...within(snap(x), snap(y)), turned } })
+
+  function onKey(event: KeyboardEvent, station: Station) {
+    const by = { ArrowLeft: [-STEP, 0], ArrowRight: [STEP, 0], ArrowUp: [0, -STEP], ArrowDown: [0, STEP] }[event.key]
+    if (by) put(station, station.x + by[0]!, station.y + by[1]!)
+    else if (event.key.toLowerCase() === 't' && !event.ctrlKey && !event.metaKey)
+      put(station, station.x, station.y, !station.turned)
+    else return
+    event.preventDefault()
+  }
+
+  const place = (station: Station) => (drag?.id === station.station ? { x: drag.x, y: drag.y } : station)
+  return (
+    <section aria-label={`The floor of ${view.name}`} className={css.map}>
+      {troubles.length > 0 && (
+        <ul className={css.troubles} role="status">
+          {troubles.map((trouble) => (
+            <li key={trouble.words}>{trouble.words}</li>
+          ))}
+        </ul>
+      )}
+      {troubles.length === 0 && <p className={css.good}>All of it fits.</p>}
+      <svg
+        ref={svg}
+        className={css.plan}
+        viewBox={`-0.4 -0.4 ${hall.widthM + 0.8} ${hall.lengthM + 0.8}`}
+        role="group"
+        aria-label={`${hall.widthM} by ${hall.lengthM} metres, front above`}
+      >
+        <rect className={css.walls} x={0} y={0} width={hall.widthM} height={hall.lengthM} />
+        {hall.fixtures.map((fixture, i) => (
+          <g key={i}>
+            <rect
+              className={css.fixture}
+              data-kind={fixture.kind}
+              x={fixture.x}
+              y={fixture.y}
+              width={fixture.widthM}
+              height={fixture.lengthM}
+            />
+            <text
+              className={css.fixtureName}
+              x={Math.min(Math.max(fixture.x + fixture.widthM / 2, 0.8), hall.widthM - 0.8)}
+              y={fixture.y + fixture.lengthM / 2 + (fixture.y > hall.lengthM - 0.5 ? -0.15 : 0.3)}
+            >
+              {fixture.name ?? fixture.kind}
+            </text>
+          </g>
+        ))}
+        {movable && stations.length > 1 && (
+          <path
+            className={css.wayRound}
+            d={`M${stations.map((s) => `${place(s).x} ${place(s).y}`).join('L')}Z`}
+            aria-hidden="true"
+          />
+        )}
+        {stations.map((station, i) => (
+          <g
+            key={station.station}
+            className={css.spot}
+            data-bad={bad.has(station.station)}
+            data-lane={station.lane}
+            data-put={station.put}
+            transform={`translate(${place(station).x} ${place(station).y})`}
+            tabIndex={movable ? 0 : undefined}
+            role={movable ? 'button' : undefined}
+            aria-label={
+              movable
+                ? `Station ${station.number}, ${station.name}, ${station.x} metres from the left, ${station.y} from the front. Arrow keys move it, T turns it.`
+                : undefined
+            }
+            onKeyDown={movable ? (event) => onKey(event, station) : undefined}
+            onPointerDown={(event) => {
+              if (!movable) return
+              const at = metres(event)
+              ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
+              setDrag({ id: station.station, x: station.x, y: station.y, dx: at.x - station.x, dy: at.y - station.y })
+            }}
+            onPointerMove={(event) => {
+              if (drag?.id !== station.station) return
+              const at = metres(event)
+              const to = within(snap(at.x - drag.dx), snap(at.y - drag.dy))
+              setDrag({ ...drag, ...to })
+            }}
+            onPointerUp={() => {
+              if (drag?.id !== station.station) return
+              setDrag(null)
+              if (drag.x !== station.x || drag.y !== station.y) put(station, drag.x, drag.y)
+            }}
+            onPointerCancel={() => setDrag(null)}
+          >
+            <rect x={-station.widthM / 2} y={-station.lengthM / 2} width={station.widthM} height={station.lengthM} />
+            <text className={css.spotNumber} y={0.05}>
+              {movable ? station.number : ''}
+            </text>
+            <text className={css.spotName} y={0.45}>
+              {station.name}
+            </text>
+            <text className={css.spotSize} y={0.8}>
+              {station.widthM} × {station.lengthM} m
+              {station.needs && `, at ${station.needs === 'wall' ? 'a wall' : 'the anchor'}`}
+            </text>
+            {now && (
+              <g transform={`translate(${station.widthM / 2 - 0.4} ${-station.lengthM / 2 + 0.4})`}>
+                <circle className={css.tokenDisc} r={0.3} />
+                <text className={css.tokenNumber} y={0.12}>
+                  {now.groups[i]}
+                </text>
+              </g>
+            )}
+          </g>
+        ))}
+      </svg>
+      <p className={css.under} data-screen-only>
+        {now && (
+          <>
+            <Button size="xs" variant="default" disabled={window === 0} onClick={() => setWindow(window - 1)}>
+              Bell before
+            </Button>
+            <strong role="status">Groups {now.words}</strong>
+            <Button
+              size="xs"
+              variant="default"
+              disabled={window >= view.windows.length - 1}
+              onClick={() => setWindow(window + 1)}
+            >
+              Next bell
+            </Button>
+          </>
+        )}
+        {onAuto && (
+          <Button size="xs" variant="default" onClick={onAuto}>
+            Lay it out for me again
+          </Button>
+        )}
+        <a
+          href={`data:image/svg+xml;charset=utf-8,${encodeURIComponent(view.svg)}`}
+          download={`${view.name} floor.svg`}
+        >
+          Take the drawing along
+        </a>
+        <Button size="xs" variant="default" onClick={() => globalThis.print()}>
+          Print
+        </Button>
+      </p>
+    </section>
+  )
+}

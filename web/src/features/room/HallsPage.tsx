@@ -1,0 +1,355 @@
+import { Button, Checkbox, Loader, NativeSelect, TextInput } from '@mantine/core'
+import { useState } from 'react'
+import type { Schemas } from '../../api/client'
+import { troubleWords } from '../../api/client'
+import { useAct } from '../../save/acts'
+import { ErrorNote } from '../../ui/ErrorNote'
+import { NumberField, TypedField } from '../../ui/NumberField'
+import { Page } from '../../ui/Page'
+import css from './Room.module.css'
+import { useHalls } from './useRoom'
+
+type Hall = Schemas['StoredHall']
+type Line = Schemas['StockLine']
+type Fixture = Schemas['Fixture']
+type Item = Line['item']
+
+const items: [Item, string][] = [
+  ['mat', 'mats'],
+  ['pad', 'knee pads'],
+  ['chair', 'chairs'],
+  ['box', 'boxes'],
+  ['step', 'steps'],
+  ['bench', 'benches'],
+  ['dumbbell', 'dumbbells, counted singly'],
+  ['kettlebell', 'kettlebells'],
+  ['barbell', 'barbells'],
+  ['plate', 'plates'],
+  ['ball', 'balls'],
+  ['bottle', 'bottles'],
+  ['band', 'bands'],
+  ['longBand', 'long bands'],
+  ['wall', 'free wall'],
+  ['machine', 'machines'],
+]
+const weighed: Item[] = ['dumbbell', 'kettlebell', 'plate', 'ball', 'bottle']
+const tall: Item[] = ['box', 'step', 'bench', 'chair']
+const stretched: Item[] = ['band', 'longBand']
+
+const fixtures: Record<Fixture['kind'], string> = {
+  door: 'door',
+  screen: 'wall screen',
+  furniture: 'furniture',
+  anchor: 'anchor for a long band',
+  pillar: 'pillar',
+}
+
+/** Rooms: how large, what stands there, and what there is to use. */
+export function HallsPage() {
+  const halls = useHalls()
+  const [name, setName] = useState('')
+  const adder = useAct('addRoom')
+  return (
+    <Page name="Rooms" narrow>
+      <h1>Rooms and kit</h1>
+      <p className={css.soft}>
+        What stands here is held against every class: whether the kit goes round, and whether its stations fit.
+      </p>
+      {halls.isError && <ErrorNote title={`The rooms cannot be fetched. ${troubleWords(halls.error)}`} />}
+      {halls.isPending && <Loader aria-label="Opening" />}
+      {halls.data?.map((hall) => (
+        <HallForm key={hall.id} stored={hall} />
+      ))}
+      {halls.data?.length === 0 && <p>No room yet. Give one a name; its size and kit come next.</p>}
+      <form
+        className={css.floorHead}
+        onSubmit={(event) => {
+          event.preventDefault()
+          if (name.trim() === '') return
+          adder.mutate(
+            { name: name.trim(), floor: { widthM: 8, lengthM: 12, fixtures: [] }, stock: [] },
+            { onSuccess: () => setName('') },
+          )
+        }}
+      >
+        <TextInput
+          label="Another room"
+          placeholder="Such as: the small hall"
+          maxLength={120}
+          value={name}
+          onChange={(event) => setName(event.currentTarget.value)}
+        />
+        <Button type="submit" disabled={name.trim() === ''}>
+          Add
+        </Button>
+      </form>
+    </Page>
+  )
+}
+
+function HallForm({ stored }: { stored: Hall }) {
+  const [hall, setHall] = useState(stored)
+  const [removing, setRemoving] = useState(false)
+  const [keeper, remover] = [useAct('keepRoom'), useAct('removeRoom')]
+  const change = (next: Partial<Hall>) => {
+    const after = { ...hall, ...next }
+    setHall(after)
+    keeper.mutate(after)
+  }
+  const setLine = (i: number, next: Partial<Line>) =>
+    change({ stock: hall.stock.map((line, j) => (j === i ? { ...line, ...next } : line)) })
+  const setFixture = (i: number, next: Partial<Fixture>) =>
+    change({
+      floor: { ...hall.floor, fixtures: hall.floor.fixtures.map((f, j) => (j === i ? { ...f, ...next } : f)) },
+    })
+  return (
+    <section className={css.hall} aria-label={hall.name}>
+      <h2>{hall.name}</h2>
+      <div className={css.floorHead}>
+        <TextInput
+          label="Name"
+          key={hall.name}
+          defaultValue={hall.name}
+          maxLength={120}
+          onBlur={(event) => {
+            const next = event.currentTarget.value.trim()
+            if (next === '') event.currentTarget.value = hall.name
+            else if (next !== hall.name) change({ name: next })
+          }}
+        />
+        <Metres
+          label="Wide"
+          value={hall.floor.widthM}
+          onChange={(widthM) => change({ floor: { ...hall.floor, widthM } })}
+        />
+        <Metres
+          label="Long, front to back"
+          value={hall.floor.lengthM}
+          onChange={(lengthM) => change({ floor: { ...hall.floor, lengthM } })}
+        />
+        {removing ? (
+          <>
+            <Button size="xs" color="red.9" onClick={() => remover.mutate(hall.id)}>
+              Remove {hall.name}
+            </Button>
+            <Button size="xs" variant="default" onClick={() => setRemoving(false)}>
+              Keep
+            </Button>
+          </>
+        ) : (
+          <Button size="xs" variant="subtle" onClick={() => setRemoving(true)}>
+            Remove …
+          </Button>
+        )}
+      </div>
+      {keeper.isError && <p role="alert">Not kept. {troubleWords(keeper.error)}</p>}
+
+      <h3>What there is</h3>
+      <div className={css.lines} role="list" aria-label={`Stock of ${hall.name}`}>
+        {hall.stock.map((line, i) => (
+          <StockRow
+            key={`${i} ${line.item}`}
+            line={line}
+            onChange={(next) => setLine(i, next)}
+            onRemove={() => change({ stock: hall.stock.filter((_, j) => j !== i) })}
+          />
+        ))}
+      </div>
+      <NativeSelect
+        mt="sm"
+        w={260}
+        aria-label={`Add to the stock of ${hall.name}`}
+        value=""
+        onChange={(event) => {
+          const item = event.currentTarget.value as Item
+          if (event.currentTarget.value !== '')
+            change({ stock: [...hall.stock, { item, count: 1, ...(item === 'wall' && { metres: 4 }) }] })
+        }}
+      >
+        <option value="">Add …</option>
+        {items.map(([value, label]) => (
+          <option key={value} value={value}>
+            {label}
+          </option>
+        ))}
+      </NativeSelect>
+
+      <h3>What stands or opens there</h3>
+      <div className={css.lines} role="list" aria-label={`Fixtures of ${hall.name}`}>
+        {hall.floor.fixtures.map((fixture, i) => (
+          <div key={i} className={css.line} role="listitem">
+            <strong>{fixtures[fixture.kind]}</strong>
+            <TextInput
+              size="xs"
+              label="Name"
+              key={fixture.name ?? ''}
+              defaultValue={fixture.name ?? ''}
+              maxLength={60}
+              onBlur={(event) => setFixture(i, { name: event.currentTarget.value.trim() || null })}
+            />
+            <Metres label="From the left" value={fixture.x} least={0} onChange={(x) => setFixture(i, { x })} />
+            <Metres label="From the front" value={fixture.y} least={0} onChange={(y) => setFixture(i, { y })} />
+            <Metres label="Wide" value={fixture.widthM} onChange={(widthM) => setFixture(i, { widthM })} />
+            <Metres label="Long" value={fixture.lengthM} onChange={(lengthM) => setFixture(i, { lengthM })} />
+            <Button
+              size="xs"
+              variant="subtle"
+              onClick={() =>
+                change({ floor: { ...hall.floor, fixtures: hall.floor.fixtures.filter((_, j) => j !== i) } })
+              }
+            >
+              Take away
+            </Button>
+          </div>
+        ))}
+      </div>
+      <NativeSelect
+        mt="sm"
+        w={260}
+        aria-label={`Add to the floor of ${hall.name}`}
+        value=""
+        onChange={(event) => {
+          if (event.currentTarget.value === '') return
+          const kind = event.currentTarget.value as Fixture['kind']
+          change({
+            floor: {
+              ...hall.floor,
+              fixtures: [
+                ...hall.floor.fixtures,
+                { kind, x: 0, y: 0, widthM: 1, lengthM: kind === 'furniture' ? 1 : 0.1 },
+              ],
+            },
+          })
+        }}
+      >
+        <option value="">Add …</option>
+        {Object.entries(fixtures).map(([value, label]) => (
+          <option key={value} value={value}>
+            {label}
+          </option>
+        ))}
+      </NativeSelect>
+    </section>
+  )
+}
+
+function StockRow(props: { line: Line; onChange: (next: Partial<Line>) => void; onRemove: () => void }) {
+  const { line, onChange, onRemove } = props
+  const name = items.find(([item]) => item === line.item)![1]
+  return (
+    <div className={css.line} role="listitem">
+      <strong>{name}</strong>
+      {line.item === 'wall' ? (
+        <Metres label="Metres" value={line.metres ?? 1} onChange={(metres) => onChange({ metres, count: 1 })} />
+      ) : (
+        <NumberField
+          label="How many"
+          suffix=""
+          step={1}
+          min={0}
+          max={1000}
+          needed
+          value={line.count}
+          onChange={(count) => count !== undefined && onChange({ count })}
+        />
+      )}
+      {weighed.includes(line.item) && (
+        <TypedField<number>
+          label="Each"
+          width={90}
+          shown={line.kg == null ? '' : `${line.kg} kg`}
+          read={(text) => {
+            if (text === '') return { value: undefined }
+            const found = /^(\d{1,3}(?:[.,]\d{1,2})?)\s*(kg)?$/.exec(text)
+            return found ? { value: Number(found[1]!.replace(',', '.')) } : { why: `“${text}” is no weight.` }
+          }}
+          onChange={(kg) => onChange({ kg: kg ?? null })}
+        />
+      )}
+      {tall.includes(line.item) && (
+        <NumberField
+          label="High"
+          suffix=" cm"
+          step={1}
+          min={1}
+          max={120}
+          value={line.heightCm ?? undefined}
+          onChange={(heightCm) => onChange({ heightCm: heightCm ?? null })}
+        />
+      )}
+      {stretched.includes(line.item) && (
+        <NativeSelect
+          size="xs"
+          label="Strength"
+          value={line.strength ?? ''}
+          onChange={(event) => onChange({ strength: (event.currentTarget.value || null) as Line['strength'] })}
+          data={[
+            { value: '', label: 'not said' },
+            { value: 'light', label: 'light' },
+            { value: 'medium', label: 'medium' },
+            { value: 'strong', label: 'strong' },
+          ]}
+        />
+      )}
+      {line.item === 'machine' && (
+        <TextInput
+          size="xs"
+          label="Which"
+          defaultValue={line.name ?? ''}
+          maxLength={120}
+          onBlur={(event) => onChange({ name: event.currentTarget.value.trim() || null })}
+        />
+      )}
+      <NativeSelect
+        size="xs"
+        label="Condition"
+        value={line.condition ?? 'good'}
+        onChange={(event) => onChange({ condition: event.currentTarget.value as Line['condition'] })}
+        data={[
+          { value: 'good', label: 'good' },
+          { value: 'check', label: 'to be checked' },
+          { value: 'out', label: 'out of use' },
+        ]}
+      />
+      <TextInput
+        size="xs"
+        label="Kept"
+        key={line.place ?? ''}
+        defaultValue={line.place ?? ''}
+        maxLength={120}
+        onBlur={(event) => {
+          const place = event.currentTarget.value.trim()
+          if (place !== (line.place ?? '')) onChange({ place: place || null })
+        }}
+      />
+      <Checkbox
+        size="xs"
+        label="makeshift"
+        checked={line.standIn ?? false}
+        onChange={(event) => onChange({ standIn: event.currentTarget.checked })}
+      />
+      <Button size="xs" variant="subtle" onClick={onRemove} aria-label={`Take ${name} out of the stock`}>
+        Take out
+      </Button>
+    </div>
+  )
+}
+
+function Metres(props: { label: string; value: number; least?: number; onChange: (metres: number) => void }) {
+  const { label, value, least = 0.05, onChange } = props
+  return (
+    <TypedField<number>
+      label={label}
+      width={96}
+      shown={`${value} m`}
+      read={(text) => {
+        const found = /^(\d{1,3}(?:[.,]\d{1,2})?)\s*m?$/.exec(text)
+        const metres = found ? Number(found[1]!.replace(',', '.')) : NaN
+        return Number.isNaN(metres) || metres < least || metres > 100
+          ? { why: `“${text}” is no length in metres, up to 100.` }
+          : { value: metres }
+      }}
+      onChange={(metres) => metres !== undefined && onChange(metres)}
+    />
+  )
+}

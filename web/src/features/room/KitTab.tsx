@@ -1,0 +1,156 @@
+import { Button, Checkbox } from '@mantine/core'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import type { Plan, Schemas } from '../../api/client'
+import { answer, api, troubleWords } from '../../api/client'
+import { useAct } from '../../save/acts'
+import { useClassEditor } from '../editor/context'
+import css from './Room.module.css'
+import type { Room, useRoom } from './useRoom'
+import { useChosen, useHalls } from './useRoom'
+
+type Held = ReturnType<typeof useRoom>
+
+/** Kit: what is short and the ways out, what is fetched once, what stays on, and the looks before use. */
+export function KitTab({ held, room }: { held: Held; room: Room }) {
+  const halls = useHalls()
+  const { chosen, choose } = useChosen(held.id)
+  const hall = halls.data?.find((h) => h.id === chosen.data?.hall)
+  const looked = chosen.data?.looked ?? []
+  return (
+    <div className={css.kit}>
+      {!hall && halls.data && (
+        <p>
+          No stock is known, so nothing runs short. <Link to="/rooms">Write down what there is</Link>, once.
+        </p>
+      )}
+      {room.shortages.length > 0 && (
+        <section aria-labelledby="short">
+          <h2 id="short">What does not go round</h2>
+          <ul className={css.shortages}>
+            {room.shortages.map((shortage) => (
+              <ShortageLine key={`${shortage.index} ${shortage.words}`} held={held} shortage={shortage} hall={hall} />
+            ))}
+          </ul>
+        </section>
+      )}
+      {hall && room.shortages.length === 0 && <p className={css.good}>All of it goes round.</p>}
+      <section aria-labelledby="fetch">
+        <h2 id="fetch">Fetch once, put down once</h2>
+        {room.kit.length === 0 ? (
+          <p>This class needs nothing.</p>
+        ) : (
+          <div className={css.scroll}>
+            <table className={css.kitTable}>
+              <thead>
+                <tr>
+                  <th scope="col">What</th>
+                  <th scope="col">There</th>
+                  <th scope="col">Used in</th>
+                  <th scope="col">When</th>
+                  <th scope="col">Kept</th>
+                </tr>
+              </thead>
+              <tbody>
+                {room.kit.map((line) => (
+                  <tr key={line.words + line.where} data-short={line.have != null && line.have < line.peak}>
+                    <th scope="row">{line.words}</th>
+                    <td>{line.have ?? ''}</td>
+                    <td>{line.where}</td>
+                    <td>{line.when}</td>
+                    <td>{line.place}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
+        )}
+        {room.staysOn.map((words) => (
+          <p key={words}>The {words}.</p>
+        ))}
+      </section>
+      {room.looks.length > 0 && (
+        <section aria-labelledby="looks">
+          <h2 id="looks">Look before it is used</h2>
+          <div className={css.looks}>
+            {room.looks.map((look) => (
+              <Checkbox
+                key={look.key}
+                label={look.words}
+                checked={looked.includes(look.key)}
+                onChange={(event) =>
+                  void choose({
+                    looked: event.currentTarget.checked ? [...looked, look.key] : looked.filter((k) => k !== look.key),
+                  })
+                }
+              />
+            ))}
+          </div>
+          <p className={css.soft}>
+            {looked.filter((k) => room.looks.some((l) => l.key === k)).length} of {room.looks.length} done. The maker’s
+            words and the rules of the house come first.
+          </p>
+        </section>
+      )}
+    </div>
+  )
+}
+
+function ShortageLine(props: { held: Held; shortage: Room['shortages'][number]; hall?: Schemas['StoredHall'] }) {
+  const { held, shortage, hall } = props
+  const { change, plan } = useClassEditor()
+  const queries = useQueryClient()
+  const keeper = useAct('keepRoom')
+  const [open, setOpen] = useState(false)
+  const ways = useQuery({
+    queryKey: ['ways-out', held.id, plan, shortage.words],
+    queryFn: () =>
+      answer(
+        api.POST('/api/sessions/{id}/ways-out', {
+          params: { path: { id: held.id } },
+          body: { class: plan, shortage: shortage.index },
+        }),
+      ),
+    enabled: open,
+    retry: false,
+  })
+  function take(way: Schemas['WayOut']) {
+    if (way.class) {
+      const next = way.class as Plan
+      change('way out of a shortage', (draft) => ({ ...draft, plan: next }))
+    } else if (hall) {
+      keeper.mutate(
+        { ...hall, stock: [...hall.stock, ...way.lines] },
+        { onSuccess: () => void queries.invalidateQueries({ queryKey: ['room'] }) },
+      )
+    }
+  }
+  return (
+    <li>
+      <strong>{shortage.words}</strong>
+      <Button size="xs" variant="default" aria-expanded={open} onClick={() => setOpen(!open)}>
+        Ways out
+      </Button>
+      {open && ways.isPending && <span>Trying them …</span>}
+      {open && ways.isError && <p role="alert">{troubleWords(ways.error)}</p>}
+      {open && ways.data?.length === 0 && (
+        <p>Nothing that keeps to the rules helps here: fewer people, another station, or more of it.</p>
+      )}
+      {open && (
+        <ul>
+          {ways.data?.map((way) => (
+            <li key={way.title}>
+              <span>
+                {way.title}: <em>{way.preview}</em>
+              </span>
+              <Button size="xs" onClick={() => take(way)}>
+                Do it
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </li>
+  )
+}

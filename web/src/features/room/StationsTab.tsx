@@ -1,0 +1,42 @@
+import { Thumb } from '../../ui/FigureView'
+import { usePictures } from '../build/usePictures'
+import { useClassEditor } from '../editor/context'
+import css from './Room.module.css'
+import type { Room } from './useRoom'
+
+/** The other way round: by station, who does which option, for the walk-through. Easier below, harder above, as everywhere. */
+export function StationsTab({ room }: { room: Room }) {
+  const { plan } = useClassEditor()
+  const pictures = usePictures(plan)
+  return (
+    <ol className={css.stations}>
+      {room.stations.map((station, i) => (
+        <li key={station.station}>
+          {room.stations[i - 1]?.block !== station.block && <h2>{station.blockName}</h2>}
+          <section aria-label={`Station ${station.number}: ${station.name}`}>
+            <h3>
+              {station.number}. {station.name}
+            </h3>
+            <ul>
+              {[...station.ways].reverse().map((way) => {
+                const figure = pictures?.get(way.option)
+                return (
+                  <li key={way.option}>
+                    <span className={css.panelFigure}>{figure && <Thumb figure={figure} />}</span>
+                    <span>
+                      <strong>{way.words}</strong>{' '}
+                      <small className={css.soft}>{way.tier === 'main' ? 'as planned' : way.tier}</small>
+                      <br />
+                      {[...way.who, ...(way.unnamed > 0 ? [`${way.unnamed} without a name`] : [])].join(', ')}
+                    </span>
+                  </li>
+                )
+              })}
+            </ul>
+            {station.lies.length > 0 && <p className={css.soft}>There lies: {station.lies.join(', ')}.</p>}
+          </section>
+        </li>
+      ))}
+    </ol>
+  )
+}

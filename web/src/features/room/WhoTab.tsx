@@ -1,0 +1,301 @@
+import { Button, TextInput } from '@mantine/core'
+import type { KeyboardEvent } from 'react'
+import { useRef, useState } from 'react'
+import { Link } from 'react-router'
+import type { Schemas } from '../../api/client'
+import { troubleWords } from '../../api/client'
+import { Thumb } from '../../ui/FigureView'
+import type { Pictures } from '../build/usePictures'
+import { usePictures } from '../build/usePictures'
+import { useClassEditor } from '../editor/context'
+import { setStation } from '../../plan/edit'
+import css from './Room.module.css'
+import type { Room, RoomCell, useRoom } from './useRoom'
+
+type Held = ReturnType<typeof useRoom>
+
+interface Place {
+  person: string
+  station: string
+}
+
+const kinds: Record<RoomCell['kind'], string> = {
+  main: 'as planned',
+  easier: 'easier',
+  harder: 'harder',
+  instead: 'instead',
+  gap: 'gap',
+}
+
+/** People by stations: what each does, with gaps and broken limits impossible to miss. */
+export function WhoTab({ held, room }: { held: Held; room: Room }) {
+  const { plan } = useClassEditor()
+  const pictures = usePictures(plan)
+  const [at, setAt] = useState<Place | null>(null)
+  const table = useRef<HTMLTableElement>(null)
+  const person = room.people.find((p) => p.id === at?.person)
+  const cell = person?.cells.find((c) => c.station === at?.station)
+
+  if (room.people.length === 0) {
+    return (
+      <p>
+        Nobody with a name is expected: {room.unnamed} people will do the main option. Add them under{' '}
+        <Link to="/people">People</Link>, or name who is expected in <Link to="../brief">the brief</Link>.
+      </p>
+    )
+  }
+
+  /** Arrows go from cell to cell. */
+  function onKey(event: KeyboardEvent) {
+    const by = { ArrowRight: [0, 1], ArrowLeft: [0, -1], ArrowDown: [1, 0], ArrowUp: [-1, 0] }[event.key]
+    const button = (event.target as HTMLElement).closest('button')
+    if (!by || !button) return
+    const [row, column] = (button.dataset.at ?? '').split(',').map(Number)
+    const next = table.current?.querySelector<HTMLElement>(`[data-at="${row! + by[0]!},${column! + by[1]!}"]`)
+    if (next) {
+      event.preventDefault()
+      next.focus()
+    }
+  }
+
+  return (
+    <>
+      {room.gaps.length > 0 && <Gaps held={held} room={room} onShow={setAt} />}
+      <div className={css.scroll} tabIndex={-1}>
+        <table className={css.grid} ref={table} onKeyDown={onKey}>
+          <caption className="hidden">What everyone does at every station</caption>
+          <thead>
+            <tr>
+              <th scope="col">
+                <span className="hidden">Person</span>
+              </th>
+              {room.stations.map((station, i) => (
+                <th
+                  key={station.station}
+                  scope="col"
+                  data-first={i > 0 && room.stations[i - 1]!.block !== station.block}
+                >
+                  <small>{room.stations[i - 1]?.block !== station.block ? station.blockName : ' '}</small>
+                  {station.number}. {station.name}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {room.people.map((person, row) => (
+              <tr key={person.id}>
+                <th scope="row">
+                  <Link to={`/people/${person.id}`}>{person.called}</Link>
+                  {person.care.map((care) => (
+                    <small key={care}>{care}</small>
+                  ))}
+                  {person.toRenew.map((care) => (
+                    <small key={care} className={css.bad}>
+                      to renew or end: {care}
+                    </small>
+                  ))}
+                </th>
+                {person.cells.map((cell, column) => (
+                  <td
+                    key={cell.station}
+                    data-first={column > 0 && room.stations[column - 1]!.block !== room.stations[column]!.block}
+                  >
+                    <Cell
+                      cell={cell}
+                      at={`${row},${column}`}
+                      chosen={at?.person === person.id && at.station === cell.station}
+                      label={`${person.called} at ${room.stations[column]!.name}: ${cell.words}, ${kinds[cell.kind]}${cell.pinned ? ', your choice' : ''}`}
+                      pictures={pictures}
+                      onOpen={() => setAt({ person: person.id, station: cell.station })}
+                    />
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {room.unnamed > 0 && (
+        <p className={css.soft}>
+          {room.unnamed} more without a name {room.unnamed === 1 ? 'does' : 'do'} the main option.
+        </p>
+      )}
+      {person && cell && at && (
+        <CellPanel
+          key={`${at.person} ${at.station}`}
+          held={held}
+          who={person}
+          station={room.stations.find((s) => s.station === at.station)!}
+          cell={cell}
+          pictures={pictures}
+          onClose={() => {
+            setAt(null)
+            table.current?.querySelector<HTMLElement>('button[aria-pressed=true]')?.focus()
+          }}
+        />
+      )}
+      {held.told !== '' && (
+        <p role="status" className={css.told}>
+          {held.told}
+        </p>
+      )}
+    </>
+  )
+}
+
+function Cell(props: {
+  cell: RoomCell
+  at: string
+  chosen: boolean
+  label: string
+  pictures: Pictures | undefined
+  onOpen: () => void
+}) {
+  const { cell, pictures } = props
+  const figure = cell.option ? pictures?.get(cell.option) : undefined
+  return (
+    <button
+      type="button"
+      className={css.cell}
+      data-kind={cell.kind}
+      data-pinned={cell.pinned}
+      data-against={cell.against}
+      data-at={props.at}
+      aria-pressed={props.chosen}
+      aria-label={props.label}
+      title={`${cell.words}. ${cell.why}`}
+      onClick={props.onOpen}
+    >
+      <span className={css.rail} aria-hidden="true" />
+      {figure ? <Thumb figure={figure} /> : <span className={css.none} aria-hidden="true" />}
+      <span className={css.kind}>
+        {cell.against ? 'against care' : kinds[cell.kind]}
+        {cell.pinned && <b> yours</b>}
+      </span>
+    </button>
+  )
+}
+
+/** The options of a station for one person: what each would be, and one click to choose it. */
+function CellPanel(props: {
+  held: Held
+  who: Room['people'][number]
+  station: Room['stations'][number]
+  cell: RoomCell
+  pictures: Pictures | undefined
+  onClose: () => void
+}) {
+  const { held, who, station, cell, pictures, onClose } = props
+  const [against, setAgainst] = useState<string | null>(null)
+  const [reason, setReason] = useState('')
+  const [trouble, setTrouble] = useState('')
+  const choose = (option: string | null, why?: string) => {
+    setTrouble('')
+    held.pin(who.id, station.station, option, why).then(
+      () => setAgainst(null),
+      (error: unknown) => setTrouble(`Not chosen. ${troubleWords(error)}`),
+    )
+  }
+  return (
+    <section
+      className={css.panel}
+      aria-label={`${who.called} at ${station.name}`}
+      onKeyDown={(event) => event.key === 'Escape' && onClose()}
+    >
+      <header>
+        <strong>
+          {who.called} at {station.number}. {station.name}
+        </strong>
+        <span>{cell.why}</span>
+        <Button size="xs" variant="subtle" onClick={onClose}>
+          Close
+        </Button>
+      </header>
+      <ul>
+        {cell.choices.map((choice, i) => {
+          const figure = pictures?.get(choice.option)
+          return (
+            <li key={choice.option} data-allowed={choice.allowed}>
+              <span className={css.panelFigure}>{figure && <Thumb figure={figure} />}</span>
+              <span>
+                <strong>{choice.words}</strong> <small>{choice.tier === 'main' ? 'as planned' : choice.tier}</small>
+                <br />
+                <small className={choice.allowed ? css.soft : css.bad}>
+                  {choice.allowed ? choice.why : `not offered: ${choice.why}`}
+                </small>
+              </span>
+              <Button
+                size="xs"
+                autoFocus={i === 0}
+                variant={choice.option === cell.option ? 'filled' : 'default'}
+                aria-pressed={choice.option === cell.option}
+                onClick={() => (choice.allowed ? choose(choice.option) : setAgainst(choice.option))}
+              >
+                {choice.option === cell.option && cell.pinned ? 'Chosen by you' : 'Choose'}
+              </Button>
+              {against === choice.option && (
+                <form
+                  className={css.reason}
+                  onSubmit={(event) => {
+                    event.preventDefault()
+                    choose(choice.option, reason)
+                  }}
+                >
+                  <TextInput
+                    label="It goes against a limit. Why is it right all the same?"
+                    maxLength={400}
+                    autoFocus
+                    value={reason}
+                    onChange={(event) => setReason(event.currentTarget.value)}
+                  />
+                  <Button size="xs" type="submit" disabled={reason.trim() === ''}>
+                    Choose it all the same
+                  </Button>
+                </form>
+              )}
+            </li>
+          )
+        })}
+      </ul>
+      {cell.pinned && (
+        <Button size="xs" variant="default" onClick={() => choose(null)}>
+          Leave it to the planner again
+        </Button>
+      )}
+      {trouble !== '' && <p role="alert">{trouble}</p>}
+    </section>
+  )
+}
+
+/** Whoever has nothing to do somewhere, and the best new option for them, a click away. */
+function Gaps({ held, room, onShow }: { held: Held; room: Room; onShow: (at: Place) => void }) {
+  const { change } = useClassEditor()
+  const add = (gap: Schemas['RoomGap']) => {
+    held.setTold('')
+    change('add option', (draft) => ({
+      ...draft,
+      plan: setStation(draft.plan, gap.station, (old) => ({ ...old, options: [...old.options, gap.proposed!] })),
+    }))
+  }
+  return (
+    <section className={css.gaps} aria-label="Gaps">
+      <h2>Nothing for them yet</h2>
+      <ul>
+        {room.gaps.map((gap) => (
+          <li key={`${gap.person} ${gap.station}`}>
+            <button type="button" className={css.quiet} onClick={() => onShow(gap)}>
+              {gap.words}
+            </button>
+            {gap.proposed ? (
+              <Button size="xs" variant="default" onClick={() => add(gap)}>
+                Add “{gap.proposedWords}”
+              </Button>
+            ) : (
+              <span className={css.soft}>{gap.proposedWords}</span>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
