@@ -17,6 +17,12 @@ if (args is ["--nothing"])
     return;
 }
 
+if (args is ["--room"])
+{
+    RoomBench.Run(MoveLibrary.Load());
+    return;
+}
+
 // A 60-minute class of 12 blocks and 40 stations: compiled, evaluated, and evaluated over HTTP.
 // Medians and allocations; the times are of this machine, the ratios to the aims are what matters.
 var moves = MoveLibrary.Load();
@@ -30,6 +36,7 @@ Measure("read", 1, () => ClassReader.Read(text, moves));
 Measure("compile", 1, () => Compiler.Compile(plan));
 Measure("read, compile, check", 1, () => evaluator.Evaluate(text));
 FitBench.Run(plan);
+RoomBench.Run(moves);
 Poses(moves);
 if (args is [var app, ..])
 {

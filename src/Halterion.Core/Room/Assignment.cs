@@ -112,11 +112,16 @@ public static class Assigning
             }
         }
 
-        foreach (var moment in Moments.Of(places, room.Heads, groups))
+        // A moment has nothing to do with another: they are settled side by side.
+        var settled = Moments.Of(places, room.Heads, groups).AsParallel().AsOrdered().Select(moment =>
         {
             var spots = moment.Spots.Where(s => choices.Offers(s.Person, s.Station).Length > 0).ToArray();
             var seats = spots.Select(s => new Seat(choices.Offers(s.Person, s.Station), places[s.Station].Station.Turns ? s.Station : null)).ToArray();
             var (offers, sure) = Cheapest.Of(seats, room.Kit);
+            return (moment, spots, seats, offers, sure);
+        });
+        foreach (var (moment, spots, seats, offers, sure) in settled)
+        {
             exact &= sure;
             for (var i = 0; i < spots.Length; i++)
             {

@@ -21,22 +21,36 @@ internal static class Cheapest
     public const int Unit = 200;
 
     /// <summary>Past so many states a moment is answered as well as a search by single changes can; no room of people comes near it.</summary>
-    private const int MostStates = 400_000;
+    private const int MostStates = 250_000;
 
     /// <summary>For each seat which of its offers; whether it is known to be the cheapest.</summary>
     public static (int[] Taken, bool Exact) Of(IReadOnlyList<Seat> seats, ImmutableArray<StockLine>? stock)
     {
-        var taken = seats.Select(s => First(s)).ToArray();
+        var taken = seats.Select(First).ToArray();
         if (stock is not { } lines)
         {
             return (taken, true);
         }
 
-        var tally = new Tally(seats, lines);
+        // Only what runs short is counted. As long as something else runs short in the answer it is counted too; an answer in
+        // which nothing else does costs what it was found to cost, and no answer costs less than where less is counted.
+        var supply = new Supply([.. seats.SelectMany(s => s.Offers).SelectMany(o => o.Needs).Select(n => n.Kind).Distinct()], lines);
+        var counted = new HashSet<int>();
         var exact = true;
-        foreach (var part in tally.Parts())
+        while (exact && Tally.ShortIn(seats, taken, supply).Count(counted.Add) > 0)
         {
-            exact &= Solve(tally, part, taken);
+            taken = seats.Select(First).ToArray();
+            foreach (var part in new Tally(seats, supply, counted).Parts())
+            {
+                // Each part by itself: what another part takes is nothing to it.
+                var tally = new Tally([.. part.Select(i => seats[i])], supply, counted);
+                var own = part.Select(i => taken[i]).ToArray();
+                exact &= Solve(tally, [.. Enumerable.Range(0, part.Length)], own);
+                for (var i = 0; i < part.Length; i++)
+                {
+                    taken[part[i]] = own[i];
+                }
+            }
         }
 
         return (taken, exact);
@@ -57,123 +71,136 @@ internal static class Cheapest
         return best;
     }
 
-    private sealed class Layer
-    {
-        public Dictionary<string, int> Least { get; } = new(StringComparer.Ordinal);
-    }
-
     /// <summary>Settles the seats of one part, which share kit that may run out with each other and nobody else.</summary>
     private static bool Solve(Tally tally, int[] part, int[] taken)
     {
+        if (!tally.Holds)
+        {
+            return false;
+        }
+
         var bound = Improve(tally, part, taken);
-        var rest = new int[part.Length + 1];
+        var (rest, least) = (new int[part.Length + 1], tally.LeastFrom(part));
         for (var i = part.Length - 1; i >= 0; i--)
         {
             rest[i] = rest[i + 1] + tally.Seats[part[i]].Offers.Min(o => o.Cost);
         }
 
-        var layers = new List<Layer> { new() };
-        layers[0].Least[tally.Start(part)] = 0;
-        var (states, found) = (0, bound);
+        var layers = new List<Dictionary<UInt128, int>> { new() { [0] = 0 } };
+        var states = 0;
         for (var i = 0; i < part.Length; i++)
         {
-            var next = new Layer();
-            foreach (var (state, cost) in layers[i].Least)
+            var next = new Dictionary<UInt128, int>();
+            foreach (var (state, cost) in layers[i])
             {
                 foreach (var offer in tally.Worthwhile(part[i]))
                 {
-                    var (after, sum) = (tally.Add(state, part[i], offer), cost + tally.Seats[part[i]].Offers[offer].Cost);
-                    if (next.Least.TryGetValue(after, out var known))
+                    var (after, sum) = (state + tally.Of(part[i], offer), cost + tally.Seats[part[i]].Offers[offer].Cost);
+                    if (next.TryGetValue(after, out var known))
                     {
                         if (sum < known)
                         {
-                            next.Least[after] = sum;
+                            next[after] = sum;
                         }
                     }
-                    else if (sum + rest[i + 1] + Unit * tally.Units(after) <= bound)
+                    else if (sum + rest[i + 1] + Unit * tally.UnitsAtLeast(after, least[i + 1]) <= bound)
                     {
-                        next.Least[after] = sum;
+                        next[after] = sum;
                     }
                 }
             }
 
             layers.Add(next);
-            states += next.Least.Count;
+            states += next.Count;
             if (states > MostStates)
             {
                 return false;
             }
         }
 
-        found = layers[^1].Least.Min(s => s.Value + Unit * tally.Units(s.Key));
-        Follow(tally, part, layers, found, taken);
+        Follow(tally, part, layers, taken);
         return true;
     }
 
     /// <summary>Walks from the end which states lie on a cheapest way, then takes from the front the first offer that stays on one.</summary>
-    private static void Follow(Tally tally, int[] part, List<Layer> layers, int found, int[] taken)
+    private static void Follow(Tally tally, int[] part, List<Dictionary<UInt128, int>> layers, int[] taken)
     {
-        var good = new HashSet<string>[layers.Count];
-        good[^1] = [.. layers[^1].Least.Where(s => s.Value + Unit * tally.Units(s.Key) == found).Select(s => s.Key)];
+        var found = layers[^1].Min(s => s.Value + Unit * tally.Units(s.Key));
+        var good = new HashSet<UInt128>[layers.Count];
+        good[^1] = [.. layers[^1].Where(s => s.Value + Unit * tally.Units(s.Key) == found).Select(s => s.Key)];
         for (var i = part.Length - 1; i >= 0; i--)
         {
-            good[i] = [.. layers[i].Least.Where(s => tally.Worthwhile(part[i]).Any(o => Leads(i, s.Key, s.Value, o))).Select(s => s.Key)];
+            good[i] = [.. layers[i].Where(s => Array.Exists(tally.Worthwhile(part[i]), o => Leads(i, s.Key, s.Value, o))).Select(s => s.Key)];
         }
 
-        var (state, cost) = (tally.Start(part), 0);
+        var (state, cost) = (UInt128.Zero, 0);
         for (var i = 0; i < part.Length; i++)
         {
-            var offer = tally.Worthwhile(part[i]).First(o => Leads(i, state, cost, o));
-            (state, cost) = (tally.Add(state, part[i], offer), cost + tally.Seats[part[i]].Offers[offer].Cost);
+            var offer = Array.Find(tally.Worthwhile(part[i]), o => Leads(i, state, cost, o));
+            (state, cost) = (state + tally.Of(part[i], offer), cost + tally.Seats[part[i]].Offers[offer].Cost);
             taken[part[i]] = offer;
         }
 
-        bool Leads(int i, string from, int cost, int offer)
+        bool Leads(int i, UInt128 from, int cost, int offer)
         {
-            var to = tally.Add(from, part[i], offer);
-            return good[i + 1].Contains(to) && layers[i + 1].Least[to] == cost + tally.Seats[part[i]].Offers[offer].Cost;
+            var to = from + tally.Of(part[i], offer);
+            return good[i + 1].Contains(to) && layers[i + 1][to] == cost + tally.Seats[part[i]].Offers[offer].Cost;
         }
     }
 
-    /// <summary>Changes single offers, then pairs, while that is cheaper; gives what it costs then. A first answer to measure others by.</summary>
+    /// <summary>Changes single offers, then lets two change places, while that is cheaper; gives what it costs then. A first answer to measure others by.</summary>
     private static int Improve(Tally tally, int[] part, int[] taken)
     {
-        var best = Cost();
+        var (state, sum) = (UInt128.Zero, 0);
+        foreach (var seat in part)
+        {
+            (state, sum) = (state + tally.Of(seat, taken[seat]), sum + CostOf(seat, taken[seat]));
+        }
+
+        var best = sum + Unit * tally.Units(state);
         for (var changed = true; changed;)
         {
             changed = false;
-            foreach (var seat in part)
+            for (var a = 0; a < part.Length; a++)
             {
-                foreach (var offer in tally.Worthwhile(seat))
+                foreach (var offer in tally.Worthwhile(part[a]))
                 {
-                    var before = taken[seat];
-                    taken[seat] = offer;
-                    var cost = Cost();
-                    if (cost < best)
-                    {
-                        (best, changed) = (cost, true);
-                    }
-                    else
-                    {
-                        taken[seat] = before;
-                    }
+                    changed |= Try([(part[a], offer)]);
+                }
+
+                for (var b = a + 1; b < part.Length; b++)
+                {
+                    changed |= taken[part[a]] != taken[part[b]] && taken[part[b]] < tally.Seats[part[a]].Offers.Length && taken[part[a]] < tally.Seats[part[b]].Offers.Length
+                        && Try([(part[a], taken[part[b]]), (part[b], taken[part[a]])]);
                 }
             }
         }
 
         return best;
 
-        int Cost()
+        int CostOf(int seat, int offer) => tally.Seats[seat].Offers[offer].Cost;
+
+        bool Try(ReadOnlySpan<(int Seat, int Offer)> changes)
         {
-            var state = tally.Start(part);
-            var sum = 0;
-            foreach (var seat in part)
+            var (after, cost) = (state, sum);
+            foreach (var (seat, offer) in changes)
             {
-                state = tally.Add(state, seat, taken[seat]);
-                sum += tally.Seats[seat].Offers[taken[seat]].Cost;
+                after = after - tally.Of(seat, taken[seat]) + tally.Of(seat, offer);
+                cost += CostOf(seat, offer) - CostOf(seat, taken[seat]);
             }
 
-            return sum + Unit * tally.Units(state);
+            if (cost >= best || cost + Unit * tally.Units(after) >= best)
+            {
+                return false;
+            }
+
+            foreach (var (seat, offer) in changes)
+            {
+                taken[seat] = offer;
+            }
+
+            (state, sum, best) = (after, cost, cost + Unit * tally.Units(after));
+            return true;
         }
     }
 }

@@ -22,7 +22,7 @@ public static class Needs
                 continue;
             }
 
-            foreach (var need in Of(move, doing.Manner))
+            foreach (var need in Of(move, doing.Manner, moves))
             {
                 var at = all.FindIndex(n => n.Kind == need.Kind);
                 if (at < 0)
@@ -39,9 +39,16 @@ public static class Needs
         return [.. all];
     }
 
-    private static IEnumerable<Need> Of(Move move, Manner manner)
+    private sealed record Key(Move Move)
     {
-        var kit = move.Kit.SelectMany(words => KitWords.Read(words)).ToList();
+        public bool Equals(Key? other) => other is not null && ReferenceEquals(Move, other.Move);
+
+        public override int GetHashCode() => Move.Id.GetHashCode();
+    }
+
+    private static List<Need> Of(Move move, Manner manner, MoveLibrary moves)
+    {
+        var kit = moves.Once(new Key(move), () => move.Kit.SelectMany(words => KitWords.Read(words)).ToImmutableArray()).ToList();
         if (OnTheFloor(move) && !kit.Exists(n => n.Item is KitItem.Mat or KitItem.Bench or KitItem.Chair))
         {
             kit.Add(new Need(KitItem.Mat));

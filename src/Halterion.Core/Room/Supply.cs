@@ -12,6 +12,12 @@ public sealed class Supply
     private readonly decimal[] capacity;
     private readonly bool simple;
 
+    /// <summary>The kinds that each line serves.</summary>
+    private readonly int[][] serves;
+
+    /// <summary>Of each kind that shares its lines with no other.</summary>
+    private readonly decimal[] there;
+
     public Supply(ImmutableArray<Need> kinds, ImmutableArray<StockLine> stock)
     {
         Kinds = kinds;
@@ -19,6 +25,8 @@ public sealed class Supply
         capacity = [.. lines.Select(l => l.Item == KitItem.Wall ? (l.Metres ?? 0) * l.Count / Need.WallEach : l.Count)];
         served = [.. kinds.Select(kind => Of(kind, lines))];
         simple = served.SelectMany(s => s.Lines.Concat(s.Several.Select(v => v.Line))).GroupBy(line => line).All(g => g.Count() == 1) && served.All(s => s.Several.Length == 0);
+        serves = [.. capacity.Select((_, l) => Enumerable.Range(0, kinds.Length).Where(k => served[k].Lines.Contains(l) || served[k].Several.Any(v => v.Line == l)).ToArray())];
+        there = [.. served.Select(s => s.Lines.Sum(l => capacity[l]))];
         Components = ComponentsOf();
     }
 
@@ -40,7 +48,7 @@ public sealed class Supply
         {
             for (var k = 0; k < Kinds.Length; k++)
             {
-                missing[k] = demand[k] == 0 ? 0 : served[k].OnlyWall ? Metres(demand[k], served[k].Lines.Sum(l => capacity[l])) : Math.Max(0, demand[k] - (int)served[k].Lines.Sum(l => capacity[l]));
+                missing[k] = demand[k] == 0 ? 0 : served[k].OnlyWall ? Metres(demand[k], there[k]) : Math.Max(0, demand[k] - (int)there[k]);
             }
 
             return missing;
@@ -76,6 +84,30 @@ public sealed class Supply
         }
 
         return units;
+    }
+
+    /// <summary>What is short once that much is taken of the kinds that are counted, and how many pieces of them are still there.</summary>
+    /// <returns>Whether wall, which is short by metres, is among them.</returns>
+    public (int Units, int Free, bool Metres) After(ReadOnlySpan<int> demand, bool[] counted)
+    {
+        var missing = Short(demand);
+        var (units, given, lines, metres) = (0, 0, 0m, false);
+        for (var k = 0; k < Kinds.Length; k++)
+        {
+            units += missing[k];
+            if (counted[k])
+            {
+                metres |= served[k].OnlyWall;
+                given += demand[k] - (served[k].OnlyWall ? (int)(missing[k] / Need.WallEach) : missing[k]);
+            }
+        }
+
+        for (var l = 0; l < capacity.Length; l++)
+        {
+            lines += serves[l].Any(k => counted[k]) ? capacity[l] : 0;
+        }
+
+        return (units, (int)Math.Ceiling(lines) + (metres ? 1 : 0) - given, metres);
     }
 
     private static int Metres(int places, decimal have) => (int)Math.Max(0, Math.Ceiling((places - have) * Need.WallEach));
@@ -169,10 +201,9 @@ public sealed class Supply
         var component = Enumerable.Range(0, Kinds.Length).ToArray();
         foreach (var line in Enumerable.Range(0, capacity.Length))
         {
-            var sharing = Enumerable.Range(0, Kinds.Length).Where(k => served[k].Lines.Contains(line) || served[k].Several.Any(v => v.Line == line)).ToArray();
-            foreach (var k in sharing.Skip(1))
+            foreach (var k in serves[line].Skip(1))
             {
-                var (from, to) = (component[k], component[sharing[0]]);
+                var (from, to) = (component[k], component[serves[line][0]]);
                 component = Array.ConvertAll(component, c => c == from ? to : c);
             }
         }

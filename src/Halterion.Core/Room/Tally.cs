@@ -2,9 +2,11 @@ using System.Collections.Immutable;
 
 namespace Halterion.Core.Room;
 
-/// <summary>What has been taken of the kit that may run out, as a text that two equal states share: a letter for each thing counted.</summary>
+/// <summary>What has been taken of the kit that may run out, as one number: a few bits for each thing counted.</summary>
 internal sealed class Tally
 {
+    private const int Width = 128;
+
     /// <summary>A thing counted: units of a kind; or, where a station is shared, people who need so many of it.</summary>
     private readonly record struct Slot(int Kind, int? Sharing, int Each);
 
@@ -13,23 +15,53 @@ internal sealed class Tally
     private readonly bool[] scarce;
     private readonly Dictionary<int, int> working;
     private readonly (int Slot, int Units)[][][] loads;
+    private readonly UInt128[][] packed;
+    private readonly int[] shift;
+    private readonly int[] bits;
     private readonly int[][] worthwhile;
-    private readonly Dictionary<string, int> units = new(StringComparer.Ordinal);
+    private readonly Dictionary<UInt128, (int Units, int Free, bool Metres)> known = [];
 
-    public Tally(IReadOnlyList<Seat> seats, ImmutableArray<StockLine> stock)
+    /// <param name="counted">The components of kinds that are counted; the others are taken to be without end.</param>
+    public Tally(IReadOnlyList<Seat> seats, Supply supply, IReadOnlySet<int> counted)
     {
-        Seats = seats;
-        supply = new Supply([.. seats.SelectMany(s => s.Offers).SelectMany(o => o.Needs).Select(n => n.Kind).Distinct()], stock);
+        (Seats, this.supply) = (seats, supply);
         working = seats.Where(s => s.Sharing is not null).GroupBy(s => s.Sharing!.Value).ToDictionary(g => g.Key, g => (g.Count() + 1) / 2);
-        scarce = Scarce();
+        scarce = [.. supply.Components.Select(counted.Contains)];
         loads = [.. seats.Select(s => s.Offers.Select(o => Load(o, s.Sharing)).ToArray())];
+        scarce = [.. Enumerable.Range(0, scarce.Length).Select(k => slots.Exists(s => supply.Components[s.Kind] == supply.Components[k]))];
         worthwhile = [.. seats.Select((s, i) => Worth(s, loads[i]))];
+        bits = [.. Enumerable.Range(0, slots.Count).Select(slot => 1 + (int)Math.Log2(Math.Max(1, loads.Sum(seat => seat.Max(o => o.Where(l => l.Slot == slot).Sum(l => l.Units))))))];
+        shift = [.. Enumerable.Range(0, slots.Count).Select(slot => bits.Take(slot).Sum())];
+        Holds = bits.Sum() <= Width;
+        packed = [.. loads.Select(seat => seat.Select(o => Holds ? Packed(o) : 0).ToArray())];
     }
 
     public IReadOnlyList<Seat> Seats { get; }
 
+    /// <summary>Whether what is counted fits one number; only a crowd of hundreds with all kinds of kit does not.</summary>
+    public bool Holds { get; }
+
+    /// <summary>The components of kinds of which something is short in an answer.</summary>
+    public static IEnumerable<int> ShortIn(IReadOnlyList<Seat> seats, int[] taken, Supply supply)
+    {
+        var demand = new int[supply.Kinds.Length];
+        foreach (var at in seats.Select((s, i) => (s.Sharing, s.Offers[taken[i]].Needs)).GroupBy(n => n.Sharing))
+        {
+            foreach (var kind in at.SelectMany(n => n.Needs).GroupBy(n => n.Kind))
+            {
+                demand[supply.Kinds.IndexOf(kind.Key)] += at.Key is null ? kind.Sum(n => n.Count) : Largest([.. kind.Select(n => (n.Count, 1))], (at.Count() + 1) / 2);
+            }
+        }
+
+        var missing = supply.Short(demand);
+        return Enumerable.Range(0, missing.Length).Where(k => missing[k] > 0).Select(k => supply.Components[k]).Distinct();
+    }
+
     /// <summary>The offers of a seat that are not beaten by another which costs and takes no more.</summary>
     public int[] Worthwhile(int seat) => worthwhile[seat];
+
+    /// <summary>What an offer adds to a state.</summary>
+    public UInt128 Of(int seat, int offer) => packed[seat][offer];
 
     /// <summary>Seats by the scarce kit that they may share; those that need none are in no part.</summary>
     public IEnumerable<int[]> Parts()
@@ -48,50 +80,41 @@ internal sealed class Tally
         return Enumerable.Range(0, Seats.Count).Where(seat => touched[seat].Length > 0).GroupBy(seat => Root(touched[seat][0])).Select(g => g.ToArray());
     }
 
-    /// <summary>Nothing taken.</summary>
-    public string Start(int[] part) => part.Length == 0 ? "" : new string('\0', slots.Count);
-
-    public string Add(string state, int seat, int offer)
+    /// <summary>The least that the seats from one on take of all that is counted, whatever they choose; none where stations are shared.</summary>
+    public int[] LeastFrom(int[] part)
     {
-        var load = loads[seat][offer];
-        if (load.Length == 0)
+        var least = new int[part.Length + 1];
+        for (var i = part.Length - 1; i >= 0 && working.Count == 0; i--)
         {
-            return state;
+            least[i] = least[i + 1] + worthwhile[part[i]].Min(o => loads[part[i]][o].Sum(l => l.Units));
         }
 
-        return string.Create(state.Length, (state, load), static (text, from) =>
-        {
-            from.state.CopyTo(text);
-            foreach (var (slot, units) in from.load)
-            {
-                text[slot] += (char)units;
-            }
-        });
+        return least;
     }
 
     /// <summary>Units short once that much is taken.</summary>
-    public int Units(string state)
+    public int Units(UInt128 state)
     {
-        if (units.TryGetValue(state, out var known))
+        return Look(state).Units;
+    }
+
+    private (int Units, int Free, bool Metres) Look(UInt128 state)
+    {
+        if (known.TryGetValue(state, out var seen))
         {
-            return known;
+            return seen;
         }
 
-        var demand = new int[supply.Kinds.Length];
-        for (var i = 0; i < slots.Count; i++)
-        {
-            if (slots[i].Sharing is null)
-            {
-                demand[slots[i].Kind] += state[i];
-            }
-        }
+        var (missing, free, metres) = supply.After(Demand(state), scarce);
+        return known[state] = (missing, free, metres);
+    }
 
-        foreach (var shared in Enumerable.Range(0, slots.Count).Where(i => slots[i].Sharing is not null && state[i] > 0).GroupBy(i => (slots[i].Sharing, slots[i].Kind)))
-        {
-            demand[shared.Key.Kind] += Largest([.. shared.Select(i => (slots[i].Each, (int)state[i]))], working[shared.Key.Sharing!.Value]);
-        }
-
-        return units[state] = supply.Units(demand);
+    /// <summary>Units short at the least once so much more has been taken, of whatever is still there.</summary>
+    public int UnitsAtLeast(UInt128 state, int more)
+    {
+        var (missing, free, metres) = Look(state);
+        // A place at the wall is less than a metre of it.
+        return missing + (more <= free ? 0 : metres ? (int)((more - free) * Need.WallEach) : more - free);
     }
 
     /// <summary>The sum of the so many largest needs.</summary>
@@ -108,18 +131,36 @@ internal sealed class Tally
         return sum;
     }
 
-    /// <summary>Kinds that could run out if everybody took the most; the others need no counting.</summary>
-    private bool[] Scarce()
+    private int[] Demand(UInt128 state)
     {
-        var most = new int[supply.Kinds.Length];
-        for (var k = 0; k < most.Length; k++)
+        var demand = new int[supply.Kinds.Length];
+        for (var i = 0; i < slots.Count; i++)
         {
-            most[k] = Seats.Sum(s => s.Offers.Max(o => o.Needs.Where(n => n.Kind == supply.Kinds[k]).Sum(n => n.Count)));
+            if (slots[i].Sharing is null)
+            {
+                demand[slots[i].Kind] += Count(state, i);
+            }
         }
 
-        var missing = supply.Short(most);
-        var components = Enumerable.Range(0, most.Length).Where(k => missing[k] > 0).Select(k => supply.Components[k]).ToHashSet();
-        return [.. supply.Components.Select(components.Contains)];
+        foreach (var shared in working.Count == 0 ? [] : Enumerable.Range(0, slots.Count).Where(i => slots[i].Sharing is not null && Count(state, i) > 0).GroupBy(i => (slots[i].Sharing, slots[i].Kind)))
+        {
+            demand[shared.Key.Kind] += Largest([.. shared.Select(i => (slots[i].Each, Count(state, i)))], working[shared.Key.Sharing!.Value]);
+        }
+
+        return demand;
+    }
+
+    private int Count(UInt128 state, int slot) => (int)(uint)(state >> shift[slot]) & ((1 << bits[slot]) - 1);
+
+    private UInt128 Packed((int Slot, int Units)[] load)
+    {
+        var sum = UInt128.Zero;
+        foreach (var (slot, many) in load)
+        {
+            sum += (UInt128)many << shift[slot];
+        }
+
+        return sum;
     }
 
     private (int Slot, int Units)[] Load(Offer offer, int? sharing)
@@ -147,7 +188,7 @@ internal sealed class Tally
 
     private static int[] Worth(Seat seat, (int Slot, int Units)[][] loads)
     {
-        bool NoMore(int a, int b) => loads[a].All(l => loads[b].Any(m => m.Slot == l.Slot && m.Units >= l.Units));
+        bool NoMore(int a, int b) => Array.TrueForAll(loads[a], l => Array.Exists(loads[b], m => m.Slot == l.Slot && m.Units >= l.Units));
         return
         [
             .. Enumerable.Range(0, seat.Offers.Length).Where(b => !Enumerable.Range(0, seat.Offers.Length).Any(a => a != b && NoMore(a, b)
