@@ -60,8 +60,18 @@ internal sealed class SessionRooms(People people, Rooms rooms, Logs logs, TimePr
         plan, Day(session) ?? DateOnly.MinValue, roster, roster.Length, rooms.Of(session.Id).Pins, null,
         ImmutableDictionary<PlaceId, ImmutableArray<ImmutableArray<PersonId>>>.Empty);
 
-    /// <summary>The groups of every rotation, made so that who had one keeps it where that can be.</summary>
+    /// <summary>The groups of every rotation: as they were chosen, where they are of the same people.</summary>
     private ImmutableDictionary<PlaceId, ImmutableArray<ImmutableArray<PersonId>>> GroupsOf(
+        ClassPlan plan, ImmutableArray<Person> expected, StoredSession session, SessionRoom chosen)
+    {
+        var made = Even(plan, expected, session, chosen);
+        return plan.Blocks.Where(b => made.ContainsKey(b.Id)).ToImmutableDictionary(
+            b => b.Id,
+            b => chosen.Groups.TryGetValue(b.Id, out var were) && GroupPlans.AsChosen(b, expected, were) is { } groups ? groups : made[b.Id]);
+    }
+
+    /// <summary>The groups of every rotation evened out, so that who had one keeps it where that can be.</summary>
+    public ImmutableDictionary<PlaceId, ImmutableArray<ImmutableArray<PersonId>>> Even(
         ClassPlan plan, ImmutableArray<Person> expected, StoredSession session, SessionRoom chosen)
     {
         var circles = people.Circles().Where(c => c.Together).ToImmutableArray();

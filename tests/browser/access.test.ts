@@ -36,14 +36,24 @@ for (const [device, width, height] of [
   ['phone', 390, 844],
 ] as const) {
   test(`axe finds nothing serious on any screen, nor does any overflow, on a ${device}`, async ({ page, demo }) => {
-    test.setTimeout(120_000)
+    test.setTimeout(180_000)
     await page.setViewportSize({ width, height })
     const planned = await classOf(demo, 'Full moon circuit')
     const led = await classOf(demo, 'Six around the loft, first time')
     const rotation = await classOf(demo, 'Six around the loft')
+    const people = (await (await fetch(`${demo.address}/api/people`)).json()) as { id: string; name: string }[]
+    const greta = people.find((p) => p.name === 'Greta Holm')!.id
     const screens = [
       [demo.address, 'Classes'],
       [`${demo.address}/people`, 'People'],
+      [`${demo.address}/people/import`, 'Take in a table of people'],
+      [`${demo.address}/people/slip`, 'Before you join'],
+      [`${demo.address}/people/${greta}`, 'Seen to be sound'],
+      [`${demo.address}/rooms`, 'The old sail loft'],
+      [`${rotation}/room`, 'Nothing for them yet'],
+      [`${rotation}/room?view=stations`, 'There lies'],
+      [`${rotation}/room?view=kit`, 'Fetch once'],
+      [`${rotation}/room?view=floor`, 'All of it fits'],
       [`${demo.address}/moves`, '166 moves'],
       [`${demo.address}/moves/hip-thrust`, 'Watch for'],
       [`${demo.address}/settings`, 'How you work'],

@@ -124,7 +124,7 @@ public static class FloorLayout
         var everyone = Place(most.Wish with { Heads = heads, Width = most.Width, Length = most.Length, Needs = "" }, w / 2, most.Length <= l ? l / 2 : most.Length / 2, false, put: false);
         return new FloorPlan(
             hall, [everyone],
-            [.. asked.Where(a => a.Length > l + 0.005).Select(a => new FloorTrouble(a.Wish.Id, Say($"{a.Wish.Name}: {heads} people side by side need {a.Length:0.#} m of length, the room has {l:0.#}: {a.Length - l:0.#} m too little.")))]);
+            [.. asked.Where(a => a.Length > l + 0.005).Select(a => new FloorTrouble(a.Wish.Id, Say($"{a.Wish.Name}: {heads} people in rows need {a.Length:0.#} m of length, the room has {l:0.#}: {a.Length - l:0.#} m too little.")))]);
     }
 
     private static Wish WishOf(Station station, int index, MoveLibrary moves, int heads)

@@ -9,6 +9,12 @@ namespace Halterion.Core.Room;
 /// <summary>The groups of a rotation, made from what is known of the people.</summary>
 public static class GroupPlans
 {
+    /// <summary>Groups that were chosen, where they are of exactly these people; else null.</summary>
+    public static ImmutableArray<ImmutableArray<PersonId>>? AsChosen(Block block, ImmutableArray<Person> people, ImmutableDictionary<PersonId, int> were) =>
+        people.Length > 0 && were.Count == people.Length && people.All(p => were.TryGetValue(p.Id, out var group) && group < block.Stations.Length)
+            ? [.. block.Stations.Select((_, g) => people.Where(p => were[p.Id] == g).Select(p => p.Id).ToImmutableArray())]
+            : null;
+
     /// <param name="were">The group each was in.</param>
     /// <param name="circle">The circle somebody stays together with.</param>
     /// <param name="isNew">They have not been to a class yet.</param>

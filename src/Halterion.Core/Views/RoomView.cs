@@ -37,7 +37,9 @@ public sealed record RoomChoice(PlaceId Option, Tier Tier, string Words, bool Al
 /// <summary>A station of the room.</summary>
 /// <param name="Ways">By option: who does it; for the walk-through.</param>
 /// <param name="Lies">What lies there.</param>
-public sealed record RoomStation(PlaceId Block, PlaceId Station, string BlockName, int Number, string Name, ImmutableArray<StationWay> Ways, ImmutableArray<string> Lies);
+/// <param name="Pairs">Who takes turns with whom, where two share it.</param>
+public sealed record RoomStation(
+    PlaceId Block, PlaceId Station, string BlockName, int Number, string Name, ImmutableArray<StationWay> Ways, ImmutableArray<string> Lies, ImmutableArray<string> Pairs);
 
 /// <param name="Who">By the names they are called.</param>
 /// <param name="Unnamed">How many without a name.</param>
@@ -158,7 +160,23 @@ public sealed record RoomView(
             [.. station.Options.Where(o => who[o.Id].Any() || (o.Tier == Tier.Main && unnamed > 0))
                 .OrderBy(o => o.Tier switch { Tier.Easier => 0, Tier.Main => 1, Tier.Instead => 2, _ => 3 })
                 .Select(o => new StationWay(o.Id, o.Tier, PlanWords.Option(o, room.Plan.Moves, preferences), [.. who[o.Id]], o.Tier == Tier.Main ? unnamed : 0))],
-            kit.LiesAt(station.Id));
+            kit.LiesAt(station.Id),
+            station.Turns ? PairsAt(place, found, people) : []);
+    }
+
+    /// <summary>People who fit take turns: the same option first, so that the kit stays as it is; then the nearest in stature.</summary>
+    private static ImmutableArray<string> PairsAt(Place place, Assignment found, Dictionary<PersonId, Person> people)
+    {
+        var taken = found.People.ToDictionary(p => p.Person, p => p.Stations.First(s => s.Station == place.Station.Id).Option);
+        var options = place.Station.Options.Select(o => o.Id).ToImmutableArray();
+        var groups = found.Groups.FirstOrDefault(g => g.Block == place.Block.Id)?.Groups ?? [[.. people.Keys]];
+        return
+        [
+            .. groups.SelectMany(group => group
+                .OrderBy(p => taken[p] is { } option ? options.IndexOf(option) : -1).ThenBy(p => people[p].StatureCm ?? 0)
+                .Select(p => people[p].Called).Chunk(2)
+                .Select(pair => pair.Length == 2 ? $"{pair[0]} with {pair[1]}" : $"{pair[0]} with whoever comes free")),
+        ];
     }
 
     private static RoomGap GapOf(OpenGap gap, Person person, Place place, RoomOf room, Preferences preferences)

@@ -10,8 +10,10 @@ namespace Halterion.Core.Views;
 
 /// <summary>A station on the run sheet.</summary>
 /// <param name="Figure">Of the main option; null for a move that has none.</param>
+/// <param name="Lies">The kit that lies there; empty without any.</param>
+/// <param name="Begins">Who begins there in a rotation, by the names they are called; empty elsewhere.</param>
 public sealed record SheetStation(
-    PlaceId Id, string Name, string Target, ImmutableArray<string> Harder, string Main, ImmutableArray<string> Easier, Figure? Figure);
+    PlaceId Id, string Name, string Target, ImmutableArray<string> Harder, string Main, ImmutableArray<string> Easier, Figure? Figure, string Lies = "", string Begins = "");
 
 /// <summary>A block on the run sheet.</summary>
 /// <param name="At">Clock time where the class is booked, else the time from its start.</param>
@@ -67,6 +69,32 @@ public sealed record RunSheet(
             plan.Bring ?? "",
             density,
             blocks);
+    }
+
+    /// <summary>The same with what lies where and who begins where. Nobody's care stands on it.</summary>
+    public RunSheet In(RoomView room)
+    {
+        var stations = room.Stations.ToDictionary(s => s.Station);
+        var names = room.People.ToDictionary(p => p.Id, p => p.Called);
+        return this with
+        {
+            Blocks =
+            [
+                .. Blocks.Select(block => block with
+                {
+                    Stations =
+                    [
+                        .. block.Stations.Select((s, i) => s with
+                        {
+                            Lies = stations.TryGetValue(s.Id, out var station) ? string.Join(", ", station.Lies) : "",
+                            Begins = room.Groups.FirstOrDefault(g => g.Block == block.Id) is { } groups
+                                ? string.Join(", ", groups.Groups[i].People.Select(p => names[p]).Concat(groups.Groups[i].Unnamed is > 0 and var more ? [$"{more} more"] : Array.Empty<string>()))
+                                : "",
+                        }),
+                    ],
+                }),
+            ],
+        };
     }
 
     private static SheetBlock Block(ClassPlan plan, Timeline timeline, Block block, int index, DateTime? startsAt, Preferences preferences)

@@ -176,7 +176,7 @@ internal static class RoomEndpoints
             return Problems.Bad("/groups", $"There are {groups.Length} groups.", $"as many as stations: {block.Stations.Length}");
         }
 
-        var chosen = request.Groups ?? ready.Room.Groups[block.Id];
+        var chosen = request.Groups ?? room.Even(ready.Plan, ready.Room.People, ready.Session, ready.Chosen)[block.Id];
         rooms.Group(id, block.Id, chosen.SelectMany((g, i) => g.Select(p => (p, i))).DistinctBy(p => p.p));
         return TypedResults.Ok(RoomView.Of(room.Of(ready.Plan, ready.Session, rooms.Of(id)), ready.Timeline, evaluator.Preferences));
     }

@@ -49,10 +49,20 @@ internal static class TakeAlongEndpoints
         return TypedResults.Content(TapePicture.Of(result.Plan, result.Timeline), "image/svg+xml");
     }
 
-    private static Results<Ok<RunSheet>, ProblemHttpResult> Sheet(Guid id, Guid? session, Classes classes, Sessions sessions, Evaluator evaluator)
+    /// <summary>For the instructor's hand: with what lies where and who begins where, on the occasion that is meant.</summary>
+    private static Results<Ok<RunSheet>, ProblemHttpResult> Sheet(
+        Guid id, Guid? session, Classes classes, Sessions sessions, Rooms rooms, SessionRooms room, Evaluator evaluator)
     {
         var (ready, problem) = Of(id, session, classes, sessions, evaluator);
-        return ready is null ? problem! : TypedResults.Ok(RunSheet.Of(ready.Plan, ready.Timeline, ready.StartsAt, evaluator.Preferences));
+        if (ready is null)
+        {
+            return problem!;
+        }
+
+        var sheet = RunSheet.Of(ready.Plan, ready.Timeline, ready.StartsAt, evaluator.Preferences);
+        return TypedResults.Ok(ready.Session is { } held
+            ? sheet.In(RoomView.Of(room.Of(ready.Plan, held, rooms.Of(held.Id)), ready.Timeline, evaluator.Preferences))
+            : sheet);
     }
 
     /// <param name="shortest">Stature in cm for which stations are set up; and the tallest. Left out: those of the roster, so far as they are told.</param>

@@ -2776,6 +2776,8 @@ export interface components {
             ways: components["schemas"]["StationWay"][];
             /** @description What lies there. */
             lies: string[];
+            /** @description Who takes turns with whom, where two share it. */
+            pairs: string[];
         };
         /** @description The room that a class is held in: who does what with what, in words for the instructor's screen. */
         RoomView: {
@@ -3064,6 +3066,16 @@ export interface components {
             main: string;
             easier: string[];
             figure: null | components["schemas"]["Figure"];
+            /**
+             * @description The kit that lies there; empty without any.
+             * @default
+             */
+            lies?: string;
+            /**
+             * @description Who begins there in a rotation, by the names they are called; empty elsewhere.
+             * @default
+             */
+            begins?: string;
         };
         /** @description Kit that does not go round at a moment. */
         Shortage: {

@@ -15,6 +15,7 @@ import { counts } from '../build/words'
 import { NumberField } from '../../ui/NumberField'
 import { useClassEditor } from '../editor/context'
 import css from './Brief.module.css'
+import { Expected } from '../room/Expected'
 import { BriefFields } from './BriefFields'
 
 export function BriefPage() {
@@ -35,6 +36,12 @@ export function BriefPage() {
           }))
         }
       >
+        {session && (
+          <Expected
+            booking={booking}
+            onChange={(next) => change('who comes', (draft) => ({ ...draft, booking: next }))}
+          />
+        )}
         {evaluation?.titleNote && (
           <p role="status" className={css.refused}>
             {evaluation.titleNote}

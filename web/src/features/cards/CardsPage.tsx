@@ -187,6 +187,8 @@ function Sheet({ sheet }: { sheet: Schemas['RunSheet'] }) {
                     {station.figure ? <Thumb figure={station.figure} /> : <span />}
                     <div>
                       <b>{station.name}</b> <span className={css.target}>{station.target}</span>
+                      {station.begins && <span className={css.options}>begin here: {station.begins}</span>}
+                      {station.lies && <span className={css.options}>there lies: {station.lies}</span>}
                       <span className={css.options}>
                         {station.harder.length > 0 && (
                           <span>

@@ -1,10 +1,12 @@
 import { Button, NativeSelect } from '@mantine/core'
 import { useState } from 'react'
+import type { Booking } from '../../api/client'
 import { troubleWords } from '../../api/client'
 import { NumberField } from '../../ui/NumberField'
 import { UndoBar } from '../../ui/UndoBar'
 import { partId } from '../../plan/edit'
 import { useClassEditor } from '../editor/context'
+import { Expected } from './Expected'
 import { FloorMap } from './FloorMap'
 import css from './Room.module.css'
 import type { FloorSpot, Room, useRoom } from './useRoom'
@@ -14,7 +16,7 @@ type Held = ReturnType<typeof useRoom>
 
 /** The room from above, block by block: where stations lie, who begins where, and the way round. */
 export function Floor({ held, room }: { held: Held; room: Room }) {
-  const { plan, booking, change, flush } = useClassEditor()
+  const { plan, booking, change } = useClassEditor()
   const halls = useHalls()
   const { chosen, choose } = useChosen(held.id)
   const blocks = plan.blocks.filter((block) => (block.stations ?? []).length > 0)
@@ -33,11 +35,15 @@ export function Floor({ held, room }: { held: Held; room: Room }) {
     void choose({ spots })
   }
 
-  /** More or fewer come than planned: everyone is regrouped, most keep their group. */
-  async function came(heads: number) {
-    change('head-count', (draft) => ({ ...draft, booking: { ...draft.booking, headCount: heads } }))
-    await flush()
-    await held.refresh()
+  /** More, fewer or others come than planned: everyone is regrouped, most keep their group. */
+  async function came(next: Partial<Booking>) {
+    // Groups that were only proposed so far are the ones that most are to keep.
+    if (groups)
+      await held.group(
+        id,
+        groups.groups.map((g) => g.people),
+      )
+    change('who comes', (draft) => ({ ...draft, booking: { ...draft.booking, ...next } }))
   }
 
   const spots = chosen.data?.spots ?? {}
@@ -70,8 +76,11 @@ export function Floor({ held, room }: { held: Held; room: Room }) {
           max={500}
           needed
           value={booking.headCount}
-          onChange={(heads) => heads !== undefined && void came(heads)}
+          onChange={(headCount) => headCount !== undefined && void came({ headCount })}
         />
+      </div>
+      <div data-screen-only>
+        <Expected booking={booking} usual={room.people.map((p) => p.id)} onChange={(next) => void came(next)} />
       </div>
       <div className={css.beside}>
         {floor.isError && <p role="alert">The floor cannot be drawn. {troubleWords(floor.error)}</p>}

@@ -37,19 +37,27 @@ export function FloorMap({ view, spots, onPut, onAuto }: Props) {
     x: Math.min(Math.max(x, 0), hall.widthM),
     y: Math.min(Math.max(y, 0), hall.lengthM),
   })
+  // Who moves one station wants the others to stay where they are.
   const put = (station: Station, x: number, y: number, turned = station.turned) =>
-    onPut({ ...spots, [station.station]: { ...within(snap(x), snap(y)), turned } })
+    onPut({
+      ...Object.fromEntries(stations.map((s) => [s.station, { x: s.x, y: s.y, turned: s.turned }])),
+      ...spots,
+      [station.station]: { ...within(snap(x), snap(y)), turned },
+    })
+
+  /** Where it is just now: under the finger, where it was put last, else where the server laid it. */
+  const place = (station: Station) =>
+    drag?.id === station.station ? drag : (spots[station.station] ?? { x: station.x, y: station.y })
 
   function onKey(event: KeyboardEvent, station: Station) {
+    const { x, y } = place(station)
     const by = { ArrowLeft: [-STEP, 0], ArrowRight: [STEP, 0], ArrowUp: [0, -STEP], ArrowDown: [0, STEP] }[event.key]
-    if (by) put(station, station.x + by[0]!, station.y + by[1]!)
-    else if (event.key.toLowerCase() === 't' && !event.ctrlKey && !event.metaKey)
-      put(station, station.x, station.y, !station.turned)
+    if (by) put(station, x + by[0]!, y + by[1]!)
+    else if (event.key.toLowerCase() === 't' && !event.ctrlKey && !event.metaKey) put(station, x, y, !station.turned)
     else return
     event.preventDefault()
   }
 
-  const place = (station: Station) => (drag?.id === station.station ? { x: drag.x, y: drag.y } : station)
   return (
     <section aria-label={`The floor of ${view.name}`} className={css.map}>
       {troubles.length > 0 && (
@@ -78,13 +86,6 @@ export function FloorMap({ view, spots, onPut, onAuto }: Props) {
               width={fixture.widthM}
               height={fixture.lengthM}
             />
-            <text
-              className={css.fixtureName}
-              x={Math.min(Math.max(fixture.x + fixture.widthM / 2, 0.8), hall.widthM - 0.8)}
-              y={fixture.y + fixture.lengthM / 2 + (fixture.y > hall.lengthM - 0.5 ? -0.15 : 0.3)}
-            >
-              {fixture.name ?? fixture.kind}
-            </text>
           </g>
         ))}
         {movable && stations.length > 1 && (
@@ -114,7 +115,8 @@ export function FloorMap({ view, spots, onPut, onAuto }: Props) {
               if (!movable) return
               const at = metres(event)
               ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
-              setDrag({ id: station.station, x: station.x, y: station.y, dx: at.x - station.x, dy: at.y - station.y })
+              const { x, y } = place(station)
+              setDrag({ id: station.station, x, y, dx: at.x - x, dy: at.y - y })
             }}
             onPointerMove={(event) => {
               if (drag?.id !== station.station) return
@@ -125,23 +127,24 @@ export function FloorMap({ view, spots, onPut, onAuto }: Props) {
             onPointerUp={() => {
               if (drag?.id !== station.station) return
               setDrag(null)
-              if (drag.x !== station.x || drag.y !== station.y) put(station, drag.x, drag.y)
+              const from = spots[station.station] ?? station
+              if (drag.x !== from.x || drag.y !== from.y) put(station, drag.x, drag.y)
             }}
             onPointerCancel={() => setDrag(null)}
           >
             <rect x={-station.widthM / 2} y={-station.lengthM / 2} width={station.widthM} height={station.lengthM} />
-            <text className={css.spotNumber} y={0.05}>
+            <text aria-hidden="true" className={css.spotNumber} y={0.05}>
               {movable ? station.number : ''}
             </text>
-            <text className={css.spotName} y={0.45}>
+            <text aria-hidden="true" className={css.spotName} y={0.45}>
               {station.name}
             </text>
-            <text className={css.spotSize} y={0.8}>
+            <text aria-hidden="true" className={css.spotSize} y={0.8}>
               {station.widthM} × {station.lengthM} m
               {station.needs && `, at ${station.needs === 'wall' ? 'a wall' : 'the anchor'}`}
             </text>
             {now && (
-              <g transform={`translate(${station.widthM / 2 - 0.4} ${-station.lengthM / 2 + 0.4})`}>
+              <g aria-hidden="true" transform={`translate(${station.widthM / 2 - 0.4} ${-station.lengthM / 2 + 0.4})`}>
                 <circle className={css.tokenDisc} r={0.3} />
                 <text className={css.tokenNumber} y={0.12}>
                   {now.groups[i]}
@@ -149,6 +152,16 @@ export function FloorMap({ view, spots, onPut, onAuto }: Props) {
               </g>
             )}
           </g>
+        ))}
+        {hall.fixtures.map((fixture, i) => (
+          <text
+            key={i}
+            className={css.fixtureName}
+            x={Math.min(Math.max(fixture.x + fixture.widthM / 2, 0.8), hall.widthM - 0.8)}
+            y={fixture.y + fixture.lengthM / 2 + (fixture.y > hall.lengthM - 0.5 ? -0.15 : 0.3)}
+          >
+            {fixture.name ?? fixture.kind}
+          </text>
         ))}
       </svg>
       <p className={css.under} data-screen-only>

@@ -328,7 +328,7 @@ function StockRow(props: { line: Line; onChange: (next: Partial<Line>) => void; 
         checked={line.standIn ?? false}
         onChange={(event) => onChange({ standIn: event.currentTarget.checked })}
       />
-      <Button size="xs" variant="subtle" onClick={onRemove} aria-label={`Take ${name} out of the stock`}>
+      <Button size="xs" variant="subtle" onClick={onRemove} aria-label={`Take out: ${name}`}>
         Take out
       </Button>
     </div>

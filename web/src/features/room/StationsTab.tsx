@@ -33,6 +33,7 @@ export function StationsTab({ room }: { room: Room }) {
                 )
               })}
             </ul>
+            {station.pairs.length > 0 && <p>In turns: {station.pairs.join('; ')}.</p>}
             {station.lies.length > 0 && <p className={css.soft}>There lies: {station.lies.join(', ')}.</p>}
           </section>
         </li>

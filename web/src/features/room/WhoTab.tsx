@@ -104,7 +104,7 @@ export function WhoTab({ held, room }: { held: Held; room: Room }) {
                       cell={cell}
                       at={`${row},${column}`}
                       chosen={at?.person === person.id && at.station === cell.station}
-                      label={`${person.called} at ${room.stations[column]!.name}: ${cell.words}, ${kinds[cell.kind]}${cell.pinned ? ', your choice' : ''}`}
+                      label={`${person.called} at ${room.stations[column]!.name}: ${cell.words}, ${cell.against ? 'against care' : kinds[cell.kind]}${cell.pinned ? ' yours' : ''}`}
                       pictures={pictures}
                       onOpen={() => setAt({ person: person.id, station: cell.station })}
                     />

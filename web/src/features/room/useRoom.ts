@@ -8,19 +8,25 @@ export type Room = Schemas['RoomView']
 export type RoomCell = Schemas['RoomCell']
 export type FloorSpot = Schemas['FloorSpot']
 
+/** What was chosen arrives in the order in which it was chosen. */
+let lastChosen: Promise<unknown> = Promise.resolve()
+
 const of = (id: string) => ({ params: { path: { id } } })
 
 /** The room of the session whose screens these are, as the class stands on the screen now. */
 export function useRoom() {
-  const { plan, session, booking } = useClassEditor()
+  const { plan, session, booking, flush } = useClassEditor()
   const queries = useQueryClient()
   const id = session?.id ?? ''
-  // Who is expected and how many is saved with the booking; the room is asked for anew when that has arrived.
   const key = ['room', id, plan, booking.headCount, booking.expected]
   const [told, setTold] = useState('')
   const room = useQuery({
     queryKey: key,
-    queryFn: () => answer(api.POST('/api/sessions/{id}/room', { ...of(id), body: { class: plan } })),
+    queryFn: async () => {
+      // Who is expected stands in the booking: it is saved before the room is asked for.
+      await flush()
+      return answer(api.POST('/api/sessions/{id}/room', { ...of(id), body: { class: plan } }))
+    },
     enabled: id !== '',
     placeholderData: keepPreviousData,
     retry: false,
@@ -40,7 +46,7 @@ export function useRoom() {
     put(await answer(api.POST('/api/sessions/{id}/groups', { ...of(id), body: { class: plan, block, groups } })))
   }
 
-  return { id, plan, room, pin, group, told, setTold, refresh: () => queries.invalidateQueries({ queryKey: ['room'] }) }
+  return { id, plan, room, pin, group, told, setTold }
 }
 
 /** What is chosen for the session: its room, where stations were put, which looks are done. */
@@ -53,10 +59,13 @@ export function useChosen(id: string) {
     enabled: id !== '',
   })
   async function choose(next: Partial<Schemas['SessionRoomView']>) {
-    if (!chosen.data) return
-    const body = { ...chosen.data, ...next }
+    const now = queries.getQueryData<Schemas['SessionRoomView']>(key)
+    if (!now) return
+    const body = { ...now, ...next }
     queries.setQueryData(key, body)
-    await answer(api.PUT('/api/sessions/{id}/chosen', { ...of(id), body }))
+    const sent = lastChosen.then(() => answer(api.PUT('/api/sessions/{id}/chosen', { ...of(id), body })))
+    lastChosen = sent.catch(() => undefined)
+    await sent
     await Promise.all([
       queries.invalidateQueries({ queryKey: ['floor'] }),
       queries.invalidateQueries({ queryKey: ['room'] }),
@@ -68,9 +77,13 @@ export function useChosen(id: string) {
 export const useHalls = () => useQuery({ queryKey: ['rooms'], queryFn: () => answer(api.GET('/api/rooms')) })
 
 export function useFloor(id: string, plan: Plan, block: string, rest: unknown) {
+  const { flush } = useClassEditor()
   return useQuery({
     queryKey: ['floor', id, plan, block, rest],
-    queryFn: () => answer(api.POST('/api/sessions/{id}/floor', { ...of(id), body: { class: plan, block } })),
+    queryFn: async () => {
+      await flush()
+      return answer(api.POST('/api/sessions/{id}/floor', { ...of(id), body: { class: plan, block } }))
+    },
     enabled: id !== '' && block !== '',
     placeholderData: keepPreviousData,
     retry: false,
