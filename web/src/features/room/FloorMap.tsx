@@ -96,61 +96,65 @@ export function FloorMap({ view, spots, onPut, onAuto }: Props) {
           />
         )}
         {stations.map((station, i) => (
-          <g
-            key={station.station}
-            className={css.spot}
-            data-bad={bad.has(station.station)}
-            data-lane={station.lane}
-            data-put={station.put}
-            transform={`translate(${place(station).x} ${place(station).y})`}
-            tabIndex={movable ? 0 : undefined}
-            role={movable ? 'button' : undefined}
-            aria-label={
-              movable
-                ? `Station ${station.number}, ${station.name}, ${station.x} metres from the left, ${station.y} from the front. Arrow keys move it, T turns it.`
-                : undefined
-            }
-            onKeyDown={movable ? (event) => onKey(event, station) : undefined}
-            onPointerDown={(event) => {
-              if (!movable) return
-              const at = metres(event)
-              ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
-              const { x, y } = place(station)
-              setDrag({ id: station.station, x, y, dx: at.x - x, dy: at.y - y })
-            }}
-            onPointerMove={(event) => {
-              if (drag?.id !== station.station) return
-              const at = metres(event)
-              const to = within(snap(at.x - drag.dx), snap(at.y - drag.dy))
-              setDrag({ ...drag, ...to })
-            }}
-            onPointerUp={() => {
-              if (drag?.id !== station.station) return
-              setDrag(null)
-              const from = spots[station.station] ?? station
-              if (drag.x !== from.x || drag.y !== from.y) put(station, drag.x, drag.y)
-            }}
-            onPointerCancel={() => setDrag(null)}
-          >
-            <rect x={-station.widthM / 2} y={-station.lengthM / 2} width={station.widthM} height={station.lengthM} />
-            <text aria-hidden="true" className={css.spotNumber} y={0.05}>
-              {movable ? station.number : ''}
-            </text>
-            <text aria-hidden="true" className={css.spotName} y={0.45}>
-              {station.name}
-            </text>
-            <text aria-hidden="true" className={css.spotSize} y={0.8}>
-              {station.widthM} × {station.lengthM} m
-              {station.needs && `, at ${station.needs === 'wall' ? 'a wall' : 'the anchor'}`}
-            </text>
-            {now && (
-              <g aria-hidden="true" transform={`translate(${station.widthM / 2 - 0.4} ${-station.lengthM / 2 + 0.4})`}>
-                <circle className={css.tokenDisc} r={0.3} />
-                <text className={css.tokenNumber} y={0.12}>
-                  {now.groups[i]}
-                </text>
-              </g>
-            )}
+          <g key={station.station}>
+            <g
+              className={css.spot}
+              data-bad={bad.has(station.station)}
+              data-lane={station.lane}
+              data-put={station.put}
+              transform={`translate(${place(station).x} ${place(station).y})`}
+              tabIndex={movable ? 0 : undefined}
+              role={movable ? 'button' : undefined}
+              aria-label={
+                movable
+                  ? `Station ${station.number}, ${station.name}, ${station.x} metres from the left, ${station.y} from the front. Arrow keys move it, T turns it.`
+                  : undefined
+              }
+              onKeyDown={movable ? (event) => onKey(event, station) : undefined}
+              onPointerDown={(event) => {
+                if (!movable) return
+                const at = metres(event)
+                ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
+                const { x, y } = place(station)
+                setDrag({ id: station.station, x, y, dx: at.x - x, dy: at.y - y })
+              }}
+              onPointerMove={(event) => {
+                if (drag?.id !== station.station) return
+                const at = metres(event)
+                const to = within(snap(at.x - drag.dx), snap(at.y - drag.dy))
+                setDrag({ ...drag, ...to })
+              }}
+              onPointerUp={() => {
+                if (drag?.id !== station.station) return
+                setDrag(null)
+                const from = spots[station.station] ?? station
+                if (drag.x !== from.x || drag.y !== from.y) put(station, drag.x, drag.y)
+              }}
+              onPointerCancel={() => setDrag(null)}
+            >
+              <rect x={-station.widthM / 2} y={-station.lengthM / 2} width={station.widthM} height={station.lengthM} />
+            </g>
+            {/* The words stand beside the button that they are drawn on: its own name says more. */}
+            <g transform={`translate(${place(station).x} ${place(station).y})`} pointerEvents="none">
+              <text className={css.spotNumber} y={0.05}>
+                {movable ? station.number : ''}
+              </text>
+              <text className={css.spotName} y={0.45}>
+                {station.name}
+              </text>
+              <text className={css.spotSize} y={0.8}>
+                {station.widthM} × {station.lengthM} m
+                {station.needs && `, at ${station.needs === 'wall' ? 'a wall' : 'the anchor'}`}
+              </text>
+              {now && (
+                <g transform={`translate(${station.widthM / 2 - 0.4} ${-station.lengthM / 2 + 0.4})`}>
+                  <circle className={css.tokenDisc} r={0.3} />
+                  <text className={css.tokenNumber} y={0.12}>
+                    {now.groups[i]}
+                  </text>
+                </g>
+              )}
+            </g>
           </g>
         ))}
         {hall.fixtures.map((fixture, i) => (
