@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json.Nodes;
+using Halterion.Core.Demands;
 using Halterion.Core.Moves;
 using Halterion.Core.People;
 using Halterion.Core.PlanFormat;
@@ -14,6 +15,18 @@ namespace Halterion.Core.Tests;
 public class RoomTests
 {
     private static readonly DateOnly Day = new(2026, 11, 26);
+
+    /// <summary>The page for people says what the table in the code says.</summary>
+    [Fact]
+    public void The_documented_limits_are_those_of_the_code()
+    {
+        var said = File.ReadAllText(Path.Combine(Path.GetDirectoryName(Here())!, "../../docs/room.md"));
+        Assert.All(LimitTable.Rules.GroupBy(r => r.Limit), rules => Assert.Contains(
+            $"| {LimitTable.Named(rules.Key)} | {string.Join("; ", rules.Where(r => !r.Strict).Select(r => r.What))} | {string.Join("; ", rules.Where(r => r.Strict).Select(r => r.What))} |",
+            said, StringComparison.Ordinal));
+    }
+
+    private static string Here([System.Runtime.CompilerServices.CallerFilePath] string path = "") => path;
 
     private static RoomOf RoomWith(ClassPlan plan, int heads, ImmutableArray<StockLine>? kit, params Person[] people) =>
         new(plan, Day, [.. people], heads, [], kit, ImmutableDictionary<PlaceId, ImmutableArray<ImmutableArray<PersonId>>>.Empty);

@@ -21,6 +21,8 @@ try {
   const shots = [
     ['classes', '/', [1280, 800], []],
     ['people', '/people', [1280, 800], []],
+    ['room', at('Six around the loft', 'room'), [1280, 1100], [], (page) => page.getByRole('button', { name: /^Greta Holm at Wide squat/ }).click()],
+    ['floor', at('Six around the loft', 'room?view=floor'), [1280, 1100], []],
     ['brief', at('Full moon circuit', 'brief'), [1280, 800], []],
     ['build', at('Full moon circuit', 'build'), [1280, 800], []],
     ['station', at('Full moon circuit', 'build'), [1280, 900], [], (page) => page.getByRole('article', { name: /Split squat/ }).locator('button[aria-expanded]').click()],
@@ -42,7 +44,6 @@ try {
     ['station-card', at('Full moon circuit', 'cards'), [1280, 1000], [], 'Station cards'],
     ['moves', '/moves', [1280, 800], []],
     ['move', '/moves/single-leg-deadlift', [1280, 900], []],
-    ['settings', '/settings', [1280, 800], []],
     ['build-phone', at('Six around the loft', 'build'), [390, 844], []],
     ['log', at('Six around the loft, first time', 'log'), [1280, 800], []],
     ['lead', at('Full moon circuit', 'lead'), [1280, 800], Array(10).fill('n')],
