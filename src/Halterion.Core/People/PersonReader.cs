@@ -100,8 +100,11 @@ public static class PersonReader
             return null;
         }
 
-        var setUp = new PersonSetUp(map.Whole("boxCm", 1, 120), map.Whole("benchCm", 1, 120), map.Whole("rearFootCm", 1, 120), map.Choice<BandStrength>("band"));
+        var setUp = new PersonSetUp(Height("boxCm", "box"), Height("benchCm", "bench"), Height("rearFootCm", "rearFoot"), map.Choice<BandStrength>("band"));
         map.Close("a set-up");
         return setUp;
+
+        // The short names are taken too.
+        int? Height(string name, string brief) => map.Whole(map.Has(name) ? name : brief, 1, 120);
     }
 }

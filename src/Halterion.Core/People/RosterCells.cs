@@ -106,6 +106,7 @@ public static partial class RosterCells
             return (person, ("There are control characters in it.", "plain text"));
         }
 
+        var setUp = person.SetUp ?? new PersonSetUp();
         return column switch
         {
             RosterColumn.Name => Text(text, 120, t => person with { Name = t }),
@@ -113,19 +114,23 @@ public static partial class RosterCells
             RosterColumn.LastName => Text(text, 60, t => person with { Name = $"{person.Name} {t}".Trim() }),
             RosterColumn.Nick => Text(text, 60, t => person with { Nick = t }),
             RosterColumn.Note => Text(text, 4000, t => person with { Note = t }),
-            RosterColumn.Stature or RosterColumn.StatureInches => Number(Centimetres(text, column == RosterColumn.StatureInches), 100, 230, "centimetres, such as 168, 1.68 m or 5 ft 7", text, n => person with { StatureCm = (int)n }),
-            RosterColumn.Mass or RosterColumn.MassPounds => Number(Kilograms(text, column == RosterColumn.MassPounds), 25, 300, "kilograms, such as 64.5, or pounds, such as 142 lb", text, n => person with { MassKg = n }),
+            RosterColumn.Stature or RosterColumn.StatureInches => Number(
+                Centimetres(text, column == RosterColumn.StatureInches), 100, 230, "centimetres, such as 168, 1.68 m or 5 ft 7", text,
+                n => person with { StatureCm = (int)n }),
+            RosterColumn.Mass or RosterColumn.MassPounds => Number(
+                Kilograms(text, column == RosterColumn.MassPounds), 25, 300, "kilograms, such as 64.5, or pounds, such as 142 lb", text,
+                n => person with { MassKg = n }),
             RosterColumn.BirthYear => Number(Year(text), 1900, 2100, "a year, such as 1984", text, n => person with { BirthYear = (int)n }),
             RosterColumn.Level => LevelOf(person, text, Person.Levelled),
             RosterColumn.LevelSquat => LevelOf(person, text, [Family.Squat]),
             RosterColumn.LevelLunge => LevelOf(person, text, [Family.Lunge]),
             RosterColumn.LevelHinge => LevelOf(person, text, [Family.Hinge]),
             RosterColumn.LevelBridge => LevelOf(person, text, [Family.Bridge]),
-            RosterColumn.BoxCm => Number(Plain(text, "cm"), 1, 120, "centimetres, 1–120", text, n => person with { SetUp = (person.SetUp ?? new PersonSetUp()) with { BoxCm = (int)n } }),
-            RosterColumn.BenchCm => Number(Plain(text, "cm"), 1, 120, "centimetres, 1–120", text, n => person with { SetUp = (person.SetUp ?? new PersonSetUp()) with { BenchCm = (int)n } }),
-            RosterColumn.RearFootCm => Number(Plain(text, "cm"), 1, 120, "centimetres, 1–120", text, n => person with { SetUp = (person.SetUp ?? new PersonSetUp()) with { RearFootCm = (int)n } }),
+            RosterColumn.BoxCm => Height(text, n => person with { SetUp = setUp with { BoxCm = n } }),
+            RosterColumn.BenchCm => Height(text, n => person with { SetUp = setUp with { BenchCm = n } }),
+            RosterColumn.RearFootCm => Height(text, n => person with { SetUp = setUp with { RearFootCm = n } }),
             RosterColumn.Band => WordsOf<BandStrength>.All.TryGetValue(text.ToLowerInvariant(), out var band)
-                ? (person with { SetUp = (person.SetUp ?? new PersonSetUp()) with { Band = band } }, null)
+                ? (person with { SetUp = setUp with { Band = band } }, null)
                 : (person, ($"“{Short(text)}” is no band.", WordsOf<BandStrength>.Listed)),
             RosterColumn.Ready => TicksOf(person, text),
             _ => LimitsOf(person, text),
@@ -176,6 +181,9 @@ public static partial class RosterCells
     private static (Person, (string, string)?) Number(decimal? number, decimal least, decimal most, string right, string text, Func<decimal, Person> set) =>
         number is { } n && n >= least && n <= most ? (set(n), null)
         : (set(least), (number is null ? $"“{Short(text)}” cannot be read." : string.Create(CultureInfo.InvariantCulture, $"“{Short(text)}” is outside {least}–{most}."), right));
+
+    private static (Person, (string, string)?) Height(string text, Func<int, Person> set) =>
+        Number(Plain(text, "cm"), 1, 120, "centimetres, 1–120", text, n => set((int)n));
 
     private static string Short(string text) => text.Length > 40 ? text[..40] + "…" : text;
 

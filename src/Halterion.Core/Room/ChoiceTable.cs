@@ -105,7 +105,12 @@ internal sealed class ChoiceTable
             return [new Offer(at, 0, options[station][at].Needs)];
         }
 
-        return [.. Enumerable.Range(0, options[station].Length).Where(o => entries[person, station][o].Allowed).Select(o => new Offer(o, entries[person, station][o].Cost, options[station][o].Needs))];
+        return
+        [
+            .. Enumerable.Range(0, options[station].Length)
+                .Where(o => entries[person, station][o].Allowed)
+                .Select(o => new Offer(o, entries[person, station][o].Cost, options[station][o].Needs)),
+        ];
     }
 
     private Entry Of(Person person, Place place, OptionAt at)

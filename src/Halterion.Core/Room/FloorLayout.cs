@@ -143,9 +143,16 @@ public static class FloorLayout
     /// <summary>In rows of equal length, as square as can be; where that is only one long row, in rows with a place left over. [M] Not longer than three times its width.</summary>
     private static (double Width, double Length) Rows(int people, double width, double length)
     {
-        var exact = Enumerable.Range(1, people).Where(c => people % c == 0).Select(c => (Width: width * c, Length: length * (people / c))).MinBy(s => Math.Abs(s.Width - s.Length));
+        var exact = Enumerable.Range(1, people).Where(c => people % c == 0)
+            .Select(c => (Width: width * c, Length: length * (people / c)))
+            .MinBy(s => Math.Abs(s.Width - s.Length));
+        if (Math.Max(exact.Width, exact.Length) <= 3 * Math.Min(exact.Width, exact.Length))
+        {
+            return exact;
+        }
+
         var columns = (int)Math.Ceiling(Math.Sqrt(people));
-        return Math.Max(exact.Width, exact.Length) <= 3 * Math.Min(exact.Width, exact.Length) ? exact : (width * columns, length * Math.Ceiling(people / (double)columns));
+        return (width * columns, length * Math.Ceiling(people / (double)columns));
     }
 
     private static FloorStation Place(Wish w, double x, double y, bool turned, bool put) => new(

@@ -34,8 +34,9 @@ public static class KitLooks
         var items = used.Distinct().Order().ToArray();
         var looks = items.Where(Words.ContainsKey).Select(i => new KitLook(PlanFormat.WordsOf<KitItem>.Of(i), Words[i]));
         var lines = stock.Where(l => items.Contains(l.Item)).ToArray();
-        var checks = lines.Where(l => l.Condition == Condition.Check).Select(l => new KitLook($"check-{Key(l)}", $"{Capital(NeedWords.Of(l.Item, 1, l.Kg, l.HeightCm, l.Strength, null, l.Name))}: marked to be checked."));
-        var makeshift = lines.Where(l => l.StandIn).Select(l => new KitLook($"stand-in-{Key(l)}", $"{Capital(NeedWords.Of(l.Item, 1, l.Kg, l.HeightCm, l.Strength, null, l.Name))}: makeshift, it must not break or roll."));
+        static string Named(StockLine l) => Capital(NeedWords.Of(l.Item, 1, l.Kg, l.HeightCm, l.Strength, null, l.Name));
+        var checks = lines.Where(l => l.Condition == Condition.Check).Select(l => new KitLook($"check-{Key(l)}", $"{Named(l)}: marked to be checked."));
+        var makeshift = lines.Where(l => l.StandIn).Select(l => new KitLook($"stand-in-{Key(l)}", $"{Named(l)}: makeshift, it must not break or roll."));
         return [.. looks.Concat(checks).Concat(makeshift).DistinctBy(l => l.Key)];
     }
 

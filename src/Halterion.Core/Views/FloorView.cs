@@ -47,8 +47,11 @@ public static class FloorPicture
         Put($"<rect x=\"0\" y=\"0\" width=\"{w}\" height=\"{l}\" fill=\"#fff\" stroke=\"#222\" stroke-width=\"8\"/>");
         foreach (var f in floor.Hall.Fixtures)
         {
-            Put($"<rect x=\"{(double)f.X * Metre}\" y=\"{(double)f.Y * Metre}\" width=\"{(double)f.WidthM * Metre}\" height=\"{(double)f.LengthM * Metre}\" fill=\"{(f.Kind == FixtureKind.Door ? "#fff" : "#bbb")}\" stroke=\"#222\" stroke-width=\"3\"/>");
-            Put($"<text x=\"{((double)f.X + (double)f.WidthM / 2) * Metre}\" y=\"{((double)f.Y + (double)f.LengthM / 2) * Metre + 8}\" font-size=\"24\">{Safe(f.Name ?? PlanFormat.WordsOf<FixtureKind>.Of(f.Kind))}</text>");
+            var (x, y, width, length) = ((double)f.X * Metre, (double)f.Y * Metre, (double)f.WidthM * Metre, (double)f.LengthM * Metre);
+            var fill = f.Kind == FixtureKind.Door ? "#fff" : "#bbb";
+            Put($"<rect x=\"{x}\" y=\"{y}\" width=\"{width}\" height=\"{length}\" fill=\"{fill}\" stroke=\"#222\" stroke-width=\"3\"/>");
+            var name = f.Name ?? PlanFormat.WordsOf<FixtureKind>.Of(f.Kind);
+            Put($"<text x=\"{x + width / 2}\" y=\"{y + length / 2 + 8}\" font-size=\"24\">{Safe(name)}</text>");
         }
 
         for (var i = 0; arrows && floor.Stations.Length > 1 && i < floor.Stations.Length; i++)
@@ -61,7 +64,8 @@ public static class FloorPicture
         {
             var s = floor.Stations[i];
             var (x, y, width, length) = (s.X * Metre, s.Y * Metre, s.WidthM * Metre, s.LengthM * Metre);
-            Put($"<rect x=\"{x - width / 2}\" y=\"{y - length / 2}\" width=\"{width}\" height=\"{length}\" rx=\"14\" fill=\"#f3efe2\" stroke=\"#222\" stroke-width=\"4\"{(s.Lane ? " stroke-dasharray=\"20 12\"" : "")}/>");
+            var dashes = s.Lane ? " stroke-dasharray=\"20 12\"" : "";
+            Put($"<rect x=\"{x - width / 2}\" y=\"{y - length / 2}\" width=\"{width}\" height=\"{length}\" rx=\"14\" fill=\"#f3efe2\" stroke=\"#222\" stroke-width=\"4\"{dashes}/>");
             Put($"<text x=\"{x}\" y=\"{y - 8}\" font-size=\"54\" font-weight=\"700\">{s.Number}</text>");
             Put($"<text x=\"{x}\" y=\"{y + 30}\" font-size=\"26\">{Safe(s.Name)}</text>");
             if (i < groups.Length)

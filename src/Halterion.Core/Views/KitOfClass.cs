@@ -58,7 +58,9 @@ internal sealed record KitOfClass(
         var where = places.Where(p => uses[p.Station.Id].ContainsKey(kind)).ToArray();
         var peak = found.Kit.FirstOrDefault(k => k.Kind == kind);
         var most = kind is { Item: KitItem.Wall, Or: null } ? peak?.Peak ?? 0 : Math.Max(peak?.Peak ?? 0, where.Select(p => uses[p.Station.Id][kind]).DefaultIfEmpty(0).Max());
-        var spans = timeline.Spans.Where(s => s.Kind == SpanKind.Work && where.Any(p => room.Plan.Blocks[s.Block].Id == p.Block.Id && (s.Station is null || room.Plan.Blocks[s.Block].Stations[s.Station.Value].Id == p.Station.Id))).ToArray();
+        bool IsAt(Span span, Place p) => room.Plan.Blocks[span.Block] is var block && block.Id == p.Block.Id
+            && (span.Station is null || block.Stations[span.Station.Value].Id == p.Station.Id);
+        var spans = timeline.Spans.Where(s => s.Kind == SpanKind.Work && where.Any(p => IsAt(s, p))).ToArray();
         var when = spans.Length == 0 ? "" : Minutes(spans[0].Start, spans[^1].End);
         var place = (room.Kit ?? []).FirstOrDefault(kind.IsServedBy)?.Place ?? "";
         return new RoomKit(

@@ -41,6 +41,12 @@ const acts = {
     changes: ['circles'],
     says: 'A group could not be removed.',
   },
+  chooseSessionRoom: {
+    send: ({ id, ...body }: Schemas['SessionRoomDetails'] & { id: string }) =>
+      answer(api.PUT('/api/sessions/{id}/chosen', { ...byId(id), body })),
+    changes: ['floor', 'room'],
+    says: 'What was chosen for the room could not be saved.',
+  },
   addRoom: {
     send: (body: Schemas['HallDetails']) => answer(api.POST('/api/rooms', { body })),
     changes: ['rooms'],
@@ -48,7 +54,7 @@ const acts = {
   },
   keepRoom: {
     send: ({ id, ...body }: Schemas['StoredHall']) => answer(api.PUT('/api/rooms/{id}', { ...byId(id), body })),
-    changes: ['rooms', 'room', 'floor'],
+    changes: ['room', 'floor'],
     says: 'A room could not be changed.',
   },
   removeRoom: {

@@ -1,5 +1,5 @@
 import { Anchor, Button, Checkbox, Loader, NativeSelect, Textarea, TextInput } from '@mantine/core'
-import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useIsMutating, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import type { Schemas } from '../../api/client'
@@ -17,9 +17,15 @@ import { levelled, limits, ranOut, ticks, tiers } from './words'
 /** A quiet page for one person: what is known of them, and their right to take it along or have it erased. */
 export function PersonPage() {
   const { person: id = '' } = useParams()
+  // While changes are on their way, what the server has is older than what is shown.
+  const busy = useIsMutating({ mutationKey: ['changePerson'] })
   const query = useQuery({
-    queryKey: ['people', id],
+    queryKey: ['person', id],
     queryFn: () => answer(api.GET('/api/people/{id}', { params: { path: { id } } })),
+    enabled: busy === 0,
+    // It is fetched when it is gone to; from then on what is shown is what was typed last.
+    staleTime: Infinity,
+    refetchOnMount: 'always',
   })
   if (query.data) return <PersonForm key={query.data.id} stored={query.data} />
   return (
@@ -63,18 +69,18 @@ function LeftText(props: { label: string; value: string; needed?: boolean; onCha
 }
 
 function PersonForm({ stored }: { stored: Person }) {
-  const [person, setPerson] = useState(stored)
+  const person = stored
   const [erasing, setErasing] = useState(false)
   const [changer, eraser] = [useAct('changePerson'), useAct('erasePerson')]
   const queries = useQueryClient()
   const navigate = useNavigate()
   const moves = useMoves().data ?? []
 
-  /** What is shown is sent whole, so that two quick changes do not undo each other. */
+  /** What is shown is sent whole, the latest with what is new, so that two quick changes do not undo each other. */
   function change(next: Partial<Person>) {
-    const after = { ...person, ...next }
-    setPerson(after)
-    queries.setQueryData(['people', person.id], after)
+    const after = { ...(queries.getQueryData<Person>(['person', person.id]) ?? person), ...next }
+    void queries.cancelQueries({ queryKey: ['person', person.id] })
+    queries.setQueryData(['person', person.id], after)
     changer.mutate(after)
   }
   const setLimits = (next: PersonLimit[]) => change({ limits: next })

@@ -32,17 +32,16 @@ export function Floor({ held, room }: { held: Held; room: Room }) {
 
   function put(spots: Record<string, FloorSpot>) {
     setBefore(chosen.data?.spots ?? {})
-    void choose({ spots })
+    choose({ spots })
   }
 
   /** More, fewer or others come than planned: everyone is regrouped, most keep their group. */
   async function came(next: Partial<Booking>) {
-    // Groups that were only proposed so far are the ones that most are to keep.
-    if (groups)
-      await held.group(
-        id,
-        groups.groups.map((g) => g.people),
-      )
+    if (groups) {
+      // Groups that were only proposed so far are the ones that most are to keep; without the server they are made anew.
+      const kept = groups.groups.map((g) => g.people)
+      await held.group(id, kept).catch(() => undefined)
+    }
     change('who comes', (draft) => ({ ...draft, booking: { ...draft.booking, ...next } }))
   }
 
@@ -63,7 +62,7 @@ export function Floor({ held, room }: { held: Held; room: Room }) {
           <NativeSelect
             label="Room"
             value={chosen.data?.hall ?? ''}
-            onChange={(event) => void choose({ hall: event.currentTarget.value })}
+            onChange={(event) => choose({ hall: event.currentTarget.value })}
             data={halls.data!.map((h) => ({ value: h.id, label: h.name }))}
           />
         )}
@@ -107,7 +106,7 @@ export function Floor({ held, room }: { held: Held; room: Room }) {
         <UndoBar
           words="The floor was changed."
           onUndo={() => {
-            void choose({ spots: before })
+            choose({ spots: before })
             setBefore(null)
           }}
           onGone={() => setBefore(null)}

@@ -1,4 +1,5 @@
 import { Button, Checkbox, Loader, NativeSelect, TextInput } from '@mantine/core'
+import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { troubleWords } from '../../api/client'
@@ -88,12 +89,18 @@ export function HallsPage() {
 }
 
 function HallForm({ stored }: { stored: Hall }) {
-  const [hall, setHall] = useState(stored)
+  const hall = stored
+  const queries = useQueryClient()
   const [removing, setRemoving] = useState(false)
   const [keeper, remover] = [useAct('keepRoom'), useAct('removeRoom')]
   const change = (next: Partial<Hall>) => {
-    const after = { ...hall, ...next }
-    setHall(after)
+    const all = queries.getQueryData<Hall[]>(['rooms']) ?? []
+    const after = { ...(all.find((h) => h.id === hall.id) ?? hall), ...next }
+    void queries.cancelQueries({ queryKey: ['rooms'] })
+    queries.setQueryData<Hall[]>(
+      ['rooms'],
+      all.map((h) => (h.id === hall.id ? after : h)),
+    )
     keeper.mutate(after)
   }
   const setLine = (i: number, next: Partial<Line>) =>

@@ -80,7 +80,7 @@ export function KitTab({ held, room }: { held: Held; room: Room }) {
                 label={look.words}
                 checked={looked.includes(look.key)}
                 onChange={(event) =>
-                  void choose({
+                  choose({
                     looked: event.currentTarget.checked ? [...looked, look.key] : looked.filter((k) => k !== look.key),
                   })
                 }
@@ -120,10 +120,9 @@ function ShortageLine(props: { held: Held; shortage: Room['shortages'][number]; 
       const next = way.class as Plan
       change('way out of a shortage', (draft) => ({ ...draft, plan: next }))
     } else if (hall) {
-      keeper.mutate(
-        { ...hall, stock: [...hall.stock, ...way.lines] },
-        { onSuccess: () => void queries.invalidateQueries({ queryKey: ['room'] }) },
-      )
+      const next = { ...hall, stock: [...hall.stock, ...way.lines] }
+      queries.setQueryData<Schemas['StoredHall'][]>(['rooms'], (all) => all?.map((h) => (h.id === hall.id ? next : h)))
+      keeper.mutate(next)
     }
   }
   return (

@@ -14,6 +14,9 @@ import type { Room, RoomCell, useRoom } from './useRoom'
 
 type Held = ReturnType<typeof useRoom>
 
+/** A station takes no more. */
+const MOST_OPTIONS = 9
+
 interface Place {
   person: string
   station: string
@@ -277,9 +280,31 @@ function Gaps({ held, room, onShow }: { held: Held; room: Room; onShow: (at: Pla
       plan: setStation(draft.plan, gap.station, (old) => ({ ...old, options: [...old.options, gap.proposed!] })),
     }))
   }
+  /** One option may serve several people: each is added once. */
+  const addAll = () => {
+    held.setTold('')
+    const once = new Map(
+      room.gaps.flatMap((g) => (g.proposed ? [[`${g.station} ${JSON.stringify(g.proposed)}`, g]] : [])),
+    )
+    change('add options', (draft) => ({
+      ...draft,
+      plan: [...once.values()].reduce(
+        (plan, gap) =>
+          setStation(plan, gap.station, (old) =>
+            old.options.length < MOST_OPTIONS ? { ...old, options: [...old.options, gap.proposed!] } : old,
+          ),
+        draft.plan,
+      ),
+    }))
+  }
   return (
     <section className={css.gaps} aria-label="Gaps">
       <h2>Nothing for them yet</h2>
+      {room.gaps.filter((gap) => gap.proposed).length > 1 && (
+        <Button size="xs" onClick={addAll}>
+          Add all that is proposed
+        </Button>
+      )}
       <ul>
         {room.gaps.map((gap) => (
           <li key={`${gap.person} ${gap.station}`}>

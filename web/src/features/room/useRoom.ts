@@ -1,15 +1,13 @@
-import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query'
+import { keepPreviousData, useIsMutating, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { Plan, Schemas } from '../../api/client'
 import { answer, api } from '../../api/client'
+import { useAct } from '../../save/acts'
 import { useClassEditor } from '../editor/context'
 
 export type Room = Schemas['RoomView']
 export type RoomCell = Schemas['RoomCell']
 export type FloorSpot = Schemas['FloorSpot']
-
-/** What was chosen arrives in the order in which it was chosen. */
-let lastChosen: Promise<unknown> = Promise.resolve()
 
 const of = (id: string) => ({ params: { path: { id } } })
 
@@ -52,29 +50,35 @@ export function useRoom() {
 /** What is chosen for the session: its room, where stations were put, which looks are done. */
 export function useChosen(id: string) {
   const queries = useQueryClient()
+  const chooser = useAct('chooseSessionRoom')
   const key = ['chosen', id]
   const chosen = useQuery({
     queryKey: key,
     queryFn: () => answer(api.GET('/api/sessions/{id}/chosen', of(id))),
     enabled: id !== '',
   })
-  async function choose(next: Partial<Schemas['SessionRoomView']>) {
+  /** Shown at once; sent in order, and kept until it has arrived. */
+  function choose(next: Partial<Schemas['SessionRoomView']>) {
     const now = queries.getQueryData<Schemas['SessionRoomView']>(key)
     if (!now) return
     const body = { ...now, ...next }
     queries.setQueryData(key, body)
-    const sent = lastChosen.then(() => answer(api.PUT('/api/sessions/{id}/chosen', { ...of(id), body })))
-    lastChosen = sent.catch(() => undefined)
-    await sent
-    await Promise.all([
-      queries.invalidateQueries({ queryKey: ['floor'] }),
-      queries.invalidateQueries({ queryKey: ['room'] }),
-    ])
+    chooser.mutate({ id, ...body })
   }
   return { chosen, choose }
 }
 
-export const useHalls = () => useQuery({ queryKey: ['rooms'], queryFn: () => answer(api.GET('/api/rooms')) })
+/** The rooms; while changes are on their way, what the server has is older than what is shown. */
+export function useHalls() {
+  const busy = useIsMutating({ mutationKey: ['keepRoom'] })
+  return useQuery({
+    queryKey: ['rooms'],
+    queryFn: () => answer(api.GET('/api/rooms')),
+    enabled: busy === 0,
+    staleTime: Infinity,
+    refetchOnMount: 'always',
+  })
+}
 
 export function useFloor(id: string, plan: Plan, block: string, rest: unknown) {
   const { flush } = useClassEditor()
