@@ -105,6 +105,7 @@ test('people are added, changed, exported and erased', async ({ page, demo }) =>
   await page.getByLabel('Side').selectOption('left')
   await page.getByLabel('Until').fill('2020-01-31')
   await expect(page.getByText('It ran out on 2020-01-31 and no longer counts')).toBeVisible()
+  await expect.poll(async () => (await fetch(`${demo.address}/api/people`)).text()).toContain('2020-01-31')
   await page.reload()
   await expect(page.getByLabel('In squats')).toHaveValue('harder')
   await expect(page.getByLabel('In lunges')).toHaveValue('easier')
