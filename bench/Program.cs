@@ -114,7 +114,15 @@ static string SixtyMinutes(MoveLibrary moves)
             stations.Add(starters.Station(moves.Moves[next++ % moves.Moves.Length], b % 3 == 0 ? new Halterion.Core.Seconds(20) : null).Station);
         }
 
-        var block = new JsonObject { ["name"] = $"Block {b + 1}", ["phase"] = "main", ["rounds"] = b % 3 == 0 ? 3 : 1, ["betweenStations"] = 25, ["stations"] = stations };
+        var block = new JsonObject
+        {
+            ["name"] = $"Block {b + 1}",
+            ["phase"] = "main",
+            ["rounds"] = b % 3 == 0 ? 3
+            : 1,
+            ["betweenStations"] = 25,
+            ["stations"] = stations
+        };
         if (b % 3 == 0)
         {
             block["format"] = "rotation";

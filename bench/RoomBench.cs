@@ -11,7 +11,10 @@ using Halterion.Core.Room;
 using Halterion.Core.Views;
 using Halterion.Formats;
 
-/// <summary>Who does what, in rooms with little kit: a usual class and a very large one, by median and worst of many made-up rooms; a table of 500 people.</summary>
+/// <summary>
+/// Who does what, in rooms with little kit: a usual class and a very large one, by median and worst of many made-up rooms; a
+/// table of 500 people.
+/// </summary>
 internal static class RoomBench
 {
     /// <summary>So many rooms are made first, so that the program is as warm as in an evening's use.</summary>
@@ -34,7 +37,8 @@ internal static class RoomBench
         var table = new StringBuilder("Name;Height;Weight;Born;Care;Level\n");
         for (var i = 0; i < 500; i++)
         {
-            table.Append(CultureInfo.InvariantCulture, $"Person {i};5 ft {i % 12};{60 + i % 40},5;{1950 + i % 50};{(i % 7 == 0 ? "knee left strict until 2027-01-01: likes a pad" : "")};harder\n");
+            table.Append(CultureInfo.InvariantCulture,
+                $"Person {i};5 ft {i % 12};{60 + i % 40},5;{1950 + i % 50};{(i % 7 == 0 ? "knee left strict until 2027-01-01: likes a pad" : "")};harder\n");
         }
 
         var text = table.ToString();
@@ -84,8 +88,10 @@ internal static class RoomBench
         return new RoomOf(
             ClassReader.Read(Encoding.UTF8.GetBytes(text), moves).Plan!, new DateOnly(2026, 11, 27), [.. who], people, [],
             [
-                new(KitItem.Kettlebell, Few(), 12), new(KitItem.Kettlebell, Few(), 8), new(KitItem.Dumbbell, 2 * Few(), 6), new(KitItem.Dumbbell, Few(), 8), new(KitItem.Chair, Few()),
-                new(KitItem.Box, Few(), HeightCm: 42), new(KitItem.Step, Few(), HeightCm: 38), new(KitItem.Bench, Few()), new(KitItem.Mat, Few()), new(KitItem.Wall, 1, Metres: Few()), new(KitItem.Band, Few(), Strength: BandStrength.Medium),
+                new(KitItem.Kettlebell, Few(), 12), new(KitItem.Kettlebell, Few(), 8), new(KitItem.Dumbbell, 2 * Few(), 6),
+                    new(KitItem.Dumbbell, Few(), 8), new(KitItem.Chair, Few()),
+                new(KitItem.Box, Few(), HeightCm: 42), new(KitItem.Step, Few(), HeightCm: 38), new(KitItem.Bench, Few()),
+                    new(KitItem.Mat, Few()), new(KitItem.Wall, 1, Metres: Few()), new(KitItem.Band, Few(), Strength: BandStrength.Medium),
             ],
             ImmutableDictionary<PlaceId, ImmutableArray<ImmutableArray<PersonId>>>.Empty);
     }
@@ -104,6 +110,7 @@ internal static class RoomBench
     private static void Say(string name, List<double> times, double aim)
     {
         times.Sort();
-        Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{name,-40} {times[times.Count / 2],8:0.0} ms median, {times[^1]:0.0} ms worst, aim {aim:0} ms, {times[times.Count / 2] / aim:0.00} of it"));
+        Console.WriteLine(string.Create(CultureInfo.InvariantCulture,
+            $"{name,-40} {times[times.Count / 2],8:0.0} ms median, {times[^1]:0.0} ms worst, aim {aim:0} ms, {times[times.Count / 2] / aim:0.00} of it"));
     }
 }

@@ -168,7 +168,12 @@ public sealed class Copies(Database database)
 
         try
         {
-            using var connection = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = file, Mode = SqliteOpenMode.ReadOnly, Pooling = false }.ToString());
+            using var connection = new SqliteConnection(new SqliteConnectionStringBuilder
+            {
+                DataSource = file,
+                Mode = SqliteOpenMode.ReadOnly,
+                Pooling = false
+            }.ToString());
             connection.Open();
             if (Database.Damage(connection) is { } wrong)
             {

@@ -107,7 +107,8 @@ public sealed class People(Database database, TimeProvider clock)
         // A first name alone may be anybody's, or a word.
         if (name.Contains(' ', StringComparison.Ordinal))
         {
-            foreach (var (table, column) in ((string, string)[])[("revision", "plan"), ("lead", "script"), ("log", "note"), ("log_row", "note"), ("template", "block")])
+            foreach (var (table, column) in ((string, string)[])[("revision", "plan"), ("lead", "script"), ("log", "note"),
+                ("log_row", "note"), ("template", "block")])
             {
                 if (!Has(connection, table, column))
                 {
@@ -151,7 +152,8 @@ public sealed class People(Database database, TimeProvider clock)
         connection.Run("DELETE FROM circle_person WHERE circle_id = @id", [("@id", circle.Id)]);
         foreach (var person in circle.People.Distinct())
         {
-            connection.Run("INSERT INTO circle_person (circle_id, person_id) SELECT @id, id FROM person WHERE id = @person", [("@id", circle.Id), ("@person", person.Value)]);
+            connection.Run("INSERT INTO circle_person (circle_id, person_id) SELECT @id, id FROM person WHERE id = @person",
+                [("@id", circle.Id), ("@person", person.Value)]);
         }
 
         transaction.Commit();

@@ -52,7 +52,8 @@ public sealed class Rooms(Database database)
             INSERT INTO room (id, name, floor, stock) VALUES (@id, @name, @floor, @stock)
             ON CONFLICT (id) DO UPDATE SET name = excluded.name, floor = excluded.floor, stock = excluded.stock
             """,
-            [("@id", hall.Id), ("@name", hall.Name), ("@floor", JsonSerializer.Serialize(hall.Floor, Json)), ("@stock", JsonSerializer.Serialize(hall.Stock, Json))]);
+            [("@id", hall.Id), ("@name", hall.Name), ("@floor", JsonSerializer.Serialize(hall.Floor, Json)),
+                ("@stock", JsonSerializer.Serialize(hall.Stock, Json))]);
     }
 
     public bool Remove(Guid id)
@@ -81,7 +82,8 @@ public sealed class Rooms(Database database)
             hall is null ? null : Guid.Parse(hall),
             [.. pins],
             groups.GroupBy(g => g.Block).ToImmutableDictionary(g => g.Key, g => g.ToImmutableDictionary(p => p.Person, p => p.Place)),
-            layout.Layout is null ? ImmutableDictionary<string, FloorSpot>.Empty : JsonSerializer.Deserialize<ImmutableDictionary<string, FloorSpot>>(layout.Layout, Json)!,
+            layout.Layout is null ? ImmutableDictionary<string, FloorSpot>.Empty
+                : JsonSerializer.Deserialize<ImmutableDictionary<string, FloorSpot>>(layout.Layout, Json)!,
             layout.Looked is null ? [] : JsonSerializer.Deserialize<ImmutableHashSet<string>>(layout.Looked, Json)!);
     }
 

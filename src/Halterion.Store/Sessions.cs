@@ -97,7 +97,8 @@ public sealed class Sessions(Database database, TimeProvider clock)
         using var connection = database.Connect();
         var which = $"c.removed_at IS NULL AND s.removed_at IS NULL AND {(held ? $"{IsHeld} AND NOT {isUnderWay}" : $"(NOT {IsHeld} OR {isUnderWay})")}";
         const string started = "(SELECT min(k.tapped_at) FROM lead l JOIN lead_command k ON k.lead_id = l.id WHERE l.session_id = s.id AND k.kind = 'Start')";
-        var order = held ? $"coalesce(s.starts_at, datetime({started} / 1000, 'unixepoch')) DESC, s.id DESC" : $"{isUnderWay} DESC, s.starts_at IS NULL, s.starts_at, s.id";
+        var order = held ? $"coalesce(s.starts_at, datetime({started} / 1000, 'unixepoch')) DESC, s.id DESC"
+            : $"{isUnderWay} DESC, s.starts_at IS NULL, s.starts_at, s.id";
         const string from = """
             FROM session s JOIN class c ON c.id = s.class_id
             JOIN revision r ON r.class_id = s.class_id

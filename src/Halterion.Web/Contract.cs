@@ -94,7 +94,8 @@ public static class Contract
             }
         }
 
-        foreach (var content in document.Paths.Values.SelectMany(p => p.Operations!.Values).Select(o => o.RequestBody?.Content).OfType<IDictionary<string, OpenApiMediaType>>())
+        foreach (var content in document.Paths.Values.SelectMany(p => p.Operations!.Values).Select(o => o.RequestBody?.Content)
+            .OfType<IDictionary<string, OpenApiMediaType>>())
         {
             foreach (var media in content.Values.Where(m => IsBare(m.Schema)))
             {
@@ -108,12 +109,14 @@ public static class Contract
     {
         (string Name, string[] Words)[] filters =
         [
-            (nameof(Family), WordsOf<Family>.Names), (nameof(Position), WordsOf<Position>.Names), (nameof(Plane), WordsOf<Plane>.Names), (nameof(Limit), WordsOf<Limit>.Names),
+            (nameof(Family), WordsOf<Family>.Names), (nameof(Position), WordsOf<Position>.Names), (nameof(Plane), WordsOf<Plane>.Names),
+                (nameof(Limit), WordsOf<Limit>.Names),
         ];
         foreach (var (name, words) in filters)
         {
             document.Components!.Schemas!.TryAdd(name, new OpenApiSchema { Type = JsonSchemaType.String, Enum = [.. words.Select(w => (JsonNode)w)] });
-            foreach (var parameter in document.Paths["/api/moves/search"].Operations![HttpMethod.Get].Parameters!.OfType<OpenApiParameter>().Where(p => string.Equals(p.Name, name, StringComparison.OrdinalIgnoreCase)))
+            foreach (var parameter in document.Paths["/api/moves/search"].Operations![HttpMethod.Get].Parameters!.OfType<OpenApiParameter>()
+                .Where(p => string.Equals(p.Name, name, StringComparison.OrdinalIgnoreCase)))
             {
                 parameter.Schema = new OpenApiSchemaReference(name, document);
             }
@@ -125,7 +128,11 @@ public static class Contract
     {
         OpenApiSchemaReference reference => reference.Reference.Id is nameof(JsonElement) or "JsonObject",
         OpenApiSchema { OneOf: { Count: > 0 } choices } => choices.Any(IsBare),
-        OpenApiSchema { Type: null, Enum: null or { Count: 0 }, AllOf: null or { Count: 0 }, AnyOf: null or { Count: 0 }, Properties: null or { Count: 0 } } => true,
+        OpenApiSchema
+        {
+            Type: null, Enum: null or { Count: 0 }, AllOf: null or { Count: 0 }, AnyOf: null or { Count: 0 },
+            Properties: null or { Count: 0 }
+        } => true,
         _ => false,
     };
 

@@ -65,7 +65,8 @@ builder.Services.AddSingleton(TimeZoneInfo.Local);
 builder.Services.AddSingleton(_ => new ShippedMoves(MoveLibrary.Load()));
 builder.Services.AddSingleton(_ => database ?? throw new InvalidOperationException("No data folder is open."));
 builder.Services.AddSingleton<Settings>().AddSingleton<Templates>().AddSingleton<OwnMoves>();
-builder.Services.AddSingleton<Classes>().AddSingleton<Sessions>().AddSingleton<People>().AddSingleton<Rooms>().AddSingleton<Leads>().AddSingleton<Logs>().AddSingleton<DemoStudio>();
+builder.Services.AddSingleton<Classes>().AddSingleton<Sessions>().AddSingleton<People>().AddSingleton<Rooms>().AddSingleton<Leads>()
+    .AddSingleton<Logs>().AddSingleton<DemoStudio>();
 builder.Services.AddSingleton<SessionRooms>().AddSingleton<Desk>().AddSingleton<SteadyClock>().AddSingleton<Followers>();
 builder.Services.AddTransient(services => services.GetRequiredService<Desk>().Evaluator);
 builder.Services.AddTransient(services => services.GetRequiredService<Desk>().Moves);

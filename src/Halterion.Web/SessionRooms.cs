@@ -1,18 +1,58 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using System.Text.Json;
 using Halterion.Core;
 using Halterion.Core.Logbook;
 using Halterion.Core.People;
 using Halterion.Core.Plans;
 using Halterion.Core.Room;
+using Halterion.Core.Timing;
 using Halterion.Core.Views;
 using Halterion.Store;
+using Halterion.Web.Bodies;
+using Halterion.Web.Endpoints;
+using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Halterion.Web;
 
 /// <summary>The room of a stored session: who is expected, what was chosen for them, and what there is to use.</summary>
-internal sealed class SessionRooms(People people, Rooms rooms, Logs logs, TimeProvider clock, TimeZoneInfo zone)
+internal sealed class SessionRooms(People people, Sessions sessions, Rooms rooms, Logs logs, Desk desk, TimeProvider clock, TimeZoneInfo zone)
 {
+    /// <summary>A class as it stands on the screen, read with the room of its session.</summary>
+    public sealed record Ready(ClassPlan Plan, Timeline Timeline, RoomOf Room, StoredSession Session, SessionRoom Chosen);
+
+    /// <summary>Reads a request about a class in the room of a session; what is wrong with either is the problem.</summary>
+    public (Ready? Ready, T? Request, ProblemHttpResult? Problem) Read<T>(Guid id, Body<T> body, Func<T, JsonElement> file) where T : class, IRead<T>
+    {
+        if (body.Value is not { } request)
+        {
+            return (null, null, body.Problem);
+        }
+
+        if (sessions.Find(id) is not { } session)
+        {
+            return (null, null, Problems.NotFound("session"));
+        }
+
+        var read = desk.Evaluator.Evaluate(file(request).GetRawText());
+        if (read is not { Plan: { } plan, Timeline: { } timeline })
+        {
+            return (null, null, Problems.Faults(read.Faults.At("", "/class"), Problems.Request));
+        }
+
+        var chosen = rooms.Of(id);
+        return (new Ready(plan, timeline, Of(plan, session, chosen), session, chosen), request, null);
+    }
+
+    /// <summary>The same once something was chosen.</summary>
+    public Ready Again(Ready before)
+    {
+        var chosen = rooms.Of(before.Session.Id);
+        return before with { Room = Of(before.Plan, before.Session, chosen), Chosen = chosen };
+    }
+
+    public RoomView View(Ready ready) => RoomView.Of(ready.Room, ready.Timeline, desk.Preferences);
+
     /// <summary>The hall of a session: the chosen one, else the only or first one.</summary>
     public StoredHall? HallOf(SessionRoom chosen)
     {

@@ -12,7 +12,8 @@ namespace Halterion.Core.Tests;
 /// <summary>Who does what: the cheapest in sum, held against every way there is, and against a solver where there are too many.</summary>
 public class AssignmentTests
 {
-    private static readonly ImmutableDictionary<PlaceId, ImmutableArray<ImmutableArray<PersonId>>> InOrder = ImmutableDictionary<PlaceId, ImmutableArray<ImmutableArray<PersonId>>>.Empty;
+    private static readonly ImmutableDictionary<PlaceId, ImmutableArray<ImmutableArray<PersonId>>> InOrder = ImmutableDictionary<PlaceId,
+        ImmutableArray<ImmutableArray<PersonId>>>.Empty;
 
     [Fact]
     public void Nothing_is_cheaper_and_of_equal_ones_it_is_the_first() => RandomRooms.All(4, 3, 3).Sample(
@@ -40,7 +41,8 @@ public class AssignmentTests
         },
         iter: 40, print: Print);
 
-    private static string Print(RoomOf room) => $"{string.Join("\n", room.Plan.Blocks.Select(b => PlanFormat.PlanWriter.Of(b).ToJsonString()))}\n{string.Join("\n", room.People)}\n{string.Join("\n", room.Kit ?? [])}";
+    private static string Print(RoomOf room) =>
+        $"{string.Join("\n", room.Plan.Blocks.Select(b => PlanFormat.PlanWriter.Of(b).ToJsonString()))}\n{string.Join("\n", room.People)}\n{string.Join("\n", room.Kit ?? [])}";
 
     /// <summary>The costs of room.md, "Who does what", by hand.</summary>
     [Fact]
@@ -53,14 +55,22 @@ public class AssignmentTests
               {"tier":"harder","move":"jump-squat"},
               {"tier":"instead","move":"wall-sit"}]}]}
             """));
-        int?[] Costs(Person person) => [.. Assigning.Of(new RoomOf(plan, new DateOnly(2026, 11, 26), [person], 0, [], null, InOrder)).Choices.Select(c => c.Cost)];
+        int?[] Costs(Person person) =>
+            [.. Assigning.Of(new RoomOf(plan, new DateOnly(2026, 11, 26), [person], 0, [], null, InOrder)).Choices.Select(c => c.Cost)];
         var plain = new Person(new PersonId("p"), "P");
         // 12 kg wants the tick "load", the jump "land": 6 each where missing. A step below 3, above 8; instead 1 more.
         Assert.Equal([6, 3, 14, 1], Costs(plain));
         Assert.Equal([0, 3, 8, 1], Costs(plain with { Ready = [Tick.Load, Tick.Land] }));
-        Assert.Equal([3, 6, 0, 4], Costs(plain with { Ready = [Tick.Load, Tick.Land], Level = ImmutableSortedDictionary<string, Tier>.Empty.Add("squat", Tier.Harder) }));
+        Assert.Equal([3, 6, 0, 4],
+            Costs(plain with { Ready = [Tick.Load, Tick.Land], Level = ImmutableSortedDictionary<string, Tier>.Empty.Add("squat", Tier.Harder) }));
         // 12 kg where 9 are remembered is a third more; where 10 are, a fifth, which is not more than a fifth.
-        Person Used(decimal kg) => plain with { Ready = [Tick.Load, Tick.Land], Loads = ImmutableSortedDictionary<string, RememberedLoad>.Empty.Add("goblet-squat", new RememberedLoad(Implement.Kettlebell, kg)) };
+        Person Used(decimal kg) =>
+            plain with
+            {
+                Ready = [Tick.Load, Tick.Land],
+                Loads = ImmutableSortedDictionary<string,
+                RememberedLoad>.Empty.Add("goblet-squat", new RememberedLoad(Implement.Kettlebell, kg))
+            };
         Assert.Equal([2, 3, 8, 1], Costs(Used(9)));
         Assert.Equal([0, 3, 8, 1], Costs(Used(10)));
         // A hop is not for knee care; a limit past its day no longer counts, on its day it does.
@@ -80,13 +90,20 @@ public class AssignmentTests
         Assert.Equal(Tier.Instead, proposed.Tier);
         Assert.Null(Allowance.WhyNot(person, proposed, plan.Blocks[0].Stations[0], plan.Blocks[0], Library, room.Day));
         var station = plan.Blocks[0].Stations[0];
-        var pinned = Assert.Single(Assert.Single(Assigning.Of(room with { Pins = [new Pin(person.Id, station.Id, station.Main.Id, "Her own wish")] }).People).Stations);
+        var pinned = Assert.Single(Assert.Single(Assigning.Of(room with
+        {
+            Pins = [new Pin(person.Id, station.Id, station.Main.Id,
+            "Her own wish")]
+        }).People).Stations);
         Assert.True(pinned.Pinned);
         Assert.Equal(0, pinned.Cost);
         Assert.Contains("Her own wish. It goes against knee: a hop or jump", pinned.Why, StringComparison.Ordinal);
     }
 
-    /// <summary>American College of Obstetricians and Gynecologists, Committee Opinion 804, 2020 (from memory): no lying on the back, no fall risk; room.md for the rest.</summary>
+    /// <summary>
+    /// American College of Obstetricians and Gynecologists, Committee Opinion 804, 2020 (from memory): no lying on the back, no
+    /// fall risk; room.md for the rest.
+    /// </summary>
     [Fact]
     public void Nobody_pregnant_lies_on_the_back_as_work_and_nobody_with_care_of_joints_hops() => RandomRooms.All(8, 4, 4).Sample(
         room =>
@@ -99,7 +116,8 @@ public class AssignmentTests
                 {
                     var option = places[cell.Station].Station.Options.First(o => o.Id == cell.Option);
                     Assert.False(care.Contains(Limit.Pregnancy) && option.Move.Value == "march-bridge" && places[cell.Station].Block.Phase != Phase.Cooldown);
-                    Assert.False(care.Overlaps([Limit.Knee, Limit.Balance, Limit.Pregnancy, Limit.Ankle, Limit.PelvicFloor, Limit.LowerBack]) && option.Move.Value == "jump-squat");
+                    Assert.False(care.Overlaps([Limit.Knee, Limit.Balance, Limit.Pregnancy, Limit.Ankle, Limit.PelvicFloor,
+                        Limit.LowerBack]) && option.Move.Value == "jump-squat");
                 }
             }
         },
@@ -182,7 +200,8 @@ public class AssignmentTests
                 var windows = block.Shape == BlockShape.Rotation ? n : 1;
                 for (var w = 0; w < (block.Shape is BlockShape.Rotation or BlockShape.OwnPace ? windows : n); w++)
                 {
-                    yield return [.. Enumerable.Range(0, Heads).Select(p => (p, first + (block.Shape is BlockShape.Rotation or BlockShape.OwnPace ? (GroupOf(p) + w) % n : w)))];
+                    yield return [.. Enumerable.Range(0, Heads)
+                        .Select(p => (p, first + (block.Shape is BlockShape.Rotation or BlockShape.OwnPace ? (GroupOf(p) + w) % n : w)))];
                 }
             }
         }
@@ -238,7 +257,8 @@ public class AssignmentTests
                 return [(options.IndexOf(options.First(o => o.Id == pin.Option)), 0)];
             }
 
-            var may = choices[(id, places[station].Station.Id)].Select((c, i) => (c, i)).Where(c => c.c.Allowed).Select(c => ((int?)c.i, c.c.Cost!.Value)).ToArray();
+            var may = choices[(id, places[station].Station.Id)].Select((c, i) => (c, i)).Where(c => c.c.Allowed)
+                .Select(c => ((int?)c.i, c.c.Cost!.Value)).ToArray();
             return may.Length > 0 ? may : [(null, 1000)];
         }
 
@@ -247,7 +267,8 @@ public class AssignmentTests
             var needs = new List<Need>();
             foreach (var at in spots.Select((spot, i) => (spot.Station, Option: now[i])).GroupBy(s => s.Station))
             {
-                var all = at.Where(a => a.Option is not null).SelectMany(a => Needs.Of(places[at.Key].Station.Options[a.Option!.Value], places[at.Key].Station, room.Plan.Moves)).ToArray();
+                var all = at.Where(a => a.Option is not null)
+                    .SelectMany(a => Needs.Of(places[at.Key].Station.Options[a.Option!.Value], places[at.Key].Station, room.Plan.Moves)).ToArray();
                 var half = (at.Count(a => a.Option is not null) + 1) / 2;
                 needs.AddRange(places[at.Key].Station.Turns
                     ? all.GroupBy(n => n.Kind).SelectMany(g => g.OrderByDescending(n => n.Count).Take(half))
@@ -303,7 +324,8 @@ public class AssignmentTests
             var found = 0;
             var table = all.ToLookup(c => (c.Person, c.Station));
             var seen = new HashSet<(int, int)>();
-            foreach (var moment in Moments.Of(places, room.Heads, room.Plan.Blocks.ToDictionary(b => b.Id, b => Groups.InOrder(room.Heads, Math.Max(1, b.Stations.Length)))))
+            foreach (var moment in Moments.Of(places, room.Heads,
+                room.Plan.Blocks.ToDictionary(b => b.Id, b => Groups.InOrder(room.Heads, Math.Max(1, b.Stations.Length)))))
             {
                 if (Solve(room, places, moment, table, seen) is not { } cost)
                 {
@@ -316,7 +338,8 @@ public class AssignmentTests
             for (var p = 0; p < room.People.Length; p++)
             {
                 found += places.Where((_, s) => !seen.Contains((p, s))).Sum(place =>
-                    room.Pins.Any(x => x.Person == room.People[p].Id && x.Station == place.Station.Id) ? 0 : table[(room.People[p].Id, place.Station.Id)].Min(c => c.Cost) ?? 1000);
+                    room.Pins.Any(x => x.Person == room.People[p].Id && x.Station == place.Station.Id) ? 0
+                        : table[(room.People[p].Id, place.Station.Id)].Min(c => c.Cost) ?? 1000);
             }
 
             Least = found;
@@ -325,7 +348,8 @@ public class AssignmentTests
         /// <summary>Null where the solver's own limit came first, or where walls are shared with other holds: it only counts pieces.</summary>
         public int? Least { get; }
 
-        private static int? Solve(RoomOf room, ImmutableArray<Place> places, Moment moment, ILookup<(PersonId, PlaceId), PersonChoice> table, HashSet<(int, int)> seen)
+        private static int? Solve(RoomOf room, ImmutableArray<Place> places, Moment moment, ILookup<(PersonId, PlaceId),
+            PersonChoice> table, HashSet<(int, int)> seen)
         {
             var sat = new CpModel();
             var (costs, demand) = (new List<LinearExpr>(), new Dictionary<Need, List<LinearExpr>>());
@@ -339,7 +363,8 @@ public class AssignmentTests
                 }
 
                 var options = station.Options;
-                var pin = spot.Person < room.People.Length ? room.Pins.FirstOrDefault(p => p.Person == room.People[spot.Person].Id && p.Station == station.Id) : null;
+                var pin = spot.Person < room.People.Length
+                    ? room.Pins.FirstOrDefault(p => p.Person == room.People[spot.Person].Id && p.Station == station.Id) : null;
                 var may = spot.Person >= room.People.Length ? [(Option: station.Main.Id, Value: 0)]
                     : pin is not null ? [(pin.Option, 0)]
                     : table[(room.People[spot.Person].Id, station.Id)].Where(c => c.Allowed).Select(c => (c.Option, c.Cost!.Value)).ToArray();

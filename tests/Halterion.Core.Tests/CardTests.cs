@@ -78,7 +78,8 @@ public class CardTests
     public void The_walk_through_sheet_is_the_planned_one()
     {
         var stations = $"{Station("""{"kind":"time","amount":40}""", "\"id\":\"one\"")},{Plain}";
-        var main = Block("", stations.Replace("\"move\":\"squat\"}]", "\"move\":\"squat\"},{\"tier\":\"easier\",\"move\":\"chair-squat\"}]", StringComparison.Ordinal));
+        var main = Block("",
+            stations.Replace("\"move\":\"squat\"}]", "\"move\":\"squat\"},{\"tier\":\"easier\",\"move\":\"chair-squat\"}]", StringComparison.Ordinal));
         var unplanned = Of(With(main), new Preferences(), 1.7, 1.7);
         Assert.Equal("25 s", unplanned.WalkThroughTakes);
         Assert.StartsWith("stance, path, end; easier: Sit-to-stand", unplanned.WalkThrough.Single().Show, StringComparison.Ordinal);

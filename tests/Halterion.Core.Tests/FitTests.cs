@@ -16,7 +16,15 @@ public class FitTests
     private static readonly Gen<(string Text, FitTerms Terms, int Slot)> Case =
         Gen.Select(RandomClasses.Text, Gen.Int[0, 30], Gen.Int[0, 9], Gen.Int[0, 60], Gen.Double[0.7, 1.2]).Select((text, floor, weight, spare, share) =>
         {
-            var terms = new FitTerms { RestFloor = floor, RestWeight = weight, WorkPercent = 20 + floor, RoundsLess = weight % 3, SpareWeight = spare, RestCeiling = 60 };
+            var terms = new FitTerms
+            {
+                RestFloor = floor,
+                RestWeight = weight,
+                WorkPercent = 20 + floor,
+                RoundsLess = weight % 3,
+                SpareWeight = spare,
+                RestCeiling = 60
+            };
             return (text, terms, (int)(Good(text).Totals.Seconds.Value * share));
         });
 
@@ -34,7 +42,8 @@ public class FitTests
         Assert.Equal((way.Cost, "ends to the second"), (way.Changes.Sum(c => c.Cost), way.Ends));
 
         // With room for a third round one is offered where targets do not fall, and none where they are listed.
-        bool AddsRound(string amount) => Fit.Of(Plan(Class(20, amount)), terms).Ways.Any(w => w.Changes.Any(c => c.Words.Contains("2 rounds → 3", StringComparison.Ordinal)));
+        bool AddsRound(string amount) => Fit.Of(Plan(Class(20, amount)), terms)
+            .Ways.Any(w => w.Changes.Any(c => c.Words.Contains("2 rounds → 3", StringComparison.Ordinal)));
         Assert.True(AddsRound("90"));
         Assert.False(AddsRound("[100,90]"));
     }

@@ -15,14 +15,16 @@ public class MoveLibraryTests
     {
         Assert.Equal(Library.Moves.Length, Library.Moves.Select(m => m.Id).Distinct().Count());
         Assert.Equal(
-            [(Family.Squat, 29), (Family.Lunge, 28), (Family.Hinge, 21), (Family.Bridge, 23), (Family.Activation, 17), (Family.Recovery, 8), (Family.Core, 24), (Family.Stretch, 16)],
+            [(Family.Squat, 29), (Family.Lunge, 28), (Family.Hinge, 21), (Family.Bridge, 23), (Family.Activation, 17), (Family.Recovery, 8),
+                (Family.Core, 24), (Family.Stretch, 16)],
             Library.Moves.CountBy(m => m.Family).Select(f => (f.Key, f.Value)));
     }
 
     [Fact]
     public void Every_move_says_all_that_an_instructor_asks() => Assert.All(Library.Moves, move =>
     {
-        string[] texts = [move.Name, move.Rep, move.SetUp, move.Path, move.End, move.Breath, move.Felt, move.Cautions, move.Muscles, move.Easier, move.Harder, move.SelfCheck!, move.NotFelt!];
+        string[] texts = [move.Name, move.Rep, move.SetUp, move.Path, move.End, move.Breath, move.Felt, move.Cautions, move.Muscles,
+            move.Easier, move.Harder, move.SelfCheck!, move.NotFelt!];
         Assert.True(move.Felt.Length >= 14, move.Id.Value);
         Assert.All(texts, text => Assert.False(string.IsNullOrWhiteSpace(text), move.Id.Value));
         Assert.True(move.Faults.Length >= 2);

@@ -20,7 +20,8 @@ public class ProposalTests
         void Below(OptionFacts low, OptionFacts high)
         {
             Assert.True(low.Demand.Overall <= high.Demand.Overall - 0.3 + 1e-9, move.Id.Value);
-            Assert.All(low.Demand.Dimensions.Zip(high.Demand.Dimensions), d => Assert.True(d.First.Value <= d.Second.Value + 0.5 + 1e-9, $"{move.Id}: {d.First.Of}"));
+            Assert.All(low.Demand.Dimensions.Zip(high.Demand.Dimensions), d =>
+                Assert.True(d.First.Value <= d.Second.Value + 0.5 + 1e-9, $"{move.Id}: {d.First.Of}"));
             Assert.True(low.Kilograms <= high.Kilograms, move.Id.Value);
         }
 
@@ -117,7 +118,8 @@ public class ProposalTests
         {
             foreach (var limit in Enum.GetValues<Limit>())
             {
-                foreach (var proposal in new[] { Proposals.For(move.Id, Library, new ProposedFor(limit, true)) }.SelectMany(p => new[] { p.Easier, p.Harder, p.Instead }).OfType<Proposal>())
+                foreach (var proposal in new[] { Proposals.For(move.Id, Library, new ProposedFor(limit, true)) }.SelectMany(p =>
+                    new[] { p.Easier, p.Harder, p.Instead }).OfType<Proposal>())
                 {
                     found++;
                     Assert.Null(LimitTable.WhyNot(Library.Find(proposal.Of.Move)!, proposal.Of.Manner, Library, limit, true));
@@ -135,7 +137,8 @@ public class ProposalTests
         Option? For(string id, string seen)
         {
             var move = Library.Find(new MoveId(id))!;
-            return FaultRemedies.Of(move, Library)[move.Faults.Select(f => f.Seen).ToList().FindIndex(f => f.Contains(seen, StringComparison.OrdinalIgnoreCase))];
+            return FaultRemedies.Of(move, Library)[move.Faults.Select(f => f.Seen).ToList()
+                .FindIndex(f => f.Contains(seen, StringComparison.OrdinalIgnoreCase))];
         }
 
         Assert.Equal(Support.Chair, For("split-squat", "wobbling")!.Manner.Support);
@@ -145,7 +148,8 @@ public class ProposalTests
             var here = DemandModel.Of(move.Id, new Manner(), Library)!;
             var options = FaultRemedies.Of(move, Library);
             Assert.Equal(move.Faults.Length, options.Length);
-            Assert.All(options.OfType<Option>(), o => Assert.True(DemandModel.Of(o.Move, o.Manner, Library)!.Overall <= here.Overall - Proposals.Least, move.Id.Value));
+            Assert.All(options.OfType<Option>(), o =>
+                Assert.True(DemandModel.Of(o.Move, o.Manner, Library)!.Overall <= here.Overall - Proposals.Least, move.Id.Value));
         });
     }
 }

@@ -22,8 +22,10 @@ internal static class RandomRooms
 
     private static readonly StockLine[] Stock =
     [
-        new(KitItem.Kettlebell, 1, 8), new(KitItem.Kettlebell, 1, 12), new(KitItem.Dumbbell, 1, 6), new(KitItem.Dumbbell, 2, 4), new(KitItem.Chair, 1), new(KitItem.Mat, 1), new(KitItem.Pad, 1),
-        new(KitItem.Step, 1, HeightCm: 22), new(KitItem.Box, 1, HeightCm: 40), new(KitItem.Wall, 1, Metres: 1.7m), new(KitItem.Band, 1, Strength: BandStrength.Light), new(KitItem.Bench, 1),
+        new(KitItem.Kettlebell, 1, 8), new(KitItem.Kettlebell, 1, 12), new(KitItem.Dumbbell, 1, 6), new(KitItem.Dumbbell, 2, 4),
+            new(KitItem.Chair, 1), new(KitItem.Mat, 1), new(KitItem.Pad, 1),
+        new(KitItem.Step, 1, HeightCm: 22), new(KitItem.Box, 1, HeightCm: 40), new(KitItem.Wall, 1, Metres: 1.7m),
+            new(KitItem.Band, 1, Strength: BandStrength.Light), new(KitItem.Bench, 1),
         new(KitItem.Barbell, 1, Condition: Condition.Out),
     ];
 
@@ -83,5 +85,6 @@ internal static class RandomRooms
             Level: Person.Levelled.ToImmutableSortedDictionary(f => PlanFormat.WordsOf<Family>.Of(f), _ => level, StringComparer.Ordinal),
             Limits: [.. limits.Select(l => new PersonLimit(l.Item1, Strict: l.Item2))],
             Ready: [.. ready.Distinct()],
-            Loads: load == 0 ? null : ImmutableSortedDictionary<string, RememberedLoad>.Empty.Add("goblet-squat", new RememberedLoad(Implement.Kettlebell, load)));
+            Loads: load == 0 ? null
+                : ImmutableSortedDictionary<string, RememberedLoad>.Empty.Add("goblet-squat", new RememberedLoad(Implement.Kettlebell, load)));
 }

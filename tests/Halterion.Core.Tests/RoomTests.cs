@@ -81,11 +81,15 @@ public class RoomTests
         Assert.Equal([8, 12, 18, 8, 8], floor.Stations.Select(s => s.WidthM * s.LengthM));
         Assert.True(floor.Stations[2].Lane);
         var wall = floor.Stations[3];
-        Assert.True(wall.X - wall.WidthM / 2 < 0.31 || wall.Y - wall.LengthM / 2 < 0.31 || wall.X + wall.WidthM / 2 > 9.69 || wall.Y + wall.LengthM / 2 > 13.69);
+        Assert.True(wall.X - wall.WidthM / 2 < 0.31 || wall.Y - wall.LengthM / 2 < 0.31 || wall.X + wall.WidthM / 2 > 9.69
+            || wall.Y + wall.LengthM / 2 > 13.69);
 
         // Put by hand into a corner over the edge, and onto another: said, and by how much.
-        var put = FloorLayout.Of(plan.Blocks[0], Library, hall, [2, 2, 2, 2, 2], floor.Stations.ToDictionary(s => s.Station.Value, s => s.Number == 1 ? new FloorSpot(0.5m, 1) : new FloorSpot((decimal)s.X, (decimal)s.Y, s.Turned)));
-        Assert.Contains(put.Troubles, t => t.Words == $"Station 1 sticks out of the room by {Math.Max(put.Stations[0].WidthM / 2 - 0.5, put.Stations[0].LengthM / 2 - 1):0.##} m.");
+        var put = FloorLayout.Of(plan.Blocks[0], Library, hall, [2, 2, 2, 2, 2],
+            floor.Stations.ToDictionary(s => s.Station.Value, s => s.Number == 1 ? new FloorSpot(0.5m, 1)
+                : new FloorSpot((decimal)s.X, (decimal)s.Y, s.Turned)));
+        Assert.Contains(put.Troubles, t =>
+            t.Words == $"Station 1 sticks out of the room by {Math.Max(put.Stations[0].WidthM / 2 - 0.5, put.Stations[0].LengthM / 2 - 1):0.##} m.");
         var small = FloorLayout.Of(plan.Blocks[0], Library, new HallFloor(5, 6, []), [3, 3, 3, 3, 3], ImmutableDictionary<string, FloorSpot>.Empty);
         Assert.Contains(small.Troubles, t => t.Words.StartsWith("All stations together take", StringComparison.Ordinal));
         var narrow = FloorLayout.Together(plan.Blocks[0], Library, new HallFloor(2.5m, 6, []), 4);
@@ -96,11 +100,13 @@ public class RoomTests
     public void A_shortage_is_told_with_ways_out_that_were_tried()
     {
         var file = With("""{"id":"main","name":"Main","phase":"main","stations":[{"id":"one","dose":[{"kind":"time","amount":30}],"options":[{"id":"o","tier":"main","move":"goblet-squat","load":{"implement":"kettlebell","kg":8}}]},{"id":"two","dose":[{"kind":"time","amount":30}],"options":[{"id":"p","tier":"main","move":"squat"}]}]}""");
-        var room = RoomWith(Plan(file), 6, [new StockLine(KitItem.Kettlebell, 3, 8)], new Person(new PersonId("a"), "Ada", StatureCm: 160), new Person(new PersonId("b"), "Bo", StatureCm: 190), new Person(new PersonId("c"), "Cy", StatureCm: 162));
+        var room = RoomWith(Plan(file), 6, [new StockLine(KitItem.Kettlebell, 3, 8)], new Person(new PersonId("a"), "Ada", StatureCm: 160),
+            new Person(new PersonId("b"), "Bo", StatureCm: 190), new Person(new PersonId("c"), "Cy", StatureCm: 162));
         var shortage = Assert.Single(Assigning.Of(room).Shortages);
         Assert.Equal((KitItem.Kettlebell, 6m, 3m), (shortage.Item, shortage.Need, shortage.Have));
         var ways = WaysOut.Of(shortage, room, Desk, (JsonObject)JsonNode.Parse(file)!);
-        Assert.Contains(ways, w => w.Title.StartsWith("Share in turns", StringComparison.Ordinal) && w.Preview.StartsWith("then the kit goes round; the class takes", StringComparison.Ordinal));
+        Assert.Contains(ways, w => w.Title.StartsWith("Share in turns", StringComparison.Ordinal)
+            && w.Preview.StartsWith("then the kit goes round; the class takes", StringComparison.Ordinal));
         Assert.Contains(ways, w => w.Title.StartsWith("Go round Main in groups", StringComparison.Ordinal));
         var instead = Assert.Single(ways, w => w.Title.StartsWith("Offer", StringComparison.Ordinal));
         foreach (var way in ways)
@@ -123,7 +129,8 @@ public class RoomTests
     public void A_room_is_told_in_words_and_a_pin_says_whom_it_touches()
     {
         var plan = Plan(With("""{"id":"m","name":"Main","phase":"main","stations":[{"id":"s","dose":[{"kind":"time","amount":30}],"options":[{"id":"main","tier":"main","move":"goblet-squat","load":{"implement":"kettlebell","kg":8}},{"id":"easy","tier":"easier","move":"squat"}]}]}"""));
-        var (ada, bo) = (new Person(new PersonId("a"), "Ada", Ready: [Tick.Load]), new Person(new PersonId("b"), "Bo", Ready: [Tick.Load], Limits: [new PersonLimit(Limit.Knee, Until: new DateOnly(2026, 1, 1))]));
+        var (ada, bo) = (new Person(new PersonId("a"), "Ada", Ready: [Tick.Load]),
+            new Person(new PersonId("b"), "Bo", Ready: [Tick.Load], Limits: [new PersonLimit(Limit.Knee, Until: new DateOnly(2026, 1, 1))]));
         var room = RoomWith(plan, 2, [new StockLine(KitItem.Kettlebell, 1, 8)], ada, bo);
         var timeline = Desk.Evaluate(plan).Timeline!;
         var before = RoomView.Of(room, timeline, new Preferences());

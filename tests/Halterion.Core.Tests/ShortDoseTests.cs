@@ -92,7 +92,8 @@ public class ShortDoseTests
 
     /// <summary>Falling targets, hold and pulses: handbook, section 3.</summary>
     [Theory]
-    [InlineData("20/15/12 + 15 s hold (last round) + 15 pulses (last round), each side", 3, "20, then 15, then 12 reps; in the last round also 15 s hold and 15 pulses; all of one side, then the other", "")]
+    [InlineData("20/15/12 + 15 s hold (last round) + 15 pulses (last round), each side", 3,
+        "20, then 15, then 12 reps; in the last round also 15 s hold and 15 pulses; all of one side, then the other", "")]
     [InlineData("20/15/12/10", 3, "20, then 15, then 12 reps", "The block stays: 3 rounds, so only the first 3 of 4 targets are used.")]
     [InlineData("2 x 10, rest 45", 3, "10 reps", "And the block: 2 rounds, 45 s between rounds.")]
     [InlineData("3 x 45 s half a side", 3, "45 s; half a side", "The block stays as it is.")]
@@ -128,7 +129,8 @@ public class ShortDoseTests
     {
         var starters = new Starters(Library, new Preferences());
         var lines = PastedMoves.Read("1. Bodyweight squats: 15\n- 12 reverse lunge\n\nhip thrust 3-2-1\nPlank\nWobble dance 20 s\nSplit squat 12 sideways", Library, starters, false, ShortDoseReader.Read("40 s").Dose);
-        Assert.Equal(["Bodyweight squat 15", "Reverse lunge 12 each side", "Hip thrust 3/2/1", "Plank 40 s hold"], lines.Take(4).Select(l => $"{l.Name} {Dose(l)}"));
+        Assert.Equal(["Bodyweight squat 15", "Reverse lunge 12 each side", "Hip thrust 3/2/1", "Plank 40 s hold"], lines.Take(4)
+            .Select(l => $"{l.Name} {Dose(l)}"));
         Assert.All(lines.Skip(4), l => Assert.Null(l.Station));
         Assert.Equal("20 s", lines[4].Dose);
         Assert.Contains("no move", lines[4].Trouble, StringComparison.Ordinal);
@@ -153,7 +155,8 @@ public class ShortDoseTests
             return ShortDose.Of(ClassReader.ReadBlock(block, Library).Plan!.Blocks[0].Stations[0]);
         }
 
-        Assert.Equal(["40 s", "40 s half a side", "40 s hold", "20/15/12 each side"], [Like("squat", "40 s"), Like("split-squat", "40 s half a side"), Like("plank", "40 s"), Like("split-squat", "20/15/12")]);
+        Assert.Equal(["40 s", "40 s half a side", "40 s hold", "20/15/12 each side"],
+            [Like("squat", "40 s"), Like("split-squat", "40 s half a side"), Like("plank", "40 s"), Like("split-squat", "20/15/12")]);
     }
 
     [Fact]

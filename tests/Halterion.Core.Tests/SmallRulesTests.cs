@@ -57,7 +57,8 @@ public class SmallRulesTests
     public void A_drink_break_is_said_where_it_is()
     {
         var station = Station("""{"kind":"time","amount":20}""");
-        string[] Headlines(string fields) => [.. Script(With(Block(fields, station, station))).Scenes.Where(s => s.Kind is SpanKind.Rest or SpanKind.Change).Select(s => s.Headline)];
+        string[] Headlines(string fields) =>
+            [.. Script(With(Block(fields, station, station))).Scenes.Where(s => s.Kind is SpanKind.Rest or SpanKind.Change).Select(s => s.Headline)];
         Assert.Equal(["Change", "Rest and drink", "Change", "Rest"], Headlines(""" "rounds":2,"betweenRounds":30,"betweenStations":5,"afterSeconds":9,"water":true """));
         Assert.Equal(["Rest", "Drink, then change", "Rest"], Headlines(""" "order":"sets","rounds":2,"betweenSets":30,"betweenStations":45,"water":true """));
     }

@@ -202,7 +202,8 @@ public sealed class BenchApiTests(Studio studio) : IClassFixture<Studio>
     {
         var id = await studio.OpenFile(TooLong);
         var client = studio.CreateClient();
-        foreach (var (file, type) in new[] { ("timeline.csv", "text/csv"), ("cues.vtt", "text/vtt"), ("bells.wav", "audio/wav"), ("tape.svg", "image/svg+xml"), ("run-sheet", "application/json"), ("cards", "application/json") })
+        foreach (var (file, type) in new[] { ("timeline.csv", "text/csv"), ("cues.vtt", "text/vtt"), ("bells.wav", "audio/wav"),
+            ("tape.svg", "image/svg+xml"), ("run-sheet", "application/json"), ("cards", "application/json") })
         {
             using var response = await client.GetAsync($"/api/classes/{id}/{file}");
             Assert.Equal((HttpStatusCode.OK, type), (response.StatusCode, response.Content.Headers.ContentType!.MediaType));

@@ -68,7 +68,9 @@ public sealed class MutationTests(Studio studio) : IClassFixture<Studio>
         {
             var (method, address, body) = requests[i % requests.Length];
             var sent = Damaged(body, dice);
-            using var request = new HttpRequestMessage(method, address) { Content = new ByteArrayContent(sent) { Headers = { ContentType = new("application/json") } } };
+            using var request = new HttpRequestMessage(method,
+                address)
+            { Content = new ByteArrayContent(sent) { Headers = { ContentType = new("application/json") } } };
             request.Headers.TryAddWithoutValidation("If-Match", "\"1\"");
             using var response = await client.SendAsync(request);
             var said = await response.Content.ReadAsStringAsync();
@@ -86,7 +88,8 @@ public sealed class MutationTests(Studio studio) : IClassFixture<Studio>
         }
 
         // All that was damaged left the studio as it was to read.
-        foreach (var address in new[] { "/api/classes", "/api/sessions", "/api/people", "/api/settings", "/api/templates", "/api/own-moves", "/api/moves", $"/api/classes/{id}", $"/api/classes/{id}/versions", $"/api/sessions/{session}/log" })
+        foreach (var address in new[] { "/api/classes", "/api/sessions", "/api/people", "/api/settings", "/api/templates", "/api/own-moves",
+            "/api/moves", $"/api/classes/{id}", $"/api/classes/{id}/versions", $"/api/sessions/{session}/log" })
         {
             using var response = await client.GetAsync(address);
             Assert.True(response.StatusCode is HttpStatusCode.OK or HttpStatusCode.UnprocessableEntity, $"{response.StatusCode} {address}");

@@ -93,7 +93,8 @@ public class PeopleApiTests(Studio studio) : IClassFixture<Studio>
         Assert.Equal(HttpStatusCode.OK, saved.StatusCode);
         var export = (await studio.Get($"/api/people/{person["id"]}/export")).ToJsonString();
         Assert.All(["planted-limit-words", "planted-note-words", "Two", "Test class"], words => Assert.Contains(words, export, StringComparison.Ordinal));
-        Assert.Contains("Care: pelvic floor care – planted-limit-words", await studio.CreateClient().GetStringAsync($"/api/people/{person["id"]}/export.txt"), StringComparison.Ordinal);
+        Assert.Contains("Care: pelvic floor care – planted-limit-words", await studio.CreateClient()
+            .GetStringAsync($"/api/people/{person["id"]}/export.txt"), StringComparison.Ordinal);
 
         // Nothing private on anything that is meant for the room.
         foreach (var file in new[] { "cards", "run-sheet", "tape.svg", "cues.vtt", "timeline.csv", "file" })
@@ -110,7 +111,8 @@ public class PeopleApiTests(Studio studio) : IClassFixture<Studio>
             Assert.DoesNotContain("Orrery", await studio.CreateClient().GetStringAsync(address), StringComparison.Ordinal);
         }
 
-        foreach (var file in Directory.EnumerateFiles(studio.Folder, "*", SearchOption.AllDirectories).Where(f => !f.EndsWith("lock", StringComparison.Ordinal)))
+        foreach (var file in Directory.EnumerateFiles(studio.Folder, "*", SearchOption.AllDirectories)
+            .Where(f => !f.EndsWith("lock", StringComparison.Ordinal)))
         {
             await using var stream = new FileStream(file, FileMode.Open, FileAccess.Read, FileShare.ReadWrite);
             using var bytes = new MemoryStream();
@@ -118,7 +120,8 @@ public class PeopleApiTests(Studio studio) : IClassFixture<Studio>
             Assert.DoesNotContain("planted-", Encoding.Latin1.GetString(bytes.ToArray()), StringComparison.Ordinal);
         }
 
-        async Task<int> Came(string of) => (int)(await studio.Get("/api/sessions?held=true"))["sessions"]!.AsArray().First(s => (string)s!["id"]! == of)!["came"]!;
+        async Task<int> Came(string of) => (int)(await studio.Get("/api/sessions?held=true"))["sessions"]!.AsArray()
+            .First(s => (string)s!["id"]! == of)!["came"]!;
     }
 
     [Fact]
@@ -147,7 +150,8 @@ public class PeopleApiTests(Studio studio) : IClassFixture<Studio>
             """;
         using var refused = await studio.CreateClient().PostAsync("/api/plans/review", Json(bad));
         Assert.Equal(HttpStatusCode.UnprocessableEntity, refused.StatusCode);
-        Assert.Equal(["/people/0/limits/0/side", "/people/1/id", "/kit/0/kg"], (await Read(refused))["errors"]!.AsArray().Select(e => (string)e!["pointer"]!).Order(StringComparer.Ordinal).OrderBy(p => p.StartsWith("/kit", StringComparison.Ordinal)));
+        Assert.Equal(["/people/0/limits/0/side", "/people/1/id", "/kit/0/kg"], (await Read(refused))["errors"]!.AsArray()
+            .Select(e => (string)e!["pointer"]!).Order(StringComparer.Ordinal).OrderBy(p => p.StartsWith("/kit", StringComparison.Ordinal)));
         using var dangling = await studio.CreateClient().PostAsync("/api/plans/review", Json($$"""{"plan":{{Class}},"people":[{"id":"p1","name":"A"}],"pins":[{"person":"p9","station":"b1s1","option":"b1s1o9"}],"groups":{"b1":[["p1"]] } }"""));
         Assert.Equal(["/pins/0/person", "/pins/0/option", "/groups/b1"], (await Read(dangling))["errors"]!.AsArray().Select(e => (string)e!["pointer"]!));
         using var planned = await studio.CreateClient().PostAsync("/api/plans/review", Json($$"""{"plan":{{Class.Replace("jump-squat", "no-such", StringComparison.Ordinal)}}}"""));

@@ -66,8 +66,10 @@ public class RoomApiTests(Studio studio) : IClassFixture<Studio>
         Assert.StartsWith("<svg", (string)floor["svg"]!, StringComparison.Ordinal);
 
         // Nothing private on what is meant for the room, and names on the run sheet only.
-        Assert.Contains("Ida", (await studio.Get($"/api/classes/{id}/run-sheet?session={session}"))["blocks"]![0]!["stations"]!.ToJsonString(), StringComparison.Ordinal);
-        foreach (var address in new[] { $"/api/classes/{id}/cards", $"/api/classes/{id}/file", $"/api/classes/{id}/cues.vtt", $"/api/classes/{id}/timeline.csv", $"/api/classes/{id}/tape.svg" })
+        Assert.Contains("Ida",
+            (await studio.Get($"/api/classes/{id}/run-sheet?session={session}"))["blocks"]![0]!["stations"]!.ToJsonString(), StringComparison.Ordinal);
+        foreach (var address in new[] { $"/api/classes/{id}/cards", $"/api/classes/{id}/file", $"/api/classes/{id}/cues.vtt",
+            $"/api/classes/{id}/timeline.csv", $"/api/classes/{id}/tape.svg" })
         {
             using var sheet = await studio.CreateClient().GetAsync(address);
             var text = await sheet.Content.ReadAsStringAsync();
@@ -75,7 +77,8 @@ public class RoomApiTests(Studio studio) : IClassFixture<Studio>
             Assert.DoesNotContain("Ida", text, StringComparison.Ordinal);
         }
 
-        Assert.DoesNotContain("planted-care", (await studio.Get($"/api/classes/{id}/run-sheet?session={session}")).ToJsonString() + floor.ToJsonString() + await studio.CreateClient().GetStringAsync("/api/sessions"), StringComparison.Ordinal);
+        Assert.DoesNotContain("planted-care", (await studio.Get($"/api/classes/{id}/run-sheet?session={session}"))
+            .ToJsonString() + floor.ToJsonString() + await studio.CreateClient().GetStringAsync("/api/sessions"), StringComparison.Ordinal);
         var lead = await studio.Post($"/api/sessions/{session}/lead", "");
         Assert.DoesNotContain("planted-care", lead.ToJsonString(), StringComparison.Ordinal);
 

@@ -42,7 +42,14 @@ public static class PoseSolver
             _ => Resting(pose),
         };
         posture = posture with { On = pose.On };
-        return pose.Air > 0 ? posture with { Pelvis = posture.Pelvis + Vec.Up * pose.Air, LeftFoot = Lifted(posture.LeftFoot, pose.Air), RightFoot = Lifted(posture.RightFoot, pose.Air), Air = pose.Air } : posture;
+        return pose.Air > 0
+            ? posture with
+            {
+                Pelvis = posture.Pelvis + Vec.Up * pose.Air,
+                LeftFoot = Lifted(posture.LeftFoot, pose.Air),
+                RightFoot = Lifted(posture.RightFoot, pose.Air),
+                Air = pose.Air
+            } : posture;
     }
 
     /// <summary>A foot in the air stays where it is turned to; it stands on nothing.</summary>
@@ -149,6 +156,9 @@ public static class PoseSolver
     /// <summary>The sine of the steepest plank, 52°; hands on something higher are hands on a wall. [M]</summary>
     private const double MostRise = 0.79;
 
+    /// <summary>The furthest that legs lean back over the feet under raised hips, 100°. [M]</summary>
+    private const double MostTilt = 100 * Math.PI / 180;
+
     /// <summary>Hands (or forearms) stay, feet (or knees) stay; hips in line, or high.</summary>
     private static Posture Plank(KeyPose p)
     {
@@ -173,7 +183,8 @@ public static class PoseSolver
             var gap = Math.Sqrt((from.X - feet) * (from.X - feet) + (from.Z - foot) * (from.Z - foot));
             var up = (leg * leg - arms * arms + gap * gap) / (2 * gap);
             var ratio = Math.Clamp(up / leg, -1, 1);
-            var tilt = Math.Atan2(from.Z - foot, from.X - feet) + Math.Acos(ratio);
+            // Where the hands are too near for straight arms, the thighs stop just past upright and the elbows bend.
+            var tilt = Math.Min(Math.Atan2(from.Z - foot, from.X - feet) + Math.Acos(ratio), MostTilt);
             var hip = new Vec(feet + leg * Math.Cos(tilt), 0, foot + leg * Math.Sin(tilt));
             chest = hip + (from - hip).Unit * Trunk;
         }
@@ -209,8 +220,10 @@ public static class PoseSolver
     {
         Vec Ankle(int side, Limb leg) => Skeleton.HipOf(pelvis, hips, side) + (hips * leg.Frame).Of(Vec.Up) * -leg.Length;
         var (leftAnkle, rightAnkle) = (Ankle(1, left.Leg), Ankle(-1, right.Leg));
-        var (leftArm, leftHand) = ArmWords.Of(p.LeftArm ?? p.Arms ?? new ArmSpec(), new ArmWords.Body(p, pelvis, hips, chest, left.Leg, right.Leg, leftAnkle, rightAnkle, 1));
-        var (rightArm, rightHand) = ArmWords.Of(p.RightArm ?? p.Arms ?? new ArmSpec(), new ArmWords.Body(p, pelvis, hips, chest, right.Leg, left.Leg, rightAnkle, leftAnkle, -1));
+        var (leftArm, leftHand) = ArmWords.Of(p.LeftArm ?? p.Arms ?? new ArmSpec(),
+            new ArmWords.Body(p, pelvis, hips, chest, left.Leg, right.Leg, leftAnkle, rightAnkle, 1));
+        var (rightArm, rightHand) = ArmWords.Of(p.RightArm ?? p.Arms ?? new ArmSpec(),
+            new ArmWords.Body(p, pelvis, hips, chest, right.Leg, left.Leg, rightAnkle, leftAnkle, -1));
         return new Posture(pelvis, hips, chest, Head(p, chest), left.Leg, right.Leg, left.Foot, right.Foot, leftArm, rightArm, leftHand, rightHand, 0);
     }
 
@@ -264,7 +277,8 @@ public static class PoseSolver
     private static double BridgeTop(double raised) =>
         Math.Min(Steepest, Math.Asin(Math.Min(1, (KneeHeight + raised - Lying) / (Trunk + Thigh))) * 180 / Math.PI);
 
-    internal static FootState Stood(Vec place, double yaw, double pitch, double knee = 0) => new(Hold.Planted, place, yaw, pitch, Turn.Yaw(yaw) * Turn.Pitch(pitch), knee, pitch > 0 ? 1 : 0);
+    internal static FootState Stood(Vec place, double yaw, double pitch, double knee = 0) =>
+        new(Hold.Planted, place, yaw, pitch, Turn.Yaw(yaw) * Turn.Pitch(pitch), knee, pitch > 0 ? 1 : 0);
 
     private static readonly double RearAnkle = Skeleton.AnkleOf(Stood(new Vec(0, 0, 0), 0, 58)).X;
 

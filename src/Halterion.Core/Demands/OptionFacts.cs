@@ -145,10 +145,12 @@ public sealed record OptionFacts
                 .Where(f => f.Item2 is { Hold: Hold.Planted, Pitch: < 10 }).Select(f => JointLimits.AnkleBendOf(b.Body, f.Item1)))),
             HipBend = Most(bodies.SelectMany(b => new[] { 1, -1 }.Select(s => JointLimits.HipFlexionOf(b.Body, s)))),
             KneesOnFloor = bodies.Any(b => b.Posture.LeftFoot.Hold == Hold.Kneeling || b.Posture.RightFoot.Hold == Hold.Kneeling),
-            Padded = manner.Surface is Surface.Pad or Surface.Mat or Surface.Soft || !poses.Props.IsDefault && poses.Props.Any(p => p.StartsWith("mat", StringComparison.Ordinal) || p.StartsWith("pad", StringComparison.Ordinal)),
+            Padded = manner.Surface is Surface.Pad or Surface.Mat or Surface.Soft || !poses.Props.IsDefault
+                && poses.Props.Any(p => p.StartsWith("mat", StringComparison.Ordinal) || p.StartsWith("pad", StringComparison.Ordinal)),
             OneLeg = move.Family != Family.Recovery && oneLegKeys.Length > 0,
             RearRaised = keys.Any(k => k.LeftFoot.Hold == Hold.Laces || k.RightFoot.Hold == Hold.Laces),
-            SplitStance = standing.Any(b => Carries(b.Posture, 1) && Carries(b.Posture, -1) && Math.Abs(b.Body[Joint.LeftAnkle].X - b.Body[Joint.RightAnkle].X) > 0.25),
+            SplitStance = standing.Any(b => Carries(b.Posture, 1) && Carries(b.Posture, -1)
+                && Math.Abs(b.Body[Joint.LeftAnkle].X - b.Body[Joint.RightAnkle].X) > 0.25),
             StepsAsideOrBack = steps.Aside > 0.15 || steps.Back > 0.15,
             WalksBackward = walks < -0.2,
             ForwardLunge = steps.Forward > 0.3 && Most(standing.Select(b => JointLimits.KneeFlexion(b.Body, -1))) > 60,
@@ -160,7 +162,8 @@ public sealed record OptionFacts
                 && Math.Min(JointLimits.KneeFlexion(b.Body, 1), JointLimits.KneeFlexion(b.Body, -1)) < 25),
             HeelRaise = poses.Poses.Any(p => p is { On: Carrier.Feet, Heels: > 10, Air: 0 }),
             OneLegHeelRaise = planted.Any(k => k.Pose.Heels > 10 && (k.Key.LeftFoot.Hold == Hold.Free || k.Key.RightFoot.Hold == Hold.Free)),
-            OnBentWrists = poses.Poses.Any(p => p.On is Carrier.Hands or Carrier.Knees && (p.Arms ?? p.RightArm)?.Word == ArmWord.Floor) && manner.Support != Support.Forearms,
+            OnBentWrists = poses.Poses.Any(p => p.On is Carrier.Hands or Carrier.Knees && (p.Arms ?? p.RightArm)?.Word == ArmWord.Floor)
+                && manner.Support != Support.Forearms,
             Plank = on.Contains(Carrier.Hands) || poses.Poses.Any(p => p is { On: Carrier.Side, Lift: > 0 }),
             PlankOnHands = poses.Poses.Any(p => p.On == Carrier.Hands && (p.Arms ?? p.RightArm)?.Word == ArmWord.Floor),
             HeadOffTheFloor = poses.Poses.Any(p => p.On is Carrier.Back or Carrier.Shoulders && (p.Round > 15 || p.Head > 15)),

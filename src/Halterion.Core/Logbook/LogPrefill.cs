@@ -16,7 +16,8 @@ public static class LogPrefill
 
     /// <summary>Who is expected: those who were named; else who came last time; else the roster, where it is no larger than the class.</summary>
     /// <param name="lastCame">Who came to the session logged last; empty if there is none yet.</param>
-    public static ImmutableArray<Person> Expected(ImmutableArray<Person> roster, ImmutableArray<PersonId> named, ImmutableHashSet<PersonId> lastCame, int headCount) =>
+    public static ImmutableArray<Person> Expected(ImmutableArray<Person> roster, ImmutableArray<PersonId> named,
+        ImmutableHashSet<PersonId> lastCame, int headCount) =>
         !named.IsEmpty ? [.. roster.Where(p => named.Contains(p.Id))]
         : !lastCame.IsEmpty ? [.. roster.Where(p => lastCame.Contains(p.Id))]
         : roster.Length <= Math.Max(headCount, SmallRoster) ? roster

@@ -72,7 +72,8 @@ public sealed record UsualDose(string Kind, int Amount);
 /// <param name="Hip">Such as a weight that is thrown, or tension that never rests.</param>
 /// <param name="Impact">Of feet that jump while the hands stay down.</param>
 /// <param name="Balance">What the way from pose to pose adds.</param>
-public sealed record StatedAsks(double? Skill = null, double Knee = 0, double Hip = 0, double Back = 0, double Balance = 0, double InnerThigh = 0, double Impact = 0);
+public sealed record StatedAsks(double? Skill = null, double Knee = 0, double Hip = 0, double Back = 0, double Balance = 0,
+    double InnerThigh = 0, double Impact = 0);
 
 /// <summary>What a user says of an own move, each 0–5; what is not said is taken from the move that it is like, or is 0.</summary>
 public sealed record StatedDemand(int? Knee, int? Hip, int? Back, int? Balance, int? Impact, int? Mobility, int? Skill, int? Grip);

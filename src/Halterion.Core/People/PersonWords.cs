@@ -16,7 +16,8 @@ public static class PersonWords
             yield return $"Called in class: {nick}";
         }
 
-        foreach (var (what, value, unit) in new[] { ("Stature", (decimal?)person.StatureCm, "cm"), ("Weight", person.MassKg, "kg"), ("Born in", person.BirthYear, "") })
+        foreach (var (what, value, unit) in new[] { ("Stature", (decimal?)person.StatureCm, "cm"), ("Weight", person.MassKg, "kg"),
+            ("Born in", person.BirthYear, "") })
         {
             if (value is { } number)
             {
@@ -42,7 +43,8 @@ public static class PersonWords
 
         foreach (var (move, load) in person.Loads ?? System.Collections.Immutable.ImmutableSortedDictionary<string, RememberedLoad>.Empty)
         {
-            yield return string.Create(CultureInfo.InvariantCulture, $"Holds for {moves.Find(new MoveId(move))?.Name ?? move}: {WordsOf<Plans.Implement>.Of(load.Implement)}, {load.Kg:0.##} kg in all");
+            yield return string.Create(CultureInfo.InvariantCulture,
+                $"Holds for {moves.Find(new MoveId(move))?.Name ?? move}: {WordsOf<Plans.Implement>.Of(load.Implement)}, {load.Kg:0.##} kg in all");
         }
 
         foreach (var (what, cm) in new[] { ("Box", person.SetUp?.BoxCm), ("Bench", person.SetUp?.BenchCm), ("Rear foot on", person.SetUp?.RearFootCm) })

@@ -76,9 +76,12 @@ public static partial class RosterCells
 
     private static readonly (string Word, Limit Limit)[] LimitWords =
     [
-        ("pelvic floor", Limit.PelvicFloor), ("pelvicfloor", Limit.PelvicFloor), ("lower back", Limit.LowerBack), ("lowerback", Limit.LowerBack), ("back", Limit.LowerBack),
-        ("knees", Limit.Knee), ("knee", Limit.Knee), ("balance", Limit.Balance), ("pregnancy", Limit.Pregnancy), ("pregnant", Limit.Pregnancy), ("ankles", Limit.Ankle),
-        ("ankle", Limit.Ankle), ("wrists", Limit.Wrist), ("wrist", Limit.Wrist), ("hips", Limit.Hip), ("hip", Limit.Hip), ("neck", Limit.Neck), ("shoulders", Limit.Shoulder),
+        ("pelvic floor", Limit.PelvicFloor), ("pelvicfloor", Limit.PelvicFloor), ("lower back", Limit.LowerBack),
+            ("lowerback", Limit.LowerBack), ("back", Limit.LowerBack),
+        ("knees", Limit.Knee), ("knee", Limit.Knee), ("balance", Limit.Balance), ("pregnancy", Limit.Pregnancy),
+            ("pregnant", Limit.Pregnancy), ("ankles", Limit.Ankle),
+        ("ankle", Limit.Ankle), ("wrists", Limit.Wrist), ("wrist", Limit.Wrist), ("hips", Limit.Hip), ("hip", Limit.Hip),
+            ("neck", Limit.Neck), ("shoulders", Limit.Shoulder),
         ("shoulder", Limit.Shoulder),
     ];
 
@@ -176,11 +179,14 @@ public static partial class RosterCells
         person.Level?.TryGetValue(WordsOf<Family>.Of(family), out var tier) == true ? WordsOf<Tier>.Of(tier) : "";
 
     private static (Person, (string, string)?) Text(string text, int most, Func<string, Person> set) =>
-        text.EnumerateRunes().Count() > most ? (set(text[..Math.Min(text.Length, most)]), ($"This has more than {most} characters.", $"at most {most} characters")) : (set(text), null);
+        text.EnumerateRunes().Count() > most
+            ? (set(text[..Math.Min(text.Length, most)]), ($"This has more than {most} characters.", $"at most {most} characters")) : (set(text), null);
 
     private static (Person, (string, string)?) Number(decimal? number, decimal least, decimal most, string right, string text, Func<decimal, Person> set) =>
         number is { } n && n >= least && n <= most ? (set(n), null)
-        : (set(least), (number is null ? $"“{Short(text)}” cannot be read." : string.Create(CultureInfo.InvariantCulture, $"“{Short(text)}” is outside {least}–{most}."), right));
+        : (set(least),
+            (number is null ? $"“{Short(text)}” cannot be read."
+                : string.Create(CultureInfo.InvariantCulture, $"“{Short(text)}” is outside {least}–{most}."), right));
 
     private static (Person, (string, string)?) Height(string text, Func<int, Person> set) =>
         Number(Plain(text, "cm"), 1, 120, "centimetres, 1–120", text, n => set((int)n));
@@ -251,7 +257,8 @@ public static partial class RosterCells
                     case "strict" or "strictly":
                         limit = limit with { Strict = true };
                         break;
-                    case "until" when i + 1 < more.Length && DateOnly.TryParseExact(more[i + 1], "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day):
+                    case "until" when i + 1 < more.Length
+                        && DateOnly.TryParseExact(more[i + 1], "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day):
                         limit = limit with { Until = day };
                         i++;
                         break;
@@ -277,7 +284,8 @@ public static partial class RosterCells
 
         if (Plain(text, "cm") is { } number)
         {
-            return inches && !text.EndsWith("cm", StringComparison.OrdinalIgnoreCase) ? Math.Round(number * 2.54m) : number < 3 ? Math.Round(number * 100) : Math.Round(number);
+            return inches && !text.EndsWith("cm", StringComparison.OrdinalIgnoreCase) ? Math.Round(number * 2.54m) : number < 3
+                ? Math.Round(number * 100) : Math.Round(number);
         }
 
         return Plain(text, "m") is { } metres ? Math.Round(metres * 100) : Plain(text, "in") is { } inch ? Math.Round(inch * 2.54m) : null;

@@ -69,11 +69,13 @@ public static class RosterTable
     }
 
     /// <summary>Reads the rows as people; an empty cell leaves what is known.</summary>
-    public static RosterReading Read(ImmutableArray<ImmutableArray<string>> rows, bool heading, ImmutableArray<RosterColumn> columns, ImmutableArray<Person> known)
+    public static RosterReading Read(ImmutableArray<ImmutableArray<string>> rows, bool heading, ImmutableArray<RosterColumn> columns,
+        ImmutableArray<Person> known)
     {
         var byName = known.GroupBy(p => Key(p.Name)).ToDictionary(g => g.Key, g => g.First());
         var seen = new Dictionary<string, int>();
-        var (read, fresh, changed) = (ImmutableArray.CreateBuilder<RosterRow>(), ImmutableArray.CreateBuilder<Person>(), ImmutableArray.CreateBuilder<Person>());
+        var (read, fresh, changed) = (ImmutableArray.CreateBuilder<RosterRow>(), ImmutableArray.CreateBuilder<Person>(),
+            ImmutableArray.CreateBuilder<Person>());
         for (var r = heading ? 1 : 0; r < rows.Length; r++)
         {
             if (rows[r].All(string.IsNullOrWhiteSpace))

@@ -148,7 +148,10 @@ internal static class Cheapest
         }
     }
 
-    /// <summary>Changes single offers, then lets two change places, while that is cheaper; gives what it costs then. A first answer to measure others by.</summary>
+    /// <summary>
+    /// Changes single offers, then lets two change places, while that is cheaper; gives what it costs then. A first answer to
+    /// measure others by.
+    /// </summary>
     private static int Improve(Tally tally, int[] part, int[] taken)
     {
         var (state, sum) = (UInt128.Zero, 0);
@@ -170,7 +173,8 @@ internal static class Cheapest
 
                 for (var b = a + 1; b < part.Length; b++)
                 {
-                    changed |= taken[part[a]] != taken[part[b]] && taken[part[b]] < tally.Seats[part[a]].Offers.Length && taken[part[a]] < tally.Seats[part[b]].Offers.Length
+                    changed |= taken[part[a]] != taken[part[b]] && taken[part[b]] < tally.Seats[part[a]].Offers.Length
+                        && taken[part[a]] < tally.Seats[part[b]].Offers.Length
                         && Try([(part[a], taken[part[b]]), (part[b], taken[part[a]])]);
                 }
             }

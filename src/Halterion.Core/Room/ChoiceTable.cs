@@ -33,7 +33,8 @@ internal sealed class ChoiceTable
     {
         (this.room, this.places) = (room, places);
         var moves = room.Plan.Moves;
-        options = [.. places.Select(p => p.Station.Options.Select(o => new OptionAt(o, Needs.Of(o, p.Station, moves), Allowance.Wants(o, p.Station, moves))).ToArray())];
+        options = [.. places.Select(p =>
+            p.Station.Options.Select(o => new OptionAt(o, Needs.Of(o, p.Station, moves), Allowance.Wants(o, p.Station, moves))).ToArray())];
         pins = room.Pins.GroupBy(p => (p.Person, p.Station)).ToDictionary(g => g.Key, g => g.Last());
         entries = new Entry[room.People.Length, places.Length][];
         offers = new ImmutableArray<Offer>[room.People.Length + 1, places.Length];
@@ -80,7 +81,8 @@ internal sealed class ChoiceTable
         var id = places[station].Station.Id;
         if (taken is not { } option)
         {
-            return new AssignedStation(id, null, $"Nothing here is for them. {Care(person, entries[person, station][Main(station)].Why)}.", Assigning.GapCost, false);
+            return new AssignedStation(id, null, $"Nothing here is for them. {Care(person, entries[person, station][Main(station)].Why)}.",
+                Assigning.GapCost, false);
         }
 
         var entry = entries[person, station][option];

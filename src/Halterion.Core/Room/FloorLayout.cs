@@ -12,7 +12,8 @@ namespace Halterion.Core.Room;
 /// <param name="Lane">Its move travels.</param>
 /// <param name="Needs">What it has to stand at: wall or anchor; empty: nothing.</param>
 /// <param name="Put">It was put there by hand.</param>
-public sealed record FloorStation(PlaceId Station, int Number, string Name, double X, double Y, double WidthM, double LengthM, int Heads, bool Lane, bool Hop, string Needs, bool Put, bool Turned);
+public sealed record FloorStation(PlaceId Station, int Number, string Name, double X, double Y, double WidthM, double LengthM, int Heads,
+    bool Lane, bool Hop, string Needs, bool Put, bool Turned);
 
 /// <summary>What does not fit, and by how much.</summary>
 public sealed record FloorTrouble(PlaceId? Station, string Words);
@@ -55,7 +56,8 @@ public static class FloorLayout
 
         public static Box Of(Fixture f) => new((double)f.X, (double)f.Y, (double)(f.X + f.WidthM), (double)(f.Y + f.LengthM));
 
-        public double Overlap(Box other) => Math.Max(0, Math.Min(Right, other.Right) - Math.Max(Left, other.Left)) * Math.Max(0, Math.Min(Back, other.Back) - Math.Max(Front, other.Front));
+        public double Overlap(Box other) =>
+            Math.Max(0, Math.Min(Right, other.Right) - Math.Max(Left, other.Left)) * Math.Max(0, Math.Min(Back, other.Back) - Math.Max(Front, other.Front));
 
         public Box Wider(double by) => new(Left - by, Front - by, Right + by, Back + by);
     }
@@ -82,7 +84,8 @@ public static class FloorLayout
     /// <summary>One way to lay them out: placed in an order that differs by start, then each placed anew among the others while that helps.</summary>
     private static ImmutableArray<FloorStation> Lay(Wish[] wishes, HallFloor hall, IReadOnlyDictionary<string, FloorSpot> spots, int start)
     {
-        var placed = wishes.Select(w => spots.TryGetValue(w.Id.Value, out var spot) ? Place(w, (double)spot.X, (double)spot.Y, spot.Turned, put: true) : null).ToArray();
+        var placed = wishes.Select(w => spots.TryGetValue(w.Id.Value, out var spot)
+            ? Place(w, (double)spot.X, (double)spot.Y, spot.Turned, put: true) : null).ToArray();
         // What must stand at something goes first: it has fewest places to choose from.
         var order = Enumerable.Range(0, wishes.Length).Where(i => placed[i] is null)
             .OrderBy(i => wishes[i].Needs.Length == 0).ThenBy(i => (i * (1 + start % 3) + start) % wishes.Length).ToArray();
@@ -121,10 +124,13 @@ public static class FloorLayout
             return (Wish: one, Width: columns * one.Width, Length: Math.Ceiling(heads / (double)columns) * one.Length);
         }).ToArray();
         var most = asked.MaxBy(a => a.Width * a.Length);
-        var everyone = Place(most.Wish with { Heads = heads, Width = most.Width, Length = most.Length, Needs = "" }, w / 2, most.Length <= l ? l / 2 : most.Length / 2, false, put: false);
+        var all = most.Wish with { Heads = heads, Width = most.Width, Length = most.Length, Needs = "" };
+        var everyone = Place(all, w / 2, Math.Max(l, most.Length) / 2, false, put: false);
         return new FloorPlan(
             hall, [everyone],
-            [.. asked.Where(a => a.Length > l + 0.005).Select(a => new FloorTrouble(a.Wish.Id, Say($"{a.Wish.Name}: {heads} people in rows need {a.Length:0.#} m of length, the room has {l:0.#}: {a.Length - l:0.#} m too little.")))]);
+            [.. asked.Where(a => a.Length > l + 0.005)
+                .Select(a => new FloorTrouble(a.Wish.Id,
+                    Say($"{a.Wish.Name}: {heads} people in rows need {a.Length:0.#} m of length, the room has {l:0.#}: {a.Length - l:0.#} m too little.")))]);
     }
 
     private static Wish WishOf(Station station, int index, MoveLibrary moves, int heads)
@@ -134,13 +140,17 @@ public static class FloorLayout
         var lane = doings.Any(d => d.Move!.Poses?.Way == Body.Way.On);
         var hop = doings.Any(d => d.Facts is { Flight: true } || d.Move!.Quick);
         var needs = station.Options.SelectMany(o => Room.Needs.Of(o, station, moves)).ToArray();
-        var word = Array.Exists(needs, n => n.Item == KitItem.LongBand) ? "anchor" : Array.Exists(needs, n => n.Item == KitItem.Wall && n.Or is null) ? "wall" : "";
+        var word = Array.Exists(needs, n => n.Item == KitItem.LongBand) ? "anchor"
+            : Array.Exists(needs, n => n.Item == KitItem.Wall && n.Or is null) ? "wall" : "";
         var people = Math.Max(1, heads);
         var (width, length) = lane ? (LaneWidth * people, LaneLength) : Rows(people, Spot, hop ? HopLength : Spot);
         return new Wish(station.Id, index + 1, station.Name, heads, lane, hop, word, width, length);
     }
 
-    /// <summary>In rows of equal length, as square as can be; where that is only one long row, in rows with a place left over. [M] Not longer than three times its width.</summary>
+    /// <summary>
+    /// In rows of equal length, as square as can be; where that is only one long row, in rows with a place left over. [M] Not
+    /// longer than three times its width.
+    /// </summary>
     private static (double Width, double Length) Rows(int people, double width, double length)
     {
         var exact = Enumerable.Range(1, people).Where(c => people % c == 0)
@@ -156,7 +166,9 @@ public static class FloorLayout
     }
 
     private static FloorStation Place(Wish w, double x, double y, bool turned, bool put) => new(
-        w.Id, w.Number, w.Name, Math.Round(x, 2), Math.Round(y, 2), turned ? w.Length : w.Width, turned ? w.Width : w.Length, w.Heads, w.Lane, w.Hop, w.Needs, put, turned);
+        w.Id, w.Number, w.Name, Math.Round(x, 2), Math.Round(y, 2),
+        turned ? w.Length : w.Width, turned ? w.Width : w.Length,
+        w.Heads, w.Lane, w.Hop, w.Needs, put, turned);
 
     /// <summary>The free place nearest to its turn on the oval; where none is free, the one where least is in the way.</summary>
     private static FloorStation Find(Wish wish, int index, int of, HallFloor hall, ImmutableArray<FloorStation> others)
@@ -184,7 +196,10 @@ public static class FloorLayout
         return best!;
     }
 
-    /// <summary>How far it is from its turn on the oval, and, far heavier, what is in its way. The first at the front in the middle, then with the clock.</summary>
+    /// <summary>
+    /// How far it is from its turn on the oval, and, far heavier, what is in its way. The first at the front in the middle, then
+    /// with the clock.
+    /// </summary>
     private static double CostOf(FloorStation s, Wish wish, int index, int of, HallFloor hall, ImmutableArray<FloorStation> others)
     {
         var (w, l) = ((double)hall.WidthM, (double)hall.LengthM);
@@ -263,7 +278,8 @@ public static class FloorLayout
 
     private static Box BoxOf(FloorStation s) => Box.Around(s.X, s.Y, s.WidthM, s.LengthM);
 
-    private static string Named(Fixture f) => f.Name is { } name ? $"“{name}”" : f.Kind == FixtureKind.Door ? "the door" : $"a {f.Kind.ToString().ToLowerInvariant()}";
+    private static string Named(Fixture f) => f.Name is { } name ? $"“{name}”" : f.Kind == FixtureKind.Door ? "the door"
+        : $"a {f.Kind.ToString().ToLowerInvariant()}";
 
     private static string Say(FormattableString words) => words.ToString(CultureInfo.InvariantCulture);
 }

@@ -15,7 +15,10 @@ public static class GapProposals
     private const double OtherFamily = 3;
     private const double AboveLevel = 6;
 
-    /// <summary>The option of the library that is allowed to them and nearest to the main one in demand and kit, as <c>instead</c>; null if nothing is.</summary>
+    /// <summary>
+    /// The option of the library that is allowed to them and nearest to the main one in demand and kit, as <c>instead</c>; null
+    /// if nothing is.
+    /// </summary>
     public static Option? For(Person person, Place place, RoomOf room)
     {
         var moves = room.Plan.Moves;

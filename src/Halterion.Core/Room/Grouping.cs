@@ -90,12 +90,14 @@ public static class Grouping
             }
         }
 
-        foreach (var circle in Enumerable.Range(0, members.Length).Where(i => group[i] < 0).GroupBy(i => members[i].With is { } with ? with.ToString() : $"{i}").OrderByDescending(c => c.Count()))
+        foreach (var circle in Enumerable.Range(0, members.Length).Where(i => group[i] < 0)
+            .GroupBy(i => members[i].With is { } with ? with.ToString() : $"{i}").OrderByDescending(c => c.Count()))
         {
             foreach (var i in circle)
             {
                 var near = members[i].With is { } with
-                    ? Enumerable.Range(0, members.Length).Where(o => o != i && members[o].With == with && group[o] >= 0 && left[group[o]] > 0).Select(o => group[o]).DefaultIfEmpty(-1).First()
+                    ? Enumerable.Range(0, members.Length)
+                        .Where(o => o != i && members[o].With == with && group[o] >= 0 && left[group[o]] > 0).Select(o => group[o]).DefaultIfEmpty(-1).First()
                     : -1;
                 var to = near >= 0 ? near : Enumerable.Range(0, left.Length).OrderByDescending(g => left[g]).ThenBy(g => g).First();
                 group[i] = to;

@@ -79,7 +79,9 @@ public sealed record Need(
     public Need Kind => this with { Count = 1, Or = Or is { } or ? [.. or.Select(o => o.Kind)] : null };
 
     public bool Equals(Need? other) =>
-        other is not null && (Item, Count, Kg, HeightCm, Strength, Metres, Name) == (other.Item, other.Count, other.Kg, other.HeightCm, other.Strength, other.Metres, other.Name)
+        other is not null
+            && (Item, Count, Kg, HeightCm, Strength, Metres, Name) == (other.Item, other.Count, other.Kg, other.HeightCm, other.Strength,
+                other.Metres, other.Name)
         && (Or ?? []).SequenceEqual(other.Or ?? []);
 
     public override int GetHashCode() => HashCode.Combine(Item, Count, Kg, HeightCm, Strength, Name);

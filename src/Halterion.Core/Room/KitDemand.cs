@@ -29,7 +29,9 @@ internal sealed record KitDemand(Need Kind, int Units, Shortage Shortage, KitPea
                 kind,
                 units,
                 new Shortage(kind.Item, asked, have ?? 0, moment.Station, block, window, kind.Kg, kind.HeightCm, kind.Strength, kind.Name),
-                new KitPeak(kind.Item, asked, have, moment.Station, block, window, kind.Kg, kind.HeightCm, kind.Strength, kind.Metres, kind.Name) { Kind = kind });
+                new KitPeak(kind.Item, asked, have, moment.Station, block, window, kind.Kg, kind.HeightCm, kind.Strength, kind.Metres,
+                    kind.Name)
+                { Kind = kind });
         }
     }
 }

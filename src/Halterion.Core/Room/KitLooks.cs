@@ -41,7 +41,8 @@ public static class KitLooks
     }
 
     private static string Key(StockLine line) =>
-        string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{PlanFormat.WordsOf<KitItem>.Of(line.Item)}-{line.Kg}{line.HeightCm}{line.Strength}{line.Name}");
+        string.Create(System.Globalization.CultureInfo.InvariantCulture,
+            $"{PlanFormat.WordsOf<KitItem>.Of(line.Item)}-{line.Kg}{line.HeightCm}{line.Strength}{line.Name}");
 
     private static string Capital(string text) => $"{char.ToUpperInvariant(text[0])}{text[1..]}";
 }

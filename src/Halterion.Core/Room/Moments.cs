@@ -69,7 +69,8 @@ public static class Moments
             var windows = block.Shape == BlockShape.OwnPace ? 1 : many;
             for (var w = 0; w < windows; w++)
             {
-                yield return new Moment(block.Id, null, w, [.. groups[block.Id].SelectMany((group, g) => group.Select(p => new Spot(p, first + (g + w) % many))).OrderBy(s => s.Person)]);
+                yield return new Moment(block.Id, null, w,
+                    [.. groups[block.Id].SelectMany((group, g) => group.Select(p => new Spot(p, first + (g + w) % many))).OrderBy(s => s.Person)]);
             }
         }
     }

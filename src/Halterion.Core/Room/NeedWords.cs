@@ -10,7 +10,8 @@ public static class NeedWords
     public static string Of(Need need)
     {
         var self = Of(need.Item, need.Count, need.Kg, need.HeightCm, need.Strength, need.Metres, need.Name);
-        return need.Or is { IsEmpty: false } or ? $"{self} or {string.Join(" or ", or.Select(o => Of(o with { Count = Math.Max(o.Count, need.Count) })))}" : self;
+        return need.Or is { IsEmpty: false } or
+            ? $"{self} or {string.Join(" or ", or.Select(o => Of(o with { Count = Math.Max(o.Count, need.Count) })))}" : self;
     }
 
     public static string Of(KitItem item, decimal count, decimal? kg, int? heightCm, BandStrength? strength, decimal? metres, string? name)

@@ -7,7 +7,8 @@ namespace Halterion.Core.Room;
 /// <summary>What an option has to be given: its load, band, surface and support, and the kit of its move.</summary>
 public static class Needs
 {
-    private static readonly ImmutableHashSet<KitItem> Weights = [KitItem.Dumbbell, KitItem.Kettlebell, KitItem.Barbell, KitItem.Plate, KitItem.Ball, KitItem.Bottle, KitItem.Machine];
+    private static readonly ImmutableHashSet<KitItem> Weights = [KitItem.Dumbbell, KitItem.Kettlebell, KitItem.Barbell, KitItem.Plate,
+        KitItem.Ball, KitItem.Bottle, KitItem.Machine];
     private static readonly ImmutableHashSet<KitItem> Covers = [KitItem.Mat, KitItem.Pad];
     private static readonly ImmutableHashSet<KitItem> Raised = [KitItem.Step, KitItem.Box, KitItem.Bench];
 
@@ -72,7 +73,8 @@ public static class Needs
 
         if (manner.Surface is { } surface)
         {
-            kit.RemoveAll(n => Covers.Contains(n.Item) || (Raises(surface) || surface == Surface.Floor) && Raised.Contains(n.Item) || surface == Surface.Chair && n.Item == KitItem.Chair);
+            kit.RemoveAll(n => Covers.Contains(n.Item) || (Raises(surface) || surface == Surface.Floor) && Raised.Contains(n.Item)
+                || surface == Surface.Chair && n.Item == KitItem.Chair);
             Add(On(surface));
         }
 

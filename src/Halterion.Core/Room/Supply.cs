@@ -24,8 +24,10 @@ public sealed class Supply
         var lines = stock.Where(l => l.Condition != Condition.Out).ToArray();
         capacity = [.. lines.Select(l => l.Item == KitItem.Wall ? (l.Metres ?? 0) * l.Count / Need.WallEach : l.Count)];
         served = [.. kinds.Select(kind => Of(kind, lines))];
-        simple = served.SelectMany(s => s.Lines.Concat(s.Several.Select(v => v.Line))).GroupBy(line => line).All(g => g.Count() == 1) && served.All(s => s.Several.Length == 0);
-        serves = [.. capacity.Select((_, l) => Enumerable.Range(0, kinds.Length).Where(k => served[k].Lines.Contains(l) || served[k].Several.Any(v => v.Line == l)).ToArray())];
+        simple = served.SelectMany(s => s.Lines.Concat(s.Several.Select(v => v.Line))).GroupBy(line => line).All(g => g.Count() == 1)
+            && served.All(s => s.Several.Length == 0);
+        serves = [.. capacity.Select((_, l) => Enumerable.Range(0, kinds.Length)
+            .Where(k => served[k].Lines.Contains(l) || served[k].Several.Any(v => v.Line == l)).ToArray())];
         there = [.. served.Select(s => s.Lines.Sum(l => capacity[l]))];
         Components = ComponentsOf();
     }

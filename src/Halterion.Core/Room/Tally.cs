@@ -30,7 +30,8 @@ internal sealed class Tally
         loads = [.. seats.Select(s => s.Offers.Select(o => Load(o, s.Sharing)).ToArray())];
         scarce = [.. Enumerable.Range(0, scarce.Length).Select(k => slots.Exists(s => supply.Components[s.Kind] == supply.Components[k]))];
         worthwhile = [.. seats.Select((s, i) => Worth(s, loads[i]))];
-        bits = [.. Enumerable.Range(0, slots.Count).Select(slot => 1 + (int)Math.Log2(Math.Max(1, loads.Sum(seat => seat.Max(o => o.Where(l => l.Slot == slot).Sum(l => l.Units))))))];
+        bits = [.. Enumerable.Range(0, slots.Count)
+            .Select(slot => 1 + (int)Math.Log2(Math.Max(1, loads.Sum(seat => seat.Max(o => o.Where(l => l.Slot == slot).Sum(l => l.Units))))))];
         shift = [.. Enumerable.Range(0, slots.Count).Select(slot => bits.Take(slot).Sum())];
         Holds = bits.Sum() <= Width;
         packed = [.. loads.Select(seat => seat.Select(o => Holds ? Packed(o) : 0).ToArray())];
@@ -49,7 +50,8 @@ internal sealed class Tally
         {
             foreach (var kind in at.SelectMany(n => n.Needs).GroupBy(n => n.Kind))
             {
-                demand[supply.Kinds.IndexOf(kind.Key)] += at.Key is null ? kind.Sum(n => n.Count) : Largest([.. kind.Select(n => (n.Count, 1))], (at.Count() + 1) / 2);
+                demand[supply.Kinds.IndexOf(kind.Key)] += at.Key is null ? kind.Sum(n => n.Count)
+                    : Largest([.. kind.Select(n => (n.Count, 1))], (at.Count() + 1) / 2);
             }
         }
 
@@ -68,7 +70,8 @@ internal sealed class Tally
     {
         var group = new Dictionary<int, int>();
         int Root(int c) => group.TryGetValue(c, out var up) && up != c ? Root(up) : c;
-        var touched = Enumerable.Range(0, Seats.Count).Select(seat => loads[seat].SelectMany(o => o).Select(l => supply.Components[slots[l.Slot].Kind]).Distinct().ToArray()).ToArray();
+        var touched = Enumerable.Range(0, Seats.Count)
+            .Select(seat => loads[seat].SelectMany(o => o).Select(l => supply.Components[slots[l.Slot].Kind]).Distinct().ToArray()).ToArray();
         foreach (var components in touched)
         {
             foreach (var c in components.Skip(1))
@@ -142,7 +145,8 @@ internal sealed class Tally
             }
         }
 
-        foreach (var shared in working.Count == 0 ? [] : Enumerable.Range(0, slots.Count).Where(i => slots[i].Sharing is not null && Count(state, i) > 0).GroupBy(i => (slots[i].Sharing, slots[i].Kind)))
+        foreach (var shared in working.Count == 0 ? [] : Enumerable.Range(0, slots.Count)
+            .Where(i => slots[i].Sharing is not null && Count(state, i) > 0).GroupBy(i => (slots[i].Sharing, slots[i].Kind)))
         {
             demand[shared.Key.Kind] += Largest([.. shared.Select(i => (slots[i].Each, Count(state, i)))], working[shared.Key.Sharing!.Value]);
         }

@@ -141,7 +141,14 @@ public sealed record ClassCards(
         var view = PlanWords.From(showing?.View ?? station.View?.At(0));
         return new WalkThroughLine(
             station.Name,
-            view ?? move.Poses?.View switch { View.Front => "from the front", View.Quarter or View.Behind => "turned, so that side and front show", null when move.Plane != Plane.Sagittal => "from the front", _ => "from the side" },
+            view ?? move.Poses?.View switch
+            {
+                View.Front => "from the front",
+                View.Quarter or View.Behind =>
+                "turned, so that side and front show",
+                null when move.Plane != Plane.Sagittal => "from the front",
+                _ => "from the side"
+            },
             string.Join("; ", tiers.Prepend(begin)),
             move.Faults.IsDefaultOrEmpty ? "" : $"{move.Faults[0].Seen}: {move.Faults[0].Fix}",
             showing?.Seconds ?? new Seconds(ShownSeconds),

@@ -1,10 +1,8 @@
 using System.Collections.Immutable;
 using System.Text.Json.Nodes;
-using Halterion.Core.Checks;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 using Halterion.Core.Room;
-using Halterion.Core.Timing;
 
 namespace Halterion.Core.Views;
 
@@ -26,34 +24,30 @@ public sealed record Assigned(
         var people = room.People.ToDictionary(p => p.Id);
         return new Assigned(
             found.People, found.Choices, found.Total, found.Exact,
-            [.. found.Gaps.Select(g => new OpenGap(g.Person, g.Station, GapProposals.For(people[g.Person], places[g.Station], room) is { } option ? PlanWriter.Of(option) : null))],
+            [.. found.Gaps.Select(g =>
+                new OpenGap(g.Person, g.Station, GapProposals.For(people[g.Person], places[g.Station], room) is { } option ? PlanWriter.Of(option) : null))],
             found.Shortages);
     }
 }
 
 /// <summary>A class with the people, the kit and the room it is held with: all that an evaluation says, and who does what with what.</summary>
-public sealed record ClassReviewed(
-    Totals Totals,
-    ImmutableArray<Span> Spans,
-    ImmutableArray<Stay> Stays,
-    ImmutableArray<Goal> Goals,
-    ImmutableArray<Finding> Findings,
-    string Verdict,
-    SlotFit Fits,
-    string Announcement,
-    string TitleNote,
-    ImmutableArray<BlockOutline> Outline,
-    ImmutableArray<string> SpanWords,
-    Breakdown Breakdown,
-    Assigned Assignment,
-    ImmutableArray<KitPeak> Kit,
-    ImmutableArray<BlockGroups> Groups)
+public sealed record ClassReviewed : Evaluation
 {
-    public static ClassReviewed Of(Evaluation evaluated, RoomOf room)
+    private ClassReviewed(Evaluation evaluated, Assignment found, RoomOf room)
+        : base(evaluated)
     {
-        var found = Assigning.Of(room);
-        return new ClassReviewed(
-            evaluated.Totals, evaluated.Spans, evaluated.Stays, evaluated.Goals, evaluated.Findings, evaluated.Verdict, evaluated.Fits, evaluated.Announcement,
-            evaluated.TitleNote, evaluated.Outline, evaluated.SpanWords, evaluated.Breakdown, Assigned.Of(found, room), room.Kit is null ? [] : found.Kit, found.Groups);
+        Assignment = Assigned.Of(found, room);
+        Kit = room.Kit is null ? [] : found.Kit;
+        Groups = found.Groups;
     }
+
+    public Assigned Assignment { get; }
+
+    /// <summary>The most that is asked of each kind of kit at once; none where no stock is known.</summary>
+    public ImmutableArray<KitPeak> Kit { get; }
+
+    /// <summary>Of rotations and own-pace blocks.</summary>
+    public ImmutableArray<BlockGroups> Groups { get; }
+
+    public static ClassReviewed Of(Evaluation evaluated, RoomOf room) => new(evaluated, Assigning.Of(room), room);
 }

@@ -20,7 +20,7 @@ namespace Halterion.Core.Views;
 /// <param name="TitleNote">What the title promises in minutes and the clock does not keep; else empty.</param>
 /// <param name="Outline">The blocks as a screen lists them.</param>
 /// <param name="SpanWords">What each span is, with its arithmetic.</param>
-public sealed record Evaluation(
+public record Evaluation(
     Totals Totals,
     ImmutableArray<Span> Spans,
     ImmutableArray<Stay> Stays,

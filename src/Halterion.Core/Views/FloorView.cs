@@ -84,7 +84,8 @@ public static class FloorPicture
     {
         var (dx, dy) = (to.X - from.X, to.Y - from.Y);
         var far = Math.Max(0.01, Math.Sqrt(dx * dx + dy * dy));
-        double Out(FloorStation s) => Math.Min(far / 2 - 0.05, Math.Min(s.WidthM / 2 / Math.Max(0.001, Math.Abs(dx / far)), s.LengthM / 2 / Math.Max(0.001, Math.Abs(dy / far))));
+        double Out(FloorStation s) =>
+            Math.Min(far / 2 - 0.05, Math.Min(s.WidthM / 2 / Math.Max(0.001, Math.Abs(dx / far)), s.LengthM / 2 / Math.Max(0.001, Math.Abs(dy / far))));
         var (a, b) = (Out(from), Out(to));
         return ((from.X + dx / far * a) * Metre, (from.Y + dy / far * a) * Metre, (to.X - dx / far * b) * Metre, (to.Y - dy / far * b) * Metre);
     }

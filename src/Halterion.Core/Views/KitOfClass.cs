@@ -53,18 +53,21 @@ internal sealed record KitOfClass(
         return most;
     }
 
-    private static RoomKit LineOf(Need kind, RoomOf room, Assignment found, Timeline timeline, ImmutableArray<Place> places, Dictionary<PlaceId, Dictionary<Need, int>> uses)
+    private static RoomKit LineOf(Need kind, RoomOf room, Assignment found, Timeline timeline, ImmutableArray<Place> places,
+        Dictionary<PlaceId, Dictionary<Need, int>> uses)
     {
         var where = places.Where(p => uses[p.Station.Id].ContainsKey(kind)).ToArray();
         var peak = found.Kit.FirstOrDefault(k => k.Kind == kind);
-        var most = kind is { Item: KitItem.Wall, Or: null } ? peak?.Peak ?? 0 : Math.Max(peak?.Peak ?? 0, where.Select(p => uses[p.Station.Id][kind]).DefaultIfEmpty(0).Max());
+        var most = kind is { Item: KitItem.Wall, Or: null } ? peak?.Peak ?? 0
+            : Math.Max(peak?.Peak ?? 0, where.Select(p => uses[p.Station.Id][kind]).DefaultIfEmpty(0).Max());
         bool IsAt(Span span, Place p) => room.Plan.Blocks[span.Block] is var block && block.Id == p.Block.Id
             && (span.Station is null || block.Stations[span.Station.Value].Id == p.Station.Id);
         var spans = timeline.Spans.Where(s => s.Kind == SpanKind.Work && where.Any(p => IsAt(s, p))).ToArray();
         var when = spans.Length == 0 ? "" : Minutes(spans[0].Start, spans[^1].End);
         var place = (room.Kit ?? []).FirstOrDefault(kind.IsServedBy)?.Place ?? "";
         return new RoomKit(
-            kind is { Item: KitItem.Wall, Or: null } ? string.Create(CultureInfo.InvariantCulture, $"{most:0.#} m of wall") : NeedWords.Of(kind with { Count = Math.Max(1, (int)most) }),
+            kind is { Item: KitItem.Wall, Or: null } ? string.Create(CultureInfo.InvariantCulture, $"{most:0.#} m of wall")
+                : NeedWords.Of(kind with { Count = Math.Max(1, (int)most) }),
             most, peak?.Have, when, string.Join(", ", where.Select(p => p.Station.Name).Distinct()), place);
     }
 
@@ -82,7 +85,8 @@ internal sealed record KitOfClass(
             return null;
         }
 
-        var runs = places.GroupBy(p => p.Block.Id).Select(g => g.SkipWhile(p => !uses[p.Station.Id].ContainsKey(kind)).TakeWhile(p => uses[p.Station.Id].ContainsKey(kind)).ToArray())
+        var runs = places.GroupBy(p => p.Block.Id)
+            .Select(g => g.SkipWhile(p => !uses[p.Station.Id].ContainsKey(kind)).TakeWhile(p => uses[p.Station.Id].ContainsKey(kind)).ToArray())
             .Where(run => run.Length > 1 && run[0].Block.Shape != BlockShape.Rotation).ToArray();
         return runs.Length == 0 ? null
             : $"{NeedWords.Of(kind)} {(kind.Item == KitItem.Band ? "stays on" : "stays in the hand")} from {runs[0][0].Station.Name} to {runs[0][^1].Station.Name}";

@@ -84,7 +84,8 @@ public static partial class PastedMoves
 
     /// <summary>A name without capitals, dashes and the s of several.</summary>
     private static string Plain(string name) =>
-        string.Join(' ', NotLetters().Replace(name.ToLowerInvariant(), " ").Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(w => w.Length > 3 && w[^1] == 's' && w[^2] != 's' ? w[..^1] : w));
+        string.Join(' ', NotLetters().Replace(name.ToLowerInvariant(), " ").Split(' ', StringSplitOptions.RemoveEmptyEntries)
+            .Select(w => w.Length > 3 && w[^1] == 's' && w[^2] != 's' ? w[..^1] : w));
 
     [GeneratedRegex(@"^\s*(?:[-*•–]|\d{1,2}[.)])\s+")]
     private static partial Regex Marker();

@@ -28,7 +28,8 @@ public enum CellKind
 
 /// <summary>What somebody does at a station.</summary>
 /// <param name="Against">It was chosen against a limit.</param>
-public sealed record RoomCell(PlaceId Station, CellKind Kind, PlaceId? Option, string Words, string Why, bool Pinned, bool Against, ImmutableArray<RoomChoice> Choices);
+public sealed record RoomCell(PlaceId Station, CellKind Kind, PlaceId? Option, string Words, string Why, bool Pinned, bool Against,
+    ImmutableArray<RoomChoice> Choices);
 
 /// <summary>An option for somebody, as it is offered in the grid.</summary>
 /// <param name="Why">What it would be for them, or why it is not offered.</param>
@@ -39,7 +40,8 @@ public sealed record RoomChoice(PlaceId Option, Tier Tier, string Words, bool Al
 /// <param name="Lies">What lies there.</param>
 /// <param name="Pairs">Who takes turns with whom, where two share it.</param>
 public sealed record RoomStation(
-    PlaceId Block, PlaceId Station, string BlockName, int Number, string Name, ImmutableArray<StationWay> Ways, ImmutableArray<string> Lies, ImmutableArray<string> Pairs);
+    PlaceId Block, PlaceId Station, string BlockName, int Number, string Name, ImmutableArray<StationWay> Ways, ImmutableArray<string> Lies,
+        ImmutableArray<string> Pairs);
 
 /// <param name="Who">By the names they are called.</param>
 /// <param name="Unnamed">How many without a name.</param>
@@ -121,11 +123,13 @@ public sealed record RoomView(
     private static string Summarised(RoomOf room, int stations, int gaps, int shortages)
     {
         static string Many(int n, string one, string more) => n == 1 ? $"1 {one}" : $"{n} {more}";
-        var troubles = new[] { gaps > 0 ? Many(gaps, "gap", "gaps") : null, shortages > 0 ? Many(shortages, "shortage", "shortages") : null }.OfType<string>().ToArray();
+        var troubles = new[] { gaps > 0 ? Many(gaps, "gap", "gaps") : null, shortages > 0 ? Many(shortages, "shortage", "shortages")
+            : null }.OfType<string>().ToArray();
         return $"{Many(room.Heads, "person", "people")}, {Many(stations, "station", "stations")}: {(troubles.Length == 0 ? "everyone has something to do" + (room.Kit is null ? "" : ", and the kit goes round") : string.Join(", ", troubles))}";
     }
 
-    private static RoomPerson PersonOf(Person person, AssignedPerson given, Assignment found, Dictionary<PlaceId, Place> places, RoomOf room, Preferences preferences)
+    private static RoomPerson PersonOf(Person person, AssignedPerson given, Assignment found, Dictionary<PlaceId, Place> places,
+        RoomOf room, Preferences preferences)
     {
         var choices = found.Choices.Where(c => c.Person == person.Id).ToLookup(c => c.Station);
         return new RoomPerson(
@@ -151,15 +155,18 @@ public sealed record RoomView(
             })]);
     }
 
-    private static RoomStation StationOf(Place place, Assignment found, Dictionary<PersonId, Person> people, int unnamed, RoomOf room, Preferences preferences, KitOfClass kit)
+    private static RoomStation StationOf(Place place, Assignment found, Dictionary<PersonId, Person> people, int unnamed, RoomOf room,
+        Preferences preferences, KitOfClass kit)
     {
         var station = place.Station;
-        var who = found.People.SelectMany(p => p.Stations.Where(s => s.Station == station.Id && s.Option is not null).Select(s => (s.Option, people[p.Person].Called))).ToLookup(w => w.Option!.Value, w => w.Called);
+        var who = found.People.SelectMany(p => p.Stations.Where(s => s.Station == station.Id && s.Option is not null)
+            .Select(s => (s.Option, people[p.Person].Called))).ToLookup(w => w.Option!.Value, w => w.Called);
         return new RoomStation(
             place.Block.Id, station.Id, place.Block.Name, place.Block.Stations.IndexOf(station) + 1, station.Name,
             [.. station.Options.Where(o => who[o.Id].Any() || (o.Tier == Tier.Main && unnamed > 0))
                 .OrderBy(o => o.Tier switch { Tier.Easier => 0, Tier.Main => 1, Tier.Instead => 2, _ => 3 })
-                .Select(o => new StationWay(o.Id, o.Tier, PlanWords.Option(o, room.Plan.Moves, preferences), [.. who[o.Id]], o.Tier == Tier.Main ? unnamed : 0))],
+                .Select(o => new StationWay(o.Id, o.Tier, PlanWords.Option(o, room.Plan.Moves, preferences), [.. who[o.Id]],
+                    o.Tier == Tier.Main ? unnamed : 0))],
             kit.LiesAt(station.Id),
             station.Turns ? PairsAt(place, found, people) : []);
     }

@@ -13,7 +13,8 @@ namespace Halterion.Core.Views;
 /// <param name="Lies">The kit that lies there; empty without any.</param>
 /// <param name="Begins">Who begins there in a rotation, by the names they are called; empty elsewhere.</param>
 public sealed record SheetStation(
-    PlaceId Id, string Name, string Target, ImmutableArray<string> Harder, string Main, ImmutableArray<string> Easier, Figure? Figure, string Lies = "", string Begins = "");
+    PlaceId Id, string Name, string Target, ImmutableArray<string> Harder, string Main, ImmutableArray<string> Easier, Figure? Figure,
+        string Lies = "", string Begins = "");
 
 /// <summary>A block on the run sheet.</summary>
 /// <param name="At">Clock time where the class is booked, else the time from its start.</param>
@@ -88,7 +89,8 @@ public sealed record RunSheet(
                         {
                             Lies = stations.TryGetValue(s.Id, out var station) ? string.Join(", ", station.Lies) : "",
                             Begins = room.Groups.FirstOrDefault(g => g.Block == block.Id) is { } groups
-                                ? string.Join(", ", groups.Groups[i].People.Select(p => names[p]).Concat(groups.Groups[i].Unnamed is > 0 and var more ? [$"{more} more"] : Array.Empty<string>()))
+                                ? string.Join(", ", groups.Groups[i].People.Select(p => names[p])
+                                    .Concat(groups.Groups[i].Unnamed is > 0 and var more ? [$"{more} more"] : Array.Empty<string>()))
                                 : "",
                         }),
                     ],

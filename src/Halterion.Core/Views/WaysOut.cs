@@ -87,7 +87,8 @@ public static class WaysOut
     private static string Preview(Assignment after, Seconds longer)
     {
         var left = after.Shortages.IsEmpty ? "then the kit goes round"
-            : string.Create(CultureInfo.InvariantCulture, $"then {after.Shortages.Length} {(after.Shortages.Length == 1 ? "shortage is" : "shortages are")} left");
+            : string.Create(CultureInfo.InvariantCulture,
+                $"then {after.Shortages.Length} {(after.Shortages.Length == 1 ? "shortage is" : "shortages are")} left");
         return longer == Seconds.Zero ? left : $"{left}; the class takes {(longer > Seconds.Zero ? $"{longer} more" : $"{Seconds.Zero - longer} less")}";
     }
 
@@ -118,7 +119,8 @@ public static class WaysOut
             .Where(m => m.Family == main.Family && (!counted || m.Tempo is not null) && !station.Options.Any(o => o.Move == m.Id))
             .Select(m => Option.Of(Tier.Instead, m.Id))
             .Where(o => Needs.Of(o, station, moves) is var needs && !needs.Any(n => n.Item == shortage.Item) && needs.All(n => stock.Any(n.IsServedBy)))
-            .Where(o => OptionFacts.Of(moves.Find(o.Move)!, o.Manner, moves) is { Flight: false } || OptionFacts.Of(main, station.Main.Manner, moves) is { Flight: true })
+            .Where(o => OptionFacts.Of(moves.Find(o.Move)!, o.Manner, moves) is { Flight: false }
+                || OptionFacts.Of(main, station.Main.Manner, moves) is { Flight: true })
             .Select(o => (Option: o, Demand: DemandModel.Of(o.Move, o.Manner, moves)))
             .Where(o => o.Demand is not null)
             .OrderBy(o => o.Demand!.Dimensions.Zip(asked.Dimensions).Sum(d => Math.Abs(d.First.Value - d.Second.Value)))

@@ -49,7 +49,8 @@ public static class PlanWords
 
         if (station.Sides != SideRule.AsWritten)
         {
-            words.Add(station.Sides == SideRule.Split ? "half a side" : station.Chunk > 0 ? $"each side, changing every {station.Chunk}" : "all of one side, then the other");
+            words.Add(station.Sides == SideRule.Split ? "half a side" : station.Chunk > 0 ? $"each side, changing every {station.Chunk}"
+                : "all of one side, then the other");
         }
 
         if (station.Turns)
@@ -85,8 +86,10 @@ public static class PlanWords
                 _ => null,
             },
             part.PulsesPerRep > 0 ? $"with {part.PulsesPerRep} pulses each" : null,
-            part.LoadKg is { } kg ? $"with {string.Join(", then ", kg.Values.Take(rounds).Select(k => k.ToString("0.##", CultureInfo.InvariantCulture)))} kg" : null,
-            part.LoadFactor is { } share ? $"with {string.Join(", then ", share.Values.Take(rounds).Select(f => (100 * f).ToString("0.##", CultureInfo.InvariantCulture)))} % of each one's own" : null,
+            part.LoadKg is { } kg
+                ? $"with {string.Join(", then ", kg.Values.Take(rounds).Select(k => k.ToString("0.##", CultureInfo.InvariantCulture)))} kg" : null,
+            part.LoadFactor is { } share
+                ? $"with {string.Join(", then ", share.Values.Take(rounds).Select(f => (100 * f).ToString("0.##", CultureInfo.InvariantCulture)))} % of each one's own" : null,
             part.Effort is { } effort ? $"effort {effort} of 10" : null,
         };
         var amounts = told.Length > 1 && told.Distinct().Count() > 1 ? string.Join("", told[..^1].Select(a => $"{a}, then ")) : "";

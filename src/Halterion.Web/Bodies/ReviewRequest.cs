@@ -9,7 +9,10 @@ using Halterion.Core.Room;
 
 namespace Halterion.Web.Bodies;
 
-/// <summary>A class with the people, kit and room it is held with, everything inline. All but the class may be left out; what is left out is not judged.</summary>
+/// <summary>
+/// A class with the people, kit and room it is held with, everything inline. All but the class may be left out; what is left out
+/// is not judged.
+/// </summary>
 /// <param name="Plan">The class file.</param>
 /// <param name="Date">The day, such as 2026-11-26, or the start, such as 2026-11-26T18:00.</param>
 /// <param name="Groups">By block of a rotation: ids of people, a list a group.</param>
@@ -94,7 +97,8 @@ public sealed record ReviewRequest(
             {
                 if (!people.Contains(person) || !seen.Add(person))
                 {
-                    faults.Add(where, people.Contains(person) ? $"“{person}” stands in a group already." : $"Nobody here is “{person}”.", "the id of somebody in people, once");
+                    faults.Add(where, people.Contains(person) ? $"“{person}” stands in a group already."
+                        : $"Nobody here is “{person}”.", "the id of somebody in people, once");
                 }
             }
         }
@@ -204,7 +208,9 @@ public sealed record PastClass(
     public static PastClass? Read(Fields fields)
     {
         var start = fields.Text("start", 1, 40, required: true);
-        if (start is not null && !DateTime.TryParseExact(start, ["yyyy-MM-dd", "yyyy-MM-ddTHH:mm", "yyyy-MM-ddTHH:mm:ss"], CultureInfo.InvariantCulture, DateTimeStyles.None, out _))
+        if (start is not null
+            && !DateTime.TryParseExact(start, ["yyyy-MM-dd", "yyyy-MM-ddTHH:mm", "yyyy-MM-ddTHH:mm:ss"], CultureInfo.InvariantCulture,
+                DateTimeStyles.None, out _))
         {
             fields.Fault("start", $"“{start}” is no start.", "a start such as 2026-11-24T18:00");
         }

@@ -57,7 +57,8 @@ public sealed record GroupsRequest(JsonElement Class, PlaceId Block, ImmutableAr
             [
                 .. lists.Select((list, i) =>
                 {
-                    if (list.ValueKind == JsonValueKind.Array && list.EnumerateArray().All(id => id.ValueKind == JsonValueKind.String && JsonText.Of(id) is not null))
+                    if (list.ValueKind == JsonValueKind.Array && list.EnumerateArray()
+                        .All(id => id.ValueKind == JsonValueKind.String && JsonText.Of(id) is not null))
                     {
                         return list.EnumerateArray().Select(id => new PersonId(id.GetString()!)).ToImmutableArray();
                     }
@@ -85,7 +86,8 @@ public sealed record FloorRequest(JsonElement Class, PlaceId Block) : IRead<Floo
 
 /// <summary>What is chosen for a session: where stations were put by hand, the looks that are done, and the room.</summary>
 /// <param name="Hall">Left out: the only or first one.</param>
-public sealed record SessionRoomDetails(ImmutableDictionary<string, FloorSpot> Spots, ImmutableArray<string> Looked, Guid? Hall = null) : IRead<SessionRoomDetails>
+public sealed record SessionRoomDetails(ImmutableDictionary<string, FloorSpot> Spots, ImmutableArray<string> Looked, Guid? Hall = null)
+    : IRead<SessionRoomDetails>
 {
     public static SessionRoomDetails? Read(Fields body, Faults faults)
     {

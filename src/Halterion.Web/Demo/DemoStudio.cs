@@ -55,7 +55,8 @@ internal sealed class DemoStudio(
         rooms.Keep(studio.Hall with { Id = Guid.CreateVersion7() });
         foreach (var circle in studio.Circles)
         {
-            people.Keep(new Circle(Guid.CreateVersion7(), circle.Name, circle.Together, [.. roster.Where(p => circle.People.Contains(p.Name)).Select(p => p.Id)]));
+            people.Keep(new Circle(Guid.CreateVersion7(), circle.Name, circle.Together,
+                [.. roster.Where(p => circle.People.Contains(p.Name)).Select(p => p.Id)]));
         }
 
         var known = new Dictionary<string, Guid>();

@@ -82,7 +82,8 @@ internal static class LogEndpoints
     /// <summary>The stations that were worked at; null where that is not known, as when it was not led.</summary>
     private static ImmutableHashSet<PlaceId>? Reached(StoredLead? lead, SteadyClock clock)
     {
-        if (lead is null || ScriptFile.Read(lead.Format, lead.Script) is not { } script || LeadRecord.Of(lead.Commands, script.Times, clock.Now).StartedAt is null)
+        if (lead is null || ScriptFile.Read(lead.Format, lead.Script) is not { } script
+            || LeadRecord.Of(lead.Commands, script.Times, clock.Now).StartedAt is null)
         {
             return null;
         }

@@ -46,7 +46,9 @@ internal static class MoveEndpoints
         var moves = routes.MapGroup("/api/moves").WithTags("Moves");
         moves.MapGet(
             "/",
-            (MoveLibrary library) => TypedResults.Ok(new MoveList(library.Version, library.Moves, [.. library.Moves.Where(m => !library.IsShipped(m.Id)).Select(m => m.Id)]))).WithName("moves");
+            (MoveLibrary library) =>
+                TypedResults.Ok(new MoveList(library.Version, library.Moves,
+                    [.. library.Moves.Where(m => !library.IsShipped(m.Id)).Select(m => m.Id)]))).WithName("moves");
         moves.MapGet("/search", Search).WithName("searchMoves");
         moves.MapGet("/figures", Figures).WithName("moveFigures");
         moves.MapGet("/{id}/motion", Motion).ProducesProblem(404).WithName("moveMotion");
@@ -76,11 +78,13 @@ internal static class MoveEndpoints
         var (ofPosition, badPosition) = Queries.Word<Position>("position", position);
         var (ofPlane, badPlane) = Queries.Word<Plane>("plane", plane);
         var (ofLimit, badLimit) = Queries.Word<Limit>("limit", limit);
-        var badThan = than is null or "easier" or "harder" ? null : Problems.Query("than", $"It is “{(than.Length > 40 ? than[..40] + "…" : than)}”.", "easier or harder, with near");
+        var badThan = than is null or "easier" or "harder" ? null
+            : Problems.Query("than", $"It is “{(than.Length > 40 ? than[..40] + "…" : than)}”.", "easier or harder, with near");
         return (badFamily ?? badPosition ?? badPlane ?? badLimit ?? badThan) is { } problem
             ? problem
             : TypedResults.Ok(Nearest(
-                MoveSearch.Find(library.Moves, new MoveQuery(q, ofFamily, ofPosition, ofPlane, kit, Both(Kind(ofLimit, strict ?? false, library), Than(than, near, library)))),
+                MoveSearch.Find(library.Moves,
+                    new MoveQuery(q, ofFamily, ofPosition, ofPlane, kit, Both(Kind(ofLimit, strict ?? false, library), Than(than, near, library)))),
                 string.IsNullOrWhiteSpace(q) && near is not null ? library.Find(new MoveId(near)) : null,
                 library));
     }
@@ -131,7 +135,8 @@ internal static class MoveEndpoints
     /// <summary>The three dimensions that it asks most of.</summary>
     private static string Most(MoveId id, MoveLibrary library) => string.Join(
         ", ",
-        (DemandModel.Of(id, new Manner(), library)?.Lines ?? []).Where(l => l.Value > 0).OrderByDescending(l => l.Value).Take(3).Select(l => $"{l.Of} {l.Value}"));
+        (DemandModel.Of(id, new Manner(), library)?.Lines ?? []).Where(l => l.Value > 0).OrderByDescending(l => l.Value).Take(3)
+            .Select(l => $"{l.Of} {l.Value}"));
 
     private static readonly ImmutableArray<string> Options = ["main", "easier", "harder", "instead"];
 
@@ -206,12 +211,15 @@ internal static class MoveEndpoints
         }
 
         var proposals = Proposals.For(move.Id, library);
-        var options = new[] { (proposals.Harder?.Of, proposals.Harder?.Why), (Option.Of(Tier.Main, move.Id), ""), (proposals.Easier?.Of, proposals.Easier?.Why), (proposals.Instead?.Of, proposals.Instead?.Why) }
+        var options = new[] { (proposals.Harder?.Of, proposals.Harder?.Why), (Option.Of(Tier.Main, move.Id), ""),
+            (proposals.Easier?.Of, proposals.Easier?.Why), (proposals.Instead?.Of, proposals.Instead?.Why) }
             .Where(o => o.Item1 is not null)
             .Select(o => Figured(o.Item1!, o.Item2!, evaluator)).ToImmutableArray();
         var faults = move.Faults.Zip(
             FaultRemedies.Of(move, library),
-            (fault, option) => new Remedy(fault.Seen, fault.Fix, option?.Move, option is null ? "" : PlanWords.Option(option, library, evaluator.Preferences))).ToImmutableArray();
+            (fault, option) =>
+                new Remedy(fault.Seen, fault.Fix, option?.Move, option is null ? ""
+                    : PlanWords.Option(option, library, evaluator.Preferences))).ToImmutableArray();
         var uses = classes.With($"\"{id}\"").Select(c => new MoveUse(c.Id, c.Title)).ToImmutableArray();
         return TypedResults.Ok(new MovePage(move, options, faults, uses));
     }
@@ -239,7 +247,8 @@ internal static class MoveEndpoints
         }
 
         return library.Find(new MoveId(id)) is { } move
-            ? TypedResults.Ok(starters.Station(move, window is { } seconds ? new Seconds(seconds) : null, roundGivesSide ?? false, like is null ? null : ShortDoseReader.Read(like).Dose))
+            ? TypedResults.Ok(starters.Station(move, window is { } seconds ? new Seconds(seconds)
+                : null, roundGivesSide ?? false, like is null ? null : ShortDoseReader.Read(like).Dose))
             : Problems.NotFound("move");
     }
 }

@@ -12,7 +12,8 @@ using Microsoft.AspNetCore.Http.HttpResults;
 namespace Halterion.Web.Endpoints;
 
 /// <summary>All that is kept of one person.</summary>
-public sealed record PersonExport(Person Person, ImmutableArray<string> Circles, ImmutableArray<Attendance> Classes, ImmutableArray<Expectation> Expected, ImmutableArray<string> Pinned);
+public sealed record PersonExport(Person Person, ImmutableArray<string> Circles, ImmutableArray<Attendance> Classes,
+    ImmutableArray<Expectation> Expected, ImmutableArray<string> Pinned);
 
 /// <summary>What a log says of them; each station by the name it had in the class that was held.</summary>
 public sealed record Attendance(string Title, bool Came, string Note, ImmutableArray<AttendedStation> Stations, string? StartsAt = null);
@@ -37,7 +38,8 @@ internal static class PeopleEndpoints
         people.MapGet("/{id:guid}/export.txt", Read).ProducesProblem(404).WithName("readPerson");
         var circles = routes.MapGroup("/api/circles").WithTags("People");
         circles.MapGet("/", (Store.People store) => TypedResults.Ok(store.Circles())).WithName("circles");
-        circles.MapPost("/", (Body<CircleDetails> body, Store.People store) => Keep(Guid.CreateVersion7(), body, store)).Takes<CircleDetails>().WithName("addCircle");
+        circles.MapPost("/", (Body<CircleDetails> body, Store.People store) => Keep(Guid.CreateVersion7(), body, store))
+            .Takes<CircleDetails>().WithName("addCircle");
         circles.MapPut("/{id:guid}", Keep).Takes<CircleDetails>().WithName("keepCircle");
         circles.MapDelete("/{id:guid}", (Guid id, Store.People store) => Part(id, store)).ProducesProblem(404).WithName("partCircle");
     }

@@ -260,6 +260,7 @@ internal static class PlanEndpoints
     /// <summary>Reads a list of moves into stations, line by line; what is not understood is said there.</summary>
     private static Results<Ok<ImmutableArray<PastedLine>>, ProblemHttpResult> Paste(Body<PasteRequest> body, MoveLibrary library, Starters starters) =>
         body.Value is { } request
-            ? TypedResults.Ok(PastedMoves.Read(request.Text, library, starters, request.RoundGivesSide, request.Like is null ? null : ShortDoseReader.Read(request.Like).Dose))
+            ? TypedResults.Ok(PastedMoves.Read(request.Text, library, starters, request.RoundGivesSide, request.Like is null ? null
+                : ShortDoseReader.Read(request.Like).Dose))
             : body.Problem!;
 }

@@ -1,6 +1,4 @@
 using System.Collections.Immutable;
-using System.Text;
-using System.Text.Json;
 using System.Text.Json.Nodes;
 using Halterion.Core;
 using Halterion.Core.PlanFormat;
@@ -55,55 +53,33 @@ internal static class RoomEndpoints
     private static Results<NoContent, ProblemHttpResult> Remove(Guid id, Rooms store) =>
         store.Remove(id) ? TypedResults.NoContent() : Problems.NotFound("room");
 
-    /// <summary>A class as it stands on the screen, read with the room of its session.</summary>
-    private sealed record Ready(ClassPlan Plan, Core.Timing.Timeline Timeline, RoomOf Room, StoredSession Session, SessionRoom Chosen);
-
-    private static (Ready? Ready, ProblemHttpResult? Problem) Read(Guid id, JsonElement file, Sessions sessions, Rooms rooms, SessionRooms room, Evaluator evaluator)
-    {
-        if (sessions.Find(id) is not { } session)
-        {
-            return (null, Problems.NotFound("session"));
-        }
-
-        var read = evaluator.Evaluate(file.GetRawText());
-        if (read is not { Plan: { } plan, Timeline: { } timeline })
-        {
-            return (null, Problems.Faults(read.Faults.At("", "/class"), Problems.Request));
-        }
-
-        var chosen = rooms.Of(id);
-        return (new Ready(plan, timeline, room.Of(plan, session, chosen), session, chosen), null);
-    }
-
-    private static Results<Ok<RoomView>, ProblemHttpResult> See(
-        Guid id, Body<RoomRequest> body, Sessions sessions, Rooms rooms, SessionRooms room, Evaluator evaluator)
-    {
-        if (body.Value is not { } request)
-        {
-            return body.Problem!;
-        }
-
-        var (ready, problem) = Read(id, request.Class, sessions, rooms, room, evaluator);
-        return ready is null ? problem! : TypedResults.Ok(RoomView.Of(ready.Room, ready.Timeline, evaluator.Preferences));
-    }
+    private static Results<Ok<RoomView>, ProblemHttpResult> See(Guid id, Body<RoomRequest> body, SessionRooms rooms) =>
+        rooms.Read(id, body, r => r.Class) is var (ready, _, problem) && ready is not null ? TypedResults.Ok(rooms.View(ready)) : problem!;
 
     /// <summary>Pins an option, or gives the choice back, and says whom that touches.</summary>
-    private static Results<Ok<PinResult>, ProblemHttpResult> Pin(
-        Guid id, Body<PinRequest> body, Sessions sessions, Rooms rooms, SessionRooms room, Evaluator evaluator)
+    private static Results<Ok<PinResult>, ProblemHttpResult> Pin(Guid id, Body<PinRequest> body, SessionRooms rooms, Rooms store)
     {
-        if (body.Value is not { } request)
-        {
-            return body.Problem!;
-        }
-
-        var (ready, problem) = Read(id, request.Class, sessions, rooms, room, evaluator);
-        if (ready is null)
+        var (ready, request, problem) = rooms.Read(id, body, r => r.Class);
+        if (ready is null || request is null)
         {
             return problem!;
         }
 
-        var before = RoomView.Of(ready.Room, ready.Timeline, evaluator.Preferences);
-        if (before.People.FirstOrDefault(p => p.Id == request.Person) is not { } person)
+        var before = rooms.View(ready);
+        if (WhyNot(request, before) is { } fault)
+        {
+            return fault;
+        }
+
+        store.Pin(id, request.Person, request.Station, request.Option, request.Reason?.Trim() ?? "");
+        var after = rooms.View(rooms.Again(ready));
+        return TypedResults.Ok(new PinResult(after, RoomView.Told(before, after, request.Person, request.Station)));
+    }
+
+    /// <summary>What is wrong with a choice: who, where, what, or that it goes against a limit without a reason.</summary>
+    private static ProblemHttpResult? WhyNot(PinRequest request, RoomView room)
+    {
+        if (room.People.FirstOrDefault(p => p.Id == request.Person) is not { } person)
         {
             return Problems.Bad("/person", "Nobody who is expected has this id.", "somebody who is expected");
         }
@@ -113,55 +89,37 @@ internal static class RoomEndpoints
             return Problems.Bad("/station", "The class has no such station.", "the id of one of its stations");
         }
 
-        if (request.Option is { } option)
+        if (request.Option is not { } option)
         {
-            if (cell.Choices.FirstOrDefault(c => c.Option == option) is not { } choice)
-            {
-                return Problems.Bad("/option", "The station has no such option.", "the id of one of its options");
-            }
-
-            if (!choice.Allowed && string.IsNullOrWhiteSpace(request.Reason))
-            {
-                return Problems.Bad("/reason", $"This goes against {choice.Why}: say why it is right all the same.", "a reason");
-            }
+            return null;
         }
 
-        rooms.Pin(id, request.Person, request.Station, request.Option, request.Reason?.Trim() ?? "");
-        var after = RoomView.Of(room.Of(ready.Plan, ready.Session, rooms.Of(id)), ready.Timeline, evaluator.Preferences);
-        return TypedResults.Ok(new PinResult(after, RoomView.Told(before, after, request.Person, request.Station)));
+        return cell.Choices.FirstOrDefault(c => c.Option == option) is not { } choice
+            ? Problems.Bad("/option", "The station has no such option.", "the id of one of its options")
+            : !choice.Allowed && string.IsNullOrWhiteSpace(request.Reason)
+                ? Problems.Bad("/reason", $"This goes against {choice.Why}: say why it is right all the same.", "a reason")
+                : null;
     }
 
     private static Results<Ok<ImmutableArray<WayOut>>, ProblemHttpResult> WaysOutOf(
-        Guid id, Body<WaysOutRequest> body, Sessions sessions, Rooms rooms, SessionRooms room, Evaluator evaluator)
+        Guid id, Body<WaysOutRequest> body, SessionRooms rooms, Evaluator evaluator)
     {
-        if (body.Value is not { } request)
-        {
-            return body.Problem!;
-        }
-
-        var (ready, problem) = Read(id, request.Class, sessions, rooms, room, evaluator);
-        if (ready is null)
+        var (ready, request, problem) = rooms.Read(id, body, r => r.Class);
+        if (ready is null || request is null)
         {
             return problem!;
         }
 
         var shortages = Assigning.Of(ready.Room).Shortages;
-        return request.Shortage >= shortages.Length
-            ? TypedResults.Ok(ImmutableArray<WayOut>.Empty)
-            : TypedResults.Ok(WaysOut.Of(shortages[request.Shortage], ready.Room, evaluator, (JsonObject)JsonNode.Parse(PlanIds.Written(request.Class).GetRawText())!));
+        return TypedResults.Ok(request.Shortage >= shortages.Length ? []
+            : WaysOut.Of(shortages[request.Shortage], ready.Room, evaluator, (JsonObject)JsonNode.Parse(PlanIds.Written(request.Class).GetRawText())!));
     }
 
     /// <summary>Keeps groups as they were chosen, or makes them anew.</summary>
-    private static Results<Ok<RoomView>, ProblemHttpResult> Group(
-        Guid id, Body<GroupsRequest> body, Sessions sessions, Rooms rooms, SessionRooms room, Evaluator evaluator)
+    private static Results<Ok<RoomView>, ProblemHttpResult> Group(Guid id, Body<GroupsRequest> body, SessionRooms rooms, Rooms store)
     {
-        if (body.Value is not { } request)
-        {
-            return body.Problem!;
-        }
-
-        var (ready, problem) = Read(id, request.Class, sessions, rooms, room, evaluator);
-        if (ready is null)
+        var (ready, request, problem) = rooms.Read(id, body, r => r.Class);
+        if (ready is null || request is null)
         {
             return problem!;
         }
@@ -176,28 +134,18 @@ internal static class RoomEndpoints
             return Problems.Bad("/groups", $"There are {groups.Length} groups.", $"as many as stations: {block.Stations.Length}");
         }
 
-        var chosen = request.Groups ?? room.Even(ready.Plan, ready.Room.People, ready.Session, ready.Chosen)[block.Id];
-        rooms.Group(id, block.Id, chosen.SelectMany((g, i) => g.Select(p => (p, i))).DistinctBy(p => p.p));
-        return TypedResults.Ok(RoomView.Of(room.Of(ready.Plan, ready.Session, rooms.Of(id)), ready.Timeline, evaluator.Preferences));
+        var chosen = request.Groups ?? rooms.Even(ready.Plan, ready.Room.People, ready.Session, ready.Chosen)[block.Id];
+        store.Group(id, block.Id, chosen.SelectMany((g, i) => g.Select(p => (p, i))).DistinctBy(p => p.p));
+        return TypedResults.Ok(rooms.View(rooms.Again(ready)));
     }
 
-    private static Results<Ok<FloorView>, ProblemHttpResult> Floor(
-        Guid id, Body<FloorRequest> body, Sessions sessions, Rooms rooms, SessionRooms room, Evaluator evaluator)
+    private static Results<Ok<FloorView>, ProblemHttpResult> Floor(Guid id, Body<FloorRequest> body, SessionRooms rooms)
     {
-        if (body.Value is not { } request)
-        {
-            return body.Problem!;
-        }
-
-        var (ready, problem) = Read(id, request.Class, sessions, rooms, room, evaluator);
-        if (ready is null)
-        {
-            return problem!;
-        }
-
-        return ready.Plan.Blocks.FirstOrDefault(b => b.Id == request.Block) is { Stations.IsEmpty: false } block
-            ? TypedResults.Ok(room.FloorOf(block, ready.Room, ready.Chosen))
-            : Problems.Bad("/block", "The class has no such block with stations.", "the id of a block with stations");
+        var (ready, request, problem) = rooms.Read(id, body, r => r.Class);
+        return ready is null || request is null ? problem!
+            : ready.Plan.Blocks.FirstOrDefault(b => b.Id == request.Block) is { Stations.IsEmpty: false } block
+                ? TypedResults.Ok(rooms.FloorOf(block, ready.Room, ready.Chosen))
+                : Problems.Bad("/block", "The class has no such block with stations.", "the id of a block with stations");
     }
 
     private static Results<Ok<SessionRoomView>, ProblemHttpResult> Chosen(Guid id, Sessions sessions, Rooms rooms, SessionRooms room)

@@ -29,8 +29,10 @@ public sealed record RosterText(string Text, bool? Heading = null, ImmutableArra
 public sealed record RosterColumnSeen(string Heading, RosterColumn Is, ImmutableArray<string> Samples);
 
 /// <summary>What a table would do, before anything is done.</summary>
+/// <param name="Take">What is said on the button that takes it in.</param>
 /// <param name="Trouble">Why nothing can be taken in; empty where it can.</param>
-public sealed record RosterLook(bool Heading, ImmutableArray<RosterColumnSeen> Columns, ImmutableArray<RosterRow> Rows, int Fresh, int Changed, int Same, int Faulty, string Trouble);
+public sealed record RosterLook(bool Heading, ImmutableArray<RosterColumnSeen> Columns, ImmutableArray<RosterRow> Rows, int Fresh,
+    int Changed, int Same, int Faulty, string Trouble, string Take);
 
 /// <summary>What was taken in.</summary>
 public sealed record RosterTaken(int Fresh, int Changed, int Same);
@@ -68,7 +70,8 @@ internal static class RosterEndpoints
         {
             return Problems.Faults(
                 look.Faulty == 0 ? [new PlanFault("/columns", look.Trouble, "a table with a name in every row")]
-                : [.. look.Rows.SelectMany(r => r.Faults.Select(f => new PlanFault($"/rows/{r.Row}" + (f.Column is { } c ? $"/{c}" : ""), f.What, f.Right))).Take(200)],
+                : [.. look.Rows.SelectMany(r =>
+                    r.Faults.Select(f => new PlanFault($"/rows/{r.Row}" + (f.Column is { } c ? $"/{c}" : ""), f.What, f.Right))).Take(200)],
                 "table");
         }
 
@@ -91,13 +94,16 @@ internal static class RosterEndpoints
             : reading.Rows.IsEmpty ? "There are no people in this table."
             : twice is { } column ? $"Two columns are said to be “{RosterCells.HeadingOf(column)}”: choose one."
             : !columns.Any(c => c is RosterColumn.Name or RosterColumn.FirstName or RosterColumn.LastName) ? "Say which column is the name."
-            : Count(RosterChange.Faulty) is > 0 and var faulty ? $"{faulty} {(faulty == 1 ? "row has" : "rows have")} faults: mend them, or leave their column out. Nothing is taken in until then."
+            : Count(RosterChange.Faulty) is > 0 and var faulty
+                ? $"{faulty} {(faulty == 1 ? "row has" : "rows have")} faults: mend them, or leave their column out. Nothing is taken in until then."
             : "";
         return (new RosterLook(
             heading,
             [.. columns.Select((c, i) => new RosterColumnSeen(
                 heading && i < rows[0].Length ? rows[0][i] : "", c,
-                [.. rows.Skip(heading ? 1 : 0).Where(r => i < r.Length && r[i].Trim().Length > 0).Take(Samples).Select(r => r[i].Length > 60 ? r[i][..60] + "…" : r[i])]))],
-            reading.Rows, Count(RosterChange.New), Count(RosterChange.Changed), Count(RosterChange.Same), Count(RosterChange.Faulty), trouble), reading);
+                [.. rows.Skip(heading ? 1 : 0).Where(r => i < r.Length && r[i].Trim().Length > 0).Take(Samples)
+                    .Select(r => r[i].Length > 60 ? r[i][..60] + "…" : r[i])]))],
+            reading.Rows, Count(RosterChange.New), Count(RosterChange.Changed), Count(RosterChange.Same), Count(RosterChange.Faulty), trouble,
+            Count(RosterChange.New) + Count(RosterChange.Changed) is var many && many == 1 ? "Take in 1 person" : $"Take in {many} people"), reading);
     }
 }

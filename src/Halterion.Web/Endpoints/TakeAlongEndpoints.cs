@@ -12,7 +12,10 @@ using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Halterion.Web.Endpoints;
 
-/// <summary>What an instructor takes along: the run sheet, a calendar entry, a table, captions, bells; of a class, or of a session of it with its times of day.</summary>
+/// <summary>
+/// What an instructor takes along: the run sheet, a calendar entry, a table, captions, bells; of a class, or of a session of it
+/// with its times of day.
+/// </summary>
 internal static class TakeAlongEndpoints
 {
     /// <summary>Where nobody has told theirs, cm. [M]</summary>
@@ -84,7 +87,8 @@ internal static class TakeAlongEndpoints
         }
 
         var (ready, problem) = Of(id, session, classes, sessions, evaluator);
-        return ready is null ? problem! : TypedResults.Ok(ClassCards.Of(ready.Plan, ready.Timeline, evaluator.Preferences, new Stature(from / 100.0), new Stature(to / 100.0)));
+        return ready is null ? problem!
+            : TypedResults.Ok(ClassCards.Of(ready.Plan, ready.Timeline, evaluator.Preferences, new Stature(from / 100.0), new Stature(to / 100.0)));
     }
 
     private static Results<FileContentHttpResult, ProblemHttpResult> Ics(Guid id, Classes classes, Sessions sessions, Evaluator evaluator, TimeProvider clock)

@@ -1294,21 +1294,29 @@ export interface components {
         };
         /** @description A class with the people, the kit and the room it is held with: all that an evaluation says, and who does what with what. */
         ClassReviewed: {
-            totals: components["schemas"]["Totals"];
-            spans: components["schemas"]["Span"][];
-            stays: components["schemas"]["Stay"][];
-            goals: components["schemas"]["Goal"][];
-            findings: components["schemas"]["Finding"][];
-            verdict: string;
-            fits: components["schemas"]["SlotFit"];
-            announcement: string;
-            titleNote: string;
-            outline: components["schemas"]["BlockOutline"][];
-            spanWords: string[];
-            breakdown: components["schemas"]["Breakdown"];
-            assignment: components["schemas"]["Assigned"];
-            kit: components["schemas"]["KitPeak"][];
-            groups: components["schemas"]["BlockGroups"][];
+            assignment?: components["schemas"]["Assigned"];
+            /** @description The most that is asked of each kind of kit at once; none where no stock is known. */
+            kit?: components["schemas"]["KitPeak"][];
+            /** @description Of rotations and own-pace blocks. */
+            groups?: components["schemas"]["BlockGroups"][];
+            totals?: components["schemas"]["Totals"];
+            spans?: components["schemas"]["Span"][];
+            stays?: components["schemas"]["Stay"][];
+            goals?: components["schemas"]["Goal"][];
+            findings?: components["schemas"]["Finding"][];
+            /** @description Total against the slot in words: "70 s over", "2 min to spare", "on time". */
+            verdict?: string;
+            /** @description Whether that is well: a class that leaves more than a tenth of its slot empty is not done yet. */
+            fits?: components["schemas"]["SlotFit"];
+            /** @description The class in the sentence with which it is announced; empty while it has no main part. */
+            announcement?: string;
+            /** @description What the title promises in minutes and the clock does not keep; else empty. */
+            titleNote?: string;
+            /** @description The blocks as a screen lists them. */
+            outline?: components["schemas"]["BlockOutline"][];
+            /** @description What each span is, with its arithmetic. */
+            spanWords?: string[];
+            breakdown?: components["schemas"]["Breakdown"];
         };
         /** @description A class in the list of plans. */
         ClassSummary: {
@@ -2657,7 +2665,10 @@ export interface components {
          * @enum {unknown}
          */
         RestHabit: "full" | "short" | "none" | "active";
-        /** @description A class with the people, kit and room it is held with, everything inline. All but the class may be left out; what is left out is not judged. */
+        /**
+         * @description A class with the people, kit and room it is held with, everything inline. All but the class may be left out; what is left out
+         *     is not judged.
+         */
         ReviewRequest: {
             plan: components["schemas"]["ClassPlan"];
             /** @description The day, such as 2026-11-26, or the start, such as 2026-11-26T18:00. */
@@ -2833,6 +2844,8 @@ export interface components {
             faulty: number;
             /** @description Why nothing can be taken in; empty where it can. */
             trouble: string;
+            /** @description What is said on the button that takes it in. */
+            take: string;
         };
         /** @description What a row of a table would do. */
         RosterRow: {

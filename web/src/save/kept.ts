@@ -35,10 +35,18 @@ function read<T>(at: string): T | null {
 /** This tab's own. */
 export const kept = <T>(kind: string, id: string): T | null => read<T>(key(kind, id))
 
+/** A page that was reloaded a moment ago may still seem to hold its lock: it is looked at again before it is believed. */
+const LOOKS = 4
+const BETWEEN_LOOKS = 250
+
 async function isAlive(other: string): Promise<boolean> {
   if (!navigator.locks) return false
-  const { held } = await navigator.locks.query()
-  return held?.some((lock) => lock.name === PREFIX + other) ?? false
+  for (let look = 1; ; look++) {
+    const { held } = await navigator.locks.query()
+    if (!held?.some((lock) => lock.name === PREFIX + other)) return false
+    if (look === LOOKS) return true
+    await new Promise((resolve) => setTimeout(resolve, BETWEEN_LOOKS))
+  }
 }
 
 /** What tabs that are gone have left behind of a kind, and of one thing if it is named; it is this tab's from now on. */

@@ -156,3 +156,53 @@ export function NumberField({
     />
   )
 }
+
+interface DecimalProps {
+  label: string
+  hideLabel?: boolean
+  value: number | undefined
+  /** Such as "kg". */
+  unit: string
+  min: number
+  max: number
+  width?: number
+  size?: 'xs' | 'sm'
+  needed?: boolean
+  /** Undefined where the field was emptied. */
+  onChange: (value: number | undefined) => void
+}
+
+/** A number with at most two decimals, behind a point or a comma, and its unit. */
+export function DecimalField({
+  label,
+  hideLabel,
+  value,
+  unit,
+  min,
+  max,
+  width = 104,
+  size,
+  needed,
+  onChange,
+}: DecimalProps) {
+  const read = (text: string): Reading<number> => {
+    if (text === '') return needed ? { why: `A number is needed: ${min}–${max} ${unit}.` } : { value: undefined }
+    const bare = text.endsWith(unit) ? text.slice(0, -unit.length).trimEnd() : text
+    if (!/^\d{1,3}([.,]\d{1,2})?$/.test(bare)) return { why: `“${text}” is no number of ${unit}, such as 6.5.` }
+    const number = Number(bare.replace(',', '.'))
+    if (number < min) return { why: `${number} is too little: ${min}–${max}.` }
+    if (number > max) return { why: `${number} is too much: ${min}–${max}.` }
+    return { value: number }
+  }
+  return (
+    <TypedField
+      label={label}
+      hideLabel={hideLabel}
+      width={width}
+      size={size}
+      shown={value === undefined ? '' : `${value} ${unit}`}
+      read={read}
+      onChange={onChange}
+    />
+  )
+}

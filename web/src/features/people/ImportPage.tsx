@@ -180,7 +180,7 @@ export function ImportPage() {
             loading={busy}
             onClick={() => void take()}
           >
-            Take in {seen.fresh + seen.changed} {seen.fresh + seen.changed === 1 ? 'person' : 'people'}
+            {seen.take}
           </Button>
         </>
       )}

@@ -3,12 +3,14 @@ import { useQuery } from '@tanstack/react-query'
 import type { FormEvent } from 'react'
 import { useState } from 'react'
 import { Link } from 'react-router'
+import type { Schemas } from '../../api/client'
 import { troubleWords } from '../../api/client'
 import { usePeople } from '../../api/queries'
 import { answer, api } from '../../api/client'
 import { useAct } from '../../save/acts'
 import { ErrorNote } from '../../ui/ErrorNote'
 import { Page } from '../../ui/Page'
+import { UndoBar } from '../../ui/UndoBar'
 import css from './People.module.css'
 import type { Person } from './words'
 import { cautions, ranOut, usually } from './words'
@@ -91,6 +93,7 @@ function Circles({ people }: { people: Person[] }) {
   const circles = useQuery({ queryKey: ['circles'], queryFn: () => answer(api.GET('/api/circles')) })
   const [name, setName] = useState('')
   const [open, setOpen] = useState<string | null>(null)
+  const [gone, setGone] = useState<Schemas['CircleDetails'] | null>(null)
   const [adder, keeper, parter] = [useAct('addCircle'), useAct('keepCircle'), useAct('partCircle')]
   return (
     <section className={css.circles} aria-labelledby="circles">
@@ -126,6 +129,16 @@ function Circles({ people }: { people: Person[] }) {
           Add a group
         </Button>
       </form>
+      {gone && (
+        <UndoBar
+          words={`${gone.name} was removed.`}
+          onUndo={() => {
+            adder.mutate(gone)
+            setGone(null)
+          }}
+          onGone={() => setGone(null)}
+        />
+      )}
       {(circles.data ?? []).length > 0 && (
         <ul className={css.list} aria-label="All groups">
           {circles.data!.map((circle) => (
@@ -167,7 +180,14 @@ function Circles({ people }: { people: Person[] }) {
                       />
                     ))}
                   </div>
-                  <Button size="xs" variant="subtle" onClick={() => parter.mutate(circle.id)}>
+                  <Button
+                    size="xs"
+                    variant="subtle"
+                    onClick={() => {
+                      parter.mutate(circle.id)
+                      setGone({ name: circle.name, together: circle.together, people: circle.people })
+                    }}
+                  >
                     Remove this group; its people stay
                   </Button>
                 </div>

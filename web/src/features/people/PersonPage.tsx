@@ -7,8 +7,10 @@ import { answer, api, Refused, troubleWords } from '../../api/client'
 import { useMoves } from '../../api/queries'
 import { useAct } from '../../save/acts'
 import { ErrorNote } from '../../ui/ErrorNote'
-import { NumberField, TypedField } from '../../ui/NumberField'
+import { LeftText } from '../../ui/LeftText'
+import { DecimalField, NumberField } from '../../ui/NumberField'
 import { Page } from '../../ui/Page'
+import { UndoBar } from '../../ui/UndoBar'
 import { MoveSelect } from '../build/MoveSelect'
 import css from './People.module.css'
 import type { Person, PersonLimit, Tier } from './words'
@@ -49,28 +51,10 @@ export function PersonPage() {
   )
 }
 
-/** Text that is taken by leaving the field. */
-function LeftText(props: { label: string; value: string; needed?: boolean; onChange: (text: string) => void }) {
-  return (
-    <TextInput
-      key={props.value}
-      label={props.label}
-      defaultValue={props.value}
-      maxLength={props.needed ? 120 : 60}
-      w={260}
-      onBlur={(event) => {
-        const next = event.currentTarget.value.trim()
-        // Nobody is without a name: an emptied one comes back.
-        if (next === '' && props.needed) event.currentTarget.value = props.value
-        else if (next !== props.value) props.onChange(next)
-      }}
-    />
-  )
-}
-
 function PersonForm({ stored }: { stored: Person }) {
   const person = stored
   const [erasing, setErasing] = useState(false)
+  const [gone, setGone] = useState<{ words: string; before: Partial<Person> } | null>(null)
   const [changer, eraser] = [useAct('changePerson'), useAct('erasePerson')]
   const queries = useQueryClient()
   const navigate = useNavigate()
@@ -81,7 +65,8 @@ function PersonForm({ stored }: { stored: Person }) {
     const after = { ...(queries.getQueryData<Person>(['person', person.id]) ?? person), ...next }
     void queries.cancelQueries({ queryKey: ['person', person.id] })
     queries.setQueryData(['person', person.id], after)
-    changer.mutate(after)
+    // What was refused is not what stands there: the server's own comes back, and the notice says why.
+    changer.mutate(after, { onError: () => void queries.invalidateQueries({ queryKey: ['person', person.id] }) })
   }
   const setLimits = (next: PersonLimit[]) => change({ limits: next })
   const setUp = person.setUp ?? {}
@@ -94,8 +79,10 @@ function PersonForm({ stored }: { stored: Person }) {
       </p>
       <h1>{person.name}</h1>
       <div className={css.fields}>
-        <LeftText label="Name" value={person.name} needed onChange={(name) => change({ name })} />
+        <LeftText label="Name" w={260} most={120} value={person.name} needed onChange={(name) => change({ name })} />
         <LeftText
+          w={260}
+          most={60}
           label="Called in class"
           value={person.nick ?? ''}
           onChange={(nick) => change({ nick: nick || null })}
@@ -144,7 +131,10 @@ function PersonForm({ stored }: { stored: Person }) {
           limit={limit}
           number={i + 1}
           onChange={(next) => setLimits(person.limits!.map((l, j) => (j === i ? next : l)))}
-          onEnd={() => setLimits(person.limits!.filter((_, j) => j !== i))}
+          onEnd={() => {
+            setGone({ words: 'Care was ended.', before: { limits: person.limits } })
+            setLimits(person.limits!.filter((_, j) => j !== i))
+          }}
         />
       ))}
       <NativeSelect
@@ -173,7 +163,15 @@ function PersonForm({ stored }: { stored: Person }) {
           value={person.statureCm}
           onChange={(v) => change({ statureCm: v })}
         />
-        <Kilograms label="Weight" value={person.massKg ?? undefined} onChange={(v) => change({ massKg: v ?? null })} />
+        <DecimalField
+          label="Weight"
+          unit="kg"
+          size="sm"
+          min={25}
+          max={300}
+          value={person.massKg ?? undefined}
+          onChange={(v) => change({ massKg: v ?? null })}
+        />
         <NumberField
           label="Born in"
           suffix=""
@@ -238,7 +236,12 @@ function PersonForm({ stored }: { stored: Person }) {
               })
             }
           />
-          <Kilograms
+          <DecimalField
+            unit="kg"
+            size="sm"
+            min={0.25}
+            max={600}
+            needed
             label={`In all for ${moves.find((m) => m.id === move)?.name ?? move}`}
             hideLabel
             value={load.kg}
@@ -247,7 +250,10 @@ function PersonForm({ stored }: { stored: Person }) {
           <Button
             size="xs"
             variant="subtle"
-            onClick={() => change({ loads: Object.fromEntries(loads.filter(([other]) => other !== move)) })}
+            onClick={() => {
+              setGone({ words: 'A load was forgotten.', before: { loads: person.loads } })
+              change({ loads: Object.fromEntries(loads.filter(([other]) => other !== move)) })
+            }}
           >
             Forget
           </Button>
@@ -275,6 +281,17 @@ function PersonForm({ stored }: { stored: Person }) {
           if (note !== (person.note ?? '')) change({ note: note || null })
         }}
       />
+
+      {gone && (
+        <UndoBar
+          words={gone.words}
+          onUndo={() => {
+            change(gone.before)
+            setGone(null)
+          }}
+          onGone={() => setGone(null)}
+        />
+      )}
 
       <h2>What is theirs</h2>
       <p className={css.fields}>
@@ -331,30 +348,6 @@ function Whole(props: {
   )
 }
 
-/** Kilograms with at most two decimals, behind a point or a comma. */
-function Kilograms(props: {
-  label: string
-  hideLabel?: boolean
-  value?: number
-  onChange: (v: number | undefined) => void
-}) {
-  return (
-    <TypedField<number>
-      label={props.label}
-      hideLabel={props.hideLabel}
-      size="sm"
-      width={104}
-      shown={props.value === undefined ? '' : `${props.value} kg`}
-      read={(text) => {
-        if (text === '') return { value: undefined }
-        const found = /^(\d{1,3}(?:[.,]\d{1,2})?)\s*(kg)?$/.exec(text)
-        return found ? { value: Number(found[1]!.replace(',', '.')) } : { why: `“${text}” is no weight in kilograms.` }
-      }}
-      onChange={props.onChange}
-    />
-  )
-}
-
 function Limit(props: {
   limit: PersonLimit
   number: number
@@ -405,15 +398,11 @@ function Limit(props: {
           End
         </Button>
       </div>
-      <TextInput
-        key={limit.note ?? ''}
+      <LeftText
         label="In their words"
-        defaultValue={limit.note ?? ''}
-        maxLength={2000}
-        onBlur={(event) => {
-          const note = event.currentTarget.value.trim()
-          if (note !== (limit.note ?? '')) onChange({ ...limit, note: note || null })
-        }}
+        most={2000}
+        value={limit.note ?? ''}
+        onChange={(note) => onChange({ ...limit, note: note || null })}
       />
     </fieldset>
   )

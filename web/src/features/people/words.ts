@@ -43,8 +43,12 @@ export function usually(person: Person): string {
 }
 
 /** Whether a limit has run out: it asks to be renewed or ended. */
-export const ranOut = (limit: PersonLimit, today = new Date().toISOString().slice(0, 10)) =>
-  limit.until != null && limit.until < today
+export function ranOut(limit: PersonLimit): boolean {
+  const now = new Date()
+  // The day where this screen stands, written as the limit's is.
+  const today = new Date(now.getTime() - now.getTimezoneOffset() * 60_000).toISOString().slice(0, 10)
+  return limit.until != null && limit.until < today
+}
 
 /** What everyone should hear before they join. */
 export const cautions = [

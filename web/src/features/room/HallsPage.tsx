@@ -5,8 +5,10 @@ import type { Schemas } from '../../api/client'
 import { troubleWords } from '../../api/client'
 import { useAct } from '../../save/acts'
 import { ErrorNote } from '../../ui/ErrorNote'
-import { NumberField, TypedField } from '../../ui/NumberField'
+import { LeftText } from '../../ui/LeftText'
+import { DecimalField, NumberField } from '../../ui/NumberField'
 import { Page } from '../../ui/Page'
+import { UndoBar } from '../../ui/UndoBar'
 import css from './Room.module.css'
 import { useHalls } from './useRoom'
 
@@ -92,6 +94,7 @@ function HallForm({ stored }: { stored: Hall }) {
   const hall = stored
   const queries = useQueryClient()
   const [removing, setRemoving] = useState(false)
+  const [before, setBefore] = useState<Partial<Hall> | null>(null)
   const [keeper, remover] = [useAct('keepRoom'), useAct('removeRoom')]
   const change = (next: Partial<Hall>) => {
     const all = queries.getQueryData<Hall[]>(['rooms']) ?? []
@@ -101,7 +104,12 @@ function HallForm({ stored }: { stored: Hall }) {
       ['rooms'],
       all.map((h) => (h.id === hall.id ? after : h)),
     )
-    keeper.mutate(after)
+    // What was refused is not what stands there: the server's own comes back, with the reason beside it.
+    keeper.mutate(after, { onError: () => void queries.invalidateQueries({ queryKey: ['rooms'] }) })
+  }
+  const takeOut = (next: Partial<Hall>) => {
+    setBefore({ stock: hall.stock, floor: hall.floor })
+    change(next)
   }
   const setLine = (i: number, next: Partial<Line>) =>
     change({ stock: hall.stock.map((line, j) => (j === i ? { ...line, ...next } : line)) })
@@ -113,17 +121,7 @@ function HallForm({ stored }: { stored: Hall }) {
     <section className={css.hall} aria-label={hall.name}>
       <h2>{hall.name}</h2>
       <div className={css.floorHead}>
-        <TextInput
-          label="Name"
-          key={hall.name}
-          defaultValue={hall.name}
-          maxLength={120}
-          onBlur={(event) => {
-            const next = event.currentTarget.value.trim()
-            if (next === '') event.currentTarget.value = hall.name
-            else if (next !== hall.name) change({ name: next })
-          }}
-        />
+        <LeftText label="Name" most={120} needed value={hall.name} onChange={(name) => change({ name })} />
         <Metres
           label="Wide"
           value={hall.floor.widthM}
@@ -151,6 +149,17 @@ function HallForm({ stored }: { stored: Hall }) {
       </div>
       {keeper.isError && <p role="alert">Not kept. {troubleWords(keeper.error)}</p>}
 
+      {before && (
+        <UndoBar
+          words="It was taken out."
+          onUndo={() => {
+            change(before)
+            setBefore(null)
+          }}
+          onGone={() => setBefore(null)}
+        />
+      )}
+
       <h3>What there is</h3>
       <div className={css.lines} role="list" aria-label={`Stock of ${hall.name}`}>
         {hall.stock.map((line, i) => (
@@ -158,7 +167,7 @@ function HallForm({ stored }: { stored: Hall }) {
             key={`${i} ${line.item}`}
             line={line}
             onChange={(next) => setLine(i, next)}
-            onRemove={() => change({ stock: hall.stock.filter((_, j) => j !== i) })}
+            onRemove={() => takeOut({ stock: hall.stock.filter((_, j) => j !== i) })}
           />
         ))}
       </div>
@@ -186,13 +195,12 @@ function HallForm({ stored }: { stored: Hall }) {
         {hall.floor.fixtures.map((fixture, i) => (
           <div key={i} className={css.line} role="listitem">
             <strong>{fixtures[fixture.kind]}</strong>
-            <TextInput
+            <LeftText
               size="xs"
               label="Name"
-              key={fixture.name ?? ''}
-              defaultValue={fixture.name ?? ''}
-              maxLength={60}
-              onBlur={(event) => setFixture(i, { name: event.currentTarget.value.trim() || null })}
+              most={60}
+              value={fixture.name ?? ''}
+              onChange={(name) => setFixture(i, { name: name || null })}
             />
             <Metres label="From the left" value={fixture.x} least={0} onChange={(x) => setFixture(i, { x })} />
             <Metres label="From the front" value={fixture.y} least={0} onChange={(y) => setFixture(i, { y })} />
@@ -202,7 +210,7 @@ function HallForm({ stored }: { stored: Hall }) {
               size="xs"
               variant="subtle"
               onClick={() =>
-                change({ floor: { ...hall.floor, fixtures: hall.floor.fixtures.filter((_, j) => j !== i) } })
+                takeOut({ floor: { ...hall.floor, fixtures: hall.floor.fixtures.filter((_, j) => j !== i) } })
               }
             >
               Take away
@@ -261,15 +269,13 @@ function StockRow(props: { line: Line; onChange: (next: Partial<Line>) => void; 
         />
       )}
       {weighed.includes(line.item) && (
-        <TypedField<number>
+        <DecimalField
           label="Each"
           width={90}
-          shown={line.kg == null ? '' : `${line.kg} kg`}
-          read={(text) => {
-            if (text === '') return { value: undefined }
-            const found = /^(\d{1,3}(?:[.,]\d{1,2})?)\s*(kg)?$/.exec(text)
-            return found ? { value: Number(found[1]!.replace(',', '.')) } : { why: `“${text}” is no weight.` }
-          }}
+          unit="kg"
+          min={0.25}
+          max={300}
+          value={line.kg ?? undefined}
           onChange={(kg) => onChange({ kg: kg ?? null })}
         />
       )}
@@ -299,12 +305,12 @@ function StockRow(props: { line: Line; onChange: (next: Partial<Line>) => void; 
         />
       )}
       {line.item === 'machine' && (
-        <TextInput
+        <LeftText
           size="xs"
           label="Which"
-          defaultValue={line.name ?? ''}
-          maxLength={120}
-          onBlur={(event) => onChange({ name: event.currentTarget.value.trim() || null })}
+          most={120}
+          value={line.name ?? ''}
+          onChange={(name) => onChange({ name: name || null })}
         />
       )}
       <NativeSelect
@@ -318,16 +324,12 @@ function StockRow(props: { line: Line; onChange: (next: Partial<Line>) => void; 
           { value: 'out', label: 'out of use' },
         ]}
       />
-      <TextInput
+      <LeftText
         size="xs"
         label="Kept"
-        key={line.place ?? ''}
-        defaultValue={line.place ?? ''}
-        maxLength={120}
-        onBlur={(event) => {
-          const place = event.currentTarget.value.trim()
-          if (place !== (line.place ?? '')) onChange({ place: place || null })
-        }}
+        most={120}
+        value={line.place ?? ''}
+        onChange={(place) => onChange({ place: place || null })}
       />
       <Checkbox
         size="xs"
@@ -345,17 +347,14 @@ function StockRow(props: { line: Line; onChange: (next: Partial<Line>) => void; 
 function Metres(props: { label: string; value: number; least?: number; onChange: (metres: number) => void }) {
   const { label, value, least = 0.05, onChange } = props
   return (
-    <TypedField<number>
+    <DecimalField
       label={label}
       width={96}
-      shown={`${value} m`}
-      read={(text) => {
-        const found = /^(\d{1,3}(?:[.,]\d{1,2})?)\s*m?$/.exec(text)
-        const metres = found ? Number(found[1]!.replace(',', '.')) : NaN
-        return Number.isNaN(metres) || metres < least || metres > 100
-          ? { why: `“${text}” is no length in metres, up to 100.` }
-          : { value: metres }
-      }}
+      unit="m"
+      min={least}
+      max={100}
+      needed
+      value={value}
       onChange={(metres) => metres !== undefined && onChange(metres)}
     />
   )

@@ -87,10 +87,7 @@ export function KitTab({ held, room }: { held: Held; room: Room }) {
               />
             ))}
           </div>
-          <p className={css.soft}>
-            {looked.filter((k) => room.looks.some((l) => l.key === k)).length} of {room.looks.length} done. The maker’s
-            words and the rules of the house come first.
-          </p>
+          <p className={css.soft}>The maker’s words and the rules of the house come first.</p>
         </section>
       )}
     </div>

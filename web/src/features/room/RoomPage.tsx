@@ -61,7 +61,7 @@ export function RoomPage() {
         </ErrorNote>
       )}
       {room.isPending && <Loader aria-label="Working out who does what" />}
-      {room.data && !room.isError && (
+      {room.data && (
         <div data-stale={room.isPlaceholderData}>
           {view === 'who' && <WhoTab held={held} room={room.data} />}
           {view === 'stations' && <StationsTab room={room.data} />}

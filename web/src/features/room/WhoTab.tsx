@@ -8,7 +8,7 @@ import { Thumb } from '../../ui/FigureView'
 import type { Pictures } from '../build/usePictures'
 import { usePictures } from '../build/usePictures'
 import { useClassEditor } from '../editor/context'
-import { setStation } from '../../plan/edit'
+import { partId, setStation } from '../../plan/edit'
 import css from './Room.module.css'
 import type { Room, RoomCell, useRoom } from './useRoom'
 
@@ -272,7 +272,9 @@ function CellPanel(props: {
 
 /** Whoever has nothing to do somewhere, and the best new option for them, a click away. */
 function Gaps({ held, room, onShow }: { held: Held; room: Room; onShow: (at: Place) => void }) {
-  const { change } = useClassEditor()
+  const { change, plan } = useClassEditor()
+  const full = (id: string) =>
+    plan.blocks.some((b) => b.stations?.some((s) => partId(s) === id && s.options.length >= MOST_OPTIONS))
   const add = (gap: Schemas['RoomGap']) => {
     held.setTold('')
     change('add option', (draft) => ({
@@ -311,7 +313,9 @@ function Gaps({ held, room, onShow }: { held: Held; room: Room; onShow: (at: Pla
             <button type="button" className={css.quiet} onClick={() => onShow(gap)}>
               {gap.words}
             </button>
-            {gap.proposed ? (
+            {full(gap.station) ? (
+              <span className={css.soft}>The station has nine options: take one out first.</span>
+            ) : gap.proposed ? (
               <Button size="xs" variant="default" onClick={() => add(gap)}>
                 Add “{gap.proposedWords}”
               </Button>
