@@ -164,6 +164,68 @@ try {
   await page.mouse.up()
   say('frames while a station is dragged', gaps, 50)
 
+  // Sixteen people at twelve stations: what a choice changes, from the click to the grid.
+  const post = async (path, body) => {
+    const answer = await fetch(address + path, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) })
+    if (!answer.ok) throw new Error(await answer.text())
+    return answer.json()
+  }
+  const tiers = ['main', 'easier', 'harder']
+  const people = []
+  for (let i = 0; i < 16; i++) people.push((await post('/api/people', { name: `Person ${i + 1}`, level: { squat: tiers[i % 3], hinge: tiers[(i + 1) % 3] }, limits: i % 4 === 0 ? [{ limit: 'knee' }] : [] })).id)
+  const held = await post('/api/classes/file', {
+    format: 'halterion-class',
+    version: 1,
+    title: 'Room',
+    slotMinutes: 60,
+    blocks: [1, 2].map((b) => ({
+      name: `Circuit ${b}`,
+      phase: 'main',
+      rounds: 2,
+      stations: moves.map((move) => ({
+        dose: [{ kind: 'time', amount: 40 }],
+        options: [{ tier: 'main', move }, { tier: 'easier', move, depth: 'half' }, { tier: 'harder', move, load: { implement: 'dumbbell', kg: 8 } }],
+      })),
+    })),
+  })
+  const session = held.sessions[0]
+  const booking = { zone: 'Europe/Lisbon', headCount: 16, expected: people }
+  const booked = await fetch(`${address}/api/sessions/${session.id}`, { method: 'PUT', headers: { 'Content-Type': 'application/json', 'If-Match': `"${session.version ?? 1}"` }, body: JSON.stringify({ booking }) })
+  if (!booked.ok) throw new Error(await booked.text())
+  await page.goto(`${address}/classes/${held.id}/room`)
+  const grid = page.getByRole('table', { name: 'What everyone does at every station' })
+  await grid.getByRole('button', { name: /^Person 2 at/ }).first().click()
+  const panel = page.getByRole('region', { name: /^Person 2 at/ })
+  const chosen = []
+  for (let i = 0; i < 9; i++) {
+    const button = panel.getByRole('button', { name: 'Choose' }).first()
+    await button.waitFor()
+    const waiting = page.evaluate(
+      () =>
+        new Promise((resolve) => {
+          const cell = document.querySelector('table button[aria-pressed=true], table [aria-expanded=true]')
+          const before = cell.getAttribute('aria-label')
+          document.addEventListener(
+            'click',
+            () => {
+              const start = performance.now()
+              const look = () =>
+                document.querySelector('table button[aria-pressed=true], table [aria-expanded=true]')?.getAttribute('aria-label') !== before
+                  ? resolve(performance.now() - start)
+                  : setTimeout(look, 1)
+              look()
+            },
+            { once: true, capture: true },
+          )
+        }),
+    )
+    await page.waitForTimeout(20)
+    await button.click()
+    chosen.push(await waiting)
+    await page.waitForTimeout(200)
+  }
+  say('a choice to what it changes', chosen, 200)
+
   const library = []
   for (let i = 0; i < 3; i++) {
     const start = Date.now()

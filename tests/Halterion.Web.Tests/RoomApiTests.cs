@@ -81,6 +81,15 @@ public class RoomApiTests(Studio studio) : IClassFixture<Studio>
             .ToJsonString() + floor.ToJsonString() + await studio.CreateClient().GetStringAsync("/api/sessions"), StringComparison.Ordinal);
         var lead = await studio.Post($"/api/sessions/{session}/lead", "");
         Assert.DoesNotContain("planted-care", lead.ToJsonString(), StringComparison.Ordinal);
+        await studio.Post($"/api/leads/{lead["id"]}/commands",
+            $$"""{"expected":0,"commands":[{"id":"{{Guid.NewGuid()}}","kind":"start","at":{{DateTimeOffset.UtcNow.ToUnixTimeMilliseconds()}},"device":"laptop"}]}""");
+        var cancel = TestContext.Current.CancellationToken;
+        using var stream = await studio.CreateClient().GetAsync($"/api/sessions/{session}/events", HttpCompletionOption.ResponseHeadersRead, cancel);
+        using var news = new StreamReader(await stream.Content.ReadAsStreamAsync(cancel));
+        var told = await news.ReadLineAsync(cancel) + await news.ReadLineAsync(cancel);
+        Assert.Contains("start", told, StringComparison.Ordinal);
+        Assert.DoesNotContain("planted-care", told, StringComparison.Ordinal);
+        Assert.DoesNotContain("Ida", told, StringComparison.Ordinal);
 
         string Pin(string person, string station, string more) => $$"""{"class":{{Rotation}},"person":"{{person}}","station":"{{station}}"{{more}}}""";
     }
