@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Diagnostics;
 using System.Globalization;
 using System.Text;
+using Halterion.Core.Checks;
 using Halterion.Core;
 using Halterion.Core.Moves;
 using Halterion.Core.People;
@@ -57,11 +58,11 @@ internal static class RoomBench
         for (var i = -WarmUp; i < Rooms; i++)
         {
             var room = Room(dice, people, stations, moves);
-            var evaluation = new Evaluator(moves, new Preferences()).Evaluate(room.Plan).Evaluation!;
+            var evaluation = new Evaluator(moves, new Preferences()).Evaluate(room.Plan);
             // The library's bodies are looked at once, whoever asks first.
             Assigning.Of(room with { Kit = null });
             var watch = Stopwatch.StartNew();
-            var reviewed = ClassReviewed.Of(evaluation, room);
+            var reviewed = ClassReviewed.Of(evaluation, room, CheckSettings.Usual, null, null, []);
             if (i >= 0)
             {
                 times.Add(watch.Elapsed.TotalMilliseconds);

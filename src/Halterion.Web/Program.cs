@@ -15,6 +15,11 @@ using Halterion.Web.Security;
 // The build runs this program to write the OpenAPI document; it must touch no data then.
 var describing = Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
 
+if (args is ["check", .. var rest])
+{
+    return new CheckTask([.. rest.Where(a => a != "--json")], rest.Contains("--json")).Run(Console.Out);
+}
+
 var builder = WebApplication.CreateBuilder(new WebApplicationOptions { Args = args, ContentRootPath = AppContext.BaseDirectory });
 var settings = CommandLine.From(builder.Configuration);
 if (settings.Fault is { } fault)

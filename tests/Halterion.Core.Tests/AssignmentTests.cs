@@ -280,8 +280,14 @@ public class AssignmentTests
     }
 
     /// <summary>Units short by trying every way to hand things out (few things only); metres of wall begun.</summary>
-    private static int UnitsShort(List<Need> needs, ImmutableArray<StockLine> stock)
+    /// <summary>Of what the stock says nothing nobody knows whether it is short.</summary>
+    private static bool IsListed(Need need, ImmutableArray<StockLine> stock) =>
+        stock.Any(l => l.Item == need.Item || need.Item is KitItem.Box or KitItem.Step && l.Item is KitItem.Box or KitItem.Step)
+        || (need.Or ?? []).Any(o => stock.Any(l => l.Item == o.Item));
+
+    private static int UnitsShort(List<Need> all, ImmutableArray<StockLine> stock)
     {
+        var needs = all.Where(n => IsListed(n, stock)).ToList();
         var units = needs.Where(n => n.Item != KitItem.Wall || n.Or is not null).SelectMany(n => Enumerable.Repeat(n, n.Count)).ToArray();
         var walls = needs.Count(n => n.Item == KitItem.Wall && n.Or is null);
         var lines = stock.Where(l => l.Condition != Condition.Out).ToArray();
@@ -393,7 +399,7 @@ public class AssignmentTests
 
             var lines = room.Kit!.Value.Where(l => l.Condition != Condition.Out).ToArray();
             var given = lines.Select(_ => new List<LinearExpr>()).ToArray();
-            foreach (var (kind, asked) in demand)
+            foreach (var (kind, asked) in demand.Where(d => IsListed(d.Key, room.Kit!.Value)))
             {
                 var missing = sat.NewIntVar(0, 100, "short");
                 var parts = new List<LinearExpr> { missing };

@@ -1,5 +1,7 @@
 using System.Text;
+using System.Text.Json;
 using System.Text.Json.Nodes;
+using Halterion.Core.Checks;
 using Halterion.Core.Moves;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
@@ -35,6 +37,10 @@ internal static class Classes
         Assert.True(result.Evaluation is not null, string.Join("\n", result.Faults));
         return result.Evaluation;
     }
+
+    /// <summary>A class after a repair; null where it is not offered.</summary>
+    public static string? Mended(string text, string finding, int repair = 0) =>
+        Mender.Of(JsonElement.Parse(Encoding.UTF8.GetBytes(text)), Desk)?.Mend(finding, repair)?.Class.ToJsonString();
 
     public static ClassPlan Plan(string text) => ClassReader.Read(Encoding.UTF8.GetBytes(text), Library).Plan!;
 

@@ -97,8 +97,13 @@ public sealed record Option(
     public IEnumerable<Doing> In(Station station) => station.Dose.IsEmpty ? [new Doing(Move, Manner)]
         : station.Dose.Select((part, i) => (Part: part, Entry: Parts.GetValueOrDefault(i + 1)))
             .Where(p => p.Part.Kind != PartKind.Rest)
-            .Select(p => new Doing(MoveIn(p.Part, p.Entry), WithLoadOf(p.Part, p.Entry?.Manner.Over(Manner) ?? Manner)))
+            .Select(p => DoingOf(p.Part, p.Entry))
             .Distinct();
+
+    /// <summary>What is done under this option in one part of its station's dose, by its place from 0.</summary>
+    public Doing In(Station station, int part) => DoingOf(station.Dose[part], Parts.GetValueOrDefault(part + 1));
+
+    private Doing DoingOf(Part part, PartManner? entry) => new(MoveIn(part, entry), WithLoadOf(part, entry?.Manner.Over(Manner) ?? Manner));
 
     /// <summary>A part's own move counts before the main option's entry for it; any other option says in its entry where it differs.</summary>
     private MoveId MoveIn(Part part, PartManner? entry) =>

@@ -94,6 +94,12 @@ public sealed record Preferences
 
     public Scheme Scheme { get; init; }
 
+    /// <summary>What the instructor set of the checks, by code.</summary>
+    public ImmutableSortedDictionary<string, decimal> Limits { get; init; } = ImmutableSortedDictionary<string, decimal>.Empty;
+
+    /// <summary>Checks that are switched off, by code, with the reason.</summary>
+    public ImmutableSortedDictionary<string, string> Off { get; init; } = ImmutableSortedDictionary<string, string>.Empty;
+
     /// <summary>Heights of the boxes, benches and steps there are, cm.</summary>
     public ImmutableArray<int> Heights { get; init; } = [];
 }

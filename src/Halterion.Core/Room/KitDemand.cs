@@ -22,7 +22,7 @@ internal sealed record KitDemand(Need Kind, int Units, Shortage Shortage, KitPea
             var (kind, asked) = (kinds[k], kinds[k].Item == KitItem.Wall ? demand[k] * Need.WallEach : demand[k]);
             var units = missing?[k] ?? 0;
             // What others took of the same lines is not there.
-            var have = supply is null ? (decimal?)null : units > 0 && kind.Item != KitItem.Wall ? Math.Min(supply.Have(k), asked - units) : supply.Have(k);
+            var have = supply?.Have(k) is not { } all ? (decimal?)null : units > 0 && kind.Item != KitItem.Wall ? Math.Min(all, asked - units) : all;
             PlaceId? block = moment.Station is null ? moment.Block : null;
             var window = moment.Window;
             yield return new KitDemand(

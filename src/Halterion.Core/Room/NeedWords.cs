@@ -14,6 +14,13 @@ public static class NeedWords
             ? $"{self} or {string.Join(" or ", or.Select(o => Of(o with { Count = Math.Max(o.Count, need.Count) })))}" : self;
     }
 
+    /// <summary>The kind as it is counted: "dumbbells of 6 kg", "light bands", "m of wall".</summary>
+    public static string Many(Need need)
+    {
+        var kind = need with { Count = 2, Or = null };
+        return need.Item == KitItem.Wall ? "m of wall" : Of(kind)[2..];
+    }
+
     public static string Of(KitItem item, decimal count, decimal? kg, int? heightCm, BandStrength? strength, decimal? metres, string? name)
     {
         if (item == KitItem.Wall)

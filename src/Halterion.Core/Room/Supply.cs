@@ -6,7 +6,8 @@ namespace Halterion.Core.Room;
 public sealed class Supply
 {
     /// <summary>Which lines serve a kind one for one, and which only several for one (such as two kettlebells for a barbell).</summary>
-    private sealed record Served(int[] Lines, (int Line, int Each)[] Several, bool OnlyWall);
+    /// <param name="Listed">The stock says something of it; of what it says nothing nobody knows whether it is short.</param>
+    private sealed record Served(int[] Lines, (int Line, int Each)[] Several, bool OnlyWall, bool Listed);
 
     private readonly Served[] served;
     private readonly decimal[] capacity;
@@ -23,7 +24,7 @@ public sealed class Supply
         Kinds = kinds;
         var lines = stock.Where(l => l.Condition != Condition.Out).ToArray();
         capacity = [.. lines.Select(l => l.Item == KitItem.Wall ? (l.Metres ?? 0) * l.Count / Need.WallEach : l.Count)];
-        served = [.. kinds.Select(kind => Of(kind, lines))];
+        served = [.. kinds.Select(kind => Of(kind, lines, Lists(stock, kind)))];
         simple = served.SelectMany(s => s.Lines.Concat(s.Several.Select(v => v.Line))).GroupBy(line => line).All(g => g.Count() == 1)
             && served.All(s => s.Several.Length == 0);
         serves = [.. capacity.Select((_, l) => Enumerable.Range(0, kinds.Length)
@@ -32,13 +33,19 @@ public sealed class Supply
         Components = ComponentsOf();
     }
 
+    /// <summary>Whether a stock says anything of what is needed, or of what may stand in its place, whatever its size and condition.</summary>
+    public static bool Lists(ImmutableArray<StockLine> stock, Need need) =>
+        stock.Any(line => IsSame(line.Item, need.Item)) || (need.Or ?? []).Any(or => Lists(stock, or));
+
+    private static bool IsSame(KitItem line, KitItem item) => line == item || line is KitItem.Box or KitItem.Step && item is KitItem.Box or KitItem.Step;
+
     public ImmutableArray<Need> Kinds { get; }
 
     /// <summary>For each kind the number of its component: kinds that may take things from each other share one.</summary>
     public int[] Components { get; }
 
-    /// <summary>How many of a kind there are, were nothing else wanted: metres of wall, else pieces.</summary>
-    public decimal Have(int kind) => served[kind].OnlyWall
+    /// <summary>How many of a kind there are, were nothing else wanted: metres of wall, else pieces; null: the stock says nothing of it.</summary>
+    public decimal? Have(int kind) => !served[kind].Listed ? null : served[kind].OnlyWall
         ? served[kind].Lines.Sum(l => capacity[l]) * Need.WallEach
         : served[kind].Lines.Sum(l => Math.Floor(capacity[l])) + served[kind].Several.Sum(v => Math.Floor(capacity[v.Line] / v.Each));
 
@@ -50,7 +57,7 @@ public sealed class Supply
         {
             for (var k = 0; k < Kinds.Length; k++)
             {
-                missing[k] = demand[k] == 0 ? 0 : served[k].OnlyWall ? Metres(demand[k], there[k]) : Math.Max(0, demand[k] - (int)there[k]);
+                missing[k] = demand[k] == 0 || !served[k].Listed ? 0 : served[k].OnlyWall ? Metres(demand[k], there[k]) : Math.Max(0, demand[k] - (int)there[k]);
             }
 
             return missing;
@@ -68,7 +75,7 @@ public sealed class Supply
                 }
             }
 
-            if (served[k].OnlyWall && demand[k] > 0)
+            if (served[k] is { OnlyWall: true, Listed: true } && demand[k] > 0)
             {
                 missing[k] = Metres(demand[k], served[k].Lines.Sum(l => left[l]));
             }
@@ -114,7 +121,7 @@ public sealed class Supply
 
     private static int Metres(int places, decimal have) => (int)Math.Max(0, Math.Ceiling((places - have) * Need.WallEach));
 
-    private static Served Of(Need kind, StockLine[] lines)
+    private static Served Of(Need kind, StockLine[] lines, bool listed)
     {
         var plain = kind with { Or = null };
         var one = new List<int>();
@@ -138,7 +145,7 @@ public sealed class Supply
             }
         }
 
-        return new Served([.. one], [.. several], kind.Item == KitItem.Wall && kind.Or is null);
+        return new Served([.. one], [.. several], kind.Item == KitItem.Wall && kind.Or is null, listed);
     }
 
     /// <summary>Hands out as much as can be, one for one (augmenting paths); what is left over of each line comes back.</summary>
@@ -149,7 +156,7 @@ public sealed class Supply
         for (var k = 0; k < Kinds.Length; k++)
         {
             // Wall alone is measured, not counted.
-            missing[k] = served[k].OnlyWall ? 0 : demand[k];
+            missing[k] = served[k].OnlyWall || !served[k].Listed ? 0 : demand[k];
             while (missing[k] > 0 && Augment(k, new bool[capacity.Length]))
             {
                 missing[k]--;

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json.Nodes;
+using Halterion.Core.Checks;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 using Halterion.Core.Room;
@@ -49,5 +50,11 @@ public sealed record ClassReviewed : Evaluation
     /// <summary>Of rotations and own-pace blocks.</summary>
     public ImmutableArray<BlockGroups> Groups { get; }
 
-    public static ClassReviewed Of(Evaluation evaluated, RoomOf room) => new(evaluated, Assigning.Of(room), room);
+    /// <param name="waived">What is waived for the occasion.</param>
+    public static ClassReviewed Of(EvaluationResult evaluated, RoomOf room, CheckSettings settings, RoomSize? size, History? history, ImmutableArray<Waiver> waived)
+    {
+        var given = Assigning.Of(room);
+        var review = new ClassReview(room.Plan, evaluated.Timeline!, settings, room.Heads > 0 ? new Occasion(room, given, size) : null, history);
+        return new ClassReviewed(evaluated.Evaluation! with { Findings = Rules.Check(review, waived) }, given, room);
+    }
 }

@@ -59,6 +59,8 @@ public sealed class Evaluator(MoveLibrary moves, Preferences preferences)
 
     public Preferences Preferences => preferences;
 
+    public CheckSettings Settings { get; } = CheckSettings.Of(preferences);
+
     /// <summary>Reads, compiles and checks a class file. One that was asked for lately, to the byte, is remembered: every screen of a class asks for the same.</summary>
     public EvaluationResult Evaluate(ReadOnlyMemory<byte> utf8)
     {
@@ -68,8 +70,7 @@ public sealed class Evaluator(MoveLibrary moves, Preferences preferences)
             return known;
         }
 
-        var reading = ClassReader.Read(utf8, moves);
-        var result = reading.IsValid ? Evaluate(reading.Plan) : new EvaluationResult(null, null, null, reading.Faults);
+        var result = Look(utf8);
         if (lately.Count >= Remembered)
         {
             lately.Clear();
@@ -81,6 +82,13 @@ public sealed class Evaluator(MoveLibrary moves, Preferences preferences)
 
     public EvaluationResult Evaluate(string text) => Evaluate(Encoding.UTF8.GetBytes(text));
 
+    /// <summary>The same for a class that nobody will ask for again.</summary>
+    public EvaluationResult Look(ReadOnlyMemory<byte> utf8)
+    {
+        var reading = ClassReader.Read(utf8, moves);
+        return reading.IsValid ? Evaluate(reading.Plan) : new EvaluationResult(null, null, null, reading.Faults);
+    }
+
     /// <summary>Compiles and checks a class; the only fault left to find is that it passes the bounds of the language.</summary>
     public EvaluationResult Evaluate(ClassPlan plan)
     {
@@ -91,7 +99,7 @@ public sealed class Evaluator(MoveLibrary moves, Preferences preferences)
         }
 
         var totals = Totals.Of(plan, timeline);
-        var findings = Rules.Check(new ClassReview(plan, timeline, preferences));
+        var findings = Rules.Check(new ClassReview(plan, timeline, Settings));
         var evaluation = new Evaluation(
             totals,
             timeline.Spans,
@@ -106,27 +114,6 @@ public sealed class Evaluator(MoveLibrary moves, Preferences preferences)
             SpanWords.Of(plan, timeline),
             Breakdown.Of(plan, timeline));
         return new EvaluationResult(evaluation, plan, timeline, []);
-    }
-
-    /// <summary>The class file after a repair; null if the class has no such finding or repair.</summary>
-    /// <param name="finding">The finding's key.</param>
-    /// <param name="repair">Which of its repairs, from 0.</param>
-    public JsonNode? Mend(JsonElement classFile, string finding, int repair)
-    {
-        var text = classFile.GetRawText();
-        var found = Evaluate(text).Evaluation?.Findings.FirstOrDefault(f => f.Key == finding);
-        if (found is null || repair < 0 || repair >= found.Repairs.Length)
-        {
-            return null;
-        }
-
-        var root = JsonNode.Parse(text)!;
-        foreach (var edit in found.Repairs[repair].Make())
-        {
-            edit.ApplyTo(root);
-        }
-
-        return root;
     }
 
     /// <summary>A length against its slot in words: "70 s over", "2 min to spare", "on time".</summary>

@@ -2,6 +2,8 @@ using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.Json;
 using Halterion.Core;
+using Halterion.Core.Checks;
+using Halterion.Core.Moves;
 using Halterion.Core.People;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
@@ -25,14 +27,20 @@ public sealed record ReviewRequest(
     IReadOnlyList<Waiver>? Waivers = null,
     Preferences? Settings = null,
     IReadOnlyList<StockLine>? Kit = null,
-    HallSize? Room = null,
-    IReadOnlyList<PastClass>? History = null,
+    RoomSize? Room = null,
+    IReadOnlyList<HeldClass>? History = null,
     IReadOnlyDictionary<string, ImmutableArray<ImmutableArray<PersonId>>>? Groups = null) : IRead<ReviewRequest>
 {
     private const int MostPeople = 500;
 
     /// <summary>The day it is held on; none said: nobody's limit has run out.</summary>
     public DateOnly Day => Date is null ? DateOnly.MinValue : DateOnly.ParseExact(Date[..10], "yyyy-MM-dd", CultureInfo.InvariantCulture);
+
+    /// <summary>Where no time is given a class begins at six in the evening.</summary>
+    private const int UsualHour = 18;
+
+    /// <summary>What was held before, where both that and the day are known.</summary>
+    public History? HistoryBefore => Date is not null && History is not null && When(Date) is { } start ? new History(start, [.. History]) : null;
 
     public static ReviewRequest? Read(Fields body, Faults faults)
     {
@@ -46,12 +54,12 @@ public sealed record ReviewRequest(
 
         var date = StartOf(body);
         var waivers = body.List("waivers", 0, 200, "a waiver", WaiverOf);
-        var settings = body.Object("settings") is { } set ? SavePreferences.Read(set, faults)?.Preferences : null;
+        var settings = body.Object("settings") is { } set ? CheckReaders.Settings(set) : null;
         var kit = body.Has("kit") ? body.List("kit", 0, KitReader.MostLines, "a line of the stock", KitReader.Line) : (IReadOnlyList<StockLine>?)null;
         return new ReviewRequest(
             plan ?? default, date, people, body.Whole("headCount", 0, MostPeople), body.List("pins", 0, 20_000, "a pin", PinOf), waivers, settings, kit,
-            body.Object("room") is { } room ? HallSize.Read(room) : null,
-            body.List("history", 0, 1000, "a past class", PastClass.Read),
+            body.Object("room") is { } room ? SizeOf(room) : null,
+            body.Has("history") ? body.List("history", 0, 1000, "a past class", HeldOf) : null,
             GroupsOf(body, faults));
     }
 
@@ -113,7 +121,7 @@ public sealed record ReviewRequest(
             return null;
         }
 
-        if (DateTime.TryParseExact(text, ["yyyy-MM-dd", "yyyy-MM-ddTHH:mm", "yyyy-MM-ddTHH:mm:ss"], CultureInfo.InvariantCulture, DateTimeStyles.None, out _))
+        if (When(text) is not null)
         {
             return text;
         }
@@ -179,50 +187,41 @@ public sealed record ReviewRequest(
 
         return all;
     }
-}
 
-/// <summary>A room's size in metres.</summary>
-public sealed record HallSize(decimal WidthM, decimal LengthM)
-{
-    public static HallSize? Read(Fields fields)
+    private static RoomSize? SizeOf(Fields fields)
     {
         var width = fields.Decimal("widthM", 1, 200) ?? fields.Missing<decimal>("widthM", "metres, 1–200");
         var length = fields.Decimal("lengthM", 1, 200) ?? fields.Missing<decimal>("lengthM", "metres, 1–200");
         fields.Close("a room");
-        return width is { } w && length is { } l ? new HallSize(w, l) : null;
+        return width is { } w && length is { } l ? new RoomSize(w, l) : null;
     }
-}
 
-/// <summary>A class that was held.</summary>
-/// <param name="Effort">0–10, as people said.</param>
-/// <param name="HardSets">By family.</param>
-/// <param name="Load">Effort times minutes.</param>
-public sealed record PastClass(
-    string Start,
-    int? Minutes = null,
-    decimal? Effort = null,
-    IReadOnlyDictionary<string, decimal>? HardSets = null,
-    IReadOnlyList<string>? Moves = null,
-    decimal? Load = null)
-{
-    public static PastClass? Read(Fields fields)
+    private static HeldClass? HeldOf(Fields fields)
     {
-        var start = fields.Text("start", 1, 40, required: true);
-        if (start is not null
-            && !DateTime.TryParseExact(start, ["yyyy-MM-dd", "yyyy-MM-ddTHH:mm", "yyyy-MM-ddTHH:mm:ss"], CultureInfo.InvariantCulture,
-                DateTimeStyles.None, out _))
+        var text = fields.Text("start", 1, 40, required: true);
+        var start = text is null ? null : When(text);
+        if (text is not null && start is null)
         {
-            fields.Fault("start", $"“{start}” is no start.", "a start such as 2026-11-24T18:00");
+            fields.Fault("start", $"“{text}” is no start.", "a start such as 2026-11-24T18:00");
         }
 
         var minutes = fields.Whole("minutes", 0, 1440);
         var effort = fields.Decimal("effort", 0, 10);
         var load = fields.Decimal("load", 0, 100_000);
-        Dictionary<string, decimal>? sets = null;
+        var sets = ImmutableSortedDictionary.CreateBuilder<Family, decimal>();
         if (fields.Object("hardSets") is { } map)
         {
-            sets = map.Names.ToArray().Select(n => (n, map.Decimal(n, 0, 1000))).Where(s => s.Item2 is not null).ToDictionary(s => s.n, s => s.Item2!.Value);
-            map.Close("the hard sets");
+            foreach (var name in map.Names.ToArray())
+            {
+                if (!WordsOf<Family>.All.TryGetValue(name, out var family))
+                {
+                    map.Fault(name, $"“{name}” is no family.", $"one of {string.Join(", ", WordsOf<Family>.All.Keys)}");
+                }
+                else if (map.Decimal(name, 0, 1000) is { } hard)
+                {
+                    sets[family] = hard;
+                }
+            }
         }
 
         var moves = fields.Items("moves", 0, 500, "moves");
@@ -234,6 +233,11 @@ public sealed record PastClass(
             }
         }
 
-        return start is null ? null : new PastClass(start, minutes, effort, sets, [.. moves.Select(m => m.ToString())], load);
+        return start is { } at ? new HeldClass(at, minutes, effort, sets.ToImmutable(), [.. moves.Select(m => new MoveId(m.ToString()))], load) : null;
     }
+
+    /// <summary>A day or a start; a day alone is taken as its evening.</summary>
+    private static DateTime? When(string text) =>
+        DateTime.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) ? day.AddHours(UsualHour)
+        : DateTime.TryParseExact(text, ["yyyy-MM-ddTHH:mm", "yyyy-MM-ddTHH:mm:ss"], CultureInfo.InvariantCulture, DateTimeStyles.None, out var start) ? start : null;
 }

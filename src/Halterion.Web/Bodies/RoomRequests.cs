@@ -7,9 +7,9 @@ using Halterion.Core.Room;
 namespace Halterion.Web.Bodies;
 
 /// <summary>A class as it is on the screen, to be seen in the room of a session.</summary>
-public sealed record RoomRequest(JsonElement Class) : IRead<RoomRequest>
+public sealed record ClassRequest(JsonElement Class) : IRead<ClassRequest>
 {
-    public static RoomRequest? Read(Fields body, Faults faults) => body.Json("class", faults) is { } file ? new RoomRequest(file) : null;
+    public static ClassRequest? Read(Fields body, Faults faults) => body.Json("class", faults) is { } file ? new ClassRequest(file) : null;
 }
 
 /// <summary>The instructor's own choice for somebody at a station.</summary>

@@ -1,4 +1,7 @@
+using System.Collections.Immutable;
+using System.Text.Json;
 using Halterion.Core;
+using Halterion.Core.Checks;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 using Halterion.Core.Timing.Fitting;
@@ -25,6 +28,8 @@ public sealed record SavePreferences(Preferences Preferences) : IRead<SavePrefer
             Length = body.Choice<LengthUnit>("length") ?? usual.Length,
             Clock = body.Choice<ClockFormat>("clock") ?? usual.Clock,
             Scheme = body.Choice<Scheme>("scheme") ?? usual.Scheme,
+            Limits = CheckReaders.Limits(body),
+            Off = CheckReaders.Off(body),
             Heights = [.. heights.Select((height, i) => body.Whole(height, "heights", i, 1, 120)).OfType<int>()],
         });
     }
@@ -65,4 +70,81 @@ internal static class SettingReaders
         fields.Close("these terms");
         return terms;
     }
+}
+
+/// <summary>What is set of the checks.</summary>
+internal static class CheckReaders
+{
+    private const int LongestReason = 400;
+
+    /// <summary>The settings of a review: pace, limits by code, and the codes of rules that are off.</summary>
+    public static Preferences Settings(Fields fields)
+    {
+        var pace = fields.Choice<Pace>("pace") ?? default;
+        var off = fields.Has("off") ? fields.Items("off", 0, Rules.All.Length * 2, "codes") : [];
+        var codes = ImmutableSortedDictionary.CreateBuilder<string, string>(StringComparer.Ordinal);
+        for (var i = 0; i < off.Length; i++)
+        {
+            if (off[i].ValueKind != JsonValueKind.String || !IsRule(JsonText.Of(off[i]) ?? ""))
+            {
+                fields.FaultAt($"/off/{i}", $"“{off[i]}” is no check.", "the code of a check, such as time.drink");
+            }
+            else
+            {
+                codes[JsonText.Of(off[i])!] = "switched off";
+            }
+        }
+
+        var limits = Limits(fields);
+        fields.Close("the settings");
+        return new Preferences { Pace = pace, Limits = limits, Off = codes.ToImmutable() };
+    }
+
+    public static ImmutableSortedDictionary<string, decimal> Limits(Fields body)
+    {
+        var limits = ImmutableSortedDictionary.CreateBuilder<string, decimal>(StringComparer.Ordinal);
+        if (body.Object("limits") is { } map)
+        {
+            foreach (var code in map.Names.ToArray())
+            {
+                if (Thresholds.Adjustable.TryGetValue(code, out var bounds))
+                {
+                    if (map.Decimal(code, bounds.Least, bounds.Most) is { } limit)
+                    {
+                        limits[code] = limit;
+                    }
+                }
+                else
+                {
+                    map.Fault(code, $"“{code}” has no limit to set.", $"one of {string.Join(", ", Thresholds.Adjustable.Keys)}");
+                }
+            }
+        }
+
+        return limits.ToImmutable();
+    }
+
+    /// <summary>Rules that are off, each with its reason.</summary>
+    public static ImmutableSortedDictionary<string, string> Off(Fields body)
+    {
+        var off = ImmutableSortedDictionary.CreateBuilder<string, string>(StringComparer.Ordinal);
+        if (body.Object("off") is { } map)
+        {
+            foreach (var code in map.Names.ToArray())
+            {
+                if (!IsRule(code))
+                {
+                    map.Fault(code, $"“{code}” is no check.", "the code of a check, such as time.drink");
+                }
+                else if (map.Text(code, 1, LongestReason, required: true) is { } reason)
+                {
+                    off[code] = reason;
+                }
+            }
+        }
+
+        return off.ToImmutable();
+    }
+
+    private static bool IsRule(string code) => Rules.All.Any(r => r.Code == code);
 }

@@ -16,7 +16,8 @@ using Microsoft.AspNetCore.Http.HttpResults;
 namespace Halterion.Web.Endpoints;
 
 /// <summary>The class after a repair, and what it now adds up to.</summary>
-public sealed record RepairResult(JsonElement Class, Evaluation Evaluation);
+/// <param name="Words">What changed, line by line.</param>
+public sealed record RepairResult(JsonElement Class, Evaluation Evaluation, ImmutableArray<string> Words);
 
 /// <summary>A way out, with the class as it would be.</summary>
 public sealed record FitOffer(FitWay Way, JsonElement Class);
@@ -53,6 +54,7 @@ internal static class PlanEndpoints
         plans.MapPost("/figures", FiguresAsync).Accepts<JsonElement>("application/json")
             .ProducesProblem(413).ProducesProblem(415).ProducesProblem(422).WithName("planFigures");
         plans.MapPost("/repair", Repair).Takes<RepairRequest>().ProducesProblem(409).WithName("repair");
+        plans.MapPost("/repairs", Repairs).Takes<ClassRequest>().WithName("repairs");
         plans.MapPost("/fit", FitTo).Takes<FitRequest>().WithName("fit");
         plans.MapPost("/dose", Dose).Takes<TypedDoseRequest>().WithName("typeDose");
         plans.MapPost("/rounds", Rounds).Takes<RoundsRequest>().WithName("setRounds");
@@ -94,13 +96,11 @@ internal static class PlanEndpoints
             return Problems.Faults(faults, Problems.Request);
         }
 
-        // What is waived for one occasion is waived beside what the class says of itself.
-        var waived = request.Waivers is { Count: > 0 } waivers ? own.Evaluate(plan with { Waivers = [.. waivers, .. plan.Waivers] }) : read;
         var room = new RoomOf(
             plan, request.Day, [.. request.People ?? []], request.HeadCount ?? 0, [.. request.Pins ?? []],
             request.Kit is { } kit ? [.. kit] : null,
             request.Groups!.ToDictionary(g => new PlaceId(g.Key), g => g.Value));
-        return TypedResults.Ok(ClassReviewed.Of(waived.Evaluation!, room));
+        return TypedResults.Ok(ClassReviewed.Of(read, room, own.Settings, request.Room, request.HistoryBefore, [.. request.Waivers ?? []]));
     }
 
     /// <summary>The figures of a class file's options.</summary>
@@ -129,15 +129,22 @@ internal static class PlanEndpoints
             return Problems.Faults(before.Faults.At("", "/class"));
         }
 
-        if (evaluator.Mend(request.Class, request.Finding, request.Repair) is not { } mended)
+        return Mender.Of(request.Class, evaluator)?.Mend(request.Finding, request.Repair) is { } mended
+            ? TypedResults.Ok(new RepairResult(JsonElement.Parse(mended.Class.ToJsonString()), mended.Evaluation, mended.Words))
+            : Problems.Conflict("This way out does not fit the class as it is now.", "finding", request.Finding, StatusCodes.Status409Conflict);
+    }
+
+    /// <summary>The repairs of a class that were tried and keep their word.</summary>
+    private static Results<Ok<ImmutableArray<RepairOffer>>, ProblemHttpResult> Repairs(Body<ClassRequest> body, Evaluator evaluator)
+    {
+        if (body.Value is not { } request)
         {
-            return Problems.Conflict("This class has no such finding any more.", "finding", request.Finding, StatusCodes.Status409Conflict);
+            return body.Problem!;
         }
 
-        var text = mended.ToJsonString();
-        return evaluator.Evaluate(text).Evaluation is { } evaluation
-            ? TypedResults.Ok(new RepairResult(JsonElement.Parse(text), evaluation))
-            : Problems.Conflict("This way out does not fit the class as it is.", "finding", request.Finding, StatusCodes.Status409Conflict);
+        return Mender.Of(request.Class, evaluator) is { } mender
+            ? TypedResults.Ok(mender.Offers())
+            : Problems.Faults(evaluator.Evaluate(request.Class.GetRawText()).Faults.At("", "/class"));
     }
 
     /// <summary>Up to three ways to bring a class to its slot, the cheapest first; or what stands in the way.</summary>

@@ -29,7 +29,7 @@ internal static class RoomEndpoints
         rooms.MapDelete("/{id:guid}", Remove).ProducesProblem(404).WithName("removeRoom");
 
         var session = routes.MapGroup("/api/sessions/{id:guid}").WithTags("Rooms");
-        session.MapPost("/room", See).Takes<RoomRequest>().ProducesProblem(404).WithName("seeRoom");
+        session.MapPost("/room", See).Takes<ClassRequest>().ProducesProblem(404).WithName("seeRoom");
         session.MapPost("/pins", Pin).Takes<PinRequest>().ProducesProblem(404).WithName("pin");
         session.MapPost("/ways-out", WaysOutOf).Takes<WaysOutRequest>().ProducesProblem(404).WithName("waysOut");
         session.MapPost("/groups", Group).Takes<GroupsRequest>().ProducesProblem(404).WithName("group");
@@ -53,7 +53,7 @@ internal static class RoomEndpoints
     private static Results<NoContent, ProblemHttpResult> Remove(Guid id, Rooms store) =>
         store.Remove(id) ? TypedResults.NoContent() : Problems.NotFound("room");
 
-    private static Results<Ok<RoomView>, ProblemHttpResult> See(Guid id, Body<RoomRequest> body, SessionRooms rooms) =>
+    private static Results<Ok<RoomView>, ProblemHttpResult> See(Guid id, Body<ClassRequest> body, SessionRooms rooms) =>
         rooms.Read(id, body, r => r.Class) is var (ready, _, problem) && ready is not null ? TypedResults.Ok(rooms.View(ready)) : problem!;
 
     /// <summary>Pins an option, or gives the choice back, and says whom that touches.</summary>

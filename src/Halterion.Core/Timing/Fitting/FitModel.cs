@@ -49,7 +49,7 @@ public sealed record FitModel(ImmutableArray<FitBlock> Blocks, int Slot)
     /// <param name="unlock">Protected blocks may be changed too.</param>
     public static FitModel Of(ClassPlan plan, FitTerms terms, bool unlock = false) => new(
         [.. plan.Blocks.Select((block, i) => new FitBlockBuilder(block, i, plan, terms).Build(unlock || block.Keep != Keep.Protected))],
-        plan.Slot.Value);
+        (terms.End ?? plan.Slot).Value);
 
     /// <summary>The same class with only some kinds of change allowed.</summary>
     public FitModel Only(FitKinds kinds) => kinds == FitKinds.All ? this : this with

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Halterion.Core.Plans;
 
 namespace Halterion.Core.Timing.Fitting;
@@ -74,4 +75,8 @@ public sealed record FitTerms
 
     /// <summary>The pace that change-overs are measured by.</summary>
     public Pace Pace { get; init; }
+
+    /// <summary>Where it is to end, if not at its slot.</summary>
+    [JsonIgnore]
+    public Seconds? End { get; init; }
 }

@@ -7,9 +7,10 @@ using Halterion.Core.Words;
 namespace Halterion.Core.Checks;
 
 /// <summary>A target must fit the window in which it is to be done.</summary>
-public sealed class TargetFitsWindow : IRule
+public sealed class TargetsFitTheBell() : Rule(
+    "time.target", "A dose fits its window.", "A target that cannot be reached makes people rush and the form slip.", Common)
 {
-    public IEnumerable<Finding> Check(ClassReview review) =>
+    public override IEnumerable<Finding> Check(ClassReview review) =>
         from late in Stays(review.Timeline).Concat(Cuts(review.Timeline))
         group late by (late.Block, late.Station) into station
         select Late(review, station.MaxBy(s => (s.Needed - s.Window).Value)!);
@@ -21,17 +22,12 @@ public sealed class TargetFitsWindow : IRule
 
     private static IEnumerable<CutDose> Cuts(Timeline timeline) => timeline.Cuts;
 
-    private static Finding Late(ClassReview review, CutDose cut)
+    private Finding Late(ClassReview review, CutDose cut)
     {
         var block = review.Plan.Blocks[cut.Block];
         var station = block.Stations[cut.Station];
         var target = PlanWords.Target(station, block, cut.Round);
-        return new Finding(
-            "time.target", Severity.Fix, station.Id,
-            $"{station.Name}: {target} takes {cut.Needed}; the bell rings after {cut.Window}.",
-            "A target that cannot be reached makes people rush and the form slip.",
-            "Common practice, no source",
-            [.. Repairs(block, station, cut)]);
+        return Found(Severity.Fix, station.Id, $"{station.Name}: {target} takes {cut.Needed}; the bell rings after {cut.Window}.", [.. Repairs(block, station, cut)]);
     }
 
     private static IEnumerable<Repair> Repairs(Block block, Station station, CutDose cut)
@@ -43,7 +39,7 @@ public sealed class TargetFitsWindow : IRule
             var smaller = part with { Amount = new ByRound<Amount>(new Amount(fits)) };
             yield return new Repair(
                 $"{PlanWords.Part(part, 0)} → {PlanWords.Part(smaller, 0)}",
-                [Edit.Set($"{place}/{station.Dose.IndexOf(part)}/amount", fits)]);
+                Edit.Set($"{place}/{station.Dose.IndexOf(part)}/amount", fits));
         }
 
         var needed = new Seconds((cut.Needed.Value + 4) / 5 * 5);
@@ -54,11 +50,11 @@ public sealed class TargetFitsWindow : IRule
 
         if (block.Window is { Values.Length: 1 })
         {
-            yield return new Repair($"Bell after {needed} instead of {cut.Window}", [Edit.Set($"/blocks/{cut.Block}/windowSeconds", needed)]);
+            yield return new Repair($"Bell after {needed} instead of {cut.Window}", Edit.Set($"/blocks/{cut.Block}/windowSeconds", needed));
         }
         else if (block.StartEvery is not null)
         {
-            yield return new Repair($"Start every {needed} instead of {cut.Window}", [Edit.Set($"/blocks/{cut.Block}/startEverySeconds", needed)]);
+            yield return new Repair($"Start every {needed} instead of {cut.Window}", Edit.Set($"/blocks/{cut.Block}/startEverySeconds", needed));
         }
     }
 

@@ -1,0 +1,123 @@
+using System.Collections.Immutable;
+using Halterion.Core.Demands;
+using Halterion.Core.Moves;
+using Halterion.Core.Plans;
+using Halterion.Core.Room;
+using Halterion.Core.Timing;
+
+namespace Halterion.Core.Checks;
+
+/// <summary>A station with where it stands; places count from 0.</summary>
+public sealed record StationAt(Block Block, int B, Station Station, int S)
+{
+    public string Pointer => $"/blocks/{B}/stations/{S}";
+
+    public PlaceId Id => Station.Id;
+
+    public string Name => Station.Name;
+
+    public bool IsMain => ClassReview.IsMain(Block);
+
+    /// <summary>Main work or getting ready for it.</summary>
+    public bool IsMainOrActivation => IsMain || Block.Phase == Phase.Activation;
+}
+
+/// <summary>The occasion: who comes, with which kit, in which room.</summary>
+/// <param name="Sized">The size of the room; null: not known.</param>
+public sealed record Occasion(RoomOf Room, Assignment Given, RoomSize? Sized)
+{
+    public int Heads => Room.Heads;
+}
+
+/// <summary>Metres.</summary>
+public readonly record struct RoomSize(decimal WidthM, decimal LengthM);
+
+/// <summary>A class that was held.</summary>
+/// <param name="Effort">0–10, as people said.</param>
+/// <param name="HardSets">By family.</param>
+/// <param name="Moves">The main moves; empty: not known.</param>
+/// <param name="Load">Effort times minutes.</param>
+public sealed record HeldClass(
+    DateTime Start, int? Minutes, decimal? Effort, ImmutableSortedDictionary<Family, decimal> HardSets, ImmutableArray<MoveId> Moves, decimal? Load);
+
+/// <summary>What was held before, and when this class begins.</summary>
+/// <param name="LastOfWeek">No other class is planned in this week.</param>
+public sealed record History(DateTime Start, ImmutableArray<HeldClass> Held, bool LastOfWeek = true);
+
+/// <summary>All that a rule may look at. What is not known is null, and not judged.</summary>
+public sealed class ClassReview
+{
+    private readonly Lazy<ImmutableArray<Course>> courses;
+    private readonly Dictionary<(int Block, int Station), ImmutableArray<DonePart?>> parts = [];
+
+    public ClassReview(ClassPlan plan, Timeline timeline, CheckSettings settings, Occasion? occasion = null, History? history = null)
+    {
+        (Plan, Timeline, Settings, Occasion, History) = (plan, timeline, settings, occasion, history);
+        Stations = [.. plan.Blocks.SelectMany((block, b) => block.Stations.Select((station, s) => new StationAt(block, b, station, s)))];
+        courses = new(() => Course.AllOf(plan, timeline));
+    }
+
+    public ClassPlan Plan { get; }
+
+    public Timeline Timeline { get; }
+
+    public CheckSettings Settings { get; }
+
+    public Occasion? Occasion { get; }
+
+    public History? History { get; }
+
+    public MoveLibrary Moves => Plan.Moves;
+
+    public ImmutableArray<StationAt> Stations { get; }
+
+    public IEnumerable<StationAt> MainStations => Stations.Where(s => s.IsMain);
+
+    /// <summary>What one person does: one for each way to go round the rotations.</summary>
+    public ImmutableArray<Course> Courses => courses.Value;
+
+    public Seconds Over => Timeline.Length - Plan.Slot;
+
+    /// <summary>Main work is that of blocks of phase main or finisher.</summary>
+    public static bool IsMain(Block block) => block.Phase is Phase.Main or Phase.Finisher;
+
+    public StationAt At(Piece piece) => Stations[FirstOf(piece.Block) + piece.Station];
+
+    /// <summary>What the main option does in a part; null for a rest.</summary>
+    public DonePart? Done(Piece piece) => Parts(At(piece))[piece.Part];
+
+    /// <summary>What the main option does, part by part; null for a rest.</summary>
+    public ImmutableArray<DonePart?> Parts(StationAt at)
+    {
+        if (!parts.TryGetValue((at.B, at.S), out var done))
+        {
+            parts[(at.B, at.S)] = done = PartsOf(at.Station.Main, at.Station);
+        }
+
+        return done;
+    }
+
+    /// <summary>The parts of the main option in which something is done.</summary>
+    public IEnumerable<DonePart> Works(StationAt at) => Parts(at).OfType<DonePart>();
+
+    /// <summary>What any option does, part by part, rests left out.</summary>
+    public IEnumerable<DonePart> Works(Option option, StationAt at) =>
+        option.Tier == Tier.Main ? Works(at) : PartsOf(option, at.Station).OfType<DonePart>();
+
+    /// <summary>The different moves of all main work, in its order.</summary>
+    public ImmutableArray<MoveId> MainMoves() => [.. MainStations.SelectMany(Works).Select(p => p.Move.Id).Distinct()];
+
+    private ImmutableArray<DonePart?> PartsOf(Option option, Station station) =>
+        [.. station.Dose.Select((part, i) => part.Kind == PartKind.Rest ? null : DonePart.Of(part, i, option, station, Moves))];
+
+    private int FirstOf(int block)
+    {
+        var first = 0;
+        for (var b = 0; b < block; b++)
+        {
+            first += Plan.Blocks[b].Stations.Length;
+        }
+
+        return first;
+    }
+}

@@ -1,0 +1,68 @@
+using Halterion.Core.Demands;
+using Halterion.Core.Moves;
+using Halterion.Core.Plans;
+using Halterion.Core.Room;
+
+namespace Halterion.Core.Checks;
+
+/// <summary>What an option does in one part of a dose, and what the rules ask of it.</summary>
+/// <param name="Facts">Null where nothing is known of the move's body.</param>
+public sealed record DonePart(Part Part, int Index, Move Move, Manner Manner, OptionFacts? Facts, bool OfMain)
+{
+    public static DonePart? Of(Part part, int index, Option option, Station station, MoveLibrary moves)
+    {
+        var doing = option.In(station, index);
+        return moves.Find(doing.Move) is { } move
+            ? new DonePart(part, index, move, doing.Manner, OptionFacts.Of(move, doing.Manner, moves), option.Tier == Tier.Main)
+            : null;
+    }
+
+    public Family Family => Move.Family;
+
+    /// <summary>One of the four families of the lower body.</summary>
+    public bool IsHard => Family is Family.Squat or Family.Lunge or Family.Hinge or Family.Bridge;
+
+    /// <summary>Lands: by what is said of the option, else by what the move is.</summary>
+    public bool HasImpact => Manner.Impact switch
+    {
+        Impact.Hop or Impact.Jump => true,
+        Impact.None => false,
+        _ => Facts?.Flight ?? false,
+    };
+
+    /// <summary>A weight is held; machines and bands are none. A weight that the dose names is the main option's.</summary>
+    public bool IsLoaded => Manner.Load is { } load ? load.Implement != Implement.Machine
+        : OfMain && (Part.LoadKg is not null || Part.LoadFactor is not null) || NeedsWeight;
+
+    private bool NeedsWeight => Move.Poses is { } poses ? poses.Holds is { Kind: not "stick" }
+        : Move.Kit.SelectMany(words => KitWords.Read(words)).Any(n => n.Item is KitItem.Dumbbell or KitItem.Kettlebell or KitItem.Barbell or KitItem.Plate or KitItem.Ball or KitItem.Bottle);
+
+    /// <summary>Of all that is held.</summary>
+    public double Kilograms => !IsLoaded ? 0
+        : OfMain && Part.LoadKg is { } kg ? (double)kg.Values.Max() * (Manner.Load?.Count ?? 1)
+        : Manner.Load is { Kg: { } each } load ? (double)each.Value * (load.Count ?? 1)
+        : Facts?.Kilograms ?? 0;
+
+    /// <summary>A band round the legs, or any other.</summary>
+    public bool HasBand => Manner.Band is { } band ? band != BandStrength.None : Bands(KitItem.Band) || Bands(KitItem.LongBand);
+
+    /// <summary>The band that is put on; null: none.</summary>
+    public BandStrength? BandOn => Manner.Band is { } band ? band == BandStrength.None ? null : band : Bands(KitItem.Band) ? BandStrength.Light : null;
+
+    private bool Bands(KitItem item) => Move.Kit.SelectMany(words => KitWords.Read(words)).Any(n => n.Item == item);
+
+    /// <summary>A hand, a wall, a chair, or whatever else holds up the balance.</summary>
+    public bool IsHeld => Manner.Support is not (null or Support.None or Support.HandOnThigh or Support.Knees) || Manner.Support is null && (Facts?.HandHold ?? false);
+
+    public bool IsPadded => Manner.Surface is Surface.Pad or Surface.Soft;
+
+    public bool IsSideways => Move.Plane is Plane.Frontal or Plane.Transverse;
+
+    /// <summary>People travel while they do it.</summary>
+    public bool Travels => Move.Poses?.Way == Body.Way.On;
+
+    public bool IsSwing => Move.Id.Value == "kettlebell-swing";
+
+    /// <summary>Landings in one rep: feet that land together are one.</summary>
+    public int Landings => !HasImpact ? 0 : Math.Max(1, Move.Poses?.Poses.Count(p => p.Air > 0) ?? 1);
+}

@@ -1,0 +1,61 @@
+using Halterion.Core.PlanFormat;
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.Checks;
+
+/// <summary>Loaded work for strength has its rest.</summary>
+public sealed class StrengthRests() : Rule(
+    "effort.rest",
+    "For strength, loaded sets have 90 s between them, and a loaded circuit one gap of 30 s.",
+    "Without rest the weight has to come down, and what is trained is endurance.",
+    "Rest of 2–5 min for strength: Haff & Triplett (eds), Essentials of Strength Training and Conditioning, 4th ed., NSCA 2016 (from memory); [M] looser than the table on purpose",
+    "Some keep the rest short to keep the room busy: then the aim is endurance or conditioning.")
+{
+    public override IEnumerable<Finding> Check(ClassReview review)
+    {
+        if (review.Plan.Aim != Aim.Strength)
+        {
+            yield break;
+        }
+
+        var loaded = review.MainStations.Where(s => review.Works(s).Any(p => p.IsLoaded)).ToArray();
+        foreach (var at in loaded.Where(s => s.Block is { Shape: BlockShape.Sets, Rounds: > 1 }))
+        {
+            var first = at with { S = FirstOfString(at) };
+            var shortest = Enumerable.Range(0, at.Block.Rounds - 1).Min(gap => at.Block.RestOf(at.Block.Stations[first.S], gap));
+            if (shortest.Value < Thresholds.StrengthRest)
+            {
+                yield return Found(
+                    Severity.Consider, at.Id, $"{at.Name}: {shortest} between sets, for strength under load.",
+                    new Repair($"{Thresholds.StrengthOffer} s between sets", RepairKit.Set(first, "betweenSets", Thresholds.StrengthOffer)));
+            }
+        }
+
+        foreach (var block in loaded.Where(s => s.Block.Shape is BlockShape.Circuit or BlockShape.Rotation).DistinctBy(s => s.B))
+        {
+            var gaps = review.Courses.SelectMany(c => c.Pieces.Zip(c.Pieces.Skip(1)))
+                .Where(p => p.First.Block == block.B && p.Second.Block == block.B && p.First.Station != p.Second.Station)
+                .Select(p => p.Second.Gap).ToArray();
+            if (gaps.Length > 0 && gaps.Max() < Thresholds.StrengthGap)
+            {
+                yield return Found(
+                    Severity.Consider, block.Block.Id,
+                    $"“{block.Block.Name}”: the longest pause between two stations is {new Seconds(gaps.Max())}, for strength under load.",
+                    new Repair($"{Thresholds.StrengthOffer} s between stations", Edit.Set($"/blocks/{block.B}/betweenStations", Thresholds.StrengthOffer)),
+                    new Repair($"{Thresholds.StrengthOffer} s between rounds", Edit.Set($"/blocks/{block.B}/betweenRounds", Thresholds.StrengthOffer)));
+            }
+        }
+    }
+
+    /// <summary>The rests of a string are those of its first station.</summary>
+    private static int FirstOfString(StationAt at)
+    {
+        var first = at.S;
+        while (first > 0 && at.Block.Stations[first - 1].WithNext)
+        {
+            first--;
+        }
+
+        return first;
+    }
+}

@@ -1,0 +1,21 @@
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.Checks;
+
+/// <summary>What is done at once fits the floor.</summary>
+public sealed class EverythingFitsTheFloor() : RoomRule(
+    "room.area", "What is done at once fits the floor.", "Arms, legs and weights meet.", "[M] 4 m² a person on the spot, 6 for jumps and swings, a lane of 1.5 × 6 m to travel")
+{
+    public override IEnumerable<Finding> Check(ClassReview review) => review.Occasion is not { Sized: { } size } occasion ? [] :
+        from moment in Moments(review, occasion)
+        let needs = moment.Done.Sum(d => review.Works(d.Option, d.At).Select(Area).DefaultIfEmpty(0).Max())
+        let has = (double)(size.WidthM * size.LengthM)
+        where needs > has
+        group needs by moment.Block into block
+        select Found(
+            Severity.Fix, block.Key.Id,
+            FormattableString.Invariant($"“{block.Key.Name}” needs {block.Max():0.#} m² at once; the room has {(double)(size.WidthM * size.LengthM):0.#}: {block.Max() - (double)(size.WidthM * size.LengthM):0.#} too little."));
+
+    private static double Area(DonePart part) => part.Travels ? Thresholds.LaneWidth * Thresholds.LaneLength
+        : part.HasImpact || part.IsSwing ? Thresholds.HopSpot : Thresholds.Spot;
+}

@@ -1,0 +1,20 @@
+using Halterion.Core.Room;
+
+namespace Halterion.Core.Checks;
+
+/// <summary>The kit goes round at every moment.</summary>
+public sealed class KitGoesRound() : Rule(
+    "kit.short", "Of everything there is enough at every moment.", "Somebody looks for a weight while the clock runs.", "Counted: who does what, moment by moment; docs/room.md")
+{
+    public override IEnumerable<Finding> Check(ClassReview review) => review.Occasion is not { Room.Kit: not null } occasion ? [] :
+        from missing in occasion.Given.Shortages
+        let block = missing.Block ?? review.Stations.First(s => s.Id == missing.Station).Block.Id
+        group missing by block into at
+        let name = review.Plan.Blocks.First(b => b.Id == at.Key).Name
+        select Found(Severity.Fix, at.Key, $"“{name}”: {Told.And(at.GroupBy(NeedOf).Select(g => g.MaxBy(s => s.Need - s.Have)!).Select(Words))}.");
+
+    private static Need NeedOf(Shortage s) => new(s.Item, 1, s.Kg, s.HeightCm, s.Strength, null, s.Name);
+
+    private static string Words(Shortage s) =>
+        FormattableString.Invariant($"{s.Need:0.##} {NeedWords.Many(NeedOf(s))} needed at once, {s.Have:0.##} there");
+}

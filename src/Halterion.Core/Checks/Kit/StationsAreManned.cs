@@ -1,0 +1,29 @@
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.Checks;
+
+/// <summary>In a rotation every station has people, and none a crowd.</summary>
+public sealed class StationsAreManned() : RoomRule(
+    "room.empty", "In a rotation every station has one to four people.", "At an empty station nobody is met; at a crowded one nobody is seen.", Ours)
+{
+    public override IEnumerable<Finding> Check(ClassReview review)
+    {
+        if (review.Occasion is not { Heads: > 0 } occasion)
+        {
+            yield break;
+        }
+
+        foreach (var block in review.Plan.Blocks.Where(b => b.Shape == BlockShape.Rotation))
+        {
+            var most = GroupsOf(occasion, block).Max(g => g.Length);
+            if (occasion.Heads < block.Stations.Length)
+            {
+                yield return Found(Severity.Note, block.Id, $"“{block.Name}”: {Told.People(occasion.Heads)} for {block.Stations.Length} stations; {block.Stations.Length - occasion.Heads} stay empty.");
+            }
+            else if (most > Thresholds.MostAtAStation)
+            {
+                yield return Found(Severity.Note, block.Id, $"“{block.Name}”: up to {most} people at one station.");
+            }
+        }
+    }
+}

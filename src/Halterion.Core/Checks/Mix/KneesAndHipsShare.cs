@@ -1,0 +1,30 @@
+using Halterion.Core.Moves;
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.Checks;
+
+/// <summary>Knee-led and hip-led work keep a measure.</summary>
+public sealed class KneesAndHipsShare() : Rule(
+    "mix.led",
+    "Squats and lunges to hinges and bridges are at most 3 to 1, and at least 1 to 3.",
+    "Knees or backs that get all of it every week complain first.",
+    Ours)
+{
+    public override IEnumerable<Finding> Check(ClassReview review)
+    {
+        static bool Counts(StationAt at) => at.IsMain;
+        if (!FamilyShares.IsAMix(review, Counts))
+        {
+            yield break;
+        }
+
+        var shares = FamilyShares.Of(review, Counts).By;
+        var knee = shares.GetValueOrDefault(Family.Squat) + shares.GetValueOrDefault(Family.Lunge);
+        var hip = shares.GetValueOrDefault(Family.Hinge) + shares.GetValueOrDefault(Family.Bridge);
+        if (knee > Thresholds.KneeToHip * hip || hip > Thresholds.KneeToHip * knee)
+        {
+            yield return Found(Severity.Consider, PlaceId.Class,
+                $"The main work is led by the {(knee > hip ? "knees" : "hips")}: {new Seconds(knee)} of squats and lunges, {new Seconds(hip)} of hinges and bridges.");
+        }
+    }
+}

@@ -1,0 +1,16 @@
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.Checks;
+
+/// <summary>Every hop has an option without one.</summary>
+public sealed class HopsHaveASoftWay() : OptionRule(
+    "options.hop", "Every hop or jump has an option without one.", "Knees, ankles, backs and pregnancies have nothing to do there.", Common)
+{
+    public override IEnumerable<Finding> Check(ClassReview review) =>
+        from at in Judged(review)
+        where review.Works(at).Any(p => p.HasImpact) && !AnyWithout(review, at, p => p.HasImpact)
+        select Found(Severity.Fix, at.Id, $"{at.Name} lands, and has no option that stays down.", [.. Repairs(review, at)]);
+
+    private static IEnumerable<Repair> Repairs(ClassReview review, StationAt at) =>
+        Nearest(review, at, p => !p.HasImpact) is { } option ? Add(at, $"Add {Named(review, option)}", option) : [];
+}

@@ -1,0 +1,45 @@
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.Checks;
+
+/// <summary>Jumps go with nothing that makes them a fall.</summary>
+public sealed class NothingClashes() : OptionRule(
+    "options.clash",
+    "Nobody jumps with the rear foot raised, with a load on the back or overhead, or to the side with 5 kg in the hands.",
+    "One bad landing, and the weight lands too.",
+    Common)
+{
+    public override IEnumerable<Finding> Check(ClassReview review) =>
+        from at in Judged(review)
+        from option in at.Station.Options
+        let clash = review.Works(option, at).Select(p => (Part: p, Why: Clash(p))).FirstOrDefault(c => c.Why is not null)
+        where clash.Why is not null
+        select Found(Severity.Stop, option.Id, $"{at.Name}, {Named(review, option)}: {clash.Why}.", [.. Repairs(at, option, clash.Part)]);
+
+    private static string? Clash(DonePart part) => part switch
+    {
+        { HasImpact: false } => null,
+        { Facts.RearRaised: true } or { Manner.Base: Footing.RearRaised } => "a jump with the rear foot raised",
+        { IsLoaded: true, Facts.LoadOnBack: true } or { IsLoaded: true, Manner.Load.Position: LoadPosition.Back } => "a jump with a load on the back",
+        { IsLoaded: true, Facts.LoadOverhead: true } or { IsLoaded: true, Manner.Load.Position: LoadPosition.Overhead } => "a jump with a load overhead",
+        { Kilograms: >= Thresholds.HeavyForSideBounds, Manner.Load.Position: not LoadPosition.Hips } when part.Move.Plane == Moves.Plane.Frontal || part.Manner.Impact == Impact.Hop =>
+            FormattableString.Invariant($"{part.Kilograms:0.##} kg in the hands in a {(part.Move.Plane == Moves.Plane.Frontal ? "bound to the side" : "hop")}"),
+        _ => null,
+    };
+
+    private static IEnumerable<Repair> Repairs(StationAt at, Option option, DonePart part)
+    {
+        var index = at.Station.Options.IndexOf(option);
+        if (option.Manner.Load is not null)
+        {
+            yield return new Repair("Take the weight out", root => root.OptionOf(at, index).Remove("load"));
+        }
+
+        if (part.Manner.Impact is Impact.Hop or Impact.Jump || part.Move.Asks is { Impact: > 0 })
+        {
+            yield return new Repair("Take the hop out", root => root.OptionOf(at, index)["impact"] = "none");
+        }
+
+        yield return new Repair("Take the hop out", root => root.OptionOf(at, index)["impact"] = "none");
+    }
+}

@@ -1,0 +1,51 @@
+using System.Text.Json.Nodes;
+using Halterion.Core.Demands;
+using Halterion.Core.PlanFormat;
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.Checks;
+
+/// <summary>What the rules of options share: they look at the stations of main work and activation.</summary>
+public abstract class OptionRule(string code, string says, string why, string source, string others = "") : Rule(code, says, why, source, others)
+{
+    private const int MostOptions = 9;
+
+    protected static IEnumerable<StationAt> Judged(ClassReview review) => review.Stations.Where(s => s.IsMainOrActivation);
+
+    /// <summary>Whether any option of a station is free of something in all its parts.</summary>
+    protected static bool AnyWithout(ClassReview review, StationAt at, Func<DonePart, bool> has) =>
+        at.Station.Options.Any(o => review.Works(o, at).All(p => !has(p)));
+
+    /// <summary>Adds an option; none where the station has as many as it may have.</summary>
+    protected static IEnumerable<Repair> Add(StationAt at, string title, Option option) => Add(at, title, [option]);
+
+    protected static IEnumerable<Repair> Add(StationAt at, string title, IReadOnlyCollection<Option> options)
+    {
+        if (options.Count > 0 && at.Station.Options.Length + options.Count <= MostOptions)
+        {
+            yield return new Repair(title, [.. options.Select(o => new Edit($"{at.Pointer}/options/-", PlanWriter.Of(o)))]);
+        }
+    }
+
+    /// <summary>Whether a move can be done in this dose: counted reps want a tempo.</summary>
+    protected static bool CanBeDosed(StationAt at, Moves.Move move) =>
+        move.Tempo is not null || at.Station.Dose.All(p => p.Kind != PartKind.Reps || p.OwnTempo is not null);
+
+    /// <summary>The nearest option that is free of something: the move itself done otherwise, what the library proposes, another of its family.</summary>
+    protected static Option? Nearest(ClassReview review, StationAt at, Func<DonePart, bool> good)
+    {
+        var main = review.Moves.Find(at.Station.Main.Move)!;
+        var asked = DemandModel.Of(main.Id, at.Station.Main.Manner, review.Moves);
+        var own = Variations.Of(main, Tier.Easier).Select(v => v.Option);
+        var family = review.Moves.Moves.Where(m => m.Family == main.Family && CanBeDosed(at, m)).Select(m => Option.Of(Tier.Easier, m.Id));
+        return own.Concat(family)
+            .Where(o => at.Station.Dose.Select((part, i) => (part, i)).Where(p => p.part.Kind != PartKind.Rest)
+                .All(p => DonePart.Of(p.part, p.i, o, at.Station, review.Moves) is { } done && good(done)))
+            .Select(o => (Option: o, Demand: DemandModel.Of(o.Move, o.Manner, review.Moves)))
+            .Where(o => o.Demand is not null && asked is not null && o.Demand.Overall <= asked.Overall + Thresholds.Felt)
+            .OrderBy(o => o.Demand!.Dimensions.Zip(asked!.Dimensions).Sum(d => Math.Abs(d.First.Value - d.Second.Value)) + (o.Option.Move == main.Id ? 0 : 1))
+            .Select(o => o.Option).FirstOrDefault();
+    }
+
+    protected static string Named(ClassReview review, Option option) => Words.PlanWords.Option(option, review.Moves, new Preferences());
+}

@@ -1,0 +1,28 @@
+using Halterion.Core.Demands;
+using Halterion.Core.PlanFormat;
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.Checks;
+
+/// <summary>Every station has an easier and a harder option.</summary>
+public sealed class OptionsBothWays() : OptionRule(
+    "options.missing",
+    "Every station has an easier and a harder option.",
+    "A room of mixed ability can only start and stop together if everyone has something to do.",
+    Common,
+    "Some give one picture and let people find their own way: in a class that knows itself that may do.")
+{
+    public override IEnumerable<Finding> Check(ClassReview review) =>
+        from at in Judged(review)
+        let missing = new[] { Tier.Easier, Tier.Harder }.Where(tier => !at.Station.Options.Any(o => o.Tier == tier)).ToArray()
+        where missing.Length > 0
+        select Found(Severity.Consider, at.Id, $"{at.Name} has no {string.Join(" and no ", missing.Select(m => WordsOf<Tier>.Of(m)))} option.", [.. Repairs(review, at, missing)]);
+
+    private static IEnumerable<Repair> Repairs(ClassReview review, StationAt at, Tier[] missing)
+    {
+        var proposed = Proposals.For(at.Station.Main.Move, review.Moves);
+        var additions = missing.Select(m => m == Tier.Easier ? proposed.Easier : proposed.Harder).OfType<Proposal>().ToArray();
+        return additions.Length < missing.Length ? [] :
+            Add(at, "Add " + string.Join(" and ", additions.Select(a => $"{WordsOf<Tier>.Of(a.Of.Tier)}: {a.Name} ({a.Dimension})")), [.. additions.Select(a => a.Of)]);
+    }
+}

@@ -1,0 +1,28 @@
+using Halterion.Core.Demands;
+using Halterion.Core.PlanFormat;
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.Checks;
+
+/// <summary>Easier really is easier and harder really is harder, by the demand model.</summary>
+public sealed class OptionsInOrder() : OptionRule(
+    "options.order",
+    "An easier option asks less than the main one, and a harder one more.",
+    "Who takes the easier way must find it easier; it is a static estimate, so judge for yourself.",
+    "[M] demand from the body model; docs/body-model.md")
+{
+    public override IEnumerable<Finding> Check(ClassReview review) =>
+        from at in Judged(review)
+        let main = DemandModel.Of(at.Station.Main.Move, at.Station.Main.Manner, review.Moves)
+        where main is not null
+        from option in at.Station.Options
+        where option.Tier is Tier.Easier or Tier.Harder
+        let demand = DemandModel.Of(option.Move, option.Manner, review.Moves)
+        where demand is not null && Wrong(option.Tier, demand.Overall - main.Overall)
+        select Found(
+            Severity.Consider, option.Id,
+            $"{at.Name}: the {WordsOf<Tier>.Of(option.Tier)} option asks {(option.Tier == Tier.Easier ? "more" : "less")} than the main one ({demand.From(main)}).",
+            new Repair("Call it what it is: instead", root => root.OptionOf(at, at.Station.Options.IndexOf(option))["tier"] = "instead"));
+
+    private static bool Wrong(Tier tier, double more) => tier == Tier.Easier ? more > Thresholds.Felt : more < -Thresholds.Felt;
+}

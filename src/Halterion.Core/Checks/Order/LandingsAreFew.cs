@@ -1,0 +1,67 @@
+using System.Text.Json.Nodes;
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.Checks;
+
+/// <summary>Nobody lands more than 80 times in a class.</summary>
+public sealed class LandingsAreFew() : Rule(
+    "order.contacts",
+    "One person lands at most 80 times in a class, and never more than 120.",
+    "Shins, knees and calves pay for it the day after.",
+    "Beginners 80–100, intermediate 100–120: Haff & Triplett, NSCA 2016, plyometrics chapter (from memory)",
+    "The table gives 120–140 to the advanced: in a room of mixed ability the beginners count.")
+{
+    public override IEnumerable<Finding> Check(ClassReview review)
+    {
+        var worst = review.Courses.Select(c => c.Pieces.Select(p => (At: review.At(p), Landings: Landings(review, p))).Where(l => l.Landings > 0).ToArray())
+            .MaxBy(l => l.Sum(x => x.Landings)) ?? [];
+        var all = worst.Sum(l => l.Landings);
+        if (all <= Thresholds.Contacts)
+        {
+            yield break;
+        }
+
+        var by = worst.GroupBy(l => (l.At.B, l.At.S)).Select(g => (g.First().At, Sum: g.Sum(x => x.Landings))).ToArray();
+        yield return Found(
+            all > Thresholds.MostContacts ? Severity.Fix : Severity.Consider, PlaceId.Class, $"One person lands {all} times.",
+            new Repair($"Fewer: about {Thresholds.Contacts}", root => Fewer(root, review, [.. by.Select(b => b.At)], (double)Thresholds.Contacts / all))) with
+        {
+            Behind = $"{Told.And(by.Select(b => $"{b.At.Name} {b.Sum}"))}.",
+        };
+    }
+
+    /// <summary>A timed part counts the reps that its tempo leaves room for.</summary>
+    private static int Landings(ClassReview review, Piece piece)
+    {
+        if (review.Done(piece) is not { HasImpact: true } jump)
+        {
+            return 0;
+        }
+
+        var reps = jump.Part.Kind switch
+        {
+            PartKind.Reps => piece.Amount,
+            PartKind.Time or PartKind.Open when jump.Part.Tempo is { } tempo => (int)Math.Floor(piece.Seconds / tempo.RepSeconds(RepStyle.Full)),
+            _ => 0,
+        };
+        return reps * jump.Landings;
+    }
+
+    private static void Fewer(JsonObject root, ClassReview review, StationAt[] stations, double share)
+    {
+        foreach (var at in stations)
+        {
+            foreach (var done in review.Works(at).Where(p => p.HasImpact))
+            {
+                var part = root.PartOf(at, done.Index);
+                part["amount"] = part["amount"] switch
+                {
+                    JsonArray list => new JsonArray([.. list.Select(a => (JsonNode)Less(a!))]),
+                    var one => Less(one!),
+                };
+            }
+        }
+
+        int Less(JsonNode amount) => Math.Max(1, (int)Math.Floor(share * (amount is JsonObject range ? range["to"]!.GetValue<int>() : (int)amount.GetValue<decimal>())));
+    }
+}

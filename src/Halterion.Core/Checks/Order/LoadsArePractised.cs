@@ -1,0 +1,59 @@
+using System.Text.Json.Nodes;
+using Halterion.Core.Demands;
+using Halterion.Core.Moves;
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.Checks;
+
+/// <summary>A family is done without a weight before it is done with one.</summary>
+public sealed class LoadsArePractised() : Rule(
+    "order.practise",
+    "Before 8 kg and more, or a swing, its family is done once without a weight.",
+    "The first loaded rep finds out what the first empty one would have shown.",
+    Common)
+{
+    public override IEnumerable<Finding> Check(ClassReview review)
+    {
+        var practised = new HashSet<Family>();
+        for (var b = 0; b < review.Plan.Blocks.Length; b++)
+        {
+            var here = review.Stations.Where(s => s.B == b).ToArray();
+            var rotates = review.Plan.Blocks[b].Shape == BlockShape.Rotation;
+            // In a rotation somebody begins at the weight.
+            var earlier = new HashSet<Family>(practised);
+            foreach (var at in here)
+            {
+                foreach (var done in review.Works(at).Where(p => p.IsHard))
+                {
+                    if ((done.Kilograms >= Thresholds.PractiseFrom || done.IsSwing) && !(rotates ? earlier : practised).Contains(done.Family))
+                    {
+                        practised.Add(done.Family);
+                        earlier.Add(done.Family);
+                        yield return Found(
+                            Severity.Consider, at.Id, $"{at.Name}: the first {done.Family.ToString().ToLowerInvariant()} of the class is done with a weight.",
+                            new Repair("A set without weight in the warm-up", root => Practise(root, review, done)));
+                    }
+                    else if (!done.IsLoaded)
+                    {
+                        practised.Add(done.Family);
+                    }
+                }
+            }
+        }
+    }
+
+    private static void Practise(JsonObject root, ClassReview review, DonePart done)
+    {
+        var move = WarmsUp.Gentle(done.Family)!;
+        var station = RepairKit.Timed(move, 30, review.Moves.Find(new MoveId(move))!.Sided == Sided.TwoSided ? "both" : "alternate");
+        var warm = review.Plan.Blocks.ToList().FindIndex(b => b is { Phase: Phase.Warmup, Shape: BlockShape.Circuit, StartEvery: null, SidePass: SidePass.Station, Stations.Length: < 16 } && !b.Stations[^1].WithNext);
+        if (warm >= 0)
+        {
+            root.BlockAt(warm)["stations"]!.AsArray().Add(station);
+            return;
+        }
+
+        var first = review.Plan.Blocks.ToList().FindIndex(b => b.Shape != BlockShape.Talk);
+        root.Blocks().Insert(first, new JsonObject { ["name"] = "Without weight first", ["phase"] = "warmup", ["leadInSeconds"] = 0, ["stations"] = new JsonArray(station) });
+    }
+}

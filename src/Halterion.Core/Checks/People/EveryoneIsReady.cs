@@ -1,0 +1,19 @@
+using Halterion.Core.People;
+
+namespace Halterion.Core.Checks;
+
+/// <summary>Everyone has shown what their option wants first.</summary>
+public sealed class EveryoneIsReady() : PeopleRule(
+    "people.ready", "Everyone has shown what their option wants to be sound first.", "A lunge that travels before one that stands, a swing before a hinge: it shows on the way.", "[C] Ready for more; docs/room.md")
+{
+    public override IEnumerable<Finding> Check(ClassReview review) => review.Occasion is not { } occasion ? [] :
+        from given in Given(review, occasion)
+        let option = Of(given.At, given.Given)
+        where option is not null
+        let missing = Allowance.Wants(option, given.At.Station, review.Moves).Where(t => !given.Person.Has(t)).ToArray()
+        where missing.Length > 0
+        group (given.Person, missing) by given.At into station
+        select Found(
+            Severity.Consider, station.Key.Id,
+            $"{station.Key.Name}: not ticked yet, {string.Join("; ", station.SelectMany(s => s.missing.Select(m => (m, s.Person))).GroupBy(x => x.m).Select(g => $"{Allowance.Named(g.Key)} of {Names(g.Select(x => x.Person))}"))}.");
+}

@@ -1,0 +1,66 @@
+using System.Text.Json.Nodes;
+using Halterion.Core.Moves;
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.Checks;
+
+/// <summary>There is a cool-down after the last main work.</summary>
+public sealed class CoolsDown() : Rule(
+    "time.coolDown",
+    "A class of 20 min or more cools down for 4 min after its last main work, and never for less than 2.",
+    "The breath stays high, and the stretch that people came for is dropped.",
+    "5–10 min: ACSM's Guidelines for Exercise Testing and Prescription, 10th ed., ch. 6 (from memory); less is [M]",
+    "Some let people cool down on their own time: the class can say so.")
+{
+    public override IEnumerable<Finding> Check(ClassReview review)
+    {
+        var last = review.Plan.Blocks.ToList().FindLastIndex(b => ClassReview.IsMain(b) && b.Shape != BlockShape.Talk);
+        if (last < 0)
+        {
+            yield break;
+        }
+
+        var seconds = review.Timeline.Spans.Where(s => s.Block > last && review.Plan.Blocks[s.Block].Phase == Phase.Cooldown).Sum(s => s.Length().Value);
+        if (WarmsUp.Judged(review, seconds, Code, Thresholds.LeastCoolDown) is var (severity, least))
+        {
+            yield return Found(
+                severity, PlaceId.Class,
+                seconds == 0 ? "Nothing brings people down after the main work." : $"The cool-down takes {new Seconds(seconds)}; {new Seconds(least)} would be right.",
+                new Repair("Stretches for what was worked", root => root.Blocks().Add(Block(review, WarmsUp.WellAbove(review, Code, least) - seconds))));
+        }
+    }
+
+    private static JsonObject Block(ClassReview review, int missing)
+    {
+        string[] moves = [.. review.MainStations.SelectMany(review.Works).Select(p => p.Family).Distinct().Select(Stretch).OfType<string>().Distinct().DefaultIfEmpty("childs-pose")];
+        var each = Math.Clamp((missing + moves.Length - 1) / moves.Length, 20, 600);
+        return new JsonObject
+        {
+            ["name"] = "Wind down",
+            ["phase"] = "cooldown",
+            ["leadInSeconds"] = 0,
+            ["stations"] = new JsonArray([.. moves.Select(m => Station(m, each, review.Moves))]),
+        };
+    }
+
+    /// <summary>A one-sided stretch is shared between the sides.</summary>
+    private static JsonObject Station(string move, int seconds, MoveLibrary moves)
+    {
+        var station = RepairKit.Timed(move, seconds, kind: "hold");
+        if (moves.Find(new MoveId(move))!.Sided != Sided.TwoSided)
+        {
+            station["sides"] = "split";
+        }
+
+        return station;
+    }
+
+    private static string? Stretch(Family family) => family switch
+    {
+        Family.Squat => "stand-quad-stretch",
+        Family.Lunge => "half-kneeling-hip-stretch",
+        Family.Hinge => "lying-hamstring-stretch",
+        Family.Bridge => "seated-figure-four",
+        _ => null,
+    };
+}

@@ -1,0 +1,26 @@
+using Halterion.Core.PlanFormat;
+using Halterion.Core.Plans;
+using Halterion.Core.Timing;
+
+namespace Halterion.Core.Checks;
+
+/// <summary>A switch of sides is as long as the position needs.</summary>
+public sealed class SwitchesAreLongEnough() : Rule(
+    "time.switch",
+    "A switch of sides is as long as the position needs.",
+    "Whoever turns over is still turning when the other side begins.",
+    "[M] our own times, handbook section 3; two paces in the settings",
+    "Some let the switch run into the other side: then that side is done for less long.")
+{
+    public override IEnumerable<Finding> Check(ClassReview review) =>
+        from at in review.Stations
+        where at.Block.Shape != BlockShape.OwnPace
+        where at.Station.Sides == SideRule.Each && (at.S == 0 || !at.Block.Stations[at.S - 1].WithNext)
+        let need = ChangeOver.Switch(at.Station, review.Moves, review.Settings.Pace)
+        let shortest = Enumerable.Range(0, at.Block.Rounds).Where(r => DoseClock.DoesAnything(at.Station, at.Block, r))
+            .Select(r => at.Block.SwitchAt(at.Station, r)).DefaultIfEmpty(need).Min()
+        where need > shortest
+        select Found(
+            Severity.Note, at.Id, $"Switching sides in {at.Name} takes about {need}; it gets {shortest}.",
+            new Repair($"{need} to switch sides", Edit.Set($"{at.Pointer}/switchSeconds", need)));
+}

@@ -1,0 +1,87 @@
+using System.Text.Json.Nodes;
+using Halterion.Core.Moves;
+using Halterion.Core.Plans;
+using Halterion.Core.Timing;
+
+namespace Halterion.Core.Checks;
+
+/// <summary>There is a warm-up before the first main work.</summary>
+public sealed class WarmsUp() : Rule(
+    "time.warmUp",
+    "A class of 20 min or more warms up for 5 min before its first main work, and never for less than 3.",
+    "Cold joints and a body that has not yet moved as it is asked to.",
+    "5–10 min: ACSM's Guidelines for Exercise Testing and Prescription, 10th ed., ch. 6 (from memory); less is [M]",
+    "Some let people warm up on their own time: the class can say so.")
+{
+    public override IEnumerable<Finding> Check(ClassReview review)
+    {
+        var first = review.Plan.Blocks.ToList().FindIndex(b => ClassReview.IsMain(b) && b.Shape != BlockShape.Talk);
+        if (first < 0)
+        {
+            yield break;
+        }
+
+        var seconds = review.Timeline.Spans
+            .Where(s => s.Block < first && review.Plan.Blocks[s.Block] is { Shape: not BlockShape.Talk, Phase: Phase.Warmup or Phase.Activation or Phase.Skill })
+            .Sum(s => s.Length().Value);
+        if (Judged(review, seconds, Code, Thresholds.LeastWarmUp) is var (severity, least))
+        {
+            yield return Found(
+                severity, PlaceId.Class,
+                seconds == 0 ? "Nothing warms people up before the main work." : $"The warm-up takes {new Seconds(seconds)}; {new Seconds(least)} would be right.",
+                new Repair("A warm-up suited to the main moves", root => root.Blocks().Insert(First(review, first), Block(review, WellAbove(review, Code, least) - seconds))));
+        }
+    }
+
+    /// <summary>How much is missing, and how much there should be; null where it is enough.</summary>
+    public static (Severity Severity, int Least)? Judged(ClassReview review, int seconds, string code, int never)
+    {
+        if (review.Plan.SlotMinutes < Thresholds.LongClass || review.Plan.WarmUp == WarmUp.OwnTime)
+        {
+            return seconds < Thresholds.LeastOfShort ? (Severity.Note, Thresholds.LeastOfShort) : null;
+        }
+
+        var should = (int)review.Settings.Limit(code);
+        return seconds < Math.Min(never, should) ? (Severity.Fix, should) : seconds < should ? (Severity.Consider, should) : null;
+    }
+
+    public static int WellAbove(ClassReview review, string code, int least) =>
+        least == Thresholds.LeastOfShort ? least : (int)review.Settings.Limit(code);
+
+    /// <summary>After what is there already, so that people go on from it.</summary>
+    private static int First(ClassReview review, int main)
+    {
+        var at = main;
+        while (at > 0 && review.Plan.Blocks[at - 1].Phase is Phase.Talk)
+        {
+            at--;
+        }
+
+        return at;
+    }
+
+    private static JsonObject Block(ClassReview review, int missing)
+    {
+        var families = review.MainStations.SelectMany(review.Works).Select(p => p.Family).Distinct().ToArray();
+        string[] moves = ["march", .. families.Select(Gentle).OfType<string>().Distinct()];
+        var each = Math.Clamp((missing + moves.Length - 1) / moves.Length, 20, 600);
+        var block = new JsonObject
+        {
+            ["name"] = "Warm up",
+            ["phase"] = "warmup",
+            ["leadInSeconds"] = 0,
+            ["stations"] = new JsonArray([.. moves.Select(m => RepairKit.Timed(m, each, review.Moves.Find(new MoveId(m))!.Sided == Sided.TwoSided ? "both" : "alternate"))]),
+        };
+        return block;
+    }
+
+    /// <summary>The plainest move of a family, without anything in the hands.</summary>
+    public static string? Gentle(Family family) => family switch
+    {
+        Family.Squat => "squat",
+        Family.Lunge => "reverse-lunge",
+        Family.Hinge => "hip-hinge",
+        Family.Bridge => "glute-bridge",
+        _ => null,
+    };
+}

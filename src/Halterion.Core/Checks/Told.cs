@@ -1,0 +1,16 @@
+namespace Halterion.Core.Checks;
+
+/// <summary>Words that findings are made of.</summary>
+internal static class Told
+{
+    /// <summary>"a, b and c".</summary>
+    public static string And(IEnumerable<string> names)
+    {
+        var all = names.ToArray();
+        return all.Length < 2 ? string.Concat(all) : $"{string.Join(", ", all[..^1])} and {all[^1]}";
+    }
+
+    public static string Percent(double share) => $"{Math.Round(100 * share)} %";
+
+    public static string People(int many) => many == 1 ? "1 person" : $"{many} people";
+}

@@ -1,0 +1,38 @@
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.Checks;
+
+/// <summary>A week's load does not leap.</summary>
+public sealed class LoadRisesSlowly() : WeekRule(
+    "week.load", "A week’s load is at most 1.5 times the mean of the four weeks before.", "Bodies follow slowly; what leaps is paid for in the week after.",
+    "Load = effort × minutes: Foster et al., J Strength Cond Res 15(1), 2001 (from memory); the limit is [M]")
+{
+    public override IEnumerable<Finding> Check(ClassReview review)
+    {
+        if (review.History is not { } history)
+        {
+            yield break;
+        }
+
+        var monday = MondayOf(history.Start);
+        var before = Before(history).ToArray();
+        if (before.Length == 0 || MondayOf(before[0].Start) > monday.AddDays(-7 * Thresholds.WeeksBack))
+        {
+            yield break;
+        }
+
+        var known = before.TakeLast(4).Where(h => h.Effort is not null).Select(h => h.Effort!.Value).ToArray();
+        var today = review.Timeline.Length.Value / 60m * (known.Length == 0 ? Thresholds.UsualEffort : known.Average());
+        var week = history.Held.Where(h => MondayOf(h.Start) == monday).Sum(LoadOf) + today;
+        var mean = before.Where(h => h.Start < monday && h.Start >= monday.AddDays(-7 * Thresholds.WeeksBack)).Sum(LoadOf) / Thresholds.WeeksBack;
+        if (week > (decimal)Thresholds.WeekRise * mean)
+        {
+            yield return Found(
+                Severity.Consider, PlaceId.Class,
+                FormattableString.Invariant($"With this class the week’s load is {week:0}; the four weeks before had {mean:0} on average.")) with
+            {
+                Behind = FormattableString.Invariant($"This class counts {today:0}: its minutes times an effort of {(known.Length == 0 ? Thresholds.UsualEffort : known.Average()):0.#}."),
+            };
+        }
+    }
+}
