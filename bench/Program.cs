@@ -1,13 +1,17 @@
+using System.Collections.Immutable;
 using System.Diagnostics;
 using System.Globalization;
 using System.Text;
 using System.Text.Json.Nodes;
 using Halterion.Core;
 using Halterion.Core.Body;
+using Halterion.Core.Checks;
 using Halterion.Core.Demands;
 using Halterion.Core.Moves;
+using Halterion.Core.People;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
+using Halterion.Core.Room;
 using Halterion.Core.Timing;
 using Halterion.Core.Views;
 
@@ -34,7 +38,34 @@ Console.WriteLine($"class: {evaluation.Totals.Seconds}, {plan.Blocks.Length} blo
 
 Measure("read", 1, () => ClassReader.Read(text, moves));
 Measure("compile", 1, () => Compiler.Compile(plan));
-Measure("read, compile, check", 1, () => evaluator.Evaluate(text));
+Measure("read, compile, check", 5, () => evaluator.Look(text));
+var room = new RoomOf(
+    plan, new DateOnly(2026, 11, 26),
+    [.. Enumerable.Range(1, 16).Select(i => new Person(new PersonId($"p{i}"), $"Person {i}", Limits: i % 4 == 0 ? [new PersonLimit(Limit.Knee)] : []))],
+    16, [], [new StockLine(KitItem.Mat, 14), new StockLine(KitItem.Dumbbell, 8, 6)], new Dictionary<PlaceId, ImmutableArray<ImmutableArray<PersonId>>>());
+var timeline = Compiler.Compile(plan).Timeline!;
+var given = Assigning.Of(room);
+Measure("all checks, 16 people", 10, () => Rules.Check(new ClassReview(plan, timeline, CheckSettings.Usual, new Occasion(room, given, new RoomSize(8, 12)))));
+foreach (var rule in Rules.All)
+{
+    var review = new ClassReview(plan, timeline, CheckSettings.Usual, new Occasion(room, given, new RoomSize(8, 12)));
+    var start = Stopwatch.GetTimestamp();
+    for (var i = 0; i < 100; i++)
+    {
+        _ = rule.Check(review).Count();
+    }
+
+    if (Stopwatch.GetElapsedTime(start).TotalMilliseconds / 100 is > 0.1 and var each)
+    {
+        Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"  {rule.Code,-20} {each:0.000} ms"));
+    }
+}
+
+if (args is ["--checks"])
+{
+    return;
+}
+
 FitBench.Run(plan);
 RoomBench.Run(moves);
 Poses(moves);

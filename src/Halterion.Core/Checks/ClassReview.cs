@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using Halterion.Core.Demands;
 using Halterion.Core.Moves;
+using Halterion.Core.People;
 using Halterion.Core.Plans;
 using Halterion.Core.Room;
 using Halterion.Core.Timing;
@@ -49,11 +50,21 @@ public sealed class ClassReview
 {
     private readonly Lazy<ImmutableArray<Course>> courses;
     private readonly Dictionary<(int Block, int Station), ImmutableArray<DonePart?>> parts = [];
+    private readonly Dictionary<PlaceId, ImmutableArray<DonePart>> works = [];
+    private readonly Dictionary<PlaceId, ImmutableArray<Need>> needs = [];
+    private readonly Dictionary<PlaceId, ImmutableArray<Tick>> wants = [];
+    private readonly int[] firsts;
 
     public ClassReview(ClassPlan plan, Timeline timeline, CheckSettings settings, Occasion? occasion = null, History? history = null)
     {
         (Plan, Timeline, Settings, Occasion, History) = (plan, timeline, settings, occasion, history);
         Stations = [.. plan.Blocks.SelectMany((block, b) => block.Stations.Select((station, s) => new StationAt(block, b, station, s)))];
+        firsts = new int[plan.Blocks.Length];
+        for (var b = 1; b < firsts.Length; b++)
+        {
+            firsts[b] = firsts[b - 1] + plan.Blocks[b - 1].Stations.Length;
+        }
+
         courses = new(() => Course.AllOf(plan, timeline));
     }
 
@@ -81,7 +92,7 @@ public sealed class ClassReview
     /// <summary>Main work is that of blocks of phase main or finisher.</summary>
     public static bool IsMain(Block block) => block.Phase is Phase.Main or Phase.Finisher;
 
-    public StationAt At(Piece piece) => Stations[FirstOf(piece.Block) + piece.Station];
+    public StationAt At(Piece piece) => Stations[firsts[piece.Block] + piece.Station];
 
     /// <summary>What the main option does in a part; null for a rest.</summary>
     public DonePart? Done(Piece piece) => Parts(At(piece))[piece.Part];
@@ -98,26 +109,36 @@ public sealed class ClassReview
     }
 
     /// <summary>The parts of the main option in which something is done.</summary>
-    public IEnumerable<DonePart> Works(StationAt at) => Parts(at).OfType<DonePart>();
+    public ImmutableArray<DonePart> Works(StationAt at) => Works(at.Station.Main, at);
 
     /// <summary>What any option does, part by part, rests left out.</summary>
-    public IEnumerable<DonePart> Works(Option option, StationAt at) =>
-        option.Tier == Tier.Main ? Works(at) : PartsOf(option, at.Station).OfType<DonePart>();
+    public ImmutableArray<DonePart> Works(Option option, StationAt at)
+    {
+        // An option that is only thought of has no name to be remembered by.
+        if (option.Id == default)
+        {
+            return [.. PartsOf(option, at.Station).OfType<DonePart>()];
+        }
+
+        if (!works.TryGetValue(option.Id, out var done))
+        {
+            works[option.Id] = done = [.. (option.Tier == Tier.Main ? Parts(at) : PartsOf(option, at.Station)).OfType<DonePart>()];
+        }
+
+        return done;
+    }
+
+    /// <summary>What an option of a station has to be given.</summary>
+    public ImmutableArray<Need> Needs(Option option, StationAt at) => Kept(needs, option.Id, () => Room.Needs.Of(option, at.Station, Moves));
+
+    /// <summary>What should be sound before an option of a station.</summary>
+    public ImmutableArray<Tick> Wants(Option option, StationAt at) => Kept(wants, option.Id, () => Allowance.Wants(option, at.Station, Moves));
+
+    private static T Kept<T>(Dictionary<PlaceId, T> kept, PlaceId id, Func<T> find) => kept.TryGetValue(id, out var known) ? known : kept[id] = find();
 
     /// <summary>The different moves of all main work, in its order.</summary>
-    public ImmutableArray<MoveId> MainMoves() => [.. MainStations.SelectMany(Works).Select(p => p.Move.Id).Distinct()];
+    public ImmutableArray<MoveId> MainMoves() => [.. MainStations.SelectMany(s => Works(s)).Select(p => p.Move.Id).Distinct()];
 
     private ImmutableArray<DonePart?> PartsOf(Option option, Station station) =>
         [.. station.Dose.Select((part, i) => part.Kind == PartKind.Rest ? null : DonePart.Of(part, i, option, station, Moves))];
-
-    private int FirstOf(int block)
-    {
-        var first = 0;
-        for (var b = 0; b < block; b++)
-        {
-            first += Plan.Blocks[b].Stations.Length;
-        }
-
-        return first;
-    }
 }

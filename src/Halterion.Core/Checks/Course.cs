@@ -16,40 +16,40 @@ public readonly record struct Piece(
 /// <summary>The class as one person meets it: of two turns one, in a rotation as their group goes round.</summary>
 public sealed record Course(ImmutableArray<Piece> Pieces)
 {
-    /// <summary>Beyond so many spans in all only as many ways round are looked at as the largest rotation has stations.</summary>
-    private const int MostSpans = 100_000;
-
     /// <summary>Neighbours in their own order: the last piece at a station and the first at the next one.</summary>
     public IEnumerable<(Piece Before, Piece After)> Neighbours() =>
         Pieces.Zip(Pieces.Skip(1)).Where(p => p.First.Block != p.Second.Block || p.First.Station != p.Second.Station);
 
+    /// <summary>
+    /// One for each way to go round the rotations. Where one rotation follows another directly every end of the first meets
+    /// every start of the second; those further apart have nothing to do with each other, and go round together.
+    /// </summary>
     public static ImmutableArray<Course> AllOf(ClassPlan plan, Timeline timeline)
     {
-        var rotations = plan.Blocks.Select((block, b) => (block, b)).Where(x => x.block.Shape == BlockShape.Rotation).ToArray();
-        var all = 1L;
-        foreach (var (block, _) in rotations)
-        {
-            all = Math.Min(all * block.Stations.Length, int.MaxValue);
-        }
-
-        var most = rotations.Select(r => r.block.Stations.Length).DefaultIfEmpty(1).Max();
-        var many = all * timeline.Spans.Length <= MostSpans ? (int)all : most;
         var stays = timeline.Stays.ToDictionary(s => (s.Block, s.Round, s.Station));
+        var most = plan.Blocks.Where(Rotates).Select(b => b.Stations.Length).DefaultIfEmpty(1).Max();
+        var second = SecondOfPairs(plan);
+        var others = second.Contains(true) ? most : 1;
         return
         [
-            .. Enumerable.Range(0, many).Select(way =>
-            {
-                var starts = new int[plan.Blocks.Length];
-                var left = way;
-                foreach (var (block, b) in rotations)
-                {
-                    starts[b] = left % block.Stations.Length;
-                    left = many == (int)all ? left / block.Stations.Length : left;
-                }
-
-                return Of(plan, timeline, stays, starts);
-            }),
+            .. from one in Enumerable.Range(0, most)
+               from other in Enumerable.Range(0, others)
+               select Of(plan, timeline, stays, [.. plan.Blocks.Select((b, i) => b.Stations.Length == 0 ? 0 : (second[i] ? other : one) % b.Stations.Length)]),
         ];
+    }
+
+    private static bool Rotates(Block block) => block.Shape == BlockShape.Rotation;
+
+    /// <summary>Of rotations that follow each other directly, every second one.</summary>
+    private static bool[] SecondOfPairs(ClassPlan plan)
+    {
+        var second = new bool[plan.Blocks.Length];
+        for (var b = 1; b < second.Length; b++)
+        {
+            second[b] = Rotates(plan.Blocks[b]) && Rotates(plan.Blocks[b - 1]) && !second[b - 1];
+        }
+
+        return second;
     }
 
     private static Course Of(ClassPlan plan, Timeline timeline, Dictionary<(int, int, int), Stay> stays, int[] starts)

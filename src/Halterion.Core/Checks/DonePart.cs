@@ -1,3 +1,5 @@
+using System.Collections.Immutable;
+using System.Runtime.CompilerServices;
 using Halterion.Core.Demands;
 using Halterion.Core.Moves;
 using Halterion.Core.Plans;
@@ -9,6 +11,11 @@ namespace Halterion.Core.Checks;
 /// <param name="Facts">Null where nothing is known of the move's body.</param>
 public sealed record DonePart(Part Part, int Index, Move Move, Manner Manner, OptionFacts? Facts, bool OfMain)
 {
+    private static readonly ConditionalWeakTable<Move, ImmutableHashSet<KitItem>[]> Kits = [];
+
+    /// <summary>All that the words of a move's kit name; read once.</summary>
+    private ImmutableHashSet<KitItem> Kit => Kits.GetValue(Move, move => [[.. move.Kit.SelectMany(words => KitWords.Read(words)).SelectMany(n => (n.Or ?? []).Prepend(n)).Select(n => n.Item)]])[0];
+
     public static DonePart? Of(Part part, int index, Option option, Station station, MoveLibrary moves)
     {
         var doing = option.In(station, index);
@@ -35,7 +42,7 @@ public sealed record DonePart(Part Part, int Index, Move Move, Manner Manner, Op
         : OfMain && (Part.LoadKg is not null || Part.LoadFactor is not null) || NeedsWeight;
 
     private bool NeedsWeight => Move.Poses is { } poses ? poses.Holds is { Kind: not "stick" }
-        : Move.Kit.SelectMany(words => KitWords.Read(words)).Any(n => n.Item is KitItem.Dumbbell or KitItem.Kettlebell or KitItem.Barbell or KitItem.Plate or KitItem.Ball or KitItem.Bottle);
+        : Kit.Overlaps([KitItem.Dumbbell, KitItem.Kettlebell, KitItem.Barbell, KitItem.Plate, KitItem.Ball, KitItem.Bottle]);
 
     /// <summary>Of all that is held.</summary>
     public double Kilograms => !IsLoaded ? 0
@@ -44,12 +51,10 @@ public sealed record DonePart(Part Part, int Index, Move Move, Manner Manner, Op
         : Facts?.Kilograms ?? 0;
 
     /// <summary>A band round the legs, or any other.</summary>
-    public bool HasBand => Manner.Band is { } band ? band != BandStrength.None : Bands(KitItem.Band) || Bands(KitItem.LongBand);
+    public bool HasBand => Manner.Band is { } band ? band != BandStrength.None : Kit.Contains(KitItem.Band) || Kit.Contains(KitItem.LongBand);
 
     /// <summary>The band that is put on; null: none.</summary>
-    public BandStrength? BandOn => Manner.Band is { } band ? band == BandStrength.None ? null : band : Bands(KitItem.Band) ? BandStrength.Light : null;
-
-    private bool Bands(KitItem item) => Move.Kit.SelectMany(words => KitWords.Read(words)).Any(n => n.Item == item);
+    public BandStrength? BandOn => Manner.Band is { } band ? band == BandStrength.None ? null : band : Kit.Contains(KitItem.Band) ? BandStrength.Light : null;
 
     /// <summary>A hand, a wall, a chair, or whatever else holds up the balance.</summary>
     public bool IsHeld => Manner.Support is not (null or Support.None or Support.HandOnThigh or Support.Knees) || Manner.Support is null && (Facts?.HandHold ?? false);

@@ -8,6 +8,11 @@ public sealed class BandsStayOn() : Rule(
 {
     public override IEnumerable<Finding> Check(ClassReview review)
     {
+        if (!review.MainStations.SelectMany(s => review.Works(s)).Any(p => p.BandOn is not null))
+        {
+            yield break;
+        }
+
         var most = review.Courses.Max(c => Changes(review, c));
         if (most > Thresholds.BandChanges)
         {

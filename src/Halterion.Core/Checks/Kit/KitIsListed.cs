@@ -16,7 +16,7 @@ public sealed class KitIsListed() : Rule(
 
         foreach (var at in review.Stations.GroupBy(s => s.B))
         {
-            var unknown = at.SelectMany(s => InUse(occasion, s)).SelectMany(x => Needs.Of(x.Option, x.At.Station, review.Moves))
+            var unknown = at.SelectMany(s => InUse(occasion, s)).SelectMany(x => review.Needs(x.Option, x.At))
                 .Where(n => !Supply.Lists(stock, n)).Select(n => n.Kind).Distinct().ToArray();
             if (unknown.Length > 0)
             {

@@ -22,5 +22,5 @@ public sealed class MachinesAreFree() : RoomRule(
             Severity.Fix, station.Key.Id, $"{station.Key.Name}: {Told.People(worst.Length)} at once, and {(worst.stock == 1 ? "1 machine" : $"{worst.stock} machines")}.");
 
     private static Need? Machine(ClassReview review, (StationAt At, Option Option) done) =>
-        Needs.Of(done.Option, done.At.Station, review.Moves).FirstOrDefault(n => n.Item == KitItem.Machine);
+        review.Needs(done.Option, done.At).FirstOrDefault(n => n.Item == KitItem.Machine);
 }

@@ -14,7 +14,7 @@ public sealed class SomethingGoesSideways() : Rule(
 {
     public override IEnumerable<Finding> Check(ClassReview review)
     {
-        if (review.MainStations.Count() < Thresholds.StationsOfAMix || review.MainStations.SelectMany(review.Works).Any(p => p.IsSideways))
+        if (review.MainStations.Count() < Thresholds.StationsOfAMix || review.MainStations.SelectMany(s => review.Works(s)).Any(p => p.IsSideways))
         {
             yield break;
         }

@@ -21,7 +21,7 @@ public sealed class DepthCanBeLess() : OptionRule(
         var less = new[] { Depth.Half, Depth.Quarter, Depth.Small }
             .Select(d => main with { Id = default, Tier = Tier.Easier, Manner = main.Manner with { Depth = d, HeightCm = null } })
             .FirstOrDefault(o => review.Works(o, at).All(p => Knee(p) <= deep - Thresholds.LessDeep))
-            ?? Nearest(review, at, p => p.Facts is { } facts && facts.StandingKnee <= deep - Thresholds.LessDeep);
+            ?? Nearest(review, at, $"depth {deep}", p => p.Facts is { } facts && facts.StandingKnee <= deep - Thresholds.LessDeep);
         return less is null ? [] : Add(at, $"Add {Named(review, less)}", less);
     }
 }

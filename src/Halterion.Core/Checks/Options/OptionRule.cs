@@ -1,5 +1,6 @@
-using System.Text.Json.Nodes;
+using System.Runtime.CompilerServices;
 using Halterion.Core.Demands;
+using Halterion.Core.Moves;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 
@@ -28,11 +29,28 @@ public abstract class OptionRule(string code, string says, string why, string so
     }
 
     /// <summary>Whether a move can be done in this dose: counted reps want a tempo.</summary>
-    protected static bool CanBeDosed(StationAt at, Moves.Move move) =>
+    protected static bool CanBeDosed(StationAt at, Move move) =>
         move.Tempo is not null || at.Station.Dose.All(p => p.Kind != PartKind.Reps || p.OwnTempo is not null);
 
     /// <summary>The nearest option that is free of something: the move itself done otherwise, what the library proposes, another of its family.</summary>
-    protected static Option? Nearest(ClassReview review, StationAt at, Func<DonePart, bool> good)
+    /// <param name="free">Of what, as a name to remember the answer by.</param>
+    protected static Option? Nearest(ClassReview review, StationAt at, string free, Func<DonePart, bool> good)
+    {
+        var counted = at.Station.Dose.Any(p => p.Kind == PartKind.Reps && p.OwnTempo is null);
+        return at.Station.Main.Parts.IsEmpty && at.Station.Dose.All(p => p.OwnMove is null)
+            ? review.Moves.Once(new Key(review.Moves.Find(at.Station.Main.Move)!, at.Station.Main.Manner, counted, free), () => Find(review, at, good))
+            : Find(review, at, good);
+    }
+
+    /// <summary>A move by identity: an own one may change under its name.</summary>
+    private sealed record Key(Move Move, Manner Manner, bool Counted, string Free)
+    {
+        public bool Equals(Key? other) => other is not null && ReferenceEquals(Move, other.Move) && Manner.Equals(other.Manner) && Counted == other.Counted && Free == other.Free;
+
+        public override int GetHashCode() => HashCode.Combine(RuntimeHelpers.GetHashCode(Move), Manner, Counted, Free);
+    }
+
+    private static Option? Find(ClassReview review, StationAt at, Func<DonePart, bool> good)
     {
         var main = review.Moves.Find(at.Station.Main.Move)!;
         var asked = DemandModel.Of(main.Id, at.Station.Main.Manner, review.Moves);

@@ -10,7 +10,7 @@ public sealed class EveryoneIsReady() : PeopleRule(
         from given in Given(review, occasion)
         let option = Of(given.At, given.Given)
         where option is not null
-        let missing = Allowance.Wants(option, given.At.Station, review.Moves).Where(t => !given.Person.Has(t)).ToArray()
+        let missing = review.Wants(option, given.At).Where(t => !given.Person.Has(t)).ToArray()
         where missing.Length > 0
         group (given.Person, missing) by given.At into station
         select Found(

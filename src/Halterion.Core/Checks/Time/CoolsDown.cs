@@ -32,7 +32,7 @@ public sealed class CoolsDown() : Rule(
 
     private static JsonObject Block(ClassReview review, int missing)
     {
-        string[] moves = [.. review.MainStations.SelectMany(review.Works).Select(p => p.Family).Distinct().Select(Stretch).OfType<string>().Distinct().DefaultIfEmpty("childs-pose")];
+        string[] moves = [.. review.MainStations.SelectMany(s => review.Works(s)).Select(p => p.Family).Distinct().Select(Stretch).OfType<string>().Distinct().DefaultIfEmpty("childs-pose")];
         var each = Math.Clamp((missing + moves.Length - 1) / moves.Length, 20, 600);
         return new JsonObject
         {

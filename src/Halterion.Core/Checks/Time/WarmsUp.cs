@@ -62,7 +62,7 @@ public sealed class WarmsUp() : Rule(
 
     private static JsonObject Block(ClassReview review, int missing)
     {
-        var families = review.MainStations.SelectMany(review.Works).Select(p => p.Family).Distinct().ToArray();
+        var families = review.MainStations.SelectMany(s => review.Works(s)).Select(p => p.Family).Distinct().ToArray();
         string[] moves = ["march", .. families.Select(Gentle).OfType<string>().Distinct()];
         var each = Math.Clamp((missing + moves.Length - 1) / moves.Length, 20, 600);
         var block = new JsonObject

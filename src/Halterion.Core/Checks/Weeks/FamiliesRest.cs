@@ -23,7 +23,7 @@ public sealed class FamiliesRest() : WeekRule(
         }
 
         var families = first.Block.Shape == BlockShape.Rotation
-            ? review.Stations.Where(s => s.B == first.B).SelectMany(review.Works).Select(p => p.Family)
+            ? review.Stations.Where(s => s.B == first.B).SelectMany(s => review.Works(s)).Select(p => p.Family)
             : review.Courses[0].Pieces.Where(p => review.At(p).IsMain).Take(1).Select(p => review.Done(p)!.Family);
         var tired = families.Distinct().Where(f => sets.GetValueOrDefault(f) >= Thresholds.HardSets).ToArray();
         if (tired.Length > 0)
