@@ -83,6 +83,38 @@ public sealed class Logs(Database database, TimeProvider clock)
         ];
     }
 
+    /// <summary>The classes that were logged on a day, by their start, with the version that was held.</summary>
+    public ImmutableArray<(string StartsAt, Guid Class, int? Version)> Held(Guid besides)
+    {
+        using var connection = database.Connect();
+        return
+        [
+            .. connection.Query(
+                """
+                SELECT s.starts_at, s.class_id, s.class_version FROM session s JOIN log l ON l.session_id = s.id
+                WHERE s.starts_at IS NOT NULL AND s.removed_at IS NULL AND s.id <> @session ORDER BY s.starts_at DESC LIMIT 100
+                """,
+                [("@session", besides)],
+                r => (r.GetString(0), Guid.Parse(r.GetString(1)), r.Whole(2))),
+        ];
+    }
+
+    /// <summary>When classes begin that have a date, other than this one.</summary>
+    public ImmutableArray<string> Planned(Guid besides)
+    {
+        using var connection = database.Connect();
+        return
+        [
+            .. connection.Query(
+                """
+                SELECT s.starts_at FROM session s JOIN class c ON c.id = s.class_id
+                WHERE s.starts_at IS NOT NULL AND s.removed_at IS NULL AND c.removed_at IS NULL AND s.id <> @session
+                """,
+                [("@session", besides)],
+                r => r.GetString(0)),
+        ];
+    }
+
     /// <summary>Everyone who has come to a class that was logged.</summary>
     public ImmutableHashSet<PersonId> Known()
     {

@@ -108,7 +108,7 @@ public sealed class People(Database database, TimeProvider clock)
         if (name.Contains(' ', StringComparison.Ordinal))
         {
             foreach (var (table, column) in ((string, string)[])[("revision", "plan"), ("lead", "script"), ("log", "note"),
-                ("log_row", "note"), ("template", "block")])
+                ("log_row", "note"), ("template", "block"), ("session_waiver", "reason")])
             {
                 if (!Has(connection, table, column))
                 {

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using Halterion.Core;
+using Halterion.Core.Plans;
 using Halterion.Core.Room;
 
 namespace Halterion.Store;
@@ -138,6 +139,48 @@ public sealed class Rooms(Database database)
             ON CONFLICT (session_id) DO UPDATE SET layout = excluded.layout, looked = excluded.looked
             """,
             [("@id", session), ("@layout", JsonSerializer.Serialize(spots, Json)), ("@looked", JsonSerializer.Serialize(looked.Order(), Json))]);
+    }
+
+    /// <summary>What is left as it is for a session, and why.</summary>
+    public ImmutableArray<Waiver> Waivers(Guid session)
+    {
+        using var connection = database.Connect();
+        return
+        [
+            .. connection.Query(
+                "SELECT code, place, reason FROM session_waiver WHERE session_id = @id ORDER BY code, place",
+                [("@id", session)],
+                r => new Waiver(r.GetString(0), new PlaceId(r.GetString(1)), r.GetString(2))),
+        ];
+    }
+
+    /// <summary>Leaves a finding as it is for a session; no reason: it is looked at again.</summary>
+    public void Waive(Guid session, string code, PlaceId place, string? reason)
+    {
+        using var connection = database.Connect();
+        connection.Run(
+            reason is null
+                ? "DELETE FROM session_waiver WHERE session_id = @id AND code = @code AND place = @place"
+                : """
+                  INSERT INTO session_waiver (session_id, code, place, reason) VALUES (@id, @code, @place, @reason)
+                  ON CONFLICT (session_id, code, place) DO UPDATE SET reason = excluded.reason
+                  """,
+            [("@id", session), ("@code", code), ("@place", place.Value), ("@reason", reason)]);
+    }
+
+    /// <summary>What was ticked off while the room of a session was set up.</summary>
+    public ImmutableHashSet<string> Ticks(Guid session)
+    {
+        using var connection = database.Connect();
+        return [.. connection.Query("SELECT tick FROM session_tick WHERE session_id = @id", [("@id", session)], r => r.GetString(0))];
+    }
+
+    public void Tick(Guid session, string tick, bool done)
+    {
+        using var connection = database.Connect();
+        connection.Run(
+            done ? "INSERT OR IGNORE INTO session_tick (session_id, tick) VALUES (@id, @tick)" : "DELETE FROM session_tick WHERE session_id = @id AND tick = @tick",
+            [("@id", session), ("@tick", tick)]);
     }
 
     /// <summary>What the instructor chose for somebody, in plain words, for their own copy.</summary>

@@ -72,7 +72,7 @@ builder.Services.AddSingleton(_ => database ?? throw new InvalidOperationExcepti
 builder.Services.AddSingleton<Settings>().AddSingleton<Templates>().AddSingleton<OwnMoves>();
 builder.Services.AddSingleton<Classes>().AddSingleton<Sessions>().AddSingleton<People>().AddSingleton<Rooms>().AddSingleton<Leads>()
     .AddSingleton<Logs>().AddSingleton<DemoStudio>();
-builder.Services.AddSingleton<SessionRooms>().AddSingleton<Desk>().AddSingleton<SteadyClock>().AddSingleton<Followers>();
+builder.Services.AddSingleton<SessionRooms>().AddSingleton<SessionChecks>().AddSingleton<Desk>().AddSingleton<SteadyClock>().AddSingleton<Followers>();
 builder.Services.AddTransient(services => services.GetRequiredService<Desk>().Evaluator);
 builder.Services.AddTransient(services => services.GetRequiredService<Desk>().Moves);
 builder.Services.AddTransient(services => services.GetRequiredService<Desk>().Preferences);
@@ -103,6 +103,7 @@ app.MapLogs();
 app.MapPeople();
 app.MapRoster();
 app.MapRooms();
+app.MapChecks();
 if (describing)
 {
     app.Run();

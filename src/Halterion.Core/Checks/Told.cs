@@ -1,7 +1,7 @@
 namespace Halterion.Core.Checks;
 
 /// <summary>Words that findings are made of.</summary>
-internal static class Told
+public static class Told
 {
     /// <summary>"a, b and c".</summary>
     public static string And(IEnumerable<string> names)

@@ -56,7 +56,7 @@ public sealed record ClassCards(
     public static ClassCards Of(ClassPlan plan, Timeline timeline, Preferences preferences, Stature shortest, Stature tallest)
     {
         var stations = plan.Blocks.SelectMany(b => b.Stations.Select((s, i) => (Block: b, Station: s, Index: i))).ToArray();
-        var once = stations.DistinctBy(s => s.Station.Main.Move).ToArray();
+        var once = Once(plan);
         var shown = Shown(plan, once.Select(s => s.Station), preferences);
         return new ClassCards(
             plan.Title,
@@ -78,6 +78,10 @@ public sealed record ClassCards(
                 new Manner()))],
             "Everything said in class is an offer. Stop at pain, dizziness, chest discomfort or unusual breathlessness, and say so. Unsure whether to start? Ask a doctor or midwife first.");
     }
+
+    /// <summary>Every move once, at the first station that does it.</summary>
+    internal static (Block Block, Station Station)[] Once(ClassPlan plan) =>
+        [.. plan.Blocks.SelectMany(b => b.Stations.Select(s => (Block: b, Station: s))).DistinctBy(s => s.Station.Main.Move)];
 
     private static StationPlaceCard Card(ClassPlan plan, Block block, Station station, int index, Preferences preferences, Stature shortest, Stature tallest)
     {
@@ -121,7 +125,7 @@ public sealed record ClassCards(
     }
 
     /// <summary>The walk-through as the class plans it; where it plans none, every move once.</summary>
-    private static ImmutableArray<WalkThroughLine> Shown(ClassPlan plan, IEnumerable<Station> once, Preferences preferences)
+    internal static ImmutableArray<WalkThroughLine> Shown(ClassPlan plan, IEnumerable<Station> once, Preferences preferences)
     {
         var planned = plan.Blocks.SelectMany(b => b.Show).ToImmutableArray();
         return planned.IsEmpty

@@ -142,3 +142,26 @@ public sealed record HallDetails(string Name, HallFloor Floor, ImmutableArray<St
         return name is not null && floor is not null ? new HallDetails(name.Trim(), floor, stock) : null;
     }
 }
+
+/// <summary>A finding of a session that is left as it is; without a reason it is looked at again.</summary>
+public sealed record SessionWaiver(string Code, PlaceId Place, string? Reason = null) : IRead<SessionWaiver>
+{
+    public static SessionWaiver? Read(Fields body, Faults faults)
+    {
+        var code = body.Text("code", 1, 120, required: true);
+        var place = body.Text("place", 1, 40, required: true);
+        var reason = body.Text("reason", 1, 400);
+        return code is null || place is null ? null : new SessionWaiver(code, new PlaceId(place), reason);
+    }
+}
+
+/// <summary>Something ticked off while a room is set up, or not any more.</summary>
+public sealed record SessionTick(string Key, bool Done) : IRead<SessionTick>
+{
+    public static SessionTick? Read(Fields body, Faults faults)
+    {
+        var key = body.Text("key", 1, 400, required: true);
+        var done = body.Flag("done");
+        return key is null ? null : new SessionTick(key, done ?? true);
+    }
+}

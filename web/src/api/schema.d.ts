@@ -132,6 +132,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["checks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/evaluate": {
         parameters: {
             query?: never;
@@ -190,6 +206,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["repair"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/repairs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["repairs"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1108,10 +1140,84 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sessions/{id}/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["checkSession"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/ready": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ready"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/waivers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["waive"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/ticks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["tick"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description A threshold that an instructor may change. */
+        AdjustableLimit: {
+            /** Format: double */
+            usual: number;
+            /** Format: double */
+            least: number;
+            /** Format: double */
+            most: number;
+            unit: string;
+        };
         /** @enum {unknown} */
         Aim: "conditioning" | "strength" | "endurance" | "technique";
         /** @description Who does what, as a review gives it. */
@@ -1216,6 +1322,15 @@ export interface components {
             /** @description Such as "to the floor 6 s, weights 5 s"; empty if nothing has to happen. */
             words: string;
         };
+        /** @description A rule of the checks, as the settings list it. */
+        CheckRule: {
+            code: string;
+            says: string;
+            why: string;
+            source: string;
+            others: string;
+            limit: null | components["schemas"]["AdjustableLimit"];
+        };
         /** @description People who belong together. */
         Circle: {
             /** Format: uuid */
@@ -1291,6 +1406,10 @@ export interface components {
             bring?: string;
             /** @enum {string} */
             warmUp?: "inClass" | "ownTime";
+        };
+        /** @description A class as it is on the screen, to be seen in the room of a session. */
+        ClassRequest: {
+            class: components["schemas"]["ClassPlan"];
         };
         /** @description A class with the people, the kit and the room it is held with: all that an evaluation says, and who does what with what. */
         ClassReviewed: {
@@ -1541,11 +1660,21 @@ export interface components {
             /** @description The id of the block, station or option, or PlaceId PlaceId.Class. */
             place: components["schemas"]["PlaceId"];
             what: string;
-            why: string;
-            source: string;
             repairs: components["schemas"]["Repair"][];
+            why?: string;
+            source?: string;
+            /** @description What others do; empty where nobody does otherwise. */
+            others?: string;
+            /** @description What is behind the number; empty where the sentence says it all. */
+            behind?: string;
             /** @description The same place as a JSON Pointer into the class. */
             pointer?: string;
+            /** @description Where it is, in words: the name of the station or block; "the class". */
+            where?: string;
+            /** @description When it comes in the class, in seconds; 0 for the class as a whole. */
+            at?: components["schemas"]["Seconds"];
+            /** @description It is waived for the occasion, not in the class. */
+            ofSession?: boolean;
             /** @description The reason for which it is left as it is; null: it is not waived. */
             waived?: null | string;
             /** @description Names the finding within one class. */
@@ -1813,15 +1942,42 @@ export interface components {
             lengthM: number;
             fixtures: components["schemas"]["Fixture"][];
         };
-        /** @description A room's size in metres. */
-        HallSize: {
-            /** Format: double */
-            widthM: number;
-            /** Format: double */
-            lengthM: number;
-        };
         Health: {
             status: string;
+        };
+        /** @description A class that was held. */
+        HeldClass: {
+            /** Format: date-time */
+            start: string;
+            /** Format: int32 */
+            minutes: null | number;
+            /**
+             * Format: double
+             * @description 0–10, as people said.
+             */
+            effort: null | number;
+            /** @description By family. */
+            hardSets: {
+                [key: string]: number;
+            };
+            /** @description The main moves; empty: not known. */
+            moves: string[];
+            /**
+             * Format: double
+             * @description Effort times minutes.
+             */
+            load: null | number;
+        };
+        /** @description What was held before, and when this class begins. */
+        History: {
+            /** Format: date-time */
+            start: string;
+            held: components["schemas"]["HeldClass"][];
+            /**
+             * @description No other class is planned in this week.
+             * @default true
+             */
+            lastOfWeek?: boolean;
         };
         /** @enum {unknown} */
         Implement: "dumbbell" | "kettlebell" | "barbell" | "plate" | "ball" | "bottle" | "machine";
@@ -2179,27 +2335,6 @@ export interface components {
          * @enum {unknown}
          */
         Pace: "brisk" | "talking";
-        /** @description A class that was held. */
-        PastClass: {
-            start: string;
-            /** Format: int32 */
-            minutes?: null | number;
-            /**
-             * Format: double
-             * @description 0–10, as people said.
-             */
-            effort?: null | number;
-            /** @description By family. */
-            hardSets?: null | {
-                [key: string]: number;
-            };
-            moves?: null | string[];
-            /**
-             * Format: double
-             * @description Effort times minutes.
-             */
-            load?: null | number;
-        };
         /** @description A list of moves as people write it, to be read into stations. */
         PasteRequest: {
             text: string;
@@ -2596,6 +2731,14 @@ export interface components {
             length?: components["schemas"]["LengthUnit"];
             clock?: components["schemas"]["ClockFormat"];
             scheme?: components["schemas"]["Scheme"];
+            /** @description What the instructor set of the checks, by code. */
+            limits?: {
+                [key: string]: number;
+            };
+            /** @description Checks that are switched off, by code, with the reason. */
+            off?: {
+                [key: string]: string;
+            };
             /** @description Heights of the boxes, benches and steps there are, cm. */
             heights?: number[];
         };
@@ -2627,6 +2770,50 @@ export interface components {
             harder?: null | components["schemas"]["Proposal"];
             instead?: null | components["schemas"]["Proposal"];
         };
+        /** @description Care of somebody who is coming, for the instructor's eyes. */
+        ReadyCare: {
+            called: string;
+            words: string;
+        };
+        /** @description One thing that has to be well before a class. */
+        ReadyLine: {
+            /** @description Such as "Time" or "Kit". */
+            of: string;
+            standing: components["schemas"]["Standing"];
+            words: string;
+            /** @description The screen where it is seen to: build, room or brief. */
+            to: string;
+        };
+        /** @description What is shown in the walk-through. */
+        ReadyShow: {
+            name: string;
+            view: string;
+            show: string;
+            fault: string;
+            takes: string;
+            /** @description Who shows it, where it is not the instructor; empty. */
+            helper: string;
+        };
+        /** @description One page before the class: whether it is ready, and what is left to do. */
+        ReadyView: {
+            /** @description Nothing is left that must not stay so. */
+            ready: boolean;
+            /** @description "Ready", or what is in the way. */
+            says: string;
+            lines: components["schemas"]["ReadyLine"][];
+            /** @description How dense it is, jumps, the longest time on one leg, the hardest moment. */
+            inOneLine: string;
+            hardestAt: null | components["schemas"]["Seconds"];
+            /** @description What is still open, and what was left as it is. */
+            findings: components["schemas"]["Finding"][];
+            care: components["schemas"]["ReadyCare"][];
+            cautions: string[];
+            shows: components["schemas"]["ReadyShow"][];
+            showsTake: string;
+            setUp: components["schemas"]["SetUpPlace"][];
+            /** @description Checks that are switched off, with the reason. */
+            off: string[];
+        };
         /** @description What to do where a fault stays. */
         Remedy: {
             seen: string;
@@ -2640,9 +2827,24 @@ export interface components {
             /** Format: double */
             kg: number;
         };
-        /** @description A way out of a finding: a title and what it does to the class. */
+        /** @description A way out of a finding: a title, and ways to do it, the best first. Which of them is taken, is found out by trying them. */
         Repair: {
             title?: string;
+        };
+        /** @description A repair that was tried and keeps its word. */
+        RepairOffer: {
+            /** @description The key of what it clears. */
+            finding: string;
+            /**
+             * Format: int32
+             * @description Which of the finding's repairs, from 0.
+             */
+            repair: number;
+            title: string;
+            /** @description What it changes, line by line. */
+            words: string[];
+            /** @description How the class then stands to its slot. */
+            verdict: string;
         };
         /** @description Asks for one repair of one finding. */
         RepairRequest: {
@@ -2659,6 +2861,8 @@ export interface components {
         RepairResult: {
             class: components["schemas"]["ClassPlan"];
             evaluation: components["schemas"]["Evaluation"];
+            /** @description What changed, line by line. */
+            words: string[];
         };
         /**
          * @description How this instructor usually rests in new blocks.
@@ -2680,8 +2884,8 @@ export interface components {
             waivers?: null | components["schemas"]["Waiver"][];
             settings?: null | components["schemas"]["Preferences"];
             kit?: null | components["schemas"]["StockLine"][];
-            room?: null | components["schemas"]["HallSize"];
-            history?: null | components["schemas"]["PastClass"][];
+            room?: null | components["schemas"]["RoomSize"];
+            history?: null | components["schemas"]["HeldClass"][];
             /** @description By block of a rotation: ids of people, a list a group. */
             groups?: null | {
                 [key: string]: string[][];
@@ -2691,6 +2895,8 @@ export interface components {
              * @description The day it is held on; none said: nobody's limit has run out.
              */
             day?: string;
+            /** @description What was held before, where both that and the day are known. */
+            historyBefore?: components["schemas"]["History"];
         };
         /** @description What somebody does at a station. */
         RoomCell: {
@@ -2760,10 +2966,6 @@ export interface components {
             toRenew: string[];
             cells: components["schemas"]["RoomCell"][];
         };
-        /** @description A class as it is on the screen, to be seen in the room of a session. */
-        RoomRequest: {
-            class: components["schemas"]["ClassPlan"];
-        };
         /** @description Kit that does not go round, in words. */
         RoomShortage: {
             /**
@@ -2774,6 +2976,12 @@ export interface components {
             station: null | components["schemas"]["PlaceId"];
             block: null | components["schemas"]["PlaceId"];
             words: string;
+        };
+        RoomSize: {
+            /** Format: double */
+            widthM?: number;
+            /** Format: double */
+            lengthM?: number;
         };
         /** @description A station of the room. */
         RoomStation: {
@@ -2975,6 +3183,13 @@ export interface components {
             expected: number;
             commands: components["schemas"]["LeadCommand"][];
         };
+        /** @description What the checks say of a class as it is held, and the repairs that keep their word. */
+        SessionFindings: {
+            findings: components["schemas"]["Finding"][];
+            offers: components["schemas"]["RepairOffer"][];
+            /** @description Nothing is left that must not stay so. */
+            ready: boolean;
+        };
         /** @description A window of the sessions. */
         SessionList: {
             sessions: components["schemas"]["SessionSummary"][];
@@ -3027,6 +3242,11 @@ export interface components {
              */
             startedAt?: null | number;
         };
+        /** @description Something ticked off while a room is set up, or not any more. */
+        SessionTick: {
+            key: string;
+            done: boolean;
+        };
         /** @description An occasion on which a class is held. */
         SessionView: {
             /** Format: uuid */
@@ -3046,6 +3266,24 @@ export interface components {
              * @description The version that was led or logged; null: the latest will be.
              */
             classVersion?: null | number;
+        };
+        /** @description A finding of a session that is left as it is; without a reason it is looked at again. */
+        SessionWaiver: {
+            code: string;
+            place: components["schemas"]["PlaceId"];
+            reason?: null | string;
+        };
+        /** @description Something to put out, or to look at. */
+        SetUpItem: {
+            /** @description Names it among the ticks of the session. */
+            key: string;
+            words: string;
+            done: boolean;
+        };
+        /** @description What is done at one place while the room is set up. */
+        SetUpPlace: {
+            place: string;
+            items: components["schemas"]["SetUpItem"][];
         };
         /** @description What the instructor chose for all classes. */
         SettingsView: {
@@ -3165,6 +3403,11 @@ export interface components {
             eventId?: null | string;
             reconnectionInterval?: null | string;
         };
+        /**
+         * @description How one thing stands before the class.
+         * @enum {unknown}
+         */
+        Standing: "well" | "toMend" | "notKnown";
         /** @description A ready block to begin from. */
         Starter: {
             name: string;
@@ -3870,6 +4113,26 @@ export interface operations {
             };
         };
     };
+    checks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckRule"][];
+                };
+            };
+        };
+    };
     evaluate: {
         parameters: {
             query?: never;
@@ -4052,6 +4315,57 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    repairs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RepairOffer"][];
                 };
             };
             /** @description Payload Too Large */
@@ -6569,7 +6883,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["RoomRequest"];
+                "application/json": components["schemas"]["ClassRequest"];
             };
         };
         responses: {
@@ -6911,6 +7225,250 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["SessionRoomDetails"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    checkSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionFindings"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    ready: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadyView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    waive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SessionWaiver"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    tick: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SessionTick"];
             };
         };
         responses: {

@@ -9,6 +9,7 @@ const steps: RouteObject[] = [
   { path: 'build', lazy: async () => ({ Component: (await import('../features/build/BuildPage')).BuildPage }) },
   { path: 'room', lazy: async () => ({ Component: (await import('../features/room/RoomPage')).RoomPage }) },
   { path: 'cards', lazy: async () => ({ Component: (await import('../features/cards/CardsPage')).CardsPage }) },
+  { path: 'ready', lazy: async () => ({ Component: (await import('../features/checks/ReadyPage')).ReadyPage }) },
   { path: 'log', lazy: async () => ({ Component: (await import('../features/log/LogPage')).LogPage }) },
 ]
 

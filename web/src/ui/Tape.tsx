@@ -26,6 +26,9 @@ export interface TapeBlock {
   name: string
   start: number
   end: number
+  /** How many things are to be looked at in it, and whether one of them must not stay so. */
+  open?: number
+  grave?: boolean
 }
 
 interface Props {
@@ -151,11 +154,16 @@ export function Tape({ spans, blocks, slot, now, dark, timeOfDay, preview, here,
                 className={css.block}
                 style={{ left: at(block.start), width: at(block.end - block.start) }}
                 title={`${block.name}, ${clock(block.end - block.start)}`}
-                aria-label={`Go to ${block.name}, ${spoken(block.end - block.start)}`}
+                aria-label={`Go to ${block.name}, ${spoken(block.end - block.start)}${block.open ? `, ${block.open} to look at` : ''}`}
                 tabIndex={onBlock ? 0 : -1}
                 onClick={() => onBlock?.(i)}
                 onDoubleClick={() => zoomTo(zoomFor(block.end - block.start), (block.start + block.end) / 2)}
               >
+                {block.open ? (
+                  <span className={css.open} data-grave={block.grave}>
+                    {block.open}
+                  </span>
+                ) : null}
                 {block.name}
               </button>
             ))}

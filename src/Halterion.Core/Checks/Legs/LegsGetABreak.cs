@@ -33,6 +33,9 @@ public sealed class LegsGetABreak() : Rule(
                };
     }
 
+    /// <summary>The longest that one leg works without a break, in seconds.</summary>
+    public static int Longest(ClassReview review, Course course) => Runs(review, course).Select(r => r.Seconds).DefaultIfEmpty(0).Max();
+
     private static IEnumerable<Run> Runs(ClassReview review, Course course)
     {
         Run? run = null;

@@ -30,6 +30,9 @@ public sealed class LandingsAreFew() : Rule(
         };
     }
 
+    /// <summary>How often one person lands on their way round.</summary>
+    public static int Of(ClassReview review, Course course) => course.Pieces.Sum(p => Landings(review, p));
+
     /// <summary>A timed part counts the reps that its tempo leaves room for.</summary>
     private static int Landings(ClassReview review, Piece piece)
     {

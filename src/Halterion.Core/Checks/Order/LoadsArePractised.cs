@@ -42,10 +42,12 @@ public sealed class LoadsArePractised() : Rule(
         }
     }
 
+    private const int PractiseSeconds = 30;
+
     private static void Practise(JsonObject root, ClassReview review, DonePart done)
     {
-        var move = WarmsUp.Gentle(done.Family)!;
-        var station = RepairKit.Timed(move, 30, review.Moves.Find(new MoveId(move))!.Sided == Sided.TwoSided ? "both" : "alternate");
+        var move = done.Family switch { Family.Squat => "squat", Family.Lunge => "reverse-lunge", Family.Hinge => "hip-hinge", _ => "glute-bridge" };
+        var station = WarmsUp.Station(move, PractiseSeconds, review.Moves);
         var warm = review.Plan.Blocks.ToList().FindIndex(b => b is { Phase: Phase.Warmup, Shape: BlockShape.Circuit, StartEvery: null, SidePass: SidePass.Station, Stations.Length: < 16 } && !b.Stations[^1].WithNext);
         if (warm >= 0)
         {

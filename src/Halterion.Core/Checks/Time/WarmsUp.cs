@@ -62,26 +62,44 @@ public sealed class WarmsUp() : Rule(
 
     private static JsonObject Block(ClassReview review, int missing)
     {
-        var families = review.MainStations.SelectMany(s => review.Works(s)).Select(p => p.Family).Distinct().ToArray();
-        string[] moves = ["march", .. families.Select(Gentle).OfType<string>().Distinct()];
+        string[] moves = ["march", .. review.MainStations.SelectMany(s => review.Works(s)).Select(p => p.Family).Distinct().Select(Gentle).OfType<string>().Distinct()];
         var each = Math.Clamp((missing + moves.Length - 1) / moves.Length, 20, 600);
-        var block = new JsonObject
+        return new JsonObject
         {
             ["name"] = "Warm up",
             ["phase"] = "warmup",
             ["leadInSeconds"] = 0,
-            ["stations"] = new JsonArray([.. moves.Select(m => RepairKit.Timed(m, each, review.Moves.Find(new MoveId(m))!.Sided == Sided.TwoSided ? "both" : "alternate"))]),
+            ["stations"] = new JsonArray([.. moves.Select(m => Station(m, each, review.Moves))]),
         };
-        return block;
     }
 
-    /// <summary>The plainest move of a family, without anything in the hands.</summary>
-    public static string? Gentle(Family family) => family switch
+    /// <summary>A move in a small range, with a way to do it for whoever may not: marching, or stepping from side to side.</summary>
+    public static JsonObject Station(string move, int seconds, MoveLibrary moves)
+    {
+        var station = RepairKit.Timed(move, seconds, moves.Find(new MoveId(move))!.Sided == Sided.TwoSided ? "both" : "alternate");
+        var options = station["options"]!.AsArray();
+        if (Range(move) is { } range)
+        {
+            options[0]!["depth"] = range;
+        }
+
+        options.Add(new JsonObject { ["tier"] = "instead", ["move"] = move == "march" ? "step-touch" : "march" });
+        return station;
+    }
+
+    private static string? Range(string move) => move switch
+    {
+        "squat" or "reverse-lunge" => "half",
+        "hip-hinge" => "knee",
+        _ => null,
+    };
+
+    /// <summary>The plainest move that readies for a family: standing, without anything in the hands.</summary>
+    private static string? Gentle(Family family) => family switch
     {
         Family.Squat => "squat",
         Family.Lunge => "reverse-lunge",
-        Family.Hinge => "hip-hinge",
-        Family.Bridge => "glute-bridge",
+        Family.Hinge or Family.Bridge => "hip-hinge",
         _ => null,
     };
 }

@@ -15,7 +15,7 @@ public abstract class WeekRule(string code, string says, string why, string sour
     protected static decimal LoadOf(HeldClass held) => held.Load ?? (held.Effort ?? Thresholds.UsualEffort) * (held.Minutes ?? 0);
 
     /// <summary>The goes of each family in this class's main work.</summary>
-    protected static IReadOnlyDictionary<Family, decimal> HardSets(ClassReview review) => review.Courses[0].Pieces
+    public static IReadOnlyDictionary<Family, decimal> HardSets(ClassReview review) => review.Courses[0].Pieces
         .Where(p => review.At(p).IsMain)
         .Select(p => (p.Block, p.Round, p.Station, review.Done(p)?.Family))
         .Distinct()

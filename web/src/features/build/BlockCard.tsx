@@ -21,7 +21,7 @@ import { MOST_STATIONS, useStations } from './useStations'
 
 /** A block as a heading over its stations; opened, with its clock. */
 export function BlockCard({ block, index, moves }: { block: PlanBlock; index: number; moves: Move[] }) {
-  const { plan, evaluation, change } = useClassEditor()
+  const { plan, checks, change } = useClassEditor()
   const bench = useBenchContext()
   const id = partId(block)
   const card = useCard(bench, { block: id })
@@ -68,7 +68,7 @@ export function BlockCard({ block, index, moves }: { block: PlanBlock; index: nu
             <strong>{block.name}</strong> <span>{outline?.runs}</span>
           </button>
         )}
-        <Mark findings={evaluation?.findings.filter((finding) => finding.place === id) ?? []} />
+        <Mark findings={checks.findings.filter((finding) => finding.place === id)} />
         {outline && (
           <span className={css.blockTime}>
             <From id={id} /> <strong>{outline.words}</strong>

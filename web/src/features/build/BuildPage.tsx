@@ -179,12 +179,15 @@ const Card = memo(BlockCard)
 /** Gives a block the editor anew only when something that concerns the block has changed: typing in one leaves the others be. */
 function BlockScope({ block, index, moves }: ScopeProps) {
   const editor = useClassEditor()
-  const { plan, evaluation, faults } = editor
+  const { plan, evaluation, checks, faults } = editor
   // When a block begins is told by a part of its own, or every key would draw anew all that come after.
   const outline = JSON.stringify({ ...evaluation?.outline.find((o) => o.id === block.id), start: 0, end: 0, block: 0 })
   const here = JSON.stringify(faults.filter((fault) => fault.pointer.startsWith(`/blocks/${index}`)))
-  const own = new Set([block.id, ...(block.stations ?? []).map((s) => s.id)])
-  const found = JSON.stringify(evaluation?.findings.filter((f) => own.has(f.place)).map((f) => [f.what, f.waived]))
+  const found = JSON.stringify(
+    checks.findings
+      .filter((f) => f.pointer === `/blocks/${index}` || f.pointer?.startsWith(`/blocks/${index}/`))
+      .map((f) => [f.place, f.what, f.waived]),
+  )
   const shell = JSON.stringify({ ...plan, blocks: plan.blocks.length, waivers: null })
   const scoped = useMemo(
     () => editor,

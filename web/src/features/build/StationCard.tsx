@@ -51,7 +51,7 @@ export function Mark({ findings }: { findings: Finding[] }) {
 
 /** A station as a row of the class; opened, with all that can be set. */
 export function StationCard({ station, block, place, moves }: Props) {
-  const { evaluation, change } = useClassEditor()
+  const { checks, change } = useClassEditor()
   const { block: b, station: s } = place
   const [id, blockId] = [partId(station), partId(block)]
   const bench = useBenchContext()
@@ -109,7 +109,11 @@ export function StationCard({ station, block, place, moves }: Props) {
             ))}
         </span>
         <span className={css.rowMark}>
-          <Mark findings={evaluation?.findings.filter((finding) => finding.place === id) ?? []} />
+          <Mark
+            findings={checks.findings.filter(
+              (finding) => finding.place === id || station.options.some((o) => o.id === finding.place),
+            )}
+          />
         </span>
         <strong className={css.rowTime}>{outline?.words}</strong>
         <Tools

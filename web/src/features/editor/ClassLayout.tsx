@@ -23,6 +23,7 @@ const steps = [
   { to: 'build', name: 'Build' },
   { to: 'room', name: 'Room' },
   { to: 'cards', name: 'Cards' },
+  { to: 'ready', name: 'Ready' },
   { to: 'lead', name: 'Lead' },
   { to: 'log', name: 'Log' },
 ]

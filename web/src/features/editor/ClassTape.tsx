@@ -60,6 +60,21 @@ export function ClassTape({ editor, onBlock, onSpan }: Props) {
   const { blocks, spans } = useMemo(() => shapes(evaluation, names), [evaluation, names])
   const starts = editor.booking.startsAt
   const at = useCallback((seconds: number) => timeOfDay(starts, seconds, format), [starts, format])
+  const { findings } = editor.checks
+  const marked = useMemo(
+    () =>
+      blocks.map((block, i) => {
+        const open = findings.filter(
+          (f) => !f.waived && (f.pointer === `/blocks/${i}` || f.pointer?.startsWith(`/blocks/${i}/`)),
+        )
+        return {
+          ...block,
+          open: open.length,
+          grave: open.some((f) => f.severity === 'stop' || f.severity === 'fix'),
+        }
+      }),
+    [blocks, findings],
+  )
   const { hash } = useLocation()
   const here = useMemo(() => placeOf(plan, decodeURIComponent(hash.slice(1))), [plan, hash])
   return (
@@ -68,7 +83,7 @@ export function ClassTape({ editor, onBlock, onSpan }: Props) {
       slot={plan.slotMinutes * 60}
       timeOfDay={at}
       preview={editor.preview ? `As it would be: ${editor.preview.evaluation.verdict}` : undefined}
-      blocks={blocks}
+      blocks={marked}
       spans={spans}
       onBlock={onBlock}
       onSpan={onSpan}

@@ -1,6 +1,8 @@
 import { createContext, useContext, useMemo } from 'react'
 import { useStore } from 'zustand'
 import type { Booking, Evaluation, Fault, Plan, Session } from '../../api/client'
+import type { Checks } from '../checks/useChecks'
+import { useChecks } from '../checks/useChecks'
 import type { ClassEditor, Preview } from './ClassEditor'
 
 export interface Draft {
@@ -15,6 +17,8 @@ export interface Editor extends Draft {
   session: Session | null
   sessions: Session[]
   evaluation: Evaluation | null
+  /** What the checks say of it, a moment after it was changed last. */
+  checks: Checks
   faults: Fault[]
   canUndo: boolean
   canRedo: boolean
@@ -49,13 +53,16 @@ export function useEditor(core: ClassEditor, session: Session | null, sessions: 
       ),
     [core, id],
   )
+  const booking = (id && state.now.bookings[id]) || unbooked
+  const checks = useChecks(state.now.plan, session, booking, state.evaluation, core.flush)
   return {
     id: core.id,
     core,
+    checks,
     session,
     sessions,
     plan: state.now.plan,
-    booking: (id && state.now.bookings[id]) || unbooked,
+    booking,
     evaluation: state.evaluation,
     faults: state.faults,
     canUndo: state.past.length > 0,

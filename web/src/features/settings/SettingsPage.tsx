@@ -7,6 +7,7 @@ import { useSettings } from '../../api/queries'
 import { useAct } from '../../save/acts'
 import { ErrorNote } from '../../ui/ErrorNote'
 import { Page } from '../../ui/Page'
+import { CheckSettings } from './CheckSettings'
 import css from './Settings.module.css'
 
 type Preferences = Schemas['Preferences']
@@ -187,6 +188,8 @@ export function SettingsPage() {
           if (read) save({ ...preferences, heights: read })
         }}
       />
+      <h2 className={css.part}>What is checked</h2>
+      <CheckSettings preferences={preferences} onSave={save} />
     </Page>
   )
 }

@@ -1,0 +1,268 @@
+import { Button, TextInput } from '@mantine/core'
+import { useQueryClient } from '@tanstack/react-query'
+import { useEffect, useRef, useState } from 'react'
+import { Link } from 'react-router'
+import type { Schemas } from '../../api/client'
+import { answer, api, troubleWords } from '../../api/client'
+import { withField } from '../../plan/edit'
+import { clock } from '../../ui/time'
+import { useClassEditor } from '../editor/context'
+import css from './Checks.module.css'
+import type { Finding, Offer } from './useChecks'
+import { useRules } from './useChecks'
+
+const severities = {
+  stop: 'Do not run it so',
+  fix: 'To mend',
+  consider: 'To think about',
+  note: 'By the way',
+} as const
+
+type Severity = keyof typeof severities
+
+/** The findings of a class by what matters; one cause is one line; what was left as it is stands apart. */
+export function Findings() {
+  const { checks } = useClassEditor()
+  const [trouble, setTrouble] = useState('')
+  const open = checks.findings.filter((f) => !f.waived)
+  const left = checks.findings.filter((f) => f.waived)
+  return (
+    <section aria-label="Findings" className={css.all}>
+      {trouble && (
+        <p className={css.trouble} role="alert">
+          {trouble}
+        </p>
+      )}
+      {open.length === 0 && <p className={css.soft}>Nothing to mend.</p>}
+      {(Object.keys(severities) as Severity[]).map((severity) => {
+        const here = open.filter((f) => f.severity === severity)
+        return (
+          here.length > 0 && (
+            <section key={severity} aria-label={severities[severity]}>
+              <h2 className={css.severity} data-severity={severity}>
+                {severities[severity]} <span className={css.number}>{here.length}</span>
+              </h2>
+              <ul className={css.list}>
+                {groups(here).map((group) => (
+                  <Group key={group[0]!.code} findings={group} onTrouble={setTrouble} />
+                ))}
+              </ul>
+            </section>
+          )
+        )
+      })}
+      {left.length > 0 && (
+        <details className={css.left}>
+          <summary>Left as it is: {left.length}</summary>
+          <ul className={css.list}>
+            {left.map((finding) => (
+              <li key={finding.key} className={css.finding} data-severity="waived">
+                <strong>{finding.what}</strong>
+                <span className={css.soft}>{finding.waived}</span>
+                <Waive finding={finding} onTrouble={setTrouble} />
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </section>
+  )
+}
+
+/** Findings of one rule stand together, where the first of them stands. */
+function groups(findings: Finding[]): Finding[][] {
+  const by = new Map<string, Finding[]>()
+  for (const finding of findings) by.set(finding.code, [...(by.get(finding.code) ?? []), finding])
+  return [...by.values()]
+}
+
+const MANY = 2
+
+function Group({ findings, onTrouble }: { findings: Finding[]; onTrouble: (words: string) => void }) {
+  const rules = useRules()
+  const first = findings[0]!
+  if (findings.length < MANY)
+    return (
+      <li className={css.finding} data-severity={first.severity}>
+        <One finding={first} onTrouble={onTrouble} />
+      </li>
+    )
+  const says = rules.data?.find((r) => r.code === first.code)?.says ?? first.what
+  return (
+    <li className={css.finding} data-severity={first.severity}>
+      <details>
+        <summary>
+          <strong>{says}</strong>{' '}
+          <span className={css.soft}>
+            Not so at {findings.length} places: {findings.map((f) => f.where).join(', ')}
+          </span>
+        </summary>
+        <ul className={css.list}>
+          {findings.map((finding) => (
+            <li key={finding.key} className={css.finding}>
+              <One finding={finding} onTrouble={onTrouble} />
+            </li>
+          ))}
+        </ul>
+      </details>
+    </li>
+  )
+}
+
+function One({ finding, onTrouble }: { finding: Finding; onTrouble: (words: string) => void }) {
+  const { checks } = useClassEditor()
+  const offers = checks.offers.filter((offer) => offer.finding === finding.key)
+  const place = finding.place === 'class' ? null : placeLink(finding)
+  return (
+    <>
+      <strong>{finding.what}</strong>
+      {offers.map((offer) => (
+        <OfferButton key={offer.repair} offer={offer} onTrouble={onTrouble} />
+      ))}
+      <details className={css.why}>
+        <summary>Why</summary>
+        <p>{finding.why}</p>
+        {finding.behind && <p>{finding.behind}</p>}
+        {finding.others && <p>Others: {finding.others}</p>}
+        <p className={css.soft}>{finding.source}</p>
+      </details>
+      <span className={css.small}>
+        {place && (
+          <Link to={place} relative="path">
+            {finding.ofSession ? 'To the room' : `To ${finding.where}, ${clock(finding.at ?? 0)}`}
+          </Link>
+        )}
+        <Waive finding={finding} onTrouble={onTrouble} />
+      </span>
+    </>
+  )
+}
+
+/** Where it is seen to. */
+function placeLink(finding: Finding): string {
+  if (finding.ofSession) return finding.code.startsWith('kit.') ? '../room?view=kit' : '../room'
+  const parts = (finding.pointer ?? '').split('/').length
+  return `../build#${parts > 3 ? 'station' : 'block'}-${finding.place}`
+}
+
+/** A repair, looked at on the tape before it is taken; one click takes it. */
+function OfferButton({ offer, onTrouble }: { offer: Offer; onTrouble: (words: string) => void }) {
+  const { plan, core, change, setPreview, checks } = useClassEditor()
+  const looked = useRef<{ plan: unknown; answer: Schemas['RepairResult'] } | null>(null)
+  const looking = useRef(false)
+  useEffect(() => () => setPreview(null), [setPreview])
+
+  const ask = () =>
+    answer(api.POST('/api/plans/repair', { body: { class: plan, finding: offer.finding, repair: offer.repair } }))
+
+  async function look() {
+    if (looking.current || !checks.fresh) return
+    looking.current = true
+    try {
+      const known = looked.current?.plan === plan ? looked.current.answer : await ask()
+      looked.current = { plan, answer: known }
+      if (looking.current) setPreview({ plan: known.class, evaluation: known.evaluation })
+    } catch {
+      looking.current = false
+    }
+  }
+
+  function turnAway() {
+    looking.current = false
+    setPreview(null)
+  }
+
+  async function take() {
+    onTrouble('')
+    try {
+      const mended = looked.current?.plan === plan ? looked.current.answer : await ask()
+      if (core.store.getState().now.plan !== plan)
+        onTrouble('The class was changed meanwhile, so nothing was mended. Press it once more.')
+      else change(`repair ${offer.finding}`, (draft) => ({ ...draft, plan: mended.class }), mended.evaluation)
+    } catch (error) {
+      onTrouble(`Nothing was changed. ${troubleWords(error)}`)
+    }
+  }
+
+  return (
+    <button
+      type="button"
+      className={css.offer}
+      onPointerEnter={() => void look()}
+      onPointerLeave={turnAway}
+      onFocus={() => void look()}
+      onBlur={turnAway}
+      onClick={() => void take()}
+    >
+      <span>{offer.title}</span>
+      <span className={css.then}>
+        {offer.words.slice(0, 3).join('; ')}
+        {offer.words.length > 3 && ` and ${offer.words.length - 3} more`}. Then: {offer.verdict}.
+      </span>
+    </button>
+  )
+}
+
+/** Leaves a finding as it is, with a reason: in the class, or for this occasion; or takes it up again. */
+function Waive({ finding, onTrouble }: { finding: Finding; onTrouble: (words: string) => void }) {
+  const { change, session } = useClassEditor()
+  const queries = useQueryClient()
+  const [reason, setReason] = useState<string | null>(null)
+  const is = (w: { code: string; place: string }) => w.code === finding.code && w.place === finding.place
+
+  async function leave(words: string | null) {
+    onTrouble('')
+    if (!finding.ofSession) {
+      change(words === null ? 'take up' : 'leave', (draft) => {
+        const left = (draft.plan.waivers ?? []).filter((w) => !is(w))
+        if (words !== null) left.push({ code: finding.code, place: finding.place, reason: words })
+        return { ...draft, plan: withField(draft.plan, 'waivers', left.length === 0 ? undefined : left) }
+      })
+      return
+    }
+    try {
+      const body = { code: finding.code, place: finding.place, reason: words }
+      await answer(api.PUT('/api/sessions/{id}/waivers', { params: { path: { id: session!.id } }, body }))
+      setReason(null)
+      await queries.invalidateQueries({ queryKey: ['checks'] })
+      await queries.invalidateQueries({ queryKey: ['ready'] })
+    } catch (error) {
+      onTrouble(`It was not left. ${troubleWords(error)}`)
+    }
+  }
+
+  if (finding.waived)
+    return (
+      <button type="button" className={css.quiet} onClick={() => void leave(null)}>
+        Look at it again
+      </button>
+    )
+  if (reason === null)
+    return (
+      <button type="button" className={css.quiet} onClick={() => setReason('')}>
+        Leave it, with a reason …
+      </button>
+    )
+  return (
+    <form
+      className={css.waive}
+      onSubmit={(event) => {
+        event.preventDefault()
+        if (reason.trim() !== '') void leave(reason.trim())
+      }}
+    >
+      <TextInput
+        size="xs"
+        aria-label="Reason"
+        placeholder={finding.ofSession ? 'Why it is right this time' : 'Why it is right so'}
+        maxLength={400}
+        autoFocus
+        value={reason}
+        onChange={(event) => setReason(event.currentTarget.value)}
+      />
+      <Button size="xs" type="submit" variant="default">
+        Leave it
+      </Button>
+    </form>
+  )
+}

@@ -1,0 +1,174 @@
+import { Button, Checkbox, Loader } from '@mantine/core'
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import type { Schemas } from '../../api/client'
+import { answer, api, troubleWords } from '../../api/client'
+import { ErrorNote } from '../../ui/ErrorNote'
+import { useClassEditor } from '../editor/context'
+import css from './Checks.module.css'
+import { Findings } from './Findings'
+
+type Ready = Schemas['ReadyView']
+
+/** One page before the class: whether it is ready, what is still open, what to show, what to put out. For the instructor's eyes. */
+export function ReadyPage() {
+  const { plan, session, booking, flush } = useClassEditor()
+  const queries = useQueryClient()
+  const [trouble, setTrouble] = useState('')
+  const id = session?.id ?? ''
+  const key = ['ready', id, plan, booking]
+  const ready = useQuery({
+    queryKey: key,
+    queryFn: async () => {
+      await flush()
+      return answer(api.POST('/api/sessions/{id}/ready', { params: { path: { id } }, body: { class: plan } }))
+    },
+    enabled: id !== '',
+    placeholderData: keepPreviousData,
+    retry: false,
+  })
+
+  if (!session)
+    return (
+      <ErrorNote title="There is no occasion to be ready for.">
+        <Link to="../brief" relative="path">
+          Give the class a date in the brief
+        </Link>
+      </ErrorNote>
+    )
+  if (ready.isPending) return <Loader m="xl" aria-label="Looking at everything" />
+  if (ready.isError)
+    return <ErrorNote title={`It cannot be said whether the class is ready. ${troubleWords(ready.error)}`} />
+  const view = ready.data
+
+  async function tick(item: Schemas['SetUpItem'], done: boolean) {
+    setTrouble('')
+    const shown = (now: Ready | undefined): Ready | undefined =>
+      now && {
+        ...now,
+        setUp: now.setUp.map((p) => ({
+          ...p,
+          items: p.items.map((i) => (i.key === item.key ? { ...i, done } : i)),
+        })),
+      }
+    queries.setQueryData<Ready>(key, shown)
+    try {
+      await answer(api.PUT('/api/sessions/{id}/ticks', { params: { path: { id } }, body: { key: item.key, done } }))
+    } catch (error) {
+      setTrouble(`It was not ticked. ${troubleWords(error)}`)
+      await queries.invalidateQueries({ queryKey: ['ready'] })
+    }
+  }
+
+  return (
+    <main className={css.page}>
+      <div className={css.wide}>
+        <p className={css.says} role="status">
+          <span data-ready={view.ready} data-testid="ready">
+            {view.says}
+          </span>
+          <Button variant="default" data-screen-only onClick={() => window.print()}>
+            Print this page
+          </Button>
+          {view.ready && (
+            <Button component={Link} to="../lead" relative="path" data-screen-only>
+              Lead this class
+            </Button>
+          )}
+        </p>
+        <p>{view.inOneLine}</p>
+        {trouble && (
+          <p className={css.trouble} role="alert">
+            {trouble}
+          </p>
+        )}
+      </div>
+      <section aria-labelledby="stands">
+        <h2 id="stands">How it stands</h2>
+        <dl className={css.lines}>
+          {view.lines.map((line) => (
+            <div key={line.of}>
+              <dt>{line.of}</dt>
+              <dd data-standing={line.standing}>
+                {marks[line.standing]} {line.words}{' '}
+                {line.standing !== 'well' && (
+                  <Link to={`../${line.to}`} relative="path" data-screen-only>
+                    see to it
+                  </Link>
+                )}
+              </dd>
+            </div>
+          ))}
+        </dl>
+      </section>
+      <section aria-labelledby="care">
+        <h2 id="care">Care and cautions</h2>
+        {view.care.length === 0 ? (
+          <p className={css.soft}>No care is known of anybody who is coming.</p>
+        ) : (
+          <dl className={css.lines}>
+            {view.care.map((care) => (
+              <div key={care.called}>
+                <dt>{care.called}</dt>
+                <dd>{care.words}</dd>
+              </div>
+            ))}
+          </dl>
+        )}
+        <ul className={css.plain}>
+          {view.cautions.map((words) => (
+            <li key={words}>{words}</li>
+          ))}
+        </ul>
+      </section>
+      <section className={css.wide} aria-labelledby="open">
+        <h2 id="open">What is still open</h2>
+        <Findings />
+        {view.off.length > 0 && (
+          <ul className={css.plain}>
+            {view.off.map((words) => (
+              <li key={words} className={css.soft}>
+                {words}
+              </li>
+            ))}
+          </ul>
+        )}
+      </section>
+      <section aria-labelledby="show">
+        <h2 id="show">What to show, {view.showsTake} in all</h2>
+        <ol className={css.shows}>
+          {view.shows.map((show, i) => (
+            <li key={i}>
+              <strong>{show.name}</strong>, {show.view}, {show.takes}
+              {show.helper && `, shown by ${show.helper}`}: {show.show}.{show.fault && ` Fault: ${show.fault}`}
+            </li>
+          ))}
+        </ol>
+      </section>
+      <section aria-labelledby="setup">
+        <h2 id="setup">Setting up the room</h2>
+        {view.setUp.length === 0 && <p className={css.soft}>Nothing has to be put out.</p>}
+        <div className={css.ticks}>
+          {view.setUp.map((place) => (
+            <div key={place.place} className={css.ticks} role="group" aria-label={place.place}>
+              <h3>{place.place}</h3>
+              {place.items.map((item) => (
+                <Checkbox
+                  key={item.key}
+                  size="xs"
+                  label={item.words}
+                  checked={item.done}
+                  onChange={(event) => void tick(item, event.currentTarget.checked)}
+                />
+              ))}
+            </div>
+          ))}
+        </div>
+      </section>
+    </main>
+  )
+}
+
+/** Said in a sign too, for who does not see the colour. */
+const marks: Record<Ready['lines'][number]['standing'], string> = { well: '✓', toMend: '✗', notKnown: '–' }

@@ -1,0 +1,67 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
+import type { Evaluation, Plan, Schemas, Session } from '../../api/client'
+import { answer, api } from '../../api/client'
+
+export type Finding = Evaluation['findings'][number]
+export type Offer = Schemas['RepairOffer']
+
+/** Findings settle this long after the last key. */
+const SETTLES = 300
+
+/** A value once it has not changed for a while. */
+function useSettled<T>(value: T): T {
+  const [settled, setSettled] = useState(value)
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(value), SETTLES)
+    return () => clearTimeout(timer)
+  }, [value])
+  return settled
+}
+
+const of = (id: string) => ({ params: { path: { id } } })
+
+export interface Checks {
+  findings: Finding[]
+  offers: Offer[]
+  ready: boolean
+  /** The findings are those of the class as it stands on the screen. */
+  fresh: boolean
+}
+
+/** What the checks say of a class and its session, a moment after it was changed last. Until the first answer: of the class alone. */
+export function useChecks(
+  plan: Plan,
+  session: Session | null,
+  booking: unknown,
+  evaluation: Evaluation | null,
+  flush: () => Promise<boolean>,
+): Checks {
+  const settled = useSettled(plan)
+  const id = session?.id ?? ''
+  const found = useQuery({
+    queryKey: ['checks', id, settled, booking],
+    queryFn: async () => {
+      // Who is expected stands in the booking: it is saved before it is judged by.
+      await flush()
+      return answer(api.POST('/api/sessions/{id}/checks', { ...of(id), body: { class: settled } }))
+    },
+    enabled: id !== '' && settled.blocks.length > 0,
+    placeholderData: keepPreviousData,
+    retry: false,
+    staleTime: 0,
+  })
+  const known = found.data
+  const findings = known?.findings ?? evaluation?.findings ?? []
+  return {
+    findings,
+    offers: known?.offers ?? [],
+    ready: known?.ready ?? false,
+    fresh: known !== undefined && !found.isPlaceholderData && settled === plan,
+  }
+}
+
+/** The rules, with what is well, why, by which source, and what others do. */
+export function useRules() {
+  return useQuery({ queryKey: ['rules'], queryFn: () => answer(api.GET('/api/checks')), staleTime: Infinity })
+}
