@@ -118,13 +118,16 @@ public class MoveLibraryTests
     {
         foreach (var starter in Ready.Blocks())
         {
-            var own = Good(With(starter.Block.ToJsonString())).Findings.Where(f => f.Place != PlaceId.Class);
+            var own = Good(With(starter.Block.ToJsonString())).Findings.Where(IsOwn);
             Assert.True(!own.Any(), $"{starter.Name}: {string.Join(' ', own.Select(f => f.What))}");
         }
 
         foreach (var move in Library.Moves)
         {
-            Assert.DoesNotContain(Good(With(Block("", Ready.Station(move).Station.ToJsonString()))).Findings, f => f.Place != PlaceId.Class);
+            Assert.DoesNotContain(Good(With(Block("", Ready.Station(move).Station.ToJsonString()))).Findings, IsOwn);
         }
+
+        // What has nothing easier or harder in the library lacks nothing; what should come before a weight is another block's.
+        static bool IsOwn(Checks.Finding f) => f.Place != PlaceId.Class && f.Code is not ("options.missing" or "order.practise");
     }
 }

@@ -64,7 +64,7 @@ public class CheckApiTests(Studio studio) : IClassFixture<Studio>
         Assert.Null(await Said(19));
         Assert.Contains("squat 21", await Said(20), StringComparison.Ordinal);
         // Another class is planned in the week: too few is not said yet.
-        Assert.Null(await Said(8, ""","""+ """{"start":"2026-11-28"}"""));
+        Assert.Null(await Said(8, """,""" + """{"start":"2026-11-28"}"""));
     }
 
     [Fact]

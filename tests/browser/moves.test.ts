@@ -153,8 +153,8 @@ test('an option is swapped for a proposed one, and the cards are printed', async
   for (const format of ['A4', 'Letter']) {
     const pages = await pagesOf(page, format)
     expect(pages).toHaveLength(8)
-    expect(pages[6]).toContain('Side lunge with reach')
-    expect(pages[6]).toContain('half a side')
+    expect(pages[5]).toContain('Side lunge with reach')
+    expect(pages[5]).toContain('half a side')
   }
   await page.getByText('Walk-through', { exact: true }).click()
   await expect(page.getByRole('article', { name: 'Walk-through' })).toContainText('3 min 20 s in all')

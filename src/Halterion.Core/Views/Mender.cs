@@ -45,15 +45,25 @@ public sealed class Mender
 
     private Evaluation Before => before.Evaluation!;
 
-    /// <summary>Every repair that keeps its word.</summary>
-    public ImmutableArray<RepairOffer> Offers() =>
-    [
-        .. Before.Findings.Where(f => f.Waived is null).AsParallel().AsOrdered()
-            .SelectMany(f => f.Repairs.Select((repair, i) => (f, repair, i)))
-            .Select(x => Try(x.f, x.repair) is { } mended
-                ? new RepairOffer(x.f.Key, x.i, x.repair.Title, mended.Words, mended.Evaluation.Verdict) : null)
-            .OfType<RepairOffer>(),
-    ];
+    /// <summary>Every repair that keeps its word. One after the other: whoever goes on typing needs the machine more.</summary>
+    /// <exception cref="OperationCanceledException">Nobody waits for them any more.</exception>
+    public ImmutableArray<RepairOffer> Offers(CancellationToken stop = default)
+    {
+        var offers = ImmutableArray.CreateBuilder<RepairOffer>();
+        foreach (var finding in Before.Findings.Where(f => f.Waived is null))
+        {
+            for (var i = 0; i < finding.Repairs.Length; i++)
+            {
+                stop.ThrowIfCancellationRequested();
+                if (Try(finding, finding.Repairs[i]) is { } mended)
+                {
+                    offers.Add(new RepairOffer(finding.Key, i, finding.Repairs[i].Title, mended.Words, mended.Evaluation.Verdict));
+                }
+            }
+        }
+
+        return offers.ToImmutable();
+    }
 
     /// <summary>The class after a repair; null if it has no such finding, or the repair does not keep its word.</summary>
     public Mended? Mend(string finding, int repair) =>

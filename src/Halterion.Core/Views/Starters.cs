@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text;
 using System.Text.Json.Nodes;
 using Halterion.Core.Demands;
 using Halterion.Core.Moves;
@@ -36,7 +37,30 @@ public sealed class Starters(MoveLibrary moves, Preferences preferences)
 
     private static Block Sets(int sets, int change = 0) => Circuit(sets, change) with { Shape = BlockShape.Sets };
 
-    public ImmutableArray<Starter> Blocks() =>
+    /// <summary>What a station should offer whatever its move: a new one has it from the beginning.</summary>
+    private static readonly ImmutableHashSet<string> Offered = ["options.hop", "options.load", "options.band", "options.kneel", "options.hold", "options.depth"];
+
+    private readonly Evaluator evaluator = new(moves, preferences);
+
+    public ImmutableArray<Starter> Blocks() => [.. All().Select(s => s with { Block = Complete(s.Block) })];
+
+    /// <summary>A block whose stations offer what they should, as far as the library has it.</summary>
+    private JsonObject Complete(JsonObject block)
+    {
+        var root = new JsonObject { ["format"] = "halterion-class", ["version"] = 1, ["title"] = "New", ["slotMinutes"] = 60, ["blocks"] = new JsonArray(block.DeepClone()) };
+        foreach (var code in Offered.Order(StringComparer.Ordinal))
+        {
+            var findings = evaluator.Look(Encoding.UTF8.GetBytes(root.ToJsonString())).Evaluation?.Findings ?? [];
+            foreach (var repair in findings.Where(f => f.Code == code && !f.Repairs.IsEmpty).Select(f => f.Repairs[0]))
+            {
+                repair.Ways().First()(root);
+            }
+        }
+
+        return root["blocks"]![0]!.DeepClone().AsObject();
+    }
+
+    private ImmutableArray<Starter> All() =>
     [
         Of("Circuit", Rounds, "Everyone does one station at a time; once through is a round. Three rounds of 40 s or reps.",
             Rested(Block("Circuit", Phase.Main, Circuit(3, 15), "squat"), 60)),
@@ -130,7 +154,8 @@ public sealed class Starters(MoveLibrary moves, Preferences preferences)
             ready = roundGivesSide ? ready with { Sides = SideRule.AsWritten, Chunk = 0 } : sided ? ready : ready with { Sides = sides.Sides, Chunk = sides.Chunk };
         }
 
-        return new StationStarter(PlanWriter.Of(ready), proposals);
+        var alone = new JsonObject { ["name"] = "New", ["phase"] = "main", ["stations"] = new JsonArray(PlanWriter.Of(ready)) };
+        return new StationStarter(Complete(alone)["stations"]![0]!.DeepClone().AsObject(), proposals);
     }
 
     private Proposals Proposed(Move move) => Proposals.For(move.Id, moves);

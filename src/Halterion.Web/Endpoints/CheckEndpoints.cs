@@ -30,7 +30,7 @@ internal static class CheckEndpoints
     private static ImmutableArray<CheckRule> All { get; } =
         [.. Rules.All.Select(r => new CheckRule(r.Code, r.Says, r.Why, r.Source, r.Others, Thresholds.Adjustable.GetValueOrDefault(r.Code)))];
 
-    private static Results<Ok<SessionFindings>, ProblemHttpResult> Check(Guid id, Body<ClassRequest> body, SessionRooms rooms, SessionChecks checks, Evaluator evaluator)
+    private static Results<Ok<SessionFindings>, ProblemHttpResult> Check(Guid id, Body<ClassRequest> body, SessionRooms rooms, SessionChecks checks, Evaluator evaluator, CancellationToken stop)
     {
         var (ready, request, problem) = rooms.Read(id, body, r => r.Class);
         if (ready is null || request is null)
@@ -40,7 +40,7 @@ internal static class CheckEndpoints
 
         var found = checks.Of(ready).Findings;
         return TypedResults.Ok(new SessionFindings(
-            found, Mender.Of(request.Class, evaluator)?.Offers() ?? [], !found.Any(f => f.Waived is null && f.Severity is Severity.Stop or Severity.Fix)));
+            found, Mender.Of(request.Class, evaluator)?.Offers(stop) ?? [], !found.Any(f => f.Waived is null && f.Severity is Severity.Stop or Severity.Fix)));
     }
 
     private static Results<Ok<ReadyView>, ProblemHttpResult> Ready(Guid id, Body<ClassRequest> body, SessionRooms rooms, SessionChecks checks)

@@ -135,7 +135,7 @@ internal static class PlanEndpoints
     }
 
     /// <summary>The repairs of a class that were tried and keep their word.</summary>
-    private static Results<Ok<ImmutableArray<RepairOffer>>, ProblemHttpResult> Repairs(Body<ClassRequest> body, Evaluator evaluator)
+    private static Results<Ok<ImmutableArray<RepairOffer>>, ProblemHttpResult> Repairs(Body<ClassRequest> body, Evaluator evaluator, CancellationToken stop)
     {
         if (body.Value is not { } request)
         {
@@ -143,7 +143,7 @@ internal static class PlanEndpoints
         }
 
         return Mender.Of(request.Class, evaluator) is { } mender
-            ? TypedResults.Ok(mender.Offers())
+            ? TypedResults.Ok(mender.Offers(stop))
             : Problems.Faults(evaluator.Evaluate(request.Class.GetRawText()).Faults.At("", "/class"));
     }
 

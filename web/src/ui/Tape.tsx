@@ -160,9 +160,7 @@ export function Tape({ spans, blocks, slot, now, dark, timeOfDay, preview, here,
                 onDoubleClick={() => zoomTo(zoomFor(block.end - block.start), (block.start + block.end) / 2)}
               >
                 {block.open ? (
-                  <span className={css.open} data-grave={block.grave}>
-                    {block.open}
-                  </span>
+                  <span className={css.open} data-grave={block.grave} aria-hidden="true" data-count={block.open} />
                 ) : null}
                 {block.name}
               </button>

@@ -95,7 +95,11 @@ public sealed class ThereIsADrinkBreak() : Rule(
         {
             yield return root => root.Blocks().Insert(before, new JsonObject
             {
-                ["name"] = "Drink", ["phase"] = "talk", ["format"] = "talk", ["seconds"] = Thresholds.DrinkBreak, ["water"] = true,
+                ["name"] = "Drink",
+                ["phase"] = "talk",
+                ["format"] = "talk",
+                ["seconds"] = Thresholds.DrinkBreak,
+                ["water"] = true,
             });
         }
     }

@@ -1,6 +1,6 @@
 import { Textarea } from '@mantine/core'
 import type { KeyboardEvent } from 'react'
-import { useEffect, useId, useRef, useState } from 'react'
+import { useEffect, useId, useLayoutEffect, useRef, useState } from 'react'
 import type { Evaluation, Plan, PlanBlock, PlanStation, Schemas } from '../../api/client'
 import { answer, api, troubleWords } from '../../api/client'
 import { useDoseForms } from '../../api/queries'
@@ -74,6 +74,12 @@ export function DoseInput({ station, block, name }: { station: PlanStation; bloc
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined)
   const help = useId()
   const [helping, setHelping] = useState(false)
+  const field = useRef<HTMLTextAreaElement>(null)
+
+  // What stands there may arrive after the focus: it is chosen then too, so that the first key replaces it.
+  useLayoutEffect(() => {
+    if (document.activeElement === field.current && !drafts.has(id)) field.current?.select()
+  }, [written, id])
 
   // What was left here unread is read again, so that the reason stands beside it.
   useEffect(() => {
@@ -161,6 +167,7 @@ export function DoseInput({ station, block, name }: { station: PlanStation; bloc
   return (
     <div className={css.doseInput}>
       <Textarea
+        ref={field}
         id={`dose-station-${id}`}
         label="Dose"
         aria-label={`Dose of ${name}`}

@@ -41,10 +41,10 @@ export function useChecks(
   const id = session?.id ?? ''
   const found = useQuery({
     queryKey: ['checks', id, settled, booking],
-    queryFn: async () => {
+    queryFn: async ({ signal }) => {
       // Who is expected stands in the booking: it is saved before it is judged by.
       await flush()
-      return answer(api.POST('/api/sessions/{id}/checks', { ...of(id), body: { class: settled } }))
+      return answer(api.POST('/api/sessions/{id}/checks', { ...of(id), body: { class: settled }, signal }))
     },
     enabled: id !== '' && settled.blocks.length > 0,
     placeholderData: keepPreviousData,
