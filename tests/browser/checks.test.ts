@@ -125,7 +125,7 @@ test('a check is switched off with a reason that shows, and its limit is set', a
   await page.goto(`${demo.address}/settings`)
   await page.getByText('Time', { exact: true }).click()
   const row = page.getByRole('listitem').filter({ hasText: 'The class ends within its slot.' })
-  await row.getByRole('switch').click()
+  await row.getByRole('checkbox').click()
   await row.getByLabel('Why not?').fill('The hall is ours all evening')
   await row.getByRole('button', { name: 'Switch it off' }).click()
   await expect(row.getByText('Off: The hall is ours all evening')).toBeVisible()

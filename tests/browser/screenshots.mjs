@@ -23,7 +23,7 @@ try {
     ['people', '/people', [1280, 800], []],
     ['room', at('Six around the loft', 'room'), [1280, 1100], [], (page) => page.getByRole('button', { name: /^Greta Holm at Wide squat/ }).click()],
     ['floor', at('Six around the loft', 'room?view=floor'), [1280, 1100], []],
-    ['brief', at('Full moon circuit', 'brief'), [1280, 800], []],
+    ['ready', at('Full moon circuit', 'ready'), [1280, 1100], []],
     ['build', at('Full moon circuit', 'build'), [1280, 800], []],
     ['station', at('Full moon circuit', 'build'), [1280, 900], [], (page) => page.getByRole('article', { name: /Split squat/ }).locator('button[aria-expanded]').click()],
     ['add-block', '/classes/new', [1280, 900], [], (page) => page.getByRole('button', { name: 'Make it and build' }).click()],

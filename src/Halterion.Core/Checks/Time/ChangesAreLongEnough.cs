@@ -10,7 +10,7 @@ public sealed class ChangesAreLongEnough() : Rule(
     "time.change",
     "The change before a station is as long as what has to happen in it takes.",
     "People are still on their way when the bell rings, and the next target cannot be reached.",
-    "[M] our own times, handbook section 3; two paces in the settings")
+    "[M] our own times; two paces in the settings")
 {
     public override IEnumerable<Finding> Check(ClassReview review) => review.Plan.Blocks.SelectMany((block, b) => block.Shape switch
     {

@@ -9,7 +9,7 @@ public sealed class SwitchesAreLongEnough() : Rule(
     "time.switch",
     "A switch of sides is as long as the position needs.",
     "Whoever turns over is still turning when the other side begins.",
-    "[M] our own times, handbook section 3; two paces in the settings",
+    "[M] our own times; two paces in the settings",
     "Some let the switch run into the other side: then that side is done for less long.")
 {
     public override IEnumerable<Finding> Check(ClassReview review) =>

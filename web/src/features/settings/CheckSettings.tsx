@@ -1,4 +1,4 @@
-import { Button, Switch, TextInput } from '@mantine/core'
+import { Button, Checkbox, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { TypedField } from '../../ui/NumberField'
@@ -51,7 +51,7 @@ function CheckRow({ rule, preferences, onSave }: Props & { rule: Rule }) {
 
   return (
     <li className={css.check}>
-      <Switch
+      <Checkbox
         label={rule.says}
         checked={off === undefined}
         onChange={(event) => {
