@@ -102,6 +102,8 @@ public class RuleTests
         // A jump squat lands once a rep.
         Of("order.contacts", Severity.Consider, "class", Class("", B("main", "\"rounds\":3", S("jump-squat", """{"kind":"reps","amount":27,"tempo":"1-0-1-0"}"""))), ":27", ":26"),
         Of("order.contacts", Severity.Fix, "class", Class("", B("main", "\"rounds\":11", S("jump-squat", """{"kind":"reps","amount":11,"tempo":"1-0-1-0"}"""))), ":11,\"tempo", ":7,\"tempo"),
+        // As written, also where the bell cuts it.
+        Of("order.contacts", Severity.Consider, "class", Class("", Rotation("\"windowSeconds\":10", S("jump-squat", """{"kind":"reps","amount":81,"tempo":"1-0-1-0"}"""), S("hip-hinge", T(10)))), ":81", ":80"),
         Of("order.practise", Severity.Consider, "b1s1", Class("", B("main", "", S("squat", main: """ "load":{"implement":"kettlebell","kg":8}"""))), "\"kg\":8", "\"kg\":7.5"),
         Of("order.practise", Severity.Consider, "b1s1", Class("", B("main", "", S("kettlebell-swing"))), "kettlebell-swing", "hip-hinge"),
         // In a rotation somebody begins at the weight.

@@ -92,6 +92,51 @@ public class CheckApiTests(Studio studio) : IClassFixture<Studio>
         }
     }
 
+    /// <summary>One page before the class, from what the store knows; what is left for the occasion is kept with it, and ticks are.</summary>
+    [Fact]
+    public async Task A_session_is_ready_only_when_it_is_so()
+    {
+        var ida = (string)(await studio.Post("/api/people", """{"name":"Ida","limits":[{"limit":"knee","strict":true,"note":"planted-care"}]}"""))["id"]!;
+        await studio.Post("/api/rooms", """{"name":"Hall","floor":{"widthM":8,"lengthM":10,"fixtures":[]},"stock":[{"item":"mat","count":1,"place":"shelf"}]}""");
+        var view = await studio.Post("/api/classes/file", Round);
+        var session = (string)view["sessions"]![0]!["id"]!;
+        using var booked = await studio.Put($"/api/sessions/{session}", $$"""{"booking":{"zone":"Europe/Lisbon","startsAt":"2026-12-01T18:00","headCount":2,"expected":["{{ida}}"]} }""", "1");
+        Assert.True(booked.IsSuccessStatusCode);
+        var with = $$"""{"class":{{Round}}}""";
+        async Task<JsonNode> Ready() => await studio.Post($"/api/sessions/{session}/ready", with);
+        async Task<string[]> Open() => [.. (await studio.Post($"/api/sessions/{session}/checks", with))["findings"]!.AsArray().Where(f => f!["waived"] is null).Select(f => $"{f!["code"]}@{f["place"]}")];
+
+        var before = await Ready();
+        Assert.False((bool)before["ready"]!);
+        Assert.Contains("people.gap@s1", await Open());
+        Assert.Equal("toMend", (string)before["lines"]!.AsArray().Single(l => (string)l!["of"]! == "People")!["standing"]!);
+        // Care in its short words, never the note.
+        Assert.Equal("knee care, strict", (string)before["care"]![0]!["words"]!);
+        Assert.DoesNotContain("planted-care", before.ToJsonString(), StringComparison.Ordinal);
+
+        foreach (var place in new[] { "s1", "s2" })
+        {
+            using var left = await studio.Put($"/api/sessions/{session}/waivers", $$"""{"code":"people.gap","place":"{{place}}","reason":"she sits it out"}""", "1");
+            Assert.True(left.IsSuccessStatusCode);
+        }
+
+        Assert.DoesNotContain("people.gap@s1", await Open());
+        using var again = await studio.Put($"/api/sessions/{session}/waivers", """{"code":"people.gap","place":"s1"}""", "1");
+        Assert.Contains("people.gap@s1", await Open());
+        foreach (var wrong in new[] { """{"code":"time.over","place":"class","reason":"no"}""", """{"code":"no.such","place":"class","reason":"no"}""" })
+        {
+            using var refused = await studio.Put($"/api/sessions/{session}/waivers", wrong, "1");
+            Assert.Equal("/code", (string)(await Read(refused))["errors"]![0]!["pointer"]!);
+        }
+
+        using var nobody = await studio.Put($"/api/sessions/{Guid.NewGuid()}/waivers", """{"code":"people.gap","place":"s1","reason":"x"}""", "1");
+        Assert.Equal(404, (int)nobody.StatusCode);
+
+        using var tick = await studio.Put($"/api/sessions/{session}/ticks", """{"key":"From: shelf: mat","done":true}""", "1");
+        Assert.True(tick.IsSuccessStatusCode);
+        Assert.False(string.IsNullOrEmpty((string)(await Ready())["inOneLine"]!));
+    }
+
     /// <summary>The command ends with 0 where a class may be held so, 1 where not, 2 where a file cannot be read.</summary>
     [Fact]
     public async Task Files_are_checked_on_the_command_line()

@@ -101,7 +101,7 @@ public sealed record Course(ImmutableArray<Piece> Pieces)
             else
             {
                 var part = block.Stations[stay.Station].Dose[span.Part!.Value];
-                writer.Work(stay.Block, stay.Round, stay.Station, span.Part.Value, span.Side!.Value, start + span.Start.Value, length, Done(part, stay.Round, length));
+                writer.Work(stay.Block, stay.Round, stay.Station, span.Part.Value, span.Side!.Value, start + span.Start.Value, length, Done(part, block.Stations[stay.Station], stay.Round, length));
             }
 
             now = span.End.Value;
@@ -110,11 +110,11 @@ public sealed record Course(ImmutableArray<Piece> Pieces)
         writer.Spare(stay.Window.Value - now);
     }
 
-    /// <summary>How much of a part a go of that length is.</summary>
-    private static int Done(Part part, int round, int seconds) => part.Kind switch
+    /// <summary>How much of a part a go is: as written, also where the bell cuts it; of chunks, as long as it takes.</summary>
+    private static int Done(Part part, Station station, int round, int seconds) => part.Kind switch
     {
-        PartKind.Reps => Math.Min(part.Amount.At(round).To, (int)Math.Round(seconds / part.RepSeconds, MidpointRounding.AwayFromZero)),
-        PartKind.Distance => Math.Min(part.Amount.At(round).To, (int)Math.Round(seconds / part.Pace, MidpointRounding.AwayFromZero)),
+        PartKind.Reps when station.Chunk > 0 => (int)Math.Round(seconds / part.RepSeconds, MidpointRounding.AwayFromZero),
+        PartKind.Reps or PartKind.Distance => part.Amount.At(round).To,
         _ => seconds,
     };
 

@@ -38,7 +38,7 @@ public sealed class PlanChanges
             words.Add($"{name}: {Dose(before)} → {Dose(after)}");
         }
 
-        Items(name + ": ", List(before, "options"), List(after, "options"), OptionName, "option", (option, x, y) => Fields($"{name}, {option}: ", x, y));
+        Items(name + ": ", List(before, "options"), List(after, "options"), OptionName, "option", (option, x, y) => Fields($"{option}: ", x, y));
     }
 
     /// <summary>Plain fields, in words: "rounds 3 → 2".</summary>
@@ -160,6 +160,8 @@ public sealed class PlanChanges
         JsonArray { Count: 0 } => "none",
         JsonArray a when a.All(i => i is JsonValue) => string.Join(", ", a.Select(i => i!.ToJsonString())),
         JsonArray a => $"{a.Count} entries",
+        JsonObject load when load["implement"] is not null => $"{(load["kg"] is { } kg ? $"{kg.ToJsonString()} kg " : "")}{Text(load, "implement")}",
+        JsonObject range when range["from"] is not null && range["to"] is not null => $"{range["from"]!.ToJsonString()}–{range["to"]!.ToJsonString()}",
         _ => "another",
     };
 

@@ -50,8 +50,7 @@ export function Verdict() {
           figures. {faults[0]?.detail}
         </p>
       )}
-      {!empty && faults.length === 0 && <Findings />}
-      {/* Beneath the findings: its offers come later, and must not move what is about to be pressed. */}
+      {/* Above the findings: those come later, and must not move what is about to be pressed. */}
       {!empty && faults.length === 0 && evaluation && evaluation.totals.overSeconds !== 0 && (
         <section className={css.fit} aria-label="Fit to the slot">
           {/* Far from its slot a class is still being put together: offers would be in the way. */}
@@ -64,6 +63,7 @@ export function Verdict() {
           )}
         </section>
       )}
+      {!empty && faults.length === 0 && <Findings />}
       {!empty && evaluation && <Shares evaluation={evaluation} />}
       {!empty && faults.length === 0 && (
         <Button component={Link} to="../ready" relative="path" fullWidth mt="md" variant="default">

@@ -24,6 +24,7 @@ type Severity = keyof typeof severities
 export function Findings() {
   const { checks } = useClassEditor()
   const [trouble, setTrouble] = useState('')
+  const [leftOpen, setLeftOpen] = useState(false)
   const open = checks.findings.filter((f) => !f.waived)
   const left = checks.findings.filter((f) => f.waived)
   return (
@@ -33,7 +34,12 @@ export function Findings() {
           {trouble}
         </p>
       )}
-      {open.length === 0 && <p className={css.soft}>Nothing to mend.</p>}
+      {checks.trouble && (
+        <p className={css.trouble} role="alert">
+          People, kit, room and repairs could not be looked at. {checks.trouble}
+        </p>
+      )}
+      {open.length === 0 && !checks.trouble && <p className={css.soft}>Nothing to mend.</p>}
       {(Object.keys(severities) as Severity[]).map((severity) => {
         const here = open.filter((f) => f.severity === severity)
         return (
@@ -52,7 +58,7 @@ export function Findings() {
         )
       })}
       {left.length > 0 && (
-        <details className={css.left}>
+        <details className={css.left} open={leftOpen} onToggle={(event) => setLeftOpen(event.currentTarget.open)}>
           <summary>Left as it is: {left.length}</summary>
           <ul className={css.list}>
             {left.map((finding) => (
@@ -150,7 +156,13 @@ function OfferButton({ offer, onTrouble }: { offer: Offer; onTrouble: (words: st
   const { plan, core, change, setPreview, checks } = useClassEditor()
   const looked = useRef<{ plan: unknown; answer: Schemas['RepairResult'] } | null>(null)
   const looking = useRef(false)
-  useEffect(() => () => setPreview(null), [setPreview])
+  // Whoever looks at something else keeps looking at it when this one goes.
+  useEffect(
+    () => () => {
+      if (looking.current) setPreview(null)
+    },
+    [setPreview],
+  )
 
   const ask = () =>
     answer(api.POST('/api/plans/repair', { body: { class: plan, finding: offer.finding, repair: offer.repair } }))

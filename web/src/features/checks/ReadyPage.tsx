@@ -39,7 +39,13 @@ export function ReadyPage() {
     )
   if (ready.isPending) return <Loader m="xl" aria-label="Looking at everything" />
   if (ready.isError)
-    return <ErrorNote title={`It cannot be said whether the class is ready. ${troubleWords(ready.error)}`} />
+    return (
+      <ErrorNote title={`It cannot be said whether the class is ready. ${troubleWords(ready.error)}`}>
+        <Button variant="default" onClick={() => void ready.refetch()}>
+          Look again
+        </Button>
+      </ErrorNote>
+    )
   const view = ready.data
 
   async function tick(item: Schemas['SetUpItem'], done: boolean) {

@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import type { Evaluation, Plan, Schemas, Session } from '../../api/client'
-import { answer, api } from '../../api/client'
+import { answer, api, troubleWords } from '../../api/client'
 
 export type Finding = Evaluation['findings'][number]
 export type Offer = Schemas['RepairOffer']
@@ -27,6 +27,8 @@ export interface Checks {
   ready: boolean
   /** The findings are those of the class as it stands on the screen. */
   fresh: boolean
+  /** Why nothing is known of people, kit, room and weeks; empty. */
+  trouble: string
 }
 
 /** What the checks say of a class and its session, a moment after it was changed last. Until the first answer: of the class alone. */
@@ -52,12 +54,16 @@ export function useChecks(
     staleTime: 0,
   })
   const known = found.data
-  const findings = known?.findings ?? evaluation?.findings ?? []
+  const fresh = known !== undefined && !found.isPlaceholderData && settled === plan
+  // An answer to an older class may come late: what is said of the class itself never goes back behind what was known.
+  const ofClass = useSettled(evaluation)?.findings ?? []
+  const findings = fresh && known ? known.findings : [...ofClass, ...(known?.findings ?? []).filter((f) => f.ofSession)]
   return {
     findings,
     offers: known?.offers ?? [],
     ready: known?.ready ?? false,
-    fresh: known !== undefined && !found.isPlaceholderData && settled === plan,
+    trouble: found.isError ? troubleWords(found.error) : '',
+    fresh,
   }
 }
 
