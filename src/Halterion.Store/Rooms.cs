@@ -179,7 +179,8 @@ public sealed class Rooms(Database database)
     {
         using var connection = database.Connect();
         connection.Run(
-            done ? "INSERT OR IGNORE INTO session_tick (session_id, tick) VALUES (@id, @tick)" : "DELETE FROM session_tick WHERE session_id = @id AND tick = @tick",
+            done ? "INSERT OR IGNORE INTO session_tick (session_id, tick) VALUES (@id, @tick)"
+                : "DELETE FROM session_tick WHERE session_id = @id AND tick = @tick",
             [("@id", session), ("@tick", tick)]);
     }
 

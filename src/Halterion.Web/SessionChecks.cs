@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using System.Globalization;
 using Halterion.Core;
@@ -13,6 +14,9 @@ namespace Halterion.Web;
 /// <summary>The checks of a class with all that is known of its session: who comes, with what, where, and what was held before.</summary>
 internal sealed class SessionChecks(SessionRooms sessionRooms, Rooms rooms, Logs logs, Classes classes, Desk desk)
 {
+    /// <summary>What a version of a class is to a history: it never changes again.</summary>
+    private readonly ConcurrentDictionary<(Guid Class, int Version), HeldClass?> held = new();
+
     /// <summary>What was found, and the room it was found in; null where nobody comes.</summary>
     public sealed record Checked(ClassReview Review, ImmutableArray<Finding> Findings, Assignment? Given);
 
@@ -47,22 +51,20 @@ internal sealed class SessionChecks(SessionRooms sessionRooms, Rooms rooms, Logs
         return new History(start, [.. logs.Held(session.Id).Select(h => HeldOf(h.StartsAt, h.Class, h.Version)).OfType<HeldClass>()], last);
     }
 
-    private HeldClass? HeldOf(string startsAt, Guid id, int? version)
-    {
-        if (StartOf(startsAt) is not { } start || (version is { } v ? classes.At(id, v) : classes.Find(id)) is not { } held)
-        {
-            return null;
-        }
+    private HeldClass? HeldOf(string startsAt, Guid id, int? version) =>
+        StartOf(startsAt) is { } start && version is { } of && held.GetOrAdd((id, of), key => Look(key.Class, key.Version)) is { } known
+            ? known with { Start = start } : null;
 
-        var result = desk.Evaluator.Evaluate(held.Plan);
-        if (result is not { Plan: { } plan, Timeline: { } timeline })
+    private HeldClass? Look(Guid id, int version)
+    {
+        if (classes.At(id, version) is not { } stored || desk.Evaluator.Evaluate(stored.Plan) is not { Plan: { } plan, Timeline: { } timeline })
         {
             return null;
         }
 
         var review = new ClassReview(plan, timeline, CheckSettings.Usual);
         return new HeldClass(
-            start, timeline.Length.Value / 60, null,
+            default, timeline.Length.Value / 60, null,
             WeekRule.HardSets(review).ToImmutableSortedDictionary(s => s.Key, s => s.Value),
             review.MainMoves(), null);
     }

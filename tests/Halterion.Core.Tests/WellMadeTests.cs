@@ -5,7 +5,10 @@ using static Halterion.Core.Tests.Classes;
 
 namespace Halterion.Core.Tests;
 
-/// <summary>Who builds a class well is left alone: eight shapes, made up by the rules of the trade, with nothing that must be mended and little to think about.</summary>
+/// <summary>
+/// Who builds a class well is left alone: eight shapes, made up by the rules of the trade, with nothing that must be mended and
+/// little to think about.
+/// </summary>
 public class WellMadeTests
 {
     private const int MostOthers = 3;
@@ -64,13 +67,15 @@ public class WellMadeTests
     [
         // A circuit of five, hip and knee in turn.
         Class(40, "conditioning", Block("\"rounds\":3,\"betweenStations\":20,\"betweenRounds\":90,\"water\":true",
-            Of("squat", T(40)), Of("hip-hinge", T(40)), Of("side-lunge", T(40, "alternate")), Of("glute-bridge", T(40)), Of("reverse-lunge", T(40, "alternate")))),
+            Of("squat", T(40)), Of("hip-hinge", T(40)), Of("side-lunge", T(40, "alternate")), Of("glute-bridge", T(40)),
+                Of("reverse-lunge", T(40, "alternate")))),
         // Straight sets under load, for strength.
         Class(45, "strength", Block("\"order\":\"sets\",\"rounds\":3,\"betweenSets\":120,\"betweenStations\":120,\"water\":true",
             Of("goblet-squat", """{"kind":"reps","amount":8}"""), Of("romanian-deadlift", """{"kind":"reps","amount":8}"""))),
         // Stations on the bell, six round the loft.
         Class(40, "conditioning", Block("\"format\":\"rotation\",\"windowSeconds\":40,\"rounds\":2,\"betweenStations\":20,\"betweenRounds\":90,\"water\":true",
-            Of("squat", T(40)), Of("hip-hinge", T(40)), Of("side-lunge", T(40, "alternate")), Of("glute-bridge", T(40)), Of("reverse-lunge", T(40, "alternate")), Of("march-bridge", T(40, "alternate")))),
+            Of("squat", T(40)), Of("hip-hinge", T(40)), Of("side-lunge", T(40, "alternate")), Of("glute-bridge", T(40)),
+                Of("reverse-lunge", T(40, "alternate")), Of("march-bridge", T(40, "alternate")))),
         // Everyone at their own pace, with a goal that can be reached.
         Class(30, "conditioning", Block("\"order\":\"ownPace\",\"seconds\":600,\"rounds\":4",
             Of("squat", """{"kind":"reps","amount":12}"""), Of("hip-hinge", """{"kind":"reps","amount":12}"""), Of("side-lunge", """{"kind":"reps","amount":12,"side":"alternate"}"""))),

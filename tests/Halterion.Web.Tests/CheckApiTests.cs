@@ -56,7 +56,8 @@ public class CheckApiTests(Studio studio) : IClassFixture<Studio>
         {
             var plan = Plan.Replace("\"slotMinutes\":20", "\"slotMinutes\":20,\"aim\":\"strength\"", StringComparison.Ordinal);
             var body = $$"""{"plan":{{plan}},"date":"2026-11-26","history":[{"start":"2026-11-24","hardSets":{"squat":{{squats}},"lunge":12,"hinge":12,"bridge":12} }{{last}}]}""";
-            return (string?)(await studio.Post("/api/plans/review", body))["findings"]!.AsArray().FirstOrDefault(f => (string)f!["code"]! == "week.sets")?["what"];
+            return (string?)(await studio.Post("/api/plans/review", body))["findings"]!.AsArray()
+                .FirstOrDefault(f => (string)f!["code"]! == "week.sets")?["what"];
         }
 
         Assert.Contains("squat 9", await Said(8), StringComparison.Ordinal);
@@ -104,7 +105,9 @@ public class CheckApiTests(Studio studio) : IClassFixture<Studio>
         Assert.True(booked.IsSuccessStatusCode);
         var with = $$"""{"class":{{Round}}}""";
         async Task<JsonNode> Ready() => await studio.Post($"/api/sessions/{session}/ready", with);
-        async Task<string[]> Open() => [.. (await studio.Post($"/api/sessions/{session}/checks", with))["findings"]!.AsArray().Where(f => f!["waived"] is null).Select(f => $"{f!["code"]}@{f["place"]}")];
+        async Task<string[]> Open() =>
+            [.. (await studio.Post($"/api/sessions/{session}/checks", with))["findings"]!.AsArray().Where(f => f!["waived"] is null)
+                .Select(f => $"{f!["code"]}@{f["place"]}")];
 
         var before = await Ready();
         Assert.False((bool)before["ready"]!);
@@ -144,7 +147,8 @@ public class CheckApiTests(Studio studio) : IClassFixture<Studio>
         var folder = Directory.CreateTempSubdirectory("halterion-check-");
         try
         {
-            var (good, late, broken) = (Path.Combine(folder.FullName, "good.json"), Path.Combine(folder.FullName, "late.json"), Path.Combine(folder.FullName, "broken.json"));
+            var (good, late, broken) = (Path.Combine(folder.FullName, "good.json"), Path.Combine(folder.FullName, "late.json"),
+                Path.Combine(folder.FullName, "broken.json"));
             await File.WriteAllTextAsync(good, """{"format":"halterion-class","version":1,"title":"T","slotMinutes":5,"blocks":[{"name":"Talk","phase":"talk","format":"talk","seconds":300}]}""");
             await File.WriteAllTextAsync(late, """{"format":"halterion-class","version":1,"title":"T","slotMinutes":5,"blocks":[{"name":"Talk","phase":"talk","format":"talk","seconds":301}]}""");
             await File.WriteAllTextAsync(broken, "{");

@@ -35,7 +35,7 @@ public sealed class MutationTests(Studio studio) : IClassFixture<Studio>
             """;
         var review = $$"""
             {"plan":{{whole}},"date":"2026-11-26","headCount":5,"people":[{{full.Replace("{\"name\"", "{\"id\":\"p1\",\"name\"", StringComparison.Ordinal)}}],
-             "pins":[{"person":"p1","station":"b2s1","option":"b2s1o1","reason":"r"}],"waivers":[{"code":"time.over","place":"class","reason":"r"}],"settings":{"count":"up"},
+             "pins":[{"person":"p1","station":"b2s1","option":"b2s1o1","reason":"r"}],"waivers":[{"code":"time.over","place":"class","reason":"r"}],"settings":{"pace":"talking","limits":{"time.drink":15},"off":["mix.plane"]},
              "kit":[{"item":"dumbbell","kg":6,"count":4,"standIn":true,"condition":"good"}],"room":{"widthM":8,"lengthM":12},"groups":{"b3":[["p1"],[],[],[],[],[]]},
              "history":[{"start":"2026-11-24T18:00","minutes":30,"effort":6,"hardSets":{"squat":6},"moves":["squat"],"load":180}]}
             """;
@@ -58,7 +58,12 @@ public sealed class MutationTests(Studio studio) : IClassFixture<Studio>
             (HttpMethod.Post, "/api/circles", $$"""{"name":"Tuesday","together":true,"people":["{{person}}"]}"""),
             (HttpMethod.Post, "/api/people/csv", """{"text":"name;height\nCy;170","heading":true,"columns":["name","stature"]}"""),
             (HttpMethod.Post, "/api/plans/review", review),
-            (HttpMethod.Put, "/api/settings/preferences", """{"count":"up","startSide":"left","heights":[20,30]}"""),
+            (HttpMethod.Post, "/api/plans/repairs", $$"""{"class":{{whole}} }"""),
+            (HttpMethod.Post, $"/api/sessions/{session}/checks", $$"""{"class":{{whole}} }"""),
+            (HttpMethod.Post, $"/api/sessions/{session}/ready", $$"""{"class":{{whole}} }"""),
+            (HttpMethod.Put, $"/api/sessions/{session}/waivers", """{"code":"kit.short","place":"b2","reason":"r"}"""),
+            (HttpMethod.Put, $"/api/sessions/{session}/ticks", """{"key":"From: rack: mat","done":true}"""),
+            (HttpMethod.Put, "/api/settings/preferences", """{"count":"up","startSide":"left","heights":[20,30],"limits":{"leg.long":120},"off":{"mix.plane":"r"} }"""),
             (HttpMethod.Put, "/api/settings/fit", """{"restWeight":1,"perChange":5}"""),
             (HttpMethod.Put, "/api/own-moves", """{"moves":[{"id":"mine","name":"Mine","family":"squat","faults":[{"seen":"a","fix":"b"}],"dose":{"kind":"reps","amount":10}}]}"""),
         ];

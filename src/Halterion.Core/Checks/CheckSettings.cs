@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Halterion.Core.Plans;
+using Halterion.Core.Room;
 
 namespace Halterion.Core.Checks;
 
@@ -8,7 +9,8 @@ namespace Halterion.Core.Checks;
 /// <param name="Off">Rules switched off, by code, with the reason.</param>
 public sealed record CheckSettings(Pace Pace, ImmutableSortedDictionary<string, decimal> Limits, ImmutableSortedDictionary<string, string> Off)
 {
-    public static readonly CheckSettings Usual = new(Pace.Brisk, ImmutableSortedDictionary<string, decimal>.Empty, ImmutableSortedDictionary<string, string>.Empty);
+    public static readonly CheckSettings Usual = new(Pace.Brisk, ImmutableSortedDictionary<string, decimal>.Empty,
+        ImmutableSortedDictionary<string, string>.Empty);
 
     public static CheckSettings Of(Preferences preferences) => new(preferences.Pace, preferences.Limits, preferences.Off);
 
@@ -102,11 +104,11 @@ public static class Thresholds
     public const int BandChanges = 3;
     public const int MostAtAStation = 4;
 
-    /// <summary>Square metres a person: on the spot, for jumps and swings, and a lane.</summary>
-    public const double Spot = 4;
-    public const double HopSpot = 6;
-    public const double LaneWidth = 1.5;
-    public const double LaneLength = 6;
+    /// <summary>Square metres a person, as the floor is laid out: on the spot, for jumps and swings, and a lane.</summary>
+    public const double Spot = FloorLayout.Spot * FloorLayout.Spot;
+    public const double HopSpot = FloorLayout.Spot * FloorLayout.HopLength;
+    public const double LaneWidth = FloorLayout.LaneWidth;
+    public const double LaneLength = FloorLayout.LaneLength;
 
     public const int HardSets = 10;
     public const int HardHours = 36;

@@ -77,7 +77,8 @@ public sealed record Course(ImmutableArray<Piece> Pieces)
             }
             else
             {
-                writer.Work(span.Block, span.Round ?? 0, station, span.Part ?? 0, span.Side ?? Side.Both, span.Start.Value, span.Length().Value, span.Amount ?? 0);
+                writer.Work(span.Block, span.Round ?? 0, station, span.Part ?? 0, span.Side ?? Side.Both, span.Start.Value, span.Length()
+                    .Value, span.Amount ?? 0);
             }
         }
 
@@ -101,7 +102,8 @@ public sealed record Course(ImmutableArray<Piece> Pieces)
             else
             {
                 var part = block.Stations[stay.Station].Dose[span.Part!.Value];
-                writer.Work(stay.Block, stay.Round, stay.Station, span.Part.Value, span.Side!.Value, start + span.Start.Value, length, Done(part, block.Stations[stay.Station], stay.Round, length));
+                writer.Work(stay.Block, stay.Round, stay.Station, span.Part.Value, span.Side!.Value, start + span.Start.Value, length,
+                    Done(part, block.Stations[stay.Station], stay.Round, length));
             }
 
             now = span.End.Value;

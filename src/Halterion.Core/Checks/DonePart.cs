@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Runtime.CompilerServices;
 using Halterion.Core.Demands;
 using Halterion.Core.Moves;
 using Halterion.Core.Plans;
@@ -11,16 +10,15 @@ namespace Halterion.Core.Checks;
 /// <param name="Facts">Null where nothing is known of the move's body.</param>
 public sealed record DonePart(Part Part, int Index, Move Move, Manner Manner, OptionFacts? Facts, bool OfMain)
 {
-    private static readonly ConditionalWeakTable<Move, ImmutableHashSet<KitItem>[]> Kits = [];
-
-    /// <summary>All that the words of a move's kit name; read once.</summary>
-    private ImmutableHashSet<KitItem> Kit => Kits.GetValue(Move, move => [[.. move.Kit.SelectMany(words => KitWords.Read(words)).SelectMany(n => (n.Or ?? []).Prepend(n)).Select(n => n.Item)]])[0];
+    private ImmutableArray<Need> Kit { get; init; } = [];
 
     public static DonePart? Of(Part part, int index, Option option, Station station, MoveLibrary moves)
     {
         var doing = option.In(station, index);
         return moves.Find(doing.Move) is { } move
-            ? new DonePart(part, index, move, doing.Manner, OptionFacts.Of(move, doing.Manner, moves), option.Tier == Tier.Main)
+            ? new DonePart(part, index, move, doing.Manner, OptionFacts.Of(move, doing.Manner, moves),
+                option.Tier == Tier.Main)
+            { Kit = Needs.KitOf(move, moves) }
             : null;
     }
 
@@ -42,7 +40,29 @@ public sealed record DonePart(Part Part, int Index, Move Move, Manner Manner, Op
         : OfMain && (Part.LoadKg is not null || Part.LoadFactor is not null) || NeedsWeight;
 
     private bool NeedsWeight => Move.Poses is { } poses ? poses.Holds is { Kind: not "stick" }
-        : Kit.Overlaps([KitItem.Dumbbell, KitItem.Kettlebell, KitItem.Barbell, KitItem.Plate, KitItem.Ball, KitItem.Bottle]);
+        : Has(KitItem.Dumbbell, KitItem.Kettlebell, KitItem.Barbell, KitItem.Plate, KitItem.Ball, KitItem.Bottle);
+
+    /// <summary>Whether the move is done with one of these.</summary>
+    private bool Has(params ReadOnlySpan<KitItem> items)
+    {
+        foreach (var need in Kit)
+        {
+            if (items.Contains(need.Item))
+            {
+                return true;
+            }
+
+            foreach (var or in need.Or ?? [])
+            {
+                if (items.Contains(or.Item))
+                {
+                    return true;
+                }
+            }
+        }
+
+        return false;
+    }
 
     /// <summary>Of all that is held.</summary>
     public double Kilograms => !IsLoaded ? 0
@@ -51,13 +71,14 @@ public sealed record DonePart(Part Part, int Index, Move Move, Manner Manner, Op
         : Facts?.Kilograms ?? 0;
 
     /// <summary>A band round the legs, or any other.</summary>
-    public bool HasBand => Manner.Band is { } band ? band != BandStrength.None : Kit.Contains(KitItem.Band) || Kit.Contains(KitItem.LongBand);
+    public bool HasBand => Manner.Band is { } band ? band != BandStrength.None : Has(KitItem.Band, KitItem.LongBand);
 
     /// <summary>The band that is put on; null: none.</summary>
-    public BandStrength? BandOn => Manner.Band is { } band ? band == BandStrength.None ? null : band : Kit.Contains(KitItem.Band) ? BandStrength.Light : null;
+    public BandStrength? BandOn => Manner.Band is { } band ? band == BandStrength.None ? null : band : Has(KitItem.Band) ? BandStrength.Light : null;
 
     /// <summary>A hand, a wall, a chair, or whatever else holds up the balance.</summary>
-    public bool IsHeld => Manner.Support is not (null or Support.None or Support.HandOnThigh or Support.Knees) || Manner.Support is null && (Facts?.HandHold ?? false);
+    public bool IsHeld => Manner.Support is not (null or Support.None or Support.HandOnThigh or Support.Knees) || Manner.Support is null
+        && (Facts?.HandHold ?? false);
 
     public bool IsPadded => Manner.Surface is Surface.Pad or Surface.Soft;
 

@@ -34,6 +34,21 @@ internal static class RepairKit
         return part;
     }
 
+    /// <summary>The most that an amount of a file says: of a range its end, of a list its largest.</summary>
+    public static int Most(JsonNode amount) => amount switch
+    {
+        JsonArray list => list.Max(a => Most(a!)),
+        JsonObject range => Most(range["to"]!),
+        _ => (int)amount.GetValue<decimal>(),
+    };
+
+    /// <summary>Another amount, entry by entry where it is listed by round.</summary>
+    public static void Change(JsonObject part, Func<int, int> change) => part["amount"] = part["amount"] switch
+    {
+        JsonArray list => new JsonArray([.. list.Select(a => (JsonNode)change(Most(a!)))]),
+        var one => change(Most(one!)),
+    };
+
     /// <summary>Gives two stations each other's place.</summary>
     public static void Swap(this JsonObject root, StationAt one, int other)
     {
@@ -47,9 +62,19 @@ internal static class RepairKit
         Enumerable.Range(0, at.Block.Stations.Length).Where(i => i != at.S).OrderBy(i => Math.Abs(i - at.S))
             .Select(i => (Action<JsonObject>)(root => root.Swap(at, i)));
 
-    public static JsonArray Options(params JsonObject[] options) => new([.. options]);
-
-    public static void Put(this JsonObject of, string field, JsonNode value) => of[field] = value;
+    /// <summary>A block that fills so many seconds with moves, each as long as the others.</summary>
+    /// <param name="make">A station of a move and its seconds.</param>
+    public static JsonObject Filled(string name, string phase, string[] moves, int seconds, Func<string, int, JsonObject> make)
+    {
+        var each = Math.Clamp((seconds + moves.Length - 1) / moves.Length, 20, 600);
+        return new JsonObject
+        {
+            ["name"] = name,
+            ["phase"] = phase,
+            ["leadInSeconds"] = 0,
+            ["stations"] = new JsonArray([.. moves.Select(m => make(m, each))]),
+        };
+    }
 
     public static Edit Set(StationAt at, string field, int value) => Edit.Set($"{at.Pointer}/{field}", value);
 }

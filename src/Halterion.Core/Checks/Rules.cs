@@ -10,7 +10,8 @@ public static class Rules
     public static readonly ImmutableArray<Rule> All =
     [
         new EndsInTime(), new FillsItsSlot(), new TargetsFitTheBell(), new ChangesAreLongEnough(), new SwitchesAreLongEnough(), new ThereIsTimeToSayIt(),
-        new GoalsCanBeReached(), new ThereIsADrinkBreak(), new WarmsUp(), new CoolsDown(), new MovesAreExplained(), new NobodyStandsIdle(), new RepsAreAtAPace(),
+        new GoalsCanBeReached(), new ThereIsADrinkBreak(), new WarmsUp(), new CoolsDown(), new MovesAreExplained(), new NobodyStandsIdle(),
+            new RepsAreAtAPace(),
         new StrengthRests(), new DensitySuitsTheAim(), new RepsSuitTheAim(),
         new FamiliesTakeTurns(), new JumpsComeEarly(), new LandingsAreFew(), new LoadsArePractised(), new GripRecovers(), new TrunkRecovers(),
         new LegsGetABreak(), new LegsDoTheSame(), new SidesAreSaid(), new HoldsEnd(),

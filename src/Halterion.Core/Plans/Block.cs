@@ -184,7 +184,8 @@ public sealed record Block
         return Stations[first..(last + 1)];
     }
 
-    private Station FirstOfString(Station station)
+    /// <summary>The station at which the string begins that this one is tied into; itself where it is tied to none before it.</summary>
+    public Station FirstOfString(Station station)
     {
         var at = Stations.Length - 1;
         while (at >= 0 && Stations[at].Id != station.Id)

@@ -29,10 +29,10 @@ public sealed record FloorPlan(HallFloor Hall, ImmutableArray<FloorStation> Stat
 public static class FloorLayout
 {
     // [M] Square metres a person, from the handbook, section 8: 4 on the spot, 6 for jumps and swings, a lane of 1.5 × 6 m to travel.
-    private const double Spot = 2;
-    private const double HopLength = 3;
-    private const double LaneWidth = 1.5;
-    private const double LaneLength = 6;
+    public const double Spot = 2;
+    public const double HopLength = 3;
+    public const double LaneWidth = 1.5;
+    public const double LaneLength = 6;
 
     /// <summary>Jumps keep so far from furniture, metres. [M]</summary>
     private const double FromFurniture = 1;

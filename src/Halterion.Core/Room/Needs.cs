@@ -47,9 +47,13 @@ public static class Needs
         public override int GetHashCode() => Move.Id.GetHashCode();
     }
 
+    /// <summary>What the words of a move's kit name; read once.</summary>
+    public static ImmutableArray<Need> KitOf(Move move, MoveLibrary moves) =>
+        moves.Once(new Key(move), () => move.Kit.SelectMany(words => KitWords.Read(words)).ToImmutableArray());
+
     private static List<Need> Of(Move move, Manner manner, MoveLibrary moves)
     {
-        var kit = moves.Once(new Key(move), () => move.Kit.SelectMany(words => KitWords.Read(words)).ToImmutableArray()).ToList();
+        var kit = KitOf(move, moves).ToList();
         if (OnTheFloor(move) && !kit.Exists(n => n.Item is KitItem.Mat or KitItem.Bench or KitItem.Chair))
         {
             kit.Add(new Need(KitItem.Mat));

@@ -57,7 +57,8 @@ public sealed class Supply
         {
             for (var k = 0; k < Kinds.Length; k++)
             {
-                missing[k] = demand[k] == 0 || !served[k].Listed ? 0 : served[k].OnlyWall ? Metres(demand[k], there[k]) : Math.Max(0, demand[k] - (int)there[k]);
+                missing[k] = demand[k] == 0 || !served[k].Listed ? 0 : served[k].OnlyWall ? Metres(demand[k], there[k])
+                    : Math.Max(0, demand[k] - (int)there[k]);
             }
 
             return missing;

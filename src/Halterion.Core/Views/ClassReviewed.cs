@@ -51,7 +51,8 @@ public sealed record ClassReviewed : Evaluation
     public ImmutableArray<BlockGroups> Groups { get; }
 
     /// <param name="waived">What is waived for the occasion.</param>
-    public static ClassReviewed Of(EvaluationResult evaluated, RoomOf room, CheckSettings settings, RoomSize? size, History? history, ImmutableArray<Waiver> waived)
+    public static ClassReviewed Of(EvaluationResult evaluated, RoomOf room, CheckSettings settings, RoomSize? size, History? history,
+        ImmutableArray<Waiver> waived)
     {
         var given = Assigning.Of(room);
         var review = new ClassReview(room.Plan, evaluated.Timeline!, settings, room.Heads > 0 ? new Occasion(room, given, size) : null, history);

@@ -61,7 +61,10 @@ public sealed class Evaluator(MoveLibrary moves, Preferences preferences)
 
     public CheckSettings Settings { get; } = CheckSettings.Of(preferences);
 
-    /// <summary>Reads, compiles and checks a class file. One that was asked for lately, to the byte, is remembered: every screen of a class asks for the same.</summary>
+    /// <summary>
+    /// Reads, compiles and checks a class file. One that was asked for lately, to the byte, is remembered: every screen of a
+    /// class asks for the same.
+    /// </summary>
     public EvaluationResult Evaluate(ReadOnlyMemory<byte> utf8)
     {
         var key = Convert.ToHexString(SHA256.HashData(utf8.Span));

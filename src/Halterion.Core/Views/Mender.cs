@@ -67,7 +67,8 @@ public sealed class Mender
 
     /// <summary>The class after a repair; null if it has no such finding, or the repair does not keep its word.</summary>
     public Mended? Mend(string finding, int repair) =>
-        Before.Findings.FirstOrDefault(f => f.Key == finding) is { } found && repair >= 0 && repair < found.Repairs.Length ? Try(found, found.Repairs[repair]) : null;
+        Before.Findings.FirstOrDefault(f => f.Key == finding) is { } found && repair >= 0 && repair < found.Repairs.Length
+            ? Try(found, found.Repairs[repair]) : null;
 
     private Mended? Try(Finding finding, Repair repair)
     {
@@ -118,7 +119,8 @@ public sealed class Mender
     /// <summary>What is only moved to another place is not cleared.</summary>
     private bool Clears(Finding finding, Evaluation after) =>
         after.Findings.Where(f => f.Waived is null).All(f => f.Key != finding.Key
-            && (f.Severity >= finding.Severity && f.Code != finding.Code || Before.Findings.Any(b => b.Key == f.Key && b.Waived is null && b.Severity <= f.Severity)));
+            && (f.Severity >= finding.Severity && f.Code != finding.Code
+                || Before.Findings.Any(b => b.Key == f.Key && b.Waived is null && b.Severity <= f.Severity)));
 
     private Mended Done(JsonObject root, Evaluation after) => new(root, after, PlanChanges.Between(file, root, evaluator.Moves));
 

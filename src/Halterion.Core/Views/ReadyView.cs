@@ -43,7 +43,6 @@ public sealed record SetUpPlace(string Place, ImmutableArray<SetUpItem> Items);
 /// <param name="Ready">Nothing is left that must not stay so.</param>
 /// <param name="Says">"Ready", or what is in the way.</param>
 /// <param name="InOneLine">How dense it is, jumps, the longest time on one leg, the hardest moment.</param>
-/// <param name="HardestAt">Seconds from the start; null where there is no main work.</param>
 /// <param name="Findings">What is still open, and what was left as it is.</param>
 /// <param name="Off">Checks that are switched off, with the reason.</param>
 public sealed record ReadyView(
@@ -51,7 +50,6 @@ public sealed record ReadyView(
     string Says,
     ImmutableArray<ReadyLine> Lines,
     string InOneLine,
-    Seconds? HardestAt,
     ImmutableArray<Finding> Findings,
     ImmutableArray<ReadyCare> Care,
     ImmutableArray<string> Cautions,
@@ -76,14 +74,13 @@ public sealed record ReadyView(
     {
         var open = findings.Where(f => f.Waived is null).ToImmutableArray();
         var grave = open.Count(f => f.Severity is Severity.Stop or Severity.Fix);
-        var (line, hardest) = Measured(review);
         var shows = ShowsOf(review.Plan, preferences);
         return new ReadyView(
             grave == 0,
             grave == 0 ? open.Length == 0 ? "Ready." : $"Ready. {Many(open.Length, "thing", "things")} to think about, none in the way."
                 : $"Not ready: {Many(grave, "thing", "things")} to mend first.",
-            [.. LinesOf(review, open, preferences)],
-            line, hardest, findings,
+            [.. LinesOf(review, open)],
+            ClassMeasure.Of(review).InOneLine, findings,
             [.. CareOf(review)],
             Usual,
             [.. shows.Select(s => s.Show)],
@@ -94,7 +91,7 @@ public sealed record ReadyView(
 
     private static string Many(int count, string one, string more) => count == 1 ? $"1 {one}" : $"{count} {more}";
 
-    private static IEnumerable<ReadyLine> LinesOf(ClassReview review, ImmutableArray<Finding> open, Preferences preferences)
+    private static IEnumerable<ReadyLine> LinesOf(ClassReview review, ImmutableArray<Finding> open)
     {
         ReadyLine Line(string of, string to, string well, Func<Finding, bool> about)
         {
@@ -104,7 +101,8 @@ public sealed record ReadyView(
         }
 
         bool Is(Finding f, params string[] starts) => starts.Any(s => f.Code.StartsWith(s, StringComparison.Ordinal));
-        yield return Line("Time", "build", review.Over == Seconds.Zero ? "Ends to the second." : $"Ends {Seconds.Zero - review.Over} before the slot is over.", f => f.Code == "time.over");
+        yield return Line("Time", "build", review.Over == Seconds.Zero ? "Ends to the second."
+            : $"Ends {Seconds.Zero - review.Over} before the slot is over.", f => f.Code == "time.over");
         yield return Line("The class", "build", "Nothing in it must be mended.", f => !Is(f, "people.", "kit.", "room.") && f.Code != "time.over");
         if (review.Occasion is not { } occasion)
         {
@@ -115,7 +113,8 @@ public sealed record ReadyView(
         var named = occasion.Room.People.Length;
         yield return named == 0
             ? new ReadyLine("People", Standing.NotKnown, $"{Told.People(occasion.Heads)} without a name: nothing is known of their care.", "brief")
-            : Line("People", "room", named == occasion.Heads ? $"All {named} have something right to do everywhere." : $"{named} have something right to do everywhere; {occasion.Heads - named} have no name.", f => Is(f, "people."));
+            : Line("People", "room", named == occasion.Heads ? $"All {named} have something right to do everywhere."
+                : $"{named} have something right to do everywhere; {occasion.Heads - named} have no name.", f => Is(f, "people."));
         yield return occasion.Room.Kit is null
             ? new ReadyLine("Kit", Standing.NotKnown, "No list says what there is.", "room")
             : Line("Kit", "room", "It goes round at every moment.", f => Is(f, "kit."));
@@ -148,29 +147,10 @@ public sealed record ReadyView(
             .Select(g => new SetUpPlace(g.Key, [.. g.Select(k => Item(g.Key, k.Words))]));
         var laid = room.Stations.Where(s => s.Lies.Length > 0).GroupBy(s => s.BlockName)
             .Select(g => new SetUpPlace($"Put out: {g.Key}", [.. g.Select(s => Item(g.Key, $"{s.Number}. {s.Name}: {string.Join(", ", s.Lies)}"))]));
-        SetUpPlace[] looks = room.Looks.IsEmpty ? [] : [new SetUpPlace("Look before use", [.. room.Looks.Select(l => new SetUpItem(LookKey + l.Key, l.Words, ticks.Contains(LookKey + l.Key)))])];
+        SetUpPlace[] looks = room.Looks.IsEmpty ? []
+            : [new SetUpPlace("Look before use", [.. room.Looks.Select(l => new SetUpItem(LookKey + l.Key, l.Words, ticks.Contains(LookKey + l.Key)))])];
         return [.. fetched, .. laid, .. looks];
     }
 
     private static bool IsWall(RoomKit kit) => kit.Words.EndsWith("m of wall", StringComparison.Ordinal);
-
-    private static (string Words, Seconds? At) Measured(ClassReview review)
-    {
-        var main = review.Courses[0].Pieces.Where(p => review.At(p).IsMain).ToArray();
-        if (main.Length == 0)
-        {
-            return ("No main work yet.", null);
-        }
-
-        var spans = review.Timeline.Spans.Where(s => ClassReview.IsMain(review.Plan.Blocks[s.Block])).ToArray();
-        var share = (double)spans.Where(s => s.Kind == SpanKind.Work).Sum(s => s.Length().Value) / spans.Sum(s => s.Length().Value);
-        var landings = review.Courses.Max(c => LandingsAreFew.Of(review, c));
-        var leg = review.Courses.Max(c => LegsGetABreak.Longest(review, c));
-        var hardest = main.Where(p => review.Done(p)?.Facts is not null).MaxBy(p => review.Done(p)!.Facts!.Demand.Overall);
-        var at = review.At(hardest);
-        return (string.Create(
-            CultureInfo.InvariantCulture,
-            $"{Told.Percent(share)} of the main work is work, {(landings == 0 ? "no landings" : $"{landings} landings")}, at most {new Seconds(leg)} on one leg. Hardest: {at.Name}, from minute {hardest.Start / 60 + 1}."),
-            new Seconds(hardest.Start));
-    }
 }

@@ -38,7 +38,8 @@ public sealed class Starters(MoveLibrary moves, Preferences preferences)
     private static Block Sets(int sets, int change = 0) => Circuit(sets, change) with { Shape = BlockShape.Sets };
 
     /// <summary>What a station should offer whatever its move: a new one has it from the beginning.</summary>
-    private static readonly ImmutableHashSet<string> Offered = ["options.hop", "options.load", "options.band", "options.kneel", "options.hold", "options.depth"];
+    private static readonly ImmutableHashSet<string> Offered = ["options.hop", "options.load", "options.band", "options.kneel",
+        "options.hold", "options.depth"];
 
     private readonly Evaluator evaluator = new(moves, preferences);
 
@@ -47,7 +48,14 @@ public sealed class Starters(MoveLibrary moves, Preferences preferences)
     /// <summary>A block whose stations offer what they should, as far as the library has it.</summary>
     private JsonObject Complete(JsonObject block)
     {
-        var root = new JsonObject { ["format"] = "halterion-class", ["version"] = 1, ["title"] = "New", ["slotMinutes"] = 60, ["blocks"] = new JsonArray(block.DeepClone()) };
+        var root = new JsonObject
+        {
+            ["format"] = "halterion-class",
+            ["version"] = 1,
+            ["title"] = "New",
+            ["slotMinutes"] = 60,
+            ["blocks"] = new JsonArray(block.DeepClone())
+        };
         foreach (var code in Offered.Order(StringComparer.Ordinal))
         {
             var findings = evaluator.Look(Encoding.UTF8.GetBytes(root.ToJsonString())).Evaluation?.Findings ?? [];
@@ -73,7 +81,8 @@ public sealed class Starters(MoveLibrary moves, Preferences preferences)
         Of("Follow-along flow", Rounds, "One after the other without a break, led from the front; twice through.",
             Dosed(Block("Flow", Phase.Main, Circuit(2), "squat", "side-lunge", "hip-hinge"), "30 s")),
         Of("Stations on the bell", Bells, "Groups work at all stations at once and move on at the bell, every 40 s.",
-            Rested(Block("Stations on the bell", Phase.Main, Circuit(2, 20) with { Shape = BlockShape.Rotation, Window = new(new Seconds(Bell)) }, "squat", "split-squat"), 90)),
+            Rested(Block("Stations on the bell", Phase.Main,
+                Circuit(2, 20) with { Shape = BlockShape.Rotation, Window = new(new Seconds(Bell)) }, "squat", "split-squat"), 90)),
         Of("On the minute", Bells, "Each station starts on the minute; what the reps leave is rest. Four rounds.",
             Dosed(Block("On the minute", Phase.Main, Circuit(4) with { StartEvery = new Seconds(60) }, "squat", "hip-hinge"), "12")),
         Of("Own pace", Bells, "Everyone goes round alone until the bell, five minutes.",
@@ -87,9 +96,11 @@ public sealed class Starters(MoveLibrary moves, Preferences preferences)
         Of("Hundred in chunks", SetsOf, "A hundred reps, fifty a side, changing sides every ten.",
             Dosed(Block("Hundred in chunks", Phase.Finisher, Plain, "split-squat"), "50 each side by 10 @ 1-0-1-0")),
         Of("Left all through, then right", OneSide, "In every round all stations on one side, then all of them on the other: a round is twice as long.",
-            Rested(Dosed(Block("Left, then right", Phase.Main, Circuit(2, 10) with { SidePass = SidePass.Round }, "split-squat", "staggered-deadlift"), "40 s"), 60)),
+            Rested(Dosed(Block("Left, then right", Phase.Main, Circuit(2, 10) with { SidePass = SidePass.Round }, "split-squat",
+                "staggered-deadlift"), "40 s"), 60)),
         Of("Left round, right round", OneSide, "Round one on one side, round two on the other, and so on: an even number of rounds keeps the legs alike.",
-            Rested(Dosed(Block("Left round, right round", Phase.Main, Circuit(4, 10) with { SidePass = SidePass.Alternate }, "split-squat", "staggered-deadlift"), "40 s"), 45)),
+            Rested(Dosed(Block("Left round, right round", Phase.Main, Circuit(4, 10) with { SidePass = SidePass.Alternate }, "split-squat",
+                "staggered-deadlift"), "40 s"), 45)),
         Of("Warm-up", Ends, "Once through, easy and without a break.",
             Dosed(Block("Warm-up", Phase.Warmup, Circuit(1, 5), "hip-hinge", "squat"), "40 s")),
         Of("Teach a move", Ends, "The squat to a seat, free, and with a band, each shown first; the usual fault is said.",
@@ -116,7 +127,8 @@ public sealed class Starters(MoveLibrary moves, Preferences preferences)
         [
             .. block.Stations.Select((station, i) => station with
             {
-                Dose = [.. station.Dose.Select(p => p with { Rounds = i == 0 ? PartRounds.All : new PartRounds(false, false, [.. Enumerable.Range(i + 1, block.Rounds - i)]) })],
+                Dose = [.. station.Dose.Select(p =>
+                    p with { Rounds = i == 0 ? PartRounds.All : new PartRounds(false, false, [.. Enumerable.Range(i + 1, block.Rounds - i)]) })],
             }),
         ],
     };
@@ -151,7 +163,8 @@ public sealed class Starters(MoveLibrary moves, Preferences preferences)
             var sides = (ready.Sides, ready.Chunk);
             ready = like.PutInto(ready);
             var sided = like.Sides is not null || like.Dose.Length > 1 || like.Dose[0].Side != Side.Both;
-            ready = roundGivesSide ? ready with { Sides = SideRule.AsWritten, Chunk = 0 } : sided ? ready : ready with { Sides = sides.Sides, Chunk = sides.Chunk };
+            ready = roundGivesSide ? ready with { Sides = SideRule.AsWritten, Chunk = 0 } : sided ? ready
+                : ready with { Sides = sides.Sides, Chunk = sides.Chunk };
         }
 
         var alone = new JsonObject { ["name"] = "New", ["phase"] = "main", ["stations"] = new JsonArray(PlanWriter.Of(ready)) };

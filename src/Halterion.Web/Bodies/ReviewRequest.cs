@@ -239,5 +239,6 @@ public sealed record ReviewRequest(
     /// <summary>A day or a start; a day alone is taken as its evening.</summary>
     private static DateTime? When(string text) =>
         DateTime.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) ? day.AddHours(UsualHour)
-        : DateTime.TryParseExact(text, ["yyyy-MM-ddTHH:mm", "yyyy-MM-ddTHH:mm:ss"], CultureInfo.InvariantCulture, DateTimeStyles.None, out var start) ? start : null;
+        : DateTime.TryParseExact(text, ["yyyy-MM-ddTHH:mm", "yyyy-MM-ddTHH:mm:ss"], CultureInfo.InvariantCulture, DateTimeStyles.None,
+            out var start) ? start : null;
 }

@@ -13,7 +13,7 @@ public sealed record CheckRule(string Code, string Says, string Why, string Sour
 
 /// <summary>What the checks say of a class as it is held, and the repairs that keep their word.</summary>
 /// <param name="Ready">Nothing is left that must not stay so.</param>
-public sealed record SessionFindings(ImmutableArray<Finding> Findings, ImmutableArray<RepairOffer> Offers, bool Ready);
+public sealed record SessionFindings(ImmutableArray<Finding> Findings, ImmutableArray<RepairOffer> Offers, bool Ready, HardestMoment? Hardest);
 
 internal static class CheckEndpoints
 {
@@ -30,7 +30,8 @@ internal static class CheckEndpoints
     private static ImmutableArray<CheckRule> All { get; } =
         [.. Rules.All.Select(r => new CheckRule(r.Code, r.Says, r.Why, r.Source, r.Others, Thresholds.Adjustable.GetValueOrDefault(r.Code)))];
 
-    private static Results<Ok<SessionFindings>, ProblemHttpResult> Check(Guid id, Body<ClassRequest> body, SessionRooms rooms, SessionChecks checks, Evaluator evaluator, CancellationToken stop)
+    private static Results<Ok<SessionFindings>,
+        ProblemHttpResult> Check(Guid id, Body<ClassRequest> body, SessionRooms rooms, SessionChecks checks, Evaluator evaluator, CancellationToken stop)
     {
         var (ready, request, problem) = rooms.Read(id, body, r => r.Class);
         if (ready is null || request is null)
@@ -38,9 +39,10 @@ internal static class CheckEndpoints
             return problem!;
         }
 
-        var found = checks.Of(ready).Findings;
+        var (review, found, _) = checks.Of(ready);
         return TypedResults.Ok(new SessionFindings(
-            found, Mender.Of(request.Class, evaluator)?.Offers(stop) ?? [], !found.Any(f => f.Waived is null && f.Severity is Severity.Stop or Severity.Fix)));
+            found, Mender.Of(request.Class, evaluator)?.Offers(stop) ?? [], !found.Any(f => f.Waived is null && f.Severity is Severity.Stop or Severity.Fix),
+            ClassMeasure.Of(review).Hardest));
     }
 
     private static Results<Ok<ReadyView>, ProblemHttpResult> Ready(Guid id, Body<ClassRequest> body, SessionRooms rooms, SessionChecks checks)

@@ -1942,6 +1942,12 @@ export interface components {
             lengthM: number;
             fixtures: components["schemas"]["Fixture"][];
         };
+        /** @description The hardest moment of a class, by the demand model. */
+        HardestMoment: {
+            /** @description Seconds from the start, as the first group of a rotation meets it. */
+            at: components["schemas"]["Seconds"];
+            words: string;
+        };
         Health: {
             status: string;
         };
@@ -2803,7 +2809,6 @@ export interface components {
             lines: components["schemas"]["ReadyLine"][];
             /** @description How dense it is, jumps, the longest time on one leg, the hardest moment. */
             inOneLine: string;
-            hardestAt: null | components["schemas"]["Seconds"];
             /** @description What is still open, and what was left as it is. */
             findings: components["schemas"]["Finding"][];
             care: components["schemas"]["ReadyCare"][];
@@ -3189,6 +3194,7 @@ export interface components {
             offers: components["schemas"]["RepairOffer"][];
             /** @description Nothing is left that must not stay so. */
             ready: boolean;
+            hardest: null | components["schemas"]["HardestMoment"];
         };
         /** @description A window of the sessions. */
         SessionList: {

@@ -43,6 +43,8 @@ interface Props {
   timeOfDay?: (seconds: number) => string | null
   /** What the tape shows instead of the class, such as a way out that is looked at. */
   preview?: string
+  /** The hardest moment of the class. */
+  hardest?: { at: number; words: string }
   /** What is open below: the spans of a station, or of a block. */
   here?: { block: number; station?: number } | null
   onBlock?: (index: number) => void
@@ -66,7 +68,7 @@ function Here({ spans, here }: { spans: TapeSpan[]; here: { block: number; stati
 }
 
 /** The class to scale: a measuring tape with the booked slot marked on it. */
-export function Tape({ spans, blocks, slot, now, dark, timeOfDay, preview, here, onBlock, onSpan }: Props) {
+export function Tape({ spans, blocks, slot, now, dark, timeOfDay, preview, hardest, here, onBlock, onSpan }: Props) {
   const length = spans.at(-1)?.end ?? 0
   const axis = Math.max(length, slot)
   const at = (seconds: number) => `${(100 * seconds) / axis}%`
@@ -233,6 +235,11 @@ export function Tape({ spans, blocks, slot, now, dark, timeOfDay, preview, here,
           <div className={css.slot} style={{ left: `calc(${at(slot)} - 3px)` }} aria-hidden="true">
             <span className={css.slotLabel}>booked {slot / 60} min</span>
           </div>
+          {hardest && (
+            <span className={css.hardest} style={{ left: at(hardest.at) }} title={hardest.words} aria-hidden="true">
+              ▲
+            </span>
+          )}
           {now !== undefined && (
             <div className={css.now} style={{ left: at(Math.min(now, axis)) }} aria-hidden="true" />
           )}

@@ -23,11 +23,15 @@ public sealed class DensitySuitsTheAim() : Rule(
         var share = (double)work / all;
         if (review.Plan.Aim == Aim.Strength && share > Thresholds.DenseForStrength)
         {
-            yield return Found(Severity.Consider, PlaceId.Class, $"{Told.Percent(share)} of the main blocks is work: for strength that is dense, and aerobic in effect.") with { Behind = Numbers() };
+            yield return Found(Severity.Consider, PlaceId.Class,
+                $"{Told.Percent(share)} of the main blocks is work: for strength that is dense, and aerobic in effect.") with
+            { Behind = Numbers() };
         }
         else if (review.Plan.Aim is Aim.Endurance or Aim.Conditioning && share < Thresholds.LooseForConditioning)
         {
-            yield return Found(Severity.Consider, PlaceId.Class, $"{Told.Percent(share)} of the main blocks is work: for {review.Plan.Aim.ToString().ToLowerInvariant()} that is little.") with { Behind = Numbers() };
+            yield return Found(Severity.Consider, PlaceId.Class,
+                $"{Told.Percent(share)} of the main blocks is work: for {review.Plan.Aim.ToString().ToLowerInvariant()} that is little.") with
+            { Behind = Numbers() };
         }
 
         string Numbers() => $"{new Seconds(work)} of {new Seconds(all)}.";

@@ -21,8 +21,9 @@ public sealed class StrengthRests() : Rule(
         var loaded = review.MainStations.Where(s => review.Works(s).Any(p => p.IsLoaded)).ToArray();
         foreach (var at in loaded.Where(s => s.Block is { Shape: BlockShape.Sets, Rounds: > 1 }))
         {
-            var first = at with { S = FirstOfString(at) };
-            var shortest = Enumerable.Range(0, at.Block.Rounds - 1).Min(gap => at.Block.RestOf(at.Block.Stations[first.S], gap));
+            // The rests of a string are those of its first station.
+            var first = review.Stations.First(s => s.Id == at.Block.FirstOfString(at.Station).Id);
+            var shortest = Enumerable.Range(0, at.Block.Rounds - 1).Min(gap => at.Block.RestOf(first.Station, gap));
             if (shortest.Value < Thresholds.StrengthRest)
             {
                 yield return Found(
@@ -45,17 +46,5 @@ public sealed class StrengthRests() : Rule(
                     new Repair($"{Thresholds.StrengthOffer} s between rounds", Edit.Set($"/blocks/{block.B}/betweenRounds", Thresholds.StrengthOffer)));
             }
         }
-    }
-
-    /// <summary>The rests of a string are those of its first station.</summary>
-    private static int FirstOfString(StationAt at)
-    {
-        var first = at.S;
-        while (first > 0 && at.Block.Stations[first - 1].WithNext)
-        {
-            first--;
-        }
-
-        return first;
     }
 }

@@ -4,7 +4,8 @@ namespace Halterion.Core.Checks;
 
 /// <summary>Bands go on and off three times at most.</summary>
 public sealed class BandsStayOn() : Rule(
-    "kit.onOff", "Bands go on or off at most three times in the main work.", "Each time costs ten seconds and a balance on one leg.", "10 s on or off [M]; the limit is [M]")
+    "kit.onOff", "Bands go on or off at most three times in the main work.", "Each time costs ten seconds and a balance on one leg.",
+        "10 s on or off [M]; the limit is [M]")
 {
     public override IEnumerable<Finding> Check(ClassReview review)
     {

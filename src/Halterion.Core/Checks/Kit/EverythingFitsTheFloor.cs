@@ -4,7 +4,8 @@ namespace Halterion.Core.Checks;
 
 /// <summary>What is done at once fits the floor.</summary>
 public sealed class EverythingFitsTheFloor() : RoomRule(
-    "room.area", "What is done at once fits the floor.", "Arms, legs and weights meet.", "[M] 4 m² a person on the spot, 6 for jumps and swings, a lane of 1.5 × 6 m to travel")
+    "room.area", "What is done at once fits the floor.", "Arms, legs and weights meet.",
+        "[M] 4 m² a person on the spot, 6 for jumps and swings, a lane of 1.5 × 6 m to travel")
 {
     public override IEnumerable<Finding> Check(ClassReview review) => review.Occasion is not { Sized: { } size } occasion ? [] :
         from moment in Moments(review, occasion)

@@ -4,7 +4,8 @@ namespace Halterion.Core.Checks;
 
 /// <summary>The kit goes round at every moment.</summary>
 public sealed class KitGoesRound() : Rule(
-    "kit.short", "Of everything there is enough at every moment.", "Somebody looks for a weight while the clock runs.", "Counted: who does what, moment by moment; docs/room.md")
+    "kit.short", "Of everything there is enough at every moment.", "Somebody looks for a weight while the clock runs.",
+        "Counted: who does what, moment by moment; docs/room.md")
 {
     public override IEnumerable<Finding> Check(ClassReview review) => review.Occasion is not { Room.Kit: not null } occasion ? [] :
         from missing in occasion.Given.Shortages

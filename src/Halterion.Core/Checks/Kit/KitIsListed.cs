@@ -21,7 +21,8 @@ public sealed class KitIsListed() : Rule(
             if (unknown.Length > 0)
             {
                 var block = at.First().Block;
-                yield return Found(Severity.Consider, block.Id, $"“{block.Name}” needs {Told.And(unknown.Select(NeedWords.Many))}, and the list of the room says nothing of it.");
+                yield return Found(Severity.Consider, block.Id,
+                    $"“{block.Name}” needs {Told.And(unknown.Select(NeedWords.Many))}, and the list of the room says nothing of it.");
             }
         }
     }

@@ -5,7 +5,8 @@ namespace Halterion.Core.Checks;
 
 /// <summary>At a machine there are as many as it takes.</summary>
 public sealed class MachinesAreFree() : RoomRule(
-    "room.machine", "At a machine there is one person, or two who take turns.", "The others wait, cool down and miss their dose.", "[C] A station with one machine takes one at a time")
+    "room.machine", "At a machine there is one person, or two who take turns.", "The others wait, cool down and miss their dose.",
+        "[C] A station with one machine takes one at a time")
 {
     public override IEnumerable<Finding> Check(ClassReview review) => review.Occasion is not { } occasion ? [] :
         from moment in Moments(review, occasion)
@@ -13,13 +14,15 @@ public sealed class MachinesAreFree() : RoomRule(
         let users = at.Where(d => Machine(review, d) is not null).ToArray()
         where users.Length > 0
         let machine = Machine(review, users[0])!
-        let stock = occasion.Room.Kit is { } kit && kit.Any(l => l.Item == KitItem.Machine && machine.IsServedBy(l)) ? kit.Where(machine.IsServedBy).Sum(l => l.Count) : 1
+        let stock = occasion.Room.Kit is { } kit && kit.Any(l => l.Item == KitItem.Machine && machine.IsServedBy(l))
+            ? kit.Where(machine.IsServedBy).Sum(l => l.Count) : 1
         let room = at.Key.Station.Turns ? 2 * stock : stock
         where users.Length > room
         group (users.Length, stock) by at.Key into station
         let worst = station.MaxBy(s => s.Length)
         select Found(
-            Severity.Fix, station.Key.Id, $"{station.Key.Name}: {Told.People(worst.Length)} at once, and {(worst.stock == 1 ? "1 machine" : $"{worst.stock} machines")}.");
+            Severity.Fix, station.Key.Id,
+                $"{station.Key.Name}: {Told.People(worst.Length)} at once, and {(worst.stock == 1 ? "1 machine" : $"{worst.stock} machines")}.");
 
     private static Need? Machine(ClassReview review, (StationAt At, Option Option) done) =>
         review.Needs(done.Option, done.At).FirstOrDefault(n => n.Item == KitItem.Machine);

@@ -41,6 +41,7 @@ public abstract class RoomRule(string code, string says, string why, string sour
         var named = occasion.Room.People.Select((p, i) => (p.Id, i)).ToDictionary(p => p.Id, p => p.i);
         var groups = occasion.Given.Groups.First(g => g.Block == block.Id);
         var next = occasion.Room.People.Length;
-        return [.. groups.Groups.Select((ids, g) => (int[])[.. ids.Select(id => named[id]), .. Enumerable.Range(0, groups.Sizes[g] - ids.Length).Select(_ => next++)])];
+        return [.. groups.Groups.Select((ids, g) =>
+            (int[])[.. ids.Select(id => named[id]), .. Enumerable.Range(0, groups.Sizes[g] - ids.Length).Select(_ => next++)])];
     }
 }

@@ -18,7 +18,8 @@ public sealed class StationsAreManned() : RoomRule(
             var most = GroupsOf(occasion, block).Max(g => g.Length);
             if (occasion.Heads < block.Stations.Length)
             {
-                yield return Found(Severity.Note, block.Id, $"“{block.Name}”: {Told.People(occasion.Heads)} for {block.Stations.Length} stations; {block.Stations.Length - occasion.Heads} stay empty.");
+                yield return Found(Severity.Note, block.Id,
+                    $"“{block.Name}”: {Told.People(occasion.Heads)} for {block.Stations.Length} stations; {block.Stations.Length - occasion.Heads} stay empty.");
             }
             else if (most > Thresholds.MostAtAStation)
             {

@@ -2,14 +2,16 @@ namespace Halterion.Core.Checks;
 
 /// <summary>Everyone who travels has a lane.</summary>
 public sealed class TravellersHaveLanes() : RoomRule(
-    "room.lane", "Everyone who travels at once has a lane of 1.5 × 6 m.", "People walk into each other, with weights in their hands.", "[M] A lane of 1.5 × 6 m")
+    "room.lane", "Everyone who travels at once has a lane of 1.5 × 6 m.", "People walk into each other, with weights in their hands.",
+        "[M] A lane of 1.5 × 6 m")
 {
     public override IEnumerable<Finding> Check(ClassReview review) => review.Occasion is not { Sized: { } size } occasion ? [] :
         from moment in Moments(review, occasion)
         let travel = moment.Done.Count(d => review.Works(d.Option, d.At).Any(p => p.Travels))
         where travel > Lanes(size)
         group travel by moment.Block into block
-        select Found(Severity.Fix, block.Key.Id, $"“{block.Key.Name}”: {block.Max()} travel at once; the room has {(Lanes(size) == 1 ? "1 lane" : $"{Lanes(size)} lanes")}.");
+        select Found(Severity.Fix, block.Key.Id,
+            $"“{block.Key.Name}”: {block.Max()} travel at once; the room has {(Lanes(size) == 1 ? "1 lane" : $"{Lanes(size)} lanes")}.");
 
     private static int Lanes(RoomSize size) => Math.Max(Laid((double)size.WidthM, (double)size.LengthM), Laid((double)size.LengthM, (double)size.WidthM));
 

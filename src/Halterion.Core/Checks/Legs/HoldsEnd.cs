@@ -13,20 +13,23 @@ public sealed class HoldsEnd() : Rule(
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from at in review.Stations
         where at.IsMainOrActivation
-        let holds = at.Station.Dose.Select((part, i) => (Index: i, part.Kind, Longest: Longest(at, part))).Where(h => h.Kind == PartKind.Hold && h.Longest > Thresholds.LongHold).ToArray()
+        let holds = at.Station.Dose.Select((part, i) => (Index: i, part.Kind, Longest: Longest(at, part)))
+            .Where(h => h.Kind == PartKind.Hold && h.Longest > Thresholds.LongHold).ToArray()
         where holds.Length > 0
         select Found(Severity.Note, at.Id, $"{at.Name} is held for {new Seconds(holds.Max(h => h.Longest))} at a time.", [.. Repairs(at, holds[0].Index)]);
 
     private static int Longest(StationAt at, Part part)
     {
-        var amount = Enumerable.Range(0, at.Block.Rounds).Where(r => part.Rounds.Has(r, at.Block.Rounds)).Select(r => part.Amount.At(r).To).DefaultIfEmpty(0).Max();
+        var amount = Enumerable.Range(0, at.Block.Rounds).Where(r => part.Rounds.Has(r, at.Block.Rounds)).Select(r => part.Amount.At(r).To)
+            .DefaultIfEmpty(0).Max();
         return at.Station.Sides == SideRule.Split ? (amount + 1) / 2 : amount;
     }
 
     private static IEnumerable<Repair> Repairs(StationAt at, int index)
     {
         var part = at.Station.Dose[index];
-        if (at.Station.Sides == SideRule.Split || at.Station.Dose.Length > 10 || part.Amount.Values.Length != 1 || part.Amount.At(0).To is not (> 12 and var amount))
+        if (at.Station.Sides == SideRule.Split || at.Station.Dose.Length > 10 || part.Amount.Values.Length != 1 || part.Amount.At(0)
+            .To is not (> 12 and var amount))
         {
             yield break;
         }

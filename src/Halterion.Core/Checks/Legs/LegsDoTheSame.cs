@@ -60,19 +60,15 @@ public sealed class LegsDoTheSame() : Rule(
                 {
                     foreach (var part in at.Station.Dose.Select((part, i) => (part, i)).Where(p => p.part is { Kind: PartKind.Reps, Side: Side.Alternate }))
                     {
-                        var json = root.PartOf(at, part.i);
-                        json["amount"] = json["amount"] switch
-                        {
-                            JsonArray list => new JsonArray([.. list.Select(a => (JsonNode)Even(a!))]),
-                            var one => Even(one!),
-                        };
+                        RepairKit.Change(root.PartOf(at, part.i), reps => reps + reps % 2);
                     }
                 }
             });
             yield break;
         }
 
-        var passes = review.Plan.Blocks.Select((block, b) => (block, b)).Where(x => x.block.SidePass == SidePass.Alternate && x.block.Rounds % 2 == 1).ToArray();
+        var passes = review.Plan.Blocks.Select((block, b) => (block, b))
+            .Where(x => x.block.SidePass == SidePass.Alternate && x.block.Rounds % 2 == 1).ToArray();
         if (passes.Length > 0)
         {
             yield return new Repair("One round more, so that both sides have as many", root =>
@@ -101,13 +97,14 @@ public sealed class LegsDoTheSame() : Rule(
     /// <summary>What one side does more, the other does too: part by part in their order.</summary>
     private static void Match(JsonArray dose)
     {
-        JsonObject[] Of(string side) => [.. dose.OfType<JsonObject>().Where(p => p["side"]?.GetValue<string>() == side && p["kind"]!.GetValue<string>() != "rest")];
+        JsonObject[] Of(string side) =>
+            [.. dose.OfType<JsonObject>().Where(p => p["side"]?.GetValue<string>() == side && p["kind"]!.GetValue<string>() != "rest")];
         var (left, right) = (Of("left"), Of("right"));
         for (var i = 0; i < Math.Max(left.Length, right.Length); i++)
         {
             if (i < left.Length && i < right.Length)
             {
-                var more = Most(left[i]["amount"]!) >= Most(right[i]["amount"]!) ? left[i] : right[i];
+                var more = RepairKit.Most(left[i]["amount"]!) >= RepairKit.Most(right[i]["amount"]!) ? left[i] : right[i];
                 var less = more == left[i] ? right[i] : left[i];
                 less["amount"] = more["amount"]!.DeepClone();
                 continue;
@@ -118,18 +115,5 @@ public sealed class LegsDoTheSame() : Rule(
             other["side"] = i < left.Length ? "right" : "left";
             dose.Add(other);
         }
-    }
-
-    private static decimal Most(JsonNode amount) => amount switch
-    {
-        JsonArray list => list.Max(a => Most(a!)),
-        JsonObject range => range["to"]!.GetValue<decimal>(),
-        _ => amount.GetValue<decimal>(),
-    };
-
-    private static int Even(JsonNode amount)
-    {
-        var reps = amount is JsonObject range ? range["to"]!.GetValue<int>() : (int)amount.GetValue<decimal>();
-        return reps + reps % 2;
     }
 }

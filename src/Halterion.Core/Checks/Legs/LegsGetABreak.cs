@@ -26,7 +26,8 @@ public sealed class LegsGetABreak() : Rule(
                let last = review.At(worst.Last)
                select Found(
                    worst.Seconds > never ? Severity.Fix : Severity.Consider, at.Id,
-                   at.Id == last.Id ? $"{at.Name} is {new Seconds(worst.Seconds)} on one leg." : $"From {at.Name} to {last.Name} it is {new Seconds(worst.Seconds)} on one leg.",
+                   at.Id == last.Id ? $"{at.Name} is {new Seconds(worst.Seconds)} on one leg."
+                       : $"From {at.Name} to {last.Name} it is {new Seconds(worst.Seconds)} on one leg.",
                    [.. Repairs(at, last, worst)]) with
                {
                    Behind = $"{worst.First.Side} leg, from {worst.First.Start / 60}:{worst.First.Start % 60:00}.",
@@ -74,13 +75,15 @@ public sealed class LegsGetABreak() : Rule(
             yield break;
         }
 
-        if (at.Station is { Sides: SideRule.Each, Dose: [{ Kind: PartKind.Reps } reps], WithNext: false, Chunk: 0 } && (at.S == 0 || !at.Block.Stations[at.S - 1].WithNext))
+        if (at.Station is { Sides: SideRule.Each, Dose: [{ Kind: PartKind.Reps } reps], WithNext: false, Chunk: 0 }
+            && (at.S == 0 || !at.Block.Stations[at.S - 1].WithNext))
         {
             var chunk = Math.Max(1, reps.Amount.Values.Max(a => a.To) / 2);
             yield return new Repair($"Change sides every {chunk}", RepairKit.Set(at, "chunk", chunk));
         }
 
-        if (at.Station.Dose is [{ Kind: PartKind.Time or PartKind.Hold, Amount.Values.Length: 1 } only] && at.Station.Sides != SideRule.Split && only.Amount.At(0).To is > 2 and var amount)
+        if (at.Station.Dose is [{ Kind: PartKind.Time or PartKind.Hold, Amount.Values.Length: 1 } only]
+            && at.Station.Sides != SideRule.Split && only.Amount.At(0).To is > 2 and var amount)
         {
             yield return new Repair($"A rest of {Thresholds.LegBreak} s half-way", root =>
             {

@@ -14,7 +14,8 @@ internal sealed record FamilyShares(int All, IReadOnlyDictionary<Family, int> By
     {
         // Round a rotation everyone does the same in sum.
         var work = review.Courses[0].Pieces.Where(p => counts(review.At(p))).Select(p => (review.Done(p)?.Family, p.Seconds)).ToArray();
-        return new FamilyShares(work.Sum(w => w.Seconds), work.Where(w => w.Family is not null).GroupBy(w => w.Family!.Value).ToDictionary(g => g.Key, g => g.Sum(w => w.Seconds)));
+        return new FamilyShares(work.Sum(w => w.Seconds), work.Where(w => w.Family is not null).GroupBy(w => w.Family!.Value)
+            .ToDictionary(g => g.Key, g => g.Sum(w => w.Seconds)));
     }
 
     public static bool IsAMix(ClassReview review, Func<StationAt, bool> counts) => review.Stations.Count(counts) >= Thresholds.StationsOfAMix;

@@ -30,7 +30,8 @@ public sealed class SomethingGoesSideways() : Rule(
         if (like is not null)
         {
             yield return new Repair("A side lunge as one station more", () => Enumerable.Range(0, like.Block.Stations.Length + 1).Reverse()
-                .Select(place => (Action<JsonObject>)(root => root.BlockAt(like.B)["stations"]!.AsArray().Insert(place, Station(root.PartOf(like, 0), review)))));
+                .Select(place =>
+                    (Action<JsonObject>)(root => root.BlockAt(like.B)["stations"]!.AsArray().Insert(place, Station(root.PartOf(like, 0), review)))));
         }
     }
 

@@ -18,7 +18,8 @@ public sealed class BalanceIsHeld() : OptionRule(
         var main = at.Station.Main;
         Option[] tried =
         [
-            .. new[] { Support.Hand, Support.Chair, Support.Wall }.Select(s => main with { Id = default, Tier = Tier.Easier, Manner = main.Manner with { Support = s } }),
+            .. new[] { Support.Hand, Support.Chair, Support.Wall }.Select(s =>
+                main with { Id = default, Tier = Tier.Easier, Manner = main.Manner with { Support = s } }),
         ];
         var fits = tried.FirstOrDefault(o => Demands.OptionPoses.Of(review.Moves.Find(o.Move)!, o.Manner) is not null);
         return fits is null ? [] : Add(at, "Add the same with a hand hold", fits);

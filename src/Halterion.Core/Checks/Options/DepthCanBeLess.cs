@@ -11,7 +11,8 @@ public sealed class DepthCanBeLess() : OptionRule(
         from at in Judged(review)
         let main = review.Works(at).Select(Knee).DefaultIfEmpty(0).Max()
         where main >= Thresholds.DeepKnee && at.Station.Options.Min(o => review.Works(o, at).Select(Knee).DefaultIfEmpty(0).Max()) > main - Thresholds.LessDeep
-        select Found(Severity.Consider, at.Id, $"{at.Name} bends the knee {Math.Round(main)}°, and no option bends it 20° less.", [.. Repairs(review, at, main)]);
+        select Found(Severity.Consider, at.Id, $"{at.Name} bends the knee {Math.Round(main)}°, and no option bends it 20° less.",
+            [.. Repairs(review, at, main)]);
 
     private static double Knee(DonePart part) => part.Facts?.StandingKnee ?? 0;
 

@@ -10,7 +10,8 @@ public sealed class KneesAreSpared() : OptionRule(
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from at in Judged(review)
         where review.Works(at).Any(p => p.Facts is { KneesOnFloor: true })
-            && !at.Station.Options.Any(o => review.Works(o, at).All(p => p.IsPadded || p.Move.Position is Position.Standing or Position.Seated && p.Facts is not { KneesOnFloor: true }))
+            && !at.Station.Options.Any(o => review.Works(o, at)
+                .All(p => p.IsPadded || p.Move.Position is Position.Standing or Position.Seated && p.Facts is not { KneesOnFloor: true }))
         select Found(Severity.Consider, at.Id, $"{at.Name} puts weight on the knees, and no option has a pad, stands or sits.", [.. Repairs(at)]);
 
     private static IEnumerable<Repair> Repairs(StationAt at) =>

@@ -22,8 +22,10 @@ public sealed class NothingClashes() : OptionRule(
         { Facts.RearRaised: true } or { Manner.Base: Footing.RearRaised } => "a jump with the rear foot raised",
         { IsLoaded: true, Facts.LoadOnBack: true } or { IsLoaded: true, Manner.Load.Position: LoadPosition.Back } => "a jump with a load on the back",
         { IsLoaded: true, Facts.LoadOverhead: true } or { IsLoaded: true, Manner.Load.Position: LoadPosition.Overhead } => "a jump with a load overhead",
-        { Kilograms: >= Thresholds.HeavyForSideBounds, Manner.Load.Position: not LoadPosition.Hips } when part.Move.Plane == Moves.Plane.Frontal || part.Manner.Impact == Impact.Hop =>
-            FormattableString.Invariant($"{part.Kilograms:0.##} kg in the hands in a {(part.Move.Plane == Moves.Plane.Frontal ? "bound to the side" : "hop")}"),
+        { Kilograms: >= Thresholds.HeavyForSideBounds, Manner.Load: not { Position: LoadPosition.Hips } } when part.Move.Plane == Moves.Plane.Frontal =>
+            FormattableString.Invariant($"{part.Kilograms:0.##} kg in the hands in a bound to the side"),
+        { Kilograms: >= Thresholds.HeavyForSideBounds, Manner: { Impact: Impact.Hop, Load: not { Position: LoadPosition.Hips } } } =>
+            FormattableString.Invariant($"{part.Kilograms:0.##} kg in the hands in a hop"),
         _ => null,
     };
 

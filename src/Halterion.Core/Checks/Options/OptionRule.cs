@@ -45,7 +45,8 @@ public abstract class OptionRule(string code, string says, string why, string so
     /// <summary>A move by identity: an own one may change under its name.</summary>
     private sealed record Key(Move Move, Manner Manner, bool Counted, string Free)
     {
-        public bool Equals(Key? other) => other is not null && ReferenceEquals(Move, other.Move) && Manner.Equals(other.Manner) && Counted == other.Counted && Free == other.Free;
+        public bool Equals(Key? other) => other is not null && ReferenceEquals(Move, other.Move) && Manner.Equals(other.Manner)
+            && Counted == other.Counted && Free == other.Free;
 
         public override int GetHashCode() => HashCode.Combine(RuntimeHelpers.GetHashCode(Move), Manner, Counted, Free);
     }

@@ -16,13 +16,15 @@ public sealed class OptionsBothWays() : OptionRule(
         from at in Judged(review)
         let missing = new[] { Tier.Easier, Tier.Harder }.Where(tier => !at.Station.Options.Any(o => o.Tier == tier)).ToArray()
         where missing.Length > 0
-        select Found(Severity.Consider, at.Id, $"{at.Name} has no {string.Join(" and no ", missing.Select(m => WordsOf<Tier>.Of(m)))} option.", [.. Repairs(review, at, missing)]);
+        select Found(Severity.Consider, at.Id,
+            $"{at.Name} has no {string.Join(" and no ", missing.Select(m => WordsOf<Tier>.Of(m)))} option.", [.. Repairs(review, at, missing)]);
 
     private static IEnumerable<Repair> Repairs(ClassReview review, StationAt at, Tier[] missing)
     {
         var proposed = Proposals.For(at.Station.Main.Move, review.Moves);
         var additions = missing.Select(m => m == Tier.Easier ? proposed.Easier : proposed.Harder).OfType<Proposal>().ToArray();
         return additions.Length < missing.Length ? [] :
-            Add(at, "Add " + string.Join(" and ", additions.Select(a => $"{WordsOf<Tier>.Of(a.Of.Tier)}: {a.Name} ({a.Dimension})")), [.. additions.Select(a => a.Of)]);
+            Add(at, "Add " + string.Join(" and ", additions.Select(a => $"{WordsOf<Tier>.Of(a.Of.Tier)}: {a.Name} ({a.Dimension})")),
+                [.. additions.Select(a => a.Of)]);
     }
 }

@@ -20,7 +20,8 @@ public sealed class JumpsComeEarly() : Rule(
         let worst = place.MaxBy(l => l.Share)
         where worst.At.Block.Shape is BlockShape.Circuit or BlockShape.Sets || worst.At.Block is { Shape: BlockShape.Rotation, Rounds: > 1 }
         select worst.At.Block.Shape == BlockShape.Rotation
-            ? Found(Severity.Consider, worst.At.Id, $"Someone reaches {worst.At.Name} after {Told.Percent(worst.Share)} of the main work.", [.. Split(review, worst.At)])
+            ? Found(Severity.Consider, worst.At.Id, $"Someone reaches {worst.At.Name} after {Told.Percent(worst.Share)} of the main work.",
+                [.. Split(review, worst.At)])
             : Found(
                 Severity.Fix, worst.At.Id, $"{worst.At.Name} lands for the first time after {Told.Percent(worst.Share)} of the main work.",
                 new Repair("Move it first", () => First(review, worst.At)));
@@ -99,7 +100,8 @@ public sealed class JumpsComeEarly() : Rule(
     {
         var calm = at.Station.Options.Where(o => o.Tier != Tier.Main).FirstOrDefault(o => review.Works(o, at).All(p => !p.HasImpact))?.Move
             ?? Proposals.For(at.Station.Main.Move, review.Moves).Easier?.Of.Move;
-        if (at.Station.Dose is not [{ Rounds: { First: true, Last: true, Listed.Length: 0 } } part] || calm is not { } move || review.Moves.Find(move) is not { } easier)
+        if (at.Station.Dose is not [{ Rounds: { First: true, Last: true, Listed.Length: 0 } } part] || calm is not { } move
+            || review.Moves.Find(move) is not { } easier)
         {
             yield break;
         }

@@ -56,15 +56,8 @@ public sealed class LandingsAreFew() : Rule(
         {
             foreach (var done in review.Works(at).Where(p => p.HasImpact))
             {
-                var part = root.PartOf(at, done.Index);
-                part["amount"] = part["amount"] switch
-                {
-                    JsonArray list => new JsonArray([.. list.Select(a => (JsonNode)Less(a!))]),
-                    var one => Less(one!),
-                };
+                RepairKit.Change(root.PartOf(at, done.Index), amount => Math.Max(1, (int)Math.Floor(share * amount)));
             }
         }
-
-        int Less(JsonNode amount) => Math.Max(1, (int)Math.Floor(share * (amount is JsonObject range ? range["to"]!.GetValue<int>() : (int)amount.GetValue<decimal>())));
     }
 }

@@ -48,7 +48,10 @@ public sealed class LoadsArePractised() : Rule(
     {
         var move = done.Family switch { Family.Squat => "squat", Family.Lunge => "reverse-lunge", Family.Hinge => "hip-hinge", _ => "glute-bridge" };
         var station = WarmsUp.Station(move, PractiseSeconds, review.Moves);
-        var warm = review.Plan.Blocks.ToList().FindIndex(b => b is { Phase: Phase.Warmup, Shape: BlockShape.Circuit, StartEvery: null, SidePass: SidePass.Station, Stations.Length: < 16 } && !b.Stations[^1].WithNext);
+        var warm = review.Plan.Blocks.ToList()
+            .FindIndex(b =>
+                b is { Phase: Phase.Warmup, Shape: BlockShape.Circuit, StartEvery: null, SidePass: SidePass.Station, Stations.Length: < 16 }
+                    && !b.Stations[^1].WithNext);
         if (warm >= 0)
         {
             root.BlockAt(warm)["stations"]!.AsArray().Add(station);
@@ -56,6 +59,8 @@ public sealed class LoadsArePractised() : Rule(
         }
 
         var first = review.Plan.Blocks.ToList().FindIndex(b => b.Shape != BlockShape.Talk);
-        root.Blocks().Insert(first, new JsonObject { ["name"] = "Without weight first", ["phase"] = "warmup", ["leadInSeconds"] = 0, ["stations"] = new JsonArray(station) });
+        root.Blocks()
+            .Insert(first,
+                new JsonObject { ["name"] = "Without weight first", ["phase"] = "warmup", ["leadInSeconds"] = 0, ["stations"] = new JsonArray(station) });
     }
 }

@@ -56,14 +56,17 @@ public sealed class ChangesAreLongEnough() : Rule(
     private static Repair Longer(Block block, int index, int station, Way way) => way.From > way.To || way.From == way.To
         ? block.Passes > 1
             ? new Repair($"{way.Need.Seconds} before the second pass", Edit.Set($"/blocks/{index}/stations/{station}/changeSeconds", way.Need.Seconds),
-                Edit.Set($"/blocks/{index}/betweenRounds", block.Rounds > 1 && block.BetweenRounds.At(0) < way.Need.Seconds ? way.Need.Seconds : block.BetweenRounds.At(0)))
+                Edit.Set($"/blocks/{index}/betweenRounds", block.Rounds > 1 && block.BetweenRounds.At(0) < way.Need.Seconds
+                    ? way.Need.Seconds : block.BetweenRounds.At(0)))
             : new Repair($"{way.Need.Seconds} between rounds", Edit.Set($"/blocks/{index}/betweenRounds", way.Need.Seconds))
-        : new Repair($"{way.Need.Seconds} to change to {block.Stations[station].Name}", Edit.Set($"/blocks/{index}/stations/{station}/changeSeconds", way.Need.Seconds));
+        : new Repair($"{way.Need.Seconds} to change to {block.Stations[station].Name}",
+            Edit.Set($"/blocks/{index}/stations/{station}/changeSeconds", way.Need.Seconds));
 
     /// <summary>Each way from a station to the next that is done; one of 0 s is passed over, and its change counts.</summary>
     private static IEnumerable<Way> Ways(ClassReview review, Block block)
     {
-        ChangeNeed Needs(int from, int to) => from == to ? ChangeNeed.None : ChangeOver.Between(block.Stations[from], block.Stations[to], false, review.Moves, review.Settings.Pace);
+        ChangeNeed Needs(int from, int to) => from == to ? ChangeNeed.None
+            : ChangeOver.Between(block.Stations[from], block.Stations[to], false, review.Moves, review.Settings.Pace);
         bool Done(int station, int round) => DoseClock.DoesAnything(block.Stations[station], block, round);
         if (block.Shape == BlockShape.Sets)
         {

@@ -25,22 +25,17 @@ public sealed class CoolsDown() : Rule(
         {
             yield return Found(
                 severity, PlaceId.Class,
-                seconds == 0 ? "Nothing brings people down after the main work." : $"The cool-down takes {new Seconds(seconds)}; {new Seconds(least)} would be right.",
+                seconds == 0 ? "Nothing brings people down after the main work."
+                    : $"The cool-down takes {new Seconds(seconds)}; {new Seconds(least)} would be right.",
                 new Repair("Stretches for what was worked", root => root.Blocks().Add(Block(review, WarmsUp.WellAbove(review, Code, least) - seconds))));
         }
     }
 
     private static JsonObject Block(ClassReview review, int missing)
     {
-        string[] moves = [.. review.MainStations.SelectMany(s => review.Works(s)).Select(p => p.Family).Distinct().Select(Stretch).OfType<string>().Distinct().DefaultIfEmpty("childs-pose")];
-        var each = Math.Clamp((missing + moves.Length - 1) / moves.Length, 20, 600);
-        return new JsonObject
-        {
-            ["name"] = "Wind down",
-            ["phase"] = "cooldown",
-            ["leadInSeconds"] = 0,
-            ["stations"] = new JsonArray([.. moves.Select(m => Station(m, each, review.Moves))]),
-        };
+        string[] moves = [.. review.MainStations.SelectMany(s => review.Works(s)).Select(p => p.Family).Distinct().Select(Stretch)
+            .OfType<string>().Distinct().DefaultIfEmpty("childs-pose")];
+        return RepairKit.Filled("Wind down", "cooldown", moves, missing, (move, seconds) => Station(move, seconds, review.Moves));
     }
 
     /// <summary>A one-sided stretch is shared between the sides.</summary>

@@ -1,3 +1,4 @@
+using System.Text.Json.Nodes;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 using Halterion.Core.Timing;
@@ -27,7 +28,8 @@ public sealed class MovesAreExplained() : Rule(
 
     private static IEnumerable<Repair> Demos(ClassReview review)
     {
-        var shown = review.MainStations.Where(s => s.Block.Shape is BlockShape.Circuit or BlockShape.Sets && s.Station.Demo.Values.Length == 0 && s.Station.Say is null).ToArray();
+        var shown = review.MainStations.Where(s => s.Block.Shape is BlockShape.Circuit or BlockShape.Sets
+            && s.Station.Demo.Values.Length == 0 && s.Station.Say is null).ToArray();
         if (shown.Length > 0)
         {
             yield return new Repair("10 s to show each", [.. shown.Select(s => Edit.Set($"{s.Pointer}/demoSeconds", Thresholds.TalkEach))]);
@@ -36,12 +38,14 @@ public sealed class MovesAreExplained() : Rule(
         var first = review.Plan.Blocks.ToList().FindIndex(b => ClassReview.IsMain(b) && b.Stations.Length > 0);
         if (first >= 0)
         {
-            yield return new Repair("A walk-through of 10 s each before the main work", root => root.Blocks().Insert(first, new System.Text.Json.Nodes.JsonObject
+            yield return new Repair("A walk-through of 10 s each before the main work", root => root.Blocks().Insert(first, new JsonObject
             {
                 ["name"] = "Walk-through",
                 ["phase"] = "talk",
                 ["format"] = "talk",
-                ["show"] = new System.Text.Json.Nodes.JsonArray([.. review.MainStations.Take(60).Select(s => new System.Text.Json.Nodes.JsonObject { ["station"] = s.Id.Value, ["seconds"] = Thresholds.TalkEach * Math.Max(1, review.Works(s).Select(p => p.Move.Id).Distinct().Count()) })]),
+                ["show"] = new JsonArray([.. review.MainStations.Take(60)
+                    .Select(s => new JsonObject { ["station"] = s.Id.Value,
+                        ["seconds"] = Thresholds.TalkEach * Math.Max(1, review.Works(s).Select(p => p.Move.Id).Distinct().Count()) })]),
             }));
         }
     }

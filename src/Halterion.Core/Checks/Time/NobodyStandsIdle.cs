@@ -37,7 +37,8 @@ public sealed class NobodyStandsIdle() : Rule(
     private static IEnumerable<Wait> Starts(ClassReview review) =>
         from span in review.Timeline.Spans
         let block = review.Plan.Blocks[span.Block]
-        where span.Kind == SpanKind.Wait && block.StartEvery is not null && DoseClock.DoesAnything(block.Stations[span.Station!.Value], block, span.Round!.Value)
+        where span.Kind == SpanKind.Wait && block.StartEvery is not null
+            && DoseClock.DoesAnything(block.Stations[span.Station!.Value], block, span.Round!.Value)
         select new Wait(span.Block, span.Station!.Value, span.Length().Value, block.StartEvery!.Value.Value);
 
     private static IEnumerable<Repair> Repairs(ClassReview review, StationAt at, Wait wait)
@@ -58,7 +59,8 @@ public sealed class NobodyStandsIdle() : Rule(
         if (part.Kind is PartKind.Reps or PartKind.Pulses or PartKind.Distance && at.Station.Chunk == 0)
         {
             var goes = at.Station.Sides == SideRule.Each ? 2 : 1;
-            var time = Math.Max(1, wait.Window / goes / (at.Station.Turns ? 2 : 1) - (goes > 1 || at.Station.Turns ? at.Block.SwitchAt(at.Station, 0).Value : 0));
+            var time = Math.Max(1,
+                wait.Window / goes / (at.Station.Turns ? 2 : 1) - (goes > 1 || at.Station.Turns ? at.Block.SwitchAt(at.Station, 0).Value : 0));
             yield return new Repair($"Until the bell instead: {new Seconds(time)}{(goes > 1 ? " a side" : "")}", root =>
             {
                 var side = root.PartOf(at, 0)["side"]?.DeepClone();

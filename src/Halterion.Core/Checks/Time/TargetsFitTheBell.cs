@@ -27,7 +27,8 @@ public sealed class TargetsFitTheBell() : Rule(
         var block = review.Plan.Blocks[cut.Block];
         var station = block.Stations[cut.Station];
         var target = PlanWords.Target(station, block, cut.Round);
-        return Found(Severity.Fix, station.Id, $"{station.Name}: {target} takes {cut.Needed}; the bell rings after {cut.Window}.", [.. Repairs(block, station, cut)]);
+        return Found(Severity.Fix, station.Id, $"{station.Name}: {target} takes {cut.Needed}; the bell rings after {cut.Window}.",
+            [.. Repairs(block, station, cut)]);
     }
 
     private static IEnumerable<Repair> Repairs(Block block, Station station, CutDose cut)

@@ -70,7 +70,8 @@ public sealed class ThereIsADrinkBreak() : Rule(
         var middle = (stretch.Start + stretch.End) / 2;
         int Far(IEnumerable<Span> spans) => spans.Min(s => Math.Abs((s.Start.Value + s.End.Value) / 2 - middle));
         var rests = review.Timeline.Spans
-            .Where(s => s.Start.Value > stretch.Start && s.End.Value < stretch.End && s.Gap == (review.Plan.Blocks[s.Block].Shape == BlockShape.Sets ? Gap.Stations : Gap.Rounds))
+            .Where(s => s.Start.Value > stretch.Start && s.End.Value < stretch.End
+                && s.Gap == (review.Plan.Blocks[s.Block].Shape == BlockShape.Sets ? Gap.Stations : Gap.Rounds))
             .GroupBy(s => s.Block).OrderBy(Far);
         foreach (var near in rests)
         {

@@ -23,7 +23,8 @@ public sealed class ThereIsTimeToSayIt() : Rule(
             if (block.Say is { } said && Before(review, b, null) is { } time && said.Seconds > time)
             {
                 yield return Found(
-                    Severity.Note, block.Id, $"What is said before “{block.Name}” takes {said.Seconds}; there are {time}.", [.. OfBlock(block, b, said.Seconds - time)]);
+                    Severity.Note, block.Id, $"What is said before “{block.Name}” takes {said.Seconds}; there are {time}.",
+                        [.. OfBlock(block, b, said.Seconds - time)]);
             }
         }
 
@@ -39,7 +40,8 @@ public sealed class ThereIsTimeToSayIt() : Rule(
     }
 
     private static IEnumerable<Repair> OfBlock(Block block, int index, Seconds missing) =>
-        block.Shape is BlockShape.Circuit or BlockShape.Sets && block.StartEvery is null ? Demo($"/blocks/{index}/stations/0/demoSeconds", block.Stations[0], missing)
+        block.Shape is BlockShape.Circuit or BlockShape.Sets && block.StartEvery is null
+            ? Demo($"/blocks/{index}/stations/0/demoSeconds", block.Stations[0], missing)
         : (block.LeadIn + missing).Value <= LongestLeadIn
             ? [new Repair($"{missing} more to lead in", Edit.Set($"/blocks/{index}/leadInSeconds", block.LeadIn + missing))]
             : [];

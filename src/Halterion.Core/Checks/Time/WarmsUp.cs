@@ -22,14 +22,17 @@ public sealed class WarmsUp() : Rule(
         }
 
         var seconds = review.Timeline.Spans
-            .Where(s => s.Block < first && review.Plan.Blocks[s.Block] is { Shape: not BlockShape.Talk, Phase: Phase.Warmup or Phase.Activation or Phase.Skill })
+            .Where(s => s.Block < first
+                && review.Plan.Blocks[s.Block] is { Shape: not BlockShape.Talk, Phase: Phase.Warmup or Phase.Activation or Phase.Skill })
             .Sum(s => s.Length().Value);
         if (Judged(review, seconds, Code, Thresholds.LeastWarmUp) is var (severity, least))
         {
             yield return Found(
                 severity, PlaceId.Class,
-                seconds == 0 ? "Nothing warms people up before the main work." : $"The warm-up takes {new Seconds(seconds)}; {new Seconds(least)} would be right.",
-                new Repair("A warm-up suited to the main moves", root => root.Blocks().Insert(First(review, first), Block(review, WellAbove(review, Code, least) - seconds))));
+                seconds == 0 ? "Nothing warms people up before the main work."
+                    : $"The warm-up takes {new Seconds(seconds)}; {new Seconds(least)} would be right.",
+                new Repair("A warm-up suited to the main moves", root => root.Blocks()
+                    .Insert(First(review, first), Block(review, WellAbove(review, Code, least) - seconds))));
         }
     }
 
@@ -62,15 +65,9 @@ public sealed class WarmsUp() : Rule(
 
     private static JsonObject Block(ClassReview review, int missing)
     {
-        string[] moves = ["march", .. review.MainStations.SelectMany(s => review.Works(s)).Select(p => p.Family).Distinct().Select(Gentle).OfType<string>().Distinct()];
-        var each = Math.Clamp((missing + moves.Length - 1) / moves.Length, 20, 600);
-        return new JsonObject
-        {
-            ["name"] = "Warm up",
-            ["phase"] = "warmup",
-            ["leadInSeconds"] = 0,
-            ["stations"] = new JsonArray([.. moves.Select(m => Station(m, each, review.Moves))]),
-        };
+        string[] moves = ["march", .. review.MainStations.SelectMany(s => review.Works(s)).Select(p => p.Family).Distinct().Select(Gentle)
+            .OfType<string>().Distinct()];
+        return RepairKit.Filled("Warm up", "warmup", moves, missing, (move, seconds) => Station(move, seconds, review.Moves));
     }
 
     /// <summary>A move in a small range, with a way to do it for whoever may not: marching, or stepping from side to side.</summary>

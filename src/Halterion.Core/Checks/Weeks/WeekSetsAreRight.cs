@@ -5,7 +5,8 @@ namespace Halterion.Core.Checks;
 
 /// <summary>For strength each family has 10 to 20 hard sets in a week.</summary>
 public sealed class WeekSetsAreRight() : WeekRule(
-    "week.sets", "For strength each family has 10 to 20 hard sets in a week.", "Less holds what is there; more is more than most recover from.", "[C] 10–20 hard sets a week for growth",
+    "week.sets", "For strength each family has 10 to 20 hard sets in a week.",
+        "Less holds what is there; more is more than most recover from.", "[C] 10–20 hard sets a week for growth",
     "Some do well on less, close to failure.")
 {
     public override IEnumerable<Finding> Check(ClassReview review)

@@ -2,9 +2,9 @@ import { Button, TextInput } from '@mantine/core'
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
-import type { Schemas } from '../../api/client'
+import type { Plan, Schemas } from '../../api/client'
 import { answer, api, troubleWords } from '../../api/client'
-import { withField } from '../../plan/edit'
+import { partId, withField } from '../../plan/edit'
 import { clock } from '../../ui/time'
 import { useClassEditor } from '../editor/context'
 import css from './Checks.module.css'
@@ -116,9 +116,9 @@ function Group({ findings, onTrouble }: { findings: Finding[]; onTrouble: (words
 }
 
 function One({ finding, onTrouble }: { finding: Finding; onTrouble: (words: string) => void }) {
-  const { checks } = useClassEditor()
+  const { plan, checks } = useClassEditor()
   const offers = checks.offers.filter((offer) => offer.finding === finding.key)
-  const place = finding.place === 'class' ? null : placeLink(finding)
+  const link = seenTo(finding, plan)
   return (
     <>
       <strong>{finding.what}</strong>
@@ -133,9 +133,9 @@ function One({ finding, onTrouble }: { finding: Finding; onTrouble: (words: stri
         <p className={css.soft}>{finding.source}</p>
       </details>
       <span className={css.small}>
-        {place && (
-          <Link to={place} relative="path">
-            {finding.ofSession ? 'To the room' : `To ${finding.where}, ${clock(finding.at ?? 0)}`}
+        {link && (
+          <Link to={link.to} relative="path">
+            {link.words}
           </Link>
         )}
         <Waive finding={finding} onTrouble={onTrouble} />
@@ -144,11 +144,21 @@ function One({ finding, onTrouble }: { finding: Finding; onTrouble: (words: stri
   )
 }
 
-/** Where it is seen to. */
-function placeLink(finding: Finding): string {
-  if (finding.ofSession) return finding.code.startsWith('kit.') ? '../room?view=kit' : '../room'
-  const parts = (finding.pointer ?? '').split('/').length
-  return `../build#${parts > 3 ? 'station' : 'block'}-${finding.place}`
+/** Where it is seen to; null for what is about the class as a whole. */
+function seenTo(finding: Finding, plan: Plan): { to: string; words: string } | null {
+  if (finding.code === 'people.expired') return { to: '/people', words: 'To the people' }
+  if (finding.place === 'class') return null
+  if (finding.code.startsWith('kit.')) return { to: '../room?view=kit', words: 'To the kit' }
+  if (finding.ofSession) return { to: '../room', words: 'To the room' }
+  // An option is seen to at its station.
+  const [, , block, , station] = (finding.pointer ?? '').split('/')
+  const at = plan.blocks[Number(block)]
+  const within = at?.stations?.[Number(station)]
+  if (!at) return null
+  return {
+    to: `../build#${within ? `station-${partId(within)}` : `block-${partId(at)}`}`,
+    words: `To ${finding.where}, ${clock(finding.at ?? 0)}`,
+  }
 }
 
 /** A repair, looked at on the tape before it is taken; one click takes it. */
@@ -234,7 +244,7 @@ function Waive({ finding, onTrouble }: { finding: Finding; onTrouble: (words: st
     }
     try {
       const body = { code: finding.code, place: finding.place, reason: words }
-      await answer(api.PUT('/api/sessions/{id}/waivers', { params: { path: { id: session!.id } }, body }))
+      await answer(api.PUT('/api/sessions/{id}/waivers', { params: { path: { id: session?.id ?? '' } }, body }))
       setReason(null)
       await queries.invalidateQueries({ queryKey: ['checks'] })
       await queries.invalidateQueries({ queryKey: ['ready'] })
@@ -243,6 +253,8 @@ function Waive({ finding, onTrouble }: { finding: Finding; onTrouble: (words: st
     }
   }
 
+  // Without an occasion there is nothing to leave it for.
+  if (finding.ofSession && !session) return null
   if (finding.waived)
     return (
       <button type="button" className={css.quiet} onClick={() => void leave(null)}>

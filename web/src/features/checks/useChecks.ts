@@ -24,7 +24,9 @@ const of = (id: string) => ({ params: { path: { id } } })
 export interface Checks {
   findings: Finding[]
   offers: Offer[]
-  ready: boolean
+  /** Whether it is ready, as last answered; null while that is not known. */
+  ready: boolean | null
+  hardest: Schemas['HardestMoment'] | null
   /** The findings are those of the class as it stands on the screen. */
   fresh: boolean
   /** Why nothing is known of people, kit, room and weeks; empty. */
@@ -61,7 +63,8 @@ export function useChecks(
   return {
     findings,
     offers: known?.offers ?? [],
-    ready: known?.ready ?? false,
+    ready: found.isError ? null : (known?.ready ?? null),
+    hardest: known?.hardest ?? null,
     trouble: found.isError ? troubleWords(found.error) : '',
     fresh,
   }

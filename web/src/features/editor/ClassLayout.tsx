@@ -134,7 +134,14 @@ function OpenClass({ opened, wanted }: { opened: Opened; wanted: string | undefi
           <h1 className={css.title}>{plan.title}</h1>
           <nav aria-label="Steps of this class" className={css.path}>
             {steps.map((step) => (
-              <NavLink key={step.to} to={step.to} className={css.step}>
+              <NavLink
+                key={step.to}
+                to={step.to}
+                className={css.step}
+                data-sign={
+                  step.to === 'ready' && editor.checks.ready !== null ? (editor.checks.ready ? '✓' : '✗') : undefined
+                }
+              >
                 {step.name}
               </NavLink>
             ))}

@@ -84,6 +84,7 @@ export function ClassTape({ editor, onBlock, onSpan }: Props) {
       timeOfDay={at}
       preview={editor.preview ? `As it would be: ${editor.preview.evaluation.verdict}` : undefined}
       blocks={marked}
+      hardest={editor.preview ? undefined : (editor.checks.hardest ?? undefined)}
       spans={spans}
       onBlock={onBlock}
       onSpan={onSpan}
