@@ -1,5 +1,7 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using System.Text.Json;
+using System.Text.Json.Serialization;
 using Halterion.Core.Sessions;
 using Microsoft.Data.Sqlite;
 
@@ -133,7 +135,7 @@ public sealed class Leads(Database database, TimeProvider clock)
                 "INSERT INTO lead_command (lead_id, seq, id, kind, tapped_at, device, payload) VALUES (@lead, @seq, @id, @kind, @at, @device, @payload)",
                 [
                     ("@lead", lead), ("@seq", stored.Length + i), ("@id", fresh[i].Id), ("@kind", fresh[i].Kind.ToString()), ("@at", fresh[i].At),
-                    ("@device", fresh[i].Device ?? ""), ("@payload", fresh[i].Payload),
+                    ("@device", fresh[i].Device ?? ""), ("@payload", fresh[i].Payload is { } carried ? JsonSerializer.Serialize(carried, Payloads) : null),
                 ]);
         }
 
@@ -161,6 +163,15 @@ public sealed class Leads(Database database, TimeProvider clock)
         .. connection.Query(
             "SELECT id, kind, tapped_at, device, payload FROM lead_command WHERE lead_id = @lead ORDER BY seq",
             [("@lead", lead)],
-            r => new LeadCommand(Guid.Parse(r.GetString(0)), Enum.Parse<LeadCommandKind>(r.GetString(1)), r.GetInt64(2), r.GetString(3) is { Length: > 0 } device ? device : null, r.Text(4))),
+            r => new LeadCommand(Guid.Parse(r.GetString(0)), Enum.Parse<LeadCommandKind>(r.GetString(1)), r.GetInt64(2), r.GetString(3) is { Length: > 0 } device ? device : null, PayloadOf(r.Text(4)))),
     ];
+
+    /// <summary>Kept for good: what a later version adds is passed over here, what is missing is null.</summary>
+    private static LeadPayload? PayloadOf(string? json) => json is null ? null : JsonSerializer.Deserialize<LeadPayload>(json, Payloads);
+
+    private static readonly JsonSerializerOptions Payloads = new(JsonSerializerDefaults.Web)
+    {
+        DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
+        Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) },
+    };
 }

@@ -103,12 +103,18 @@ public sealed class People(Database database, TimeProvider clock)
             connection.Run("UPDATE log SET erased = erased + 1 WHERE session_id IN (SELECT session_id FROM log_row WHERE person_id = @id AND came = 1)", [("@id", id.Value)]);
         }
 
+        // What was noted of them while leading goes; the tap itself stays in the row of taps.
+        if (Has(connection, "lead_command", "payload"))
+        {
+            connection.Run("UPDATE lead_command SET payload = '{}' WHERE instr(payload, @id) > 0", [("@id", id.Value)]);
+        }
+
         connection.Run("DELETE FROM person WHERE id = @id", [("@id", id.Value)]);
         // A first name alone may be anybody's, or a word.
         if (name.Contains(' ', StringComparison.Ordinal))
         {
             foreach (var (table, column) in ((string, string)[])[("revision", "plan"), ("lead", "script"), ("log", "note"),
-                ("log_row", "note"), ("template", "block"), ("session_waiver", "reason")])
+                ("log_row", "note"), ("template", "block"), ("session_waiver", "reason"), ("lead_command", "payload")])
             {
                 if (!Has(connection, table, column))
                 {

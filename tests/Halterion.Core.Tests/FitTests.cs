@@ -74,7 +74,7 @@ public class FitTests
         {
             var branch = block.Branches[dice[next++ % 40] % block.Branches.Length];
             seconds += branch.Fixed;
-            edits.AddRange(branch.Rounds.Step?.Edits ?? []);
+            edits.AddRange(branch.Picks.SelectMany(p => p.Step.Edits));
             foreach (var lever in branch.Levers)
             {
                 var choice = lever.Choices[dice[next++ % 40] % lever.Choices.Length];
@@ -182,14 +182,14 @@ public class FitTests
             .. model.Blocks.Take(blocks).Select(b => new FitBlock(
             [
                 .. b.Branches.Take(2).Select(branch => new FitBranch(
-                    branch.Fixed, branch.Rounds, [.. branch.Levers.Take(levers).Select(l => l with { Choices = [.. l.Choices.Take(choices)] })])),
+                    branch.Fixed, branch.Picks, [.. branch.Levers.Take(levers).Select(l => l with { Choices = [.. l.Choices.Take(choices)] })])),
             ])),
         ],
     };
 
     private static IEnumerable<(int Seconds, int Cost)> All(FitModel model) => model.Blocks
         .Select(block => block.Branches.SelectMany(branch => branch.Levers.Aggregate(
-            new[] { (Seconds: branch.Fixed, branch.Rounds.Cost) }.AsEnumerable(),
+            new[] { (Seconds: branch.Fixed, branch.Cost) }.AsEnumerable(),
             (sums, lever) => sums.SelectMany(sum => lever.Choices.Select(c => (sum.Seconds + c.Seconds, sum.Cost + c.Cost))))).ToArray())
         .Aggregate(new[] { (0, 0) }.AsEnumerable(), (sums, block) => sums.SelectMany(sum => block.Select(b => (sum.Item1 + b.Seconds, sum.Item2 + b.Cost))));
 }

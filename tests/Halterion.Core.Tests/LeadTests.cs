@@ -1,6 +1,8 @@
 using System.Collections.Immutable;
+using System.Globalization;
 using System.Runtime.CompilerServices;
 using System.Text.Json;
+using System.Text.Json.Serialization;
 using CsCheck;
 using Halterion.Core.Plans;
 using Halterion.Core.Sessions;
@@ -21,7 +23,7 @@ public class LeadTests
         using var cases = JsonDocument.Parse(File.ReadAllText(Beside("lead-cases.json")));
         Assert.All(cases.RootElement.EnumerateArray(), @case =>
         {
-            var commands = @case.GetProperty("commands").EnumerateArray().Select(c => Command(c[0].GetString()!, c[1].GetInt64()));
+            var commands = @case.GetProperty("commands").EnumerateArray().Select(c => Command(c[0].GetString()!, c[1].GetInt64(), c.GetArrayLength() > 2 ? c[2] : null));
             var gates = @case.TryGetProperty("gates", out var listed) ? listed.EnumerateArray().Select(g => g.GetInt32()).ToArray() : [];
             ImmutableArray<SceneTime> scenes = [.. Scenes.Select((scene, i) => scene with { Gated = gates.Contains(i) })];
             var state = LeadFold.Fold(commands, scenes);
@@ -34,14 +36,16 @@ public class LeadTests
 
     [Fact]
     public void Whatever_is_tapped_the_position_stays_on_the_timeline() =>
-        Gen.Select(Gen.Int[0, 7], Gen.Int[0, 30_000]).Array[0, 40].Sample(taps =>
+        Gen.Select(Gen.Int[0, 12], Gen.Int[0, 30_000], Gen.Int[0, 2], Gen.Int[-70_000, 20_000]).Array[0, 40].Sample(taps =>
         {
             var at = 0L;
-            var commands = taps.Select(t => new LeadCommand(Guid.NewGuid(), (LeadCommandKind)t.Item1, at += t.Item2)).ToArray();
+            var commands = taps.Select(t => new LeadCommand(
+                Guid.NewGuid(), (LeadCommandKind)t.Item1, at += t.Item2, Payload: new LeadPayload([new SceneShift(t.Item3, t.Item4)], t.Item3))).ToArray();
             var state = LeadFold.Fold(commands, Scenes);
             var end = LeadFold.EndOf(Scenes, state.Added, 2);
             Assert.InRange(state.PositionAt(at + 1000, Scenes), 0, end);
-            Assert.Equal(80_000 + 10_000L * state.Added.Sum() / 10_000, end);
+            Assert.Equal(80_000 + state.Added.Sum(), end);
+            Assert.All([0, 1, 2], scene => Assert.True(LeadFold.LengthOf(Scenes, state.Added, scene) >= 0));
         });
 
     [Fact]
@@ -122,7 +126,51 @@ public class LeadTests
     private static LeadScript Script(string text) => LeadScript.Of(Plan(text), Timeline(text), new Preferences());
 
 
-    private static LeadCommand Command(string kind, long at) => new(Guid.NewGuid(), Enum.Parse<LeadCommandKind>(kind, ignoreCase: true), at);
+    private static LeadCommand Command(string kind, long at, JsonElement? payload = null) => new(
+        Guid.NewGuid(), Enum.Parse<LeadCommandKind>(kind, ignoreCase: true), at, Payload: payload?.Deserialize<LeadPayload>(Web));
+
+    private static readonly JsonSerializerOptions Web = new(JsonSerializerDefaults.Web) { Converters = { new JsonStringEnumConverter() } };
+
+    /// <summary>
+    /// Sequences of taps that both folds make from the same numbers (tests/lead-fuzz.json); what comes of all of them is one sum, which
+    /// both must find. Whoever changes what a tap does writes the new sum there, after the other fold agrees with it.
+    /// </summary>
+    [Fact]
+    public void Both_folds_agree_on_a_hundred_thousand_sequences()
+    {
+        using var file = JsonDocument.Parse(File.ReadAllText(Beside("lead-fuzz.json")));
+        var (x, sum) = (file.RootElement.GetProperty("seed").GetUInt32(), 2166136261u);
+        int Next(int below) => (int)(((x = unchecked((x * 1664525) + 1013904223)) >> 8) % (uint)below);
+        void Add(long value) => sum = unchecked((sum ^ (uint)value) * 16777619);
+        for (var i = 0; i < file.RootElement.GetProperty("sequences").GetInt32(); i++)
+        {
+            var (at, end) = (0, 0);
+            ImmutableArray<SceneTime> scenes = [.. Enumerable.Range(0, 1 + Next(6)).Select(_ => new SceneTime(new Seconds(end += 1 + Next(40)), Next(4) == 0))];
+            var state = LeadFold.Fold([], scenes);
+            for (var taps = Next(14); taps > 0; taps--)
+            {
+                at += Next(30_000) - 2000;
+                var kind = (LeadCommandKind)Next(13);
+                var payload = new LeadPayload(
+                    [.. Enumerable.Range(0, Next(4)).Select(_ => new SceneShift(Next(7), Next(60_000) - 40_000))],
+                    Next(8) - 1);
+                state = LeadFold.Next(state, new LeadCommand(Guid.Empty, kind, at, $"{Next(3)}", payload), scenes);
+            }
+
+            Add((int)state.Phase);
+            Add(state.Position);
+            Add(state.At);
+            Add(state.Opened);
+            Add(state.Leader is { } leader ? int.Parse(leader, CultureInfo.InvariantCulture) : -1);
+            Add(state.PositionAt(at + 7000, scenes));
+            foreach (var added in state.Added)
+            {
+                Add(added);
+            }
+        }
+
+        Assert.Equal(file.RootElement.GetProperty("sum").GetUInt32(), sum);
+    }
 
     private static string Beside(string file, [CallerFilePath] string here = "") => Path.Combine(Path.GetDirectoryName(here)!, "..", file);
 }

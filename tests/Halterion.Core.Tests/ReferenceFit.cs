@@ -20,7 +20,7 @@ internal static class ReferenceFit
             foreach (var (branch, on) in block.Branches.Zip(branches))
             {
                 seconds.Add(on * branch.Fixed);
-                costs.Add(on * branch.Rounds.Cost);
+                costs.Add(on * branch.Cost);
                 foreach (var lever in branch.Levers)
                 {
                     var choices = lever.Choices.Select(_ => sat.NewBoolVar("choice")).ToArray();

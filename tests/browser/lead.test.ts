@@ -1,12 +1,12 @@
 import { readFileSync } from 'node:fs'
-import type { Command, CommandKind } from '../../web/src/leading/fold.ts'
-import { fold, positionAt, sceneAt } from '../../web/src/leading/fold.ts'
+import type { Command, CommandKind, Payload } from '../../web/src/leading/fold.ts'
+import { apply, fold, positionAt, sceneAt } from '../../web/src/leading/fold.ts'
 import { classOf, commandsOf, creepTo, expect, stopClock, test } from './studio'
 
 interface Case {
   name: string
   gates?: number[]
-  commands: [CommandKind, number][]
+  commands: [CommandKind, number, Payload?][]
   now: number
   phase: string
   position: number
@@ -18,7 +18,7 @@ test('the fold of the screen agrees with the shared cases', () => {
   for (const { name, gates, commands, now, ...expected } of cases) {
     const scenes = [10, 60, 80].map((end, i) => ({ end, gated: gates?.includes(i) ?? false }))
     const state = fold(
-      commands.map(([kind, at], i): Command => ({ id: String(i), kind, at })),
+      commands.map(([kind, at, payload], i): Command => ({ id: String(i), kind, at, payload })),
       scenes,
     )
     const position = positionAt(state, now, scenes)
@@ -27,6 +27,55 @@ test('the fold of the screen agrees with the shared cases', () => {
       ...expected,
     })
   }
+})
+
+/** In the order of the server's words. */
+const kinds: CommandKind[] = [
+  'start',
+  'pause',
+  'resume',
+  'skip',
+  'back',
+  'addTen',
+  'finish',
+  'go',
+  'adjust',
+  'lessTen',
+  'jump',
+  'note',
+  'lead',
+]
+const phases = ['ready', 'running', 'paused', 'finished']
+
+test('both folds agree on a hundred thousand sequences', () => {
+  const { seed, sequences, ...expected } = JSON.parse(
+    readFileSync(new URL('../lead-fuzz.json', import.meta.url), 'utf8'),
+  ) as { seed: number; sequences: number; sum: number }
+  let x = seed
+  let sum = 2166136261
+  const next = (below: number) => ((x = (Math.imul(x, 1664525) + 1013904223) >>> 0) >>> 8) % below
+  const add = (value: number) => (sum = Math.imul(sum ^ value, 16777619) >>> 0)
+  for (let i = 0; i < sequences; i++) {
+    let at = 0
+    let end = 0
+    const scenes = Array.from({ length: 1 + next(6) }, () => ({ end: (end += 1 + next(40)), gated: next(4) === 0 }))
+    let state = fold([], scenes)
+    for (let taps = next(14); taps > 0; taps--) {
+      at += next(30_000) - 2000
+      const kind = kinds[next(13)]!
+      const shifts = Array.from({ length: next(4) }, () => ({ scene: next(7), by: next(60_000) - 40_000 }))
+      const payload = { shifts, scene: next(8) - 1 }
+      state = apply(state, { id: '', kind, at, device: String(next(3)), payload }, scenes)
+    }
+    add(phases.indexOf(state.phase))
+    add(state.position)
+    add(state.at)
+    add(state.opened)
+    add(state.leader === null ? -1 : Number(state.leader))
+    add(positionAt(state, at + 7000, scenes))
+    state.added.forEach(add)
+  }
+  expect(sum).toBe(expected.sum)
 })
 
 test('a class goes on without its server, and what was tapped meanwhile is not lost', async ({ page, demo }) => {

@@ -16,14 +16,52 @@ public enum LeadCommandKind
 
     /// <summary>Opens the gate at which the class waits.</summary>
     Go,
+
+    /// <summary>Other lengths for scenes still to come or under way: a way back is one of these.</summary>
+    Adjust,
+
+    LessTen,
+
+    /// <summary>To the start of a scene, forwards or back.</summary>
+    Jump,
+
+    /// <summary>Something to remember of a person or the class; the clock does not hear it.</summary>
+    Note,
+
+    /// <summary>This device leads now.</summary>
+    Lead,
 }
+
+/// <summary>Milliseconds by which a scene becomes longer, or shorter.</summary>
+/// <param name="Scene">By index, from 0.</param>
+public sealed record SceneShift(int Scene, long By);
+
+/// <summary>What was seen, in one tap.</summary>
+public enum QuickTap
+{
+    Dropped,
+    Easier,
+    Pain,
+}
+
+/// <summary>What a command carries, where its kind carries anything.</summary>
+/// <param name="Shifts">Of <see cref="LeadCommandKind.Adjust"/>.</param>
+/// <param name="Scene">Of <see cref="LeadCommandKind.Jump"/>; of a note the scene it was taken in.</param>
+/// <param name="Text">Of a note.</param>
+/// <param name="Person">Of whom a note is; null: of nobody in particular.</param>
+/// <param name="Tap">Of a note that was one tap.</param>
+public sealed record LeadPayload(
+    ImmutableArray<SceneShift>? Shifts = null,
+    int? Scene = null,
+    string? Text = null,
+    string? Person = null,
+    QuickTap? Tap = null);
 
 /// <summary>Something the leader did.</summary>
 /// <param name="Id">Given by the device, so that sending twice counts once.</param>
 /// <param name="At">When it was tapped, in milliseconds since 1970 UTC, on a clock that only goes forwards while the class is led.</param>
 /// <param name="Device">Which screen it was tapped on; null: from before screens had names.</param>
-/// <param name="Payload">What the command carries, as JSON; none of today's kinds has one.</param>
-public sealed record LeadCommand(Guid Id, LeadCommandKind Kind, long At, string? Device = null, string? Payload = null);
+public sealed record LeadCommand(Guid Id, LeadCommandKind Kind, long At, string? Device = null, LeadPayload? Payload = null);
 
 public enum LeadPhase
 {
@@ -38,7 +76,8 @@ public enum LeadPhase
 /// <param name="At">Moment to which the position belongs, in milliseconds since 1970 UTC.</param>
 /// <param name="Added">Milliseconds added to each scene.</param>
 /// <param name="Opened">The last scene whose gate was opened; -1: none.</param>
-public sealed record LeadState(LeadPhase Phase, long Position, long At, ImmutableArray<long> Added, int Opened)
+/// <param name="Leader">The device that leads: the last that started the class or took it over. Null: not known.</param>
+public sealed record LeadState(LeadPhase Phase, long Position, long At, ImmutableArray<long> Added, int Opened, string? Leader = null)
 {
     /// <summary>The position at a moment, never past the end or a closed gate.</summary>
     public long PositionAt(long moment, ImmutableArray<SceneTime> scenes) =>
@@ -62,7 +101,7 @@ public static class LeadFold
     private const long BackGrace = 2000;
 
     public static LeadState Fold(IEnumerable<LeadCommand> commands, ImmutableArray<SceneTime> scenes) =>
-        commands.Aggregate(new LeadState(LeadPhase.Ready, 0, 0, [.. new long[scenes.Length]], -1), (state, command) => Apply(state, command, scenes));
+        commands.Aggregate(new LeadState(LeadPhase.Ready, 0, 0, [.. new long[scenes.Length]], -1), (state, command) => Next(state, command, scenes));
 
     /// <summary>End of a scene on the led timeline, in milliseconds.</summary>
     public static long EndOf(ImmutableArray<SceneTime> scenes, ImmutableArray<long> added, int scene)
@@ -81,17 +120,23 @@ public static class LeadFold
         return scenes[scene].End.Value * 1000L + extra;
     }
 
-    /// <summary>The next scene whose gate is closed; the number of scenes if there is none.</summary>
+    /// <summary>The next scene whose gate is closed; the number of scenes if there is none. A scene that was left out waits for nobody.</summary>
     public static int NextGate(LeadState state, ImmutableArray<SceneTime> scenes)
     {
         var gate = Math.Min(state.Opened + 1, scenes.Length);
-        while (gate < scenes.Length && !scenes[gate].Gated)
+        while (gate < scenes.Length && !(scenes[gate].Gated && LengthOf(scenes, state.Added, gate) > 0))
         {
             gate++;
         }
 
         return gate;
     }
+
+    /// <summary>What a scene takes on the led timeline, in milliseconds.</summary>
+    public static long LengthOf(ImmutableArray<SceneTime> scenes, ImmutableArray<long> added, int scene) => Planned(scenes, scene) + added[scene];
+
+    private static long Planned(ImmutableArray<SceneTime> scenes, int scene) =>
+        1000L * (scenes[scene].End.Value - (scene == 0 ? 0 : scenes[scene - 1].End.Value));
 
     /// <summary>How far the class can run without a tap.</summary>
     public static long Limit(LeadState state, ImmutableArray<SceneTime> scenes) =>
@@ -113,7 +158,8 @@ public static class LeadFold
         return scenes.Length - 1;
     }
 
-    private static LeadState Apply(LeadState state, LeadCommand command, ImmutableArray<SceneTime> scenes)
+    /// <summary>The state after one more command.</summary>
+    public static LeadState Next(LeadState state, LeadCommand command, ImmutableArray<SceneTime> scenes)
     {
         // A clock that was set back must not undo what has been shown.
         var at = Math.Max(command.At, state.At);
@@ -128,21 +174,46 @@ public static class LeadFold
         var scene = SceneAt(position, scenes, state.Added);
         return (command.Kind, state.Phase) switch
         {
-            (LeadCommandKind.Start, LeadPhase.Ready) => here with { Phase = LeadPhase.Running },
+            (LeadCommandKind.Start, LeadPhase.Ready) => here with { Phase = LeadPhase.Running, Leader = command.Device ?? state.Leader },
             (LeadCommandKind.Pause, LeadPhase.Running) => here with { Phase = LeadPhase.Paused },
             (LeadCommandKind.Resume, LeadPhase.Paused or LeadPhase.Finished) => here with { Phase = LeadPhase.Running },
             (LeadCommandKind.Finish, LeadPhase.Running or LeadPhase.Paused) => here with { Phase = LeadPhase.Finished },
             (LeadCommandKind.Go, LeadPhase.Running) when position == Limit(state, scenes) && position < end => here with { Opened = scene },
             (LeadCommandKind.Skip, LeadPhase.Running or LeadPhase.Paused) => here with { Position = EndOf(scenes, state.Added, scene), Opened = Math.Max(state.Opened, scene + 1) },
             (LeadCommandKind.AddTen, LeadPhase.Running or LeadPhase.Paused) => here with { Added = state.Added.SetItem(scene, state.Added[scene] + 10_000) },
+            (LeadCommandKind.LessTen, LeadPhase.Running or LeadPhase.Paused) => here with { Added = Shifted(here, scene, [new(scene, -10_000)], scenes) },
+            (LeadCommandKind.Adjust, not LeadPhase.Finished) => here with { Added = Shifted(here, scene, command.Payload?.Shifts ?? [], scenes) },
             (LeadCommandKind.Back, not LeadPhase.Ready) => here with
             {
                 Phase = state.Phase == LeadPhase.Finished ? LeadPhase.Paused : state.Phase,
                 Position = BackFrom(position, scene, state, scenes),
                 Opened = Math.Min(state.Opened, SceneAt(BackFrom(position, scene, state, scenes), scenes, state.Added)),
             },
+            (LeadCommandKind.Jump, not LeadPhase.Ready) when command.Payload?.Scene is { } to && to >= 0 && to < scenes.Length => here with
+            {
+                Phase = state.Phase == LeadPhase.Finished ? LeadPhase.Paused : state.Phase,
+                Position = EndOf(scenes, state.Added, to - 1),
+                Opened = to > scene ? Math.Max(state.Opened, to) : Math.Min(state.Opened, to),
+            },
+            (LeadCommandKind.Lead, _) => state with { Leader = command.Device ?? state.Leader },
             _ => state,
         };
+    }
+
+    /// <summary>What is added to each scene after shifts: none of the past is moved, none gets shorter than nothing or than what has run of it.</summary>
+    private static ImmutableArray<long> Shifted(LeadState here, int scene, ImmutableArray<SceneShift> shifts, ImmutableArray<SceneTime> scenes)
+    {
+        var added = here.Added.ToBuilder();
+        foreach (var (at, by) in shifts)
+        {
+            if (at >= scene && at < scenes.Length)
+            {
+                var run = at == scene ? here.Position - EndOf(scenes, here.Added, scene - 1) : 0;
+                added[at] = Math.Max(added[at] + by, run - Planned(scenes, at));
+            }
+        }
+
+        return added.ToImmutable();
     }
 
     private static long BackFrom(long position, int scene, LeadState state, ImmutableArray<SceneTime> scenes)

@@ -41,8 +41,7 @@ public sealed record LeadRecord(long? StartedAt, long? EndedAt, string Words)
             state = i < commands.Length ? LeadFold.Fold(commands[..(i + 1)], scenes) : state;
         }
 
-        long Length(int scene) => 1000L * (scenes[scene].End.Value - (scene == 0 ? 0 : scenes[scene - 1].End.Value));
-        return [.. played.Where(p => p.Value >= Math.Min(Glimpse, Length(p.Key))).Select(p => p.Key)];
+        return [.. played.Where(p => p.Value >= Math.Min(Glimpse, LeadFold.LengthOf(scenes, state.Added, p.Key))).Select(p => p.Key)];
     }
 
     /// <param name="now">Milliseconds since 1970 UTC: a class left running has ended if its time is up by then.</param>

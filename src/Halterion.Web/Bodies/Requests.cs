@@ -65,6 +65,23 @@ public sealed record FitRequest(JsonElement Class, FitTerms Terms) : IRead<FitRe
     }
 }
 
+/// <summary>Asks for the ways in which a class that runs late can still end on time.</summary>
+/// <param name="Position">Whole seconds along the planned timeline.</param>
+/// <param name="RemainingSeconds">Until it is to end; negative: it should have ended.</param>
+public sealed record RefitRequest(JsonElement Plan, int Position, int RemainingSeconds, FitTerms Terms) : IRead<RefitRequest>
+{
+    private const int Day = 86_400;
+
+    public static RefitRequest? Read(Fields body, Faults faults)
+    {
+        var plan = body.Json("plan", faults);
+        var position = body.Whole("position", 0, Day, required: true);
+        var remaining = body.Whole("remainingSeconds", -Day, Day, required: true);
+        var terms = body.Object("terms") is { } fields ? SettingReaders.Terms(fields) : new FitTerms();
+        return plan is { } file && position is { } at && remaining is { } left ? new RefitRequest(file, at, left, terms) : null;
+    }
+}
+
 /// <summary>A dose typed in its short form, for one station of a class.</summary>
 /// <param name="Class">The class file as it is; the station and its block have ids in it.</param>
 /// <param name="Station">The station's id.</param>
@@ -108,6 +125,9 @@ public sealed record PasteRequest(string Text, bool RoundGivesSide, string? Like
 public sealed record SendCommands(int Expected, ImmutableArray<LeadCommand> Commands) : IRead<SendCommands>
 {
     private const int Most = 1000;
+    private const int MostScenes = 20_000;
+    private const int MostShift = 86_400_000;
+    private const int NoteLength = 500;
 
     public static SendCommands? Read(Fields body, Faults faults)
     {
@@ -121,14 +141,40 @@ public sealed record SendCommands(int Expected, ImmutableArray<LeadCommand> Comm
         var id = fields.Id("id", required: true);
         var kind = fields.Choice<LeadCommandKind>("kind", required: true);
         var device = fields.Text("device", 1, 60);
-        if (fields.Has("payload"))
+        var payload = fields.Object("payload") is { } carried ? kind is { } of ? Payload(of, carried) : null : null;
+        if (kind is LeadCommandKind.Adjust or LeadCommandKind.Jump or LeadCommandKind.Note && !fields.Has("payload"))
         {
-            fields.Refuse("none of today's commands carries anything", "payload");
+            fields.Missing<int>("payload", "what this command carries");
         }
 
         // Milliseconds since 1970 as a whole number: more than the seconds of a plan can be.
         var at = fields.Take("at") is { } value ? Moment(fields, value) : fields.Missing<long>("at", "milliseconds since 1970");
-        return id is { } command && kind is { } what && at is { } moment ? new LeadCommand(command, what, moment, device) : null;
+        return id is { } command && kind is { } what && at is { } moment ? new LeadCommand(command, what, moment, device, payload) : null;
+    }
+
+    /// <summary>What a command of this kind may carry, and nothing else.</summary>
+    private static LeadPayload Payload(LeadCommandKind kind, Fields fields)
+    {
+        var payload = kind switch
+        {
+            LeadCommandKind.Adjust => new LeadPayload(Shifts: fields.List("shifts", 0, MostScenes, "a shift", Shift, required: true)),
+            LeadCommandKind.Jump => new LeadPayload(Scene: fields.Whole("scene", 0, MostScenes, required: true)),
+            LeadCommandKind.Note => new LeadPayload(
+                Scene: fields.Whole("scene", 0, MostScenes),
+                Text: fields.Text("text", 0, NoteLength),
+                Person: fields.Id("person")?.ToString(),
+                Tap: fields.Choice<QuickTap>("tap")),
+            _ => new LeadPayload(),
+        };
+        fields.Close("this payload");
+        return payload;
+    }
+
+    private static SceneShift? Shift(Fields fields)
+    {
+        var scene = fields.Whole("scene", 0, MostScenes, required: true);
+        var by = fields.Whole("by", -MostShift, MostShift, required: true);
+        return scene is { } at && by is { } shift ? new SceneShift(at, shift) : null;
     }
 
     private static long? Moment(Fields fields, JsonElement value)

@@ -5,6 +5,7 @@ using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 using Halterion.Core.Sessions;
 using Halterion.Core.Timing;
+using Halterion.Core.Timing.Fitting;
 using Halterion.Core.Views;
 using Halterion.Store;
 using Halterion.Web.Bodies;
@@ -37,6 +38,7 @@ internal static class LeadEndpoints
         routes.MapPost("/api/sessions/{id:guid}/lead", Open).ProducesProblem(404).ProducesProblem(422).WithTags("Leading").WithName("openLead");
         routes.MapGet("/api/sessions/{id:guid}/figures", Figures).ProducesProblem(404).ProducesProblem(422).WithTags("Leading").WithName("leadFigures");
         routes.MapGet("/api/sessions/{id:guid}/events", Follow).ProducesProblem(404).WithTags("Leading").WithName("followLead");
+        routes.MapGet("/api/leads/{id:guid}/ways", Ways).ProducesProblem(404).WithTags("Leading").WithName("waysBack");
         routes.MapPost("/api/leads/{id:guid}/commands", Send).Takes<SendCommands>()
             .ProducesProblem(404).ProducesProblem(409).WithTags("Leading").WithName("sendCommands");
     }
@@ -130,6 +132,28 @@ internal static class LeadEndpoints
             case { } behind:
                 return Problems.Conflict("Another screen led this class in the meantime.", "commands", behind.Commands, StatusCodes.Status409Conflict);
         }
+    }
+
+    /// <summary>How the class stands to its booked end, and the ways back, or what to do with time in hand. Nothing where it has no booked end.</summary>
+    private static Results<Ok<WaysBack>, NoContent, ProblemHttpResult> Ways(
+        Guid id, Sessions sessions, Classes classes, Leads leads, Evaluator evaluator, SteadyClock clock)
+    {
+        if (leads.SessionOf(id) is not { } of || sessions.Find(of) is not { } session || leads.OpenOf(of) is not { } lead || lead.Id != id)
+        {
+            return Problems.NotFound("lead");
+        }
+
+        var held = classes.Versions(session.ClassId).First(v => v.Version == lead.ClassVersion);
+        var result = evaluator.Evaluate(held.Plan);
+        if (result is not { Plan: { } plan, Timeline: { } timeline } || ScriptFile.Read(lead.Format, lead.Script) is not { } script
+            || EndsAt(session.Booking, script) is not { } endsAt)
+        {
+            return TypedResults.NoContent();
+        }
+
+        var state = LeadFold.Fold(lead.Commands, script.Times);
+        var ways = WaysBack.Of(plan, timeline, script.Times, state, Now(clock, lead), endsAt, new FitTerms { Pace = evaluator.Preferences.Pace });
+        return ways is null ? TypedResults.NoContent() : TypedResults.Ok(ways);
     }
 
     /// <summary>Follows a session: what is led there, at once and at every change, and a heartbeat between.</summary>

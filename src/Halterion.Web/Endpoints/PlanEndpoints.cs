@@ -8,6 +8,7 @@ using Halterion.Core.Moves;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Room;
 using Halterion.Core.Timing.Fitting;
+using Halterion.Core.Timing.Refitting;
 using Halterion.Core.Views;
 using Halterion.Core.Words;
 using Halterion.Web.Bodies;
@@ -56,6 +57,7 @@ internal static class PlanEndpoints
         plans.MapPost("/repair", Repair).Takes<RepairRequest>().ProducesProblem(409).WithName("repair");
         plans.MapPost("/repairs", Repairs).Takes<ClassRequest>().WithName("repairs");
         plans.MapPost("/fit", FitTo).Takes<FitRequest>().WithName("fit");
+        plans.MapPost("/refit", RefitTo).Takes<RefitRequest>().WithName("refit");
         plans.MapPost("/dose", Dose).Takes<TypedDoseRequest>().WithName("typeDose");
         plans.MapPost("/rounds", Rounds).Takes<RoundsRequest>().WithName("setRounds");
         plans.MapPost("/paste", Paste).Takes<PasteRequest>().WithName("pasteMoves");
@@ -164,6 +166,25 @@ internal static class PlanEndpoints
 
         var found = Fit.Of(result.Plan!, request.Terms with { Pace = evaluator.Preferences.Pace });
         return TypedResults.Ok(new FitAnswer([.. found.Ways.Select(way => new FitOffer(way, Edited(text, way)))], found.ShortBy.ToString(), found.Obstacles));
+    }
+
+    /// <summary>Up to three ways in which a class under way still ends on time, the cheapest first; else the one that ends soonest.</summary>
+    private static Results<Ok<RefitResult>, ProblemHttpResult> RefitTo(Body<RefitRequest> body, Evaluator evaluator)
+    {
+        if (body.Value is not { } request)
+        {
+            return body.Problem!;
+        }
+
+        var result = evaluator.Evaluate(request.Plan.GetRawText());
+        if (result is not { Plan: { } plan, Timeline: { } timeline })
+        {
+            return Problems.Faults(result.Faults.At("", "/plan"));
+        }
+
+        return request.Position > timeline.Length.Value
+            ? Problems.Bad("/position", $"The class is over after {timeline.Length.Value} s.", $"a whole number from 0 to {timeline.Length.Value}")
+            : TypedResults.Ok(Refit.Of(plan, timeline, ClassUnderWay.At(timeline, new Seconds(request.Position)), new Seconds(request.RemainingSeconds), request.Terms));
     }
 
     private static JsonElement Edited(string text, FitWay way)

@@ -116,6 +116,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/leads/{id}/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["waysBack"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/leads/{id}/commands": {
         parameters: {
             query?: never;
@@ -238,6 +254,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["fit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/refit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["refit"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2045,11 +2077,10 @@ export interface components {
             at: number;
             /** @description Which screen it was tapped on; null: from before screens had names. */
             device?: null | string;
-            /** @description What the command carries, as JSON; none of today's kinds has one. */
-            payload?: null | string;
+            payload?: null | components["schemas"]["LeadPayload"];
         };
         /** @enum {unknown} */
-        LeadCommandKind: "start" | "pause" | "resume" | "skip" | "back" | "addTen" | "finish" | "go";
+        LeadCommandKind: "start" | "pause" | "resume" | "skip" | "back" | "addTen" | "finish" | "go" | "adjust" | "lessTen" | "jump" | "note" | "lead";
         /** @description What a follower is told: the lead that is open, its commands, and the time. */
         LeadNews: {
             /** Format: int64 */
@@ -2060,6 +2091,21 @@ export interface components {
              */
             lead: null | string;
             commands: components["schemas"]["LeadCommand"][];
+        };
+        /** @description What a command carries, where its kind carries anything. */
+        LeadPayload: {
+            /** @description Of LeadCommandKind.Adjust. */
+            shifts?: null | components["schemas"]["SceneShift"][];
+            /**
+             * Format: int32
+             * @description Of LeadCommandKind.Jump; of a note the scene it was taken in.
+             */
+            scene?: null | number;
+            /** @description Of a note. */
+            text?: null | string;
+            /** @description Of whom a note is; null: of nobody in particular. */
+            person?: null | string;
+            tap?: null | components["schemas"]["QuickTap"];
         };
         /** @description All that a screen needs to lead a class without asking again: the timeline in words, and the cues. */
         LeadScript: {
@@ -2776,6 +2822,8 @@ export interface components {
             harder?: null | components["schemas"]["Proposal"];
             instead?: null | components["schemas"]["Proposal"];
         };
+        /** @enum {unknown} */
+        QuickTap: "dropped" | "easier" | "pain" | null;
         /** @description Care of somebody who is coming, for the instructor's eyes. */
         ReadyCare: {
             called: string;
@@ -2818,6 +2866,39 @@ export interface components {
             setUp: components["schemas"]["SetUpPlace"][];
             /** @description Checks that are switched off, with the reason. */
             off: string[];
+        };
+        /** @description Asks for the ways in which a class that runs late can still end on time. */
+        RefitRequest: {
+            plan: components["schemas"]["ClassPlan"];
+            /**
+             * Format: int32
+             * @description Whole seconds along the planned timeline.
+             */
+            position: number;
+            /**
+             * Format: int32
+             * @description Until it is to end; negative: it should have ended.
+             */
+            remainingSeconds: number;
+            terms: components["schemas"]["FitTerms"];
+        };
+        /** @description Up to three ways back, the cheapest first; where none ends in time, the one that ends soonest. */
+        RefitResult: {
+            ways: components["schemas"]["RefitWay"][];
+            /** @description By how many seconds even the soonest end is late; 0: it ends in time. */
+            shortBy: components["schemas"]["Seconds"];
+            /** @description Limits in the way, where none ends in time. */
+            obstacles: components["schemas"]["FitObstacle"][];
+        };
+        /** @description A way back: what changes in the rest of a class under way. */
+        RefitWay: {
+            title: string;
+            /** Format: int32 */
+            cost: number;
+            endsInSeconds: components["schemas"]["Seconds"];
+            /** @description The rest of the class as it would run, from 0; the first is what is left of the span under way. */
+            spans: components["schemas"]["Span"][];
+            changes: string[];
         };
         /** @description What to do where a fault stays. */
         Remedy: {
@@ -3175,6 +3256,12 @@ export interface components {
             say?: string;
             /** @description The block's id in the class that is led. */
             blockId?: string;
+        };
+        SceneShift: {
+            /** Format: int32 */
+            scene: number;
+            /** Format: int64 */
+            by: number;
         };
         /** @enum {unknown} */
         Scheme: "light" | "dark" | "system";
@@ -3760,6 +3847,21 @@ export interface components {
             name: string;
             seconds: components["schemas"]["Seconds"];
         };
+        /** @description A way back to the booked end, or a way to use time in hand: one command of the lead. */
+        WayBack: {
+            title: string;
+            /** Format: int32 */
+            cost: number;
+            /**
+             * Format: int64
+             * @description When the class then ends, in milliseconds since 1970 UTC.
+             */
+            endsAt: number;
+            /** @description What changes, line by line. */
+            changes: string[];
+            /** @description What an adjust carries. */
+            shifts: components["schemas"]["SceneShift"][];
+        };
         /** @description A way out of a shortage, tried before it is offered. */
         WayOut: {
             title: string;
@@ -3768,6 +3870,18 @@ export interface components {
             class: components["schemas"]["ClassPlan"];
             /** @description Makeshift lines for the stock, where it adds to that. */
             lines: components["schemas"]["StockLine"][];
+        };
+        /** @description How a class under way stands to its booked end, and what can be done about it. */
+        WaysBack: {
+            /** @description Negative: in hand. */
+            lateSeconds: components["schemas"]["Seconds"];
+            /** @description Such as "1 min 10 s behind". */
+            words: string;
+            ways: components["schemas"]["WayBack"][];
+            /** @description By how many seconds it ends late even so; 0: in time. */
+            shortBy: components["schemas"]["Seconds"];
+            /** @description What stands in the way then. */
+            obstacles: string[];
         };
         /** @description Asks for ways out of a shortage, by its place in the list of the room. */
         WaysOutRequest: {
@@ -4036,6 +4150,44 @@ export interface operations {
                 content: {
                     "text/event-stream": components["schemas"]["SseItemOfLeadNews"];
                 };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    waysBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaysBack"];
+                };
+            };
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not Found */
             404: {
@@ -4423,6 +4575,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FitAnswer"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    refit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RefitRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefitResult"];
                 };
             };
             /** @description Payload Too Large */

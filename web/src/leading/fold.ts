@@ -2,8 +2,20 @@
  * Where a class under way is: state = fold(commands, timeline). The same fold as Halterion.Core.Sessions.LeadFold,
  * carried here so that leading goes on without the server. Both are held to tests/lead-cases.json.
  */
+import type { Schemas } from '../api/client'
 
-export type CommandKind = 'start' | 'pause' | 'resume' | 'skip' | 'back' | 'addTen' | 'finish' | 'go'
+export type CommandKind = Schemas['LeadCommandKind']
+
+/** Milliseconds by which scenes become longer or shorter. */
+export type Shift = { scene: number; by: number }
+
+export interface Payload {
+  shifts?: Shift[] | null
+  scene?: number | null
+  text?: string | null
+  person?: string | null
+  tap?: Schemas['LeadPayload']['tap']
+}
 
 export interface Command {
   id: string
@@ -12,6 +24,7 @@ export interface Command {
   at: number
   /** Which screen it was tapped on. */
   device?: string | null
+  payload?: Payload | null
 }
 
 export interface Ends {
@@ -30,6 +43,8 @@ export interface LeadState {
   added: number[]
   /** The last scene whose gate was opened; -1: none. */
   opened: number
+  /** The device that leads: the last that started the class or took it over. */
+  leader: string | null
 }
 
 const BACK_GRACE = 2000
@@ -41,6 +56,7 @@ export function fold(commands: Command[], scenes: Ends[]): LeadState {
     at: 0,
     added: scenes.map(() => 0),
     opened: -1,
+    leader: null,
   } as LeadState)
 }
 
@@ -57,9 +73,18 @@ export function positionAt(state: LeadState, moment: number, scenes: Ends[]): nu
   return Math.min(state.position + Math.max(0, moment - state.at), limitOf(state, scenes))
 }
 
-/** The next scene whose gate is closed; the number of scenes if there is none. */
+const plannedOf = (scenes: Ends[], scene: number): number =>
+  1000 * (scenes[scene]!.end - (scene === 0 ? 0 : scenes[scene - 1]!.end))
+
+/** What a scene takes on the led timeline, in milliseconds. */
+export const lengthOf = (scenes: Ends[], added: number[], scene: number): number =>
+  plannedOf(scenes, scene) + added[scene]!
+
+/** The next scene whose gate is closed; the number of scenes if there is none. A scene that was left out waits for nobody. */
 export function nextGate(state: LeadState, scenes: Ends[]): number {
-  const gate = scenes.findIndex((scene, i) => i > state.opened && scene.gated === true)
+  const gate = scenes.findIndex(
+    (scene, i) => i > state.opened && scene.gated === true && lengthOf(scenes, state.added, i) > 0,
+  )
   return gate < 0 ? scenes.length : gate
 }
 
@@ -77,7 +102,8 @@ export function sceneAt(position: number, scenes: Ends[], added: number[]): numb
   return scenes.length - 1
 }
 
-function apply(before: LeadState, command: Command, scenes: Ends[]): LeadState {
+/** The state after one more command. */
+export function apply(before: LeadState, command: Command, scenes: Ends[]): LeadState {
   // A clock that was set back must not undo what has been shown.
   const at = Math.max(command.at, before.at)
   const position = positionAt(before, at, scenes)
@@ -91,7 +117,7 @@ function apply(before: LeadState, command: Command, scenes: Ends[]): LeadState {
   const underWay = state.phase === 'running' || state.phase === 'paused'
   switch (command.kind) {
     case 'start':
-      return state.phase === 'ready' ? { ...here, phase: 'running' } : state
+      return state.phase === 'ready' ? { ...here, phase: 'running', leader: command.device ?? state.leader } : state
     case 'pause':
       return state.phase === 'running' ? { ...here, phase: 'paused' } : state
     case 'resume':
@@ -108,6 +134,26 @@ function apply(before: LeadState, command: Command, scenes: Ends[]): LeadState {
         : state
     case 'addTen':
       return underWay ? { ...here, added: state.added.map((ms, i) => (i === scene ? ms + 10_000 : ms)) } : state
+    case 'lessTen':
+      return underWay ? { ...here, added: shifted(here, scene, [{ scene, by: -10_000 }], scenes) } : state
+    case 'adjust':
+      return state.phase === 'finished'
+        ? state
+        : { ...here, added: shifted(here, scene, command.payload?.shifts ?? [], scenes) }
+    case 'jump': {
+      const to = command.payload?.scene
+      if (state.phase === 'ready' || to == null || to < 0 || to >= scenes.length) return state
+      return {
+        ...here,
+        phase: state.phase === 'finished' ? 'paused' : state.phase,
+        position: endOf(scenes, state.added, to - 1),
+        opened: to > scene ? Math.max(state.opened, to) : Math.min(state.opened, to),
+      }
+    }
+    case 'note':
+      return state
+    case 'lead':
+      return { ...state, leader: command.device ?? state.leader }
     case 'back': {
       if (state.phase === 'ready') return state
       const to = backFrom(position, scene, state, scenes)
@@ -119,6 +165,17 @@ function apply(before: LeadState, command: Command, scenes: Ends[]): LeadState {
       }
     }
   }
+}
+
+/** What is added to each scene after shifts: none of the past is moved, none gets shorter than nothing or than what has run. */
+function shifted(here: LeadState, scene: number, shifts: Shift[], scenes: Ends[]): number[] {
+  const added = [...here.added]
+  for (const { scene: at, by } of shifts) {
+    if (at < scene || at >= scenes.length) continue
+    const run = at === scene ? here.position - endOf(scenes, here.added, scene - 1) : 0
+    added[at] = Math.max(added[at]! + by, run - plannedOf(scenes, at))
+  }
+  return added
 }
 
 function backFrom(position: number, scene: number, state: LeadState, scenes: Ends[]): number {

@@ -58,7 +58,7 @@ public static class Fit
         return new FitResult([.. rest.Take(Offers - 1).Prepend(best).Select(f => Way(f, model.Slot))], Seconds.Zero, []);
     }
 
-    private static bool Same(FitSolution a, FitSolution b) => a.Picks.Select(p => p.Step.Words).SequenceEqual(b.Picks.Select(p => p.Step.Words));
+    internal static bool Same(FitSolution a, FitSolution b) => a.Picks.Select(p => p.Step.Words).SequenceEqual(b.Picks.Select(p => p.Step.Words));
 
     private static FitWay Way(FitSolution solution, int slot) => new(
         Title(solution),
@@ -88,7 +88,7 @@ public static class Fit
         return new FitChange($"“{first.Block}”: {words} {first.Shift}", picks.Sum(p => p.Choice.Cost));
     }
 
-    private static string Title(FitSolution solution)
+    internal static string Title(FitSolution solution)
     {
         var kinds = solution.Picks.GroupBy(p => p.Kind).OrderByDescending(g => g.Key).Select(Words).ToArray();
         if (kinds.Length == 0)
@@ -113,6 +113,8 @@ public static class Fit
             (FitKinds.Work, _) => "longer goes",
             (FitKinds.Reps, true) => "fewer reps",
             (FitKinds.Reps, _) => "more reps",
+            (FitKinds.Talk, _) => "less talk",
+            (FitKinds.Blocks, _) => picks.Count() == 1 ? "one block less" : "fewer blocks",
             (_, true) => picks.Count() == 1 ? "one round less" : "fewer rounds",
             _ => picks.Count() == 1 ? "one round more" : "more rounds",
         };

@@ -9,28 +9,54 @@ internal sealed partial class FitBlockBuilder
     /// <summary>Where a part stands and what it counts.</summary>
     private sealed record Spot(Station Station, int StationIndex, Part Part, int PartIndex, Amount Amount);
 
-    /// <summary>Timed goes of one length change together, for they are called together; reps and pulses each by themselves.</summary>
+    /// <summary>Timed goes of one length, which change together, for they are called together.</summary>
+    /// <param name="What">The station, where it is one; else what they are.</param>
+    internal sealed record TimedGoes(string What, int Seconds, ImmutableArray<(int Station, int Part)> Places)
+    {
+        /// <summary>The block with another length for them.</summary>
+        public Block With(Block of, int seconds) => Places.Aggregate(of, (block, place) =>
+        {
+            var station = block.Stations[place.Station];
+            var dose = station.Dose.SetItem(place.Part, station.Dose[place.Part] with { Amount = new ByRound<Amount>(new Amount(seconds)) });
+            return block with { Stations = block.Stations.SetItem(place.Station, station with { Dose = dose }) };
+        });
+    }
+
+    internal IEnumerable<TimedGoes> TimedGroups() =>
+        from goes in Open().Where(s => IsTimed(s.Part) && s.Amount.From == s.Amount.To).GroupBy(s => (s.Part.Kind, s.Amount))
+        let what = goes.Count() == 1 ? goes.First().Station.Name : goes.Key.Kind == PartKind.Hold ? "holds" : "goes"
+        select new TimedGoes(what, goes.Key.Amount.To, [.. goes.Select(s => (s.StationIndex, s.PartIndex))]);
+
+    /// <summary>By how much the bell of a rotation may move, in seconds.</summary>
+    internal IEnumerable<int> WindowShifts()
+    {
+        var windows = Enumerable.Range(0, block.Rounds).Select(round => Bell(block, round)).ToArray();
+        return terms.Steps(windows.Max(), 1800, terms.WorkFloor).Select(v => v - windows.Max()).Where(by => Moved(block, windows, by) is not null);
+    }
+
+    private Spot[] Open() =>
+    [
+        .. from station in block.Stations.Select((station, index) => (Station: station, Index: index))
+           from part in station.Station.Dose.Select((part, index) => (Part: part, Index: index))
+           where part.Part.Amount.Values.Length == 1
+           select new Spot(station.Station, station.Index, part.Part, part.Index, part.Part.Amount.At(0)),
+    ];
+
     private IEnumerable<FitLever> Amounts(Block changed)
     {
-        var spots =
-            from station in block.Stations.Select((station, index) => (Station: station, Index: index))
-            from part in station.Station.Dose.Select((part, index) => (Part: part, Index: index))
-            where part.Part.Amount.Values.Length == 1
-            select new Spot(station.Station, station.Index, part.Part, part.Index, part.Part.Amount.At(0));
-        var open = spots.ToArray();
-        foreach (var goes in open.Where(s => IsTimed(s.Part) && s.Amount.From == s.Amount.To).GroupBy(s => (s.Part.Kind, s.Amount)))
+        var open = Open();
+        foreach (var goes in TimedGroups())
         {
-            var value = goes.Key.Amount.To;
-            int Total(int v) => goes.Sum(s => Seconds(changed, s, v));
-            var what = goes.Count() == 1 ? goes.First().Station.Name : goes.Key.Kind == PartKind.Hold ? "holds" : "goes";
+            var spots = open.Where(s => goes.Places.Contains((s.StationIndex, s.PartIndex))).ToArray();
+            int Total(int v) => spots.Sum(s => Seconds(changed, s, v));
             yield return new FitLever(
                 FitKinds.Work,
                 [
-                    AsItIs with { Seconds = Total(value) },
-                    .. Steps(value, 3600, terms.WorkFloor).Select(v => new FitChoice(
+                    AsItIs with { Seconds = Total(goes.Seconds) },
+                    .. terms.Steps(goes.Seconds, 3600, terms.WorkFloor).Select(v => new FitChoice(
                         Total(v),
-                        Cost(terms.WorkWeight, Math.Abs(v - value), value),
-                        new FitStep($"“{block.Name}”: {what} {value} s → {v} s", [.. goes.Select(s => Set(s, v))]))),
+                        terms.Cost(terms.WorkWeight, Math.Abs(v - goes.Seconds), goes.Seconds),
+                        new FitStep($"“{block.Name}”: {goes.What} {goes.Seconds} s → {v} s", [.. spots.Select(s => Set(s, v))]))),
                 ]);
         }
 
@@ -42,7 +68,7 @@ internal sealed partial class FitBlockBuilder
                     AsItIs with { Seconds = Seconds(changed, spot, spot.Amount.To) },
                     .. Reps(spot.Amount).Select(v => new FitChoice(
                         Seconds(changed, spot, v),
-                        Cost(terms.RepsWeight, Math.Abs(v - spot.Amount.To), spot.Amount.To),
+                        terms.Cost(terms.RepsWeight, Math.Abs(v - spot.Amount.To), spot.Amount.To),
                         new FitStep(RepWords(spot, v), [Set(spot, v)], new FitAlike(block.Name, spot.Station.Name, Shift(spot, v))))),
                 ]);
         }
@@ -97,7 +123,7 @@ internal sealed partial class FitBlockBuilder
         var choices = ImmutableArray.CreateBuilder<FitChoice>();
         var longest = windows.Max();
         choices.Add(AsItIs with { Seconds = windows.Sum() * block.Stations.Length });
-        foreach (var v in Steps(longest, 1800, terms.WorkFloor))
+        foreach (var v in terms.Steps(longest, 1800, terms.WorkFloor))
         {
             if (Moved(changed, windows, v - longest) is { } choice)
             {
@@ -123,7 +149,7 @@ internal sealed partial class FitBlockBuilder
 
         var edits = ImmutableArray.CreateBuilder<Edit>();
         var stations = changed.Stations.ToBuilder();
-        var cost = Cost(terms.WorkWeight, Math.Abs(by), windows.Max());
+        var cost = terms.Cost(terms.WorkWeight, Math.Abs(by), windows.Max());
         for (var i = 0; i < stations.Count; i++)
         {
             if (Adapted(changed, i, windows, by) is not { } amount)
@@ -135,7 +161,7 @@ internal sealed partial class FitBlockBuilder
             {
                 edits.Add(Set(spot, amount.To));
                 stations[i] = WithAmount(stations[i], spot, amount.To);
-                cost += IsTimed(spot.Part) ? 0 : Cost(terms.RepsWeight, spot.Amount.To - amount.To, spot.Amount.To);
+                cost += IsTimed(spot.Part) ? 0 : terms.Cost(terms.RepsWeight, spot.Amount.To - amount.To, spot.Amount.To);
             }
         }
 
@@ -175,7 +201,7 @@ internal sealed partial class FitBlockBuilder
         }
 
         var spot = new Spot(station, index, part, station.Dose.IndexOf(part), part.Amount.At(0));
-        var smaller = IsTimed(part) && spot.Amount.From == spot.Amount.To ? Steps(spot.Amount.To, 3600, terms.WorkFloor)
+        var smaller = IsTimed(part) && spot.Amount.From == spot.Amount.To ? terms.Steps(spot.Amount.To, 3600, terms.WorkFloor)
             : part.Kind is PartKind.Reps or PartKind.Pulses && by < 0 ? Reps(spot.Amount)
             : [];
         var tried = smaller.Where(v => by < 0 ? v < spot.Amount.To : v > spot.Amount.To).OrderDescending().ToArray();

@@ -7,7 +7,6 @@ namespace Halterion.Core.Timing.Fitting;
 /// <summary>Finds what may change in one block, and what each change would take and cost.</summary>
 internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan plan, FitTerms terms)
 {
-    private const int Step = 5;
     private readonly string at = $"/blocks/{index}";
     private static readonly FitChoice AsItIs = new(0, 0);
 
@@ -16,12 +15,12 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
     {
         if (!open || block.Shape == BlockShape.Talk)
         {
-            return new FitBlock([new FitBranch(Length(block)!.Value, AsItIs, [])]);
+            return new FitBlock([new FitBranch(Length(block)!.Value, [], [])]);
         }
 
         if (block.Shape == BlockShape.OwnPace)
         {
-            return new FitBlock([Branch(block, AsItIs, [OwnPace()])]);
+            return new FitBlock([Branch(block, [], [OwnPace()])]);
         }
 
         var branches = ImmutableArray.CreateBuilder<FitBranch>();
@@ -61,10 +60,10 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
             levers.AddRange(Amounts(changed));
         }
 
-        return Branch(changed, RoundsChoice(rounds), levers);
+        return Branch(changed, RoundsPick(rounds, changed), levers);
     }
 
-    private static FitBranch Branch(Block changed, FitChoice rounds, IEnumerable<FitLever?> levers)
+    private static FitBranch Branch(Block changed, ImmutableArray<FitPick> rounds, IEnumerable<FitLever?> levers)
     {
         var real = levers.OfType<FitLever>().Where(l => l.Choices.Length > 1).ToImmutableArray();
         return new FitBranch(Length(changed)!.Value - real.Sum(l => l.Choices[0].Seconds), rounds, real);
@@ -87,12 +86,12 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
     /// <summary>A round for which a falling target says nothing is none that was asked for.</summary>
     private int More => block.Stations.Any(s => s.Dose.Any(p => p.Amount.Values.Length > 1)) ? 0 : terms.RoundsMore;
 
-    private FitChoice RoundsChoice(int rounds)
+    private ImmutableArray<FitPick> RoundsPick(int rounds, Block changed)
     {
         var less = block.Rounds - rounds;
         if (less == 0)
         {
-            return AsItIs;
+            return [];
         }
 
         var edits = ImmutableArray.Create(Edit.Set($"{at}/rounds", rounds));
@@ -104,7 +103,8 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
 
         var weight = less > 0 && less <= block.OptionalRounds ? terms.OptionalRoundWeight : terms.RoundWeight;
         var what = block.Shape == BlockShape.Sets ? "sets" : "rounds";
-        return new FitChoice(0, Cost(weight, Math.Abs(less), block.Rounds), new FitStep($"“{block.Name}”: {block.Rounds} {what} → {rounds}", edits));
+        var choice = new FitChoice(0, terms.Cost(weight, Math.Abs(less), block.Rounds), new FitStep($"“{block.Name}”: {block.Rounds} {what} → {rounds}", edits));
+        return [new FitPick(FitKinds.Rounds, choice, Length(changed)!.Value - Length(block)!.Value)];
     }
 
     private FitLever? Rest(Block changed)
@@ -122,7 +122,7 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
         var before = Total(rest);
         var choices = ImmutableArray.CreateBuilder<FitChoice>();
         choices.Add(AsItIs with { Seconds = before });
-        foreach (var way in new[] { -Step, Step })
+        foreach (var way in new[] { -FitTerms.Step, FitTerms.Step })
         {
             var last = rest;
             for (var by = way; Math.Abs(by) <= 600; by += way)
@@ -136,7 +136,7 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
                 last = next;
                 choices.Add(new FitChoice(
                     Total(next),
-                    Cost(terms.RestWeight, Math.Abs(Sum(next) - Sum(rest)), Sum(rest)),
+                    terms.Cost(terms.RestWeight, Math.Abs(Sum(next) - Sum(rest)), Sum(rest)),
                     new FitStep(
                         $"“{block.Name}”: rest between {(sets ? "sets" : "rounds")} {Words(rest)} → {Words(next)}",
                         [new Edit($"{at}/{field}", PlanWriter.Of(next))])));
@@ -215,7 +215,7 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
         var lowest = Math.Min(value, need);
         var choices = ImmutableArray.CreateBuilder<FitChoice>();
         choices.Add(AsItIs with { Seconds = seconds(value) });
-        for (var v = value % Step; v <= Math.Min(600, value + 30); v += Step)
+        for (var v = value % FitTerms.Step; v <= Math.Min(600, value + 30); v += FitTerms.Step)
         {
             if (v != value && v >= lowest && v > 0)
             {
@@ -250,27 +250,12 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
         FitKinds.Work,
         [
             AsItIs with { Seconds = seconds(value) },
-            .. Steps(value, most, floor).Select(v => Choice(seconds(v), terms.WorkWeight, pointer, what, value, v)),
+            .. terms.Steps(value, most, floor).Select(v => Choice(seconds(v), terms.WorkWeight, pointer, what, value, v)),
         ]);
 
     /// <summary>Another number of seconds in one place of the file.</summary>
     private FitChoice Choice(int seconds, int weight, string pointer, string what, int from, int to) =>
-        new(seconds, Cost(weight, Math.Abs(to - from), from), new FitStep($"{what} {from} s → {to} s", [Edit.Set(pointer, to)]));
-
-    private IEnumerable<int> Steps(int value, int most, int floor)
-    {
-        var lowest = Math.Max(Math.Min(value, Math.Max(floor, 1)), (int)Math.Ceiling(value * (100 - terms.WorkPercent) / 100m));
-        var highest = Math.Min(most, value * (100 + terms.WorkPercent) / 100);
-        for (var v = value - Step * ((value - lowest) / Step); v <= highest; v += Step)
-        {
-            if (v != value)
-            {
-                yield return v;
-            }
-        }
-    }
-
-    private int Cost(int weight, int change, int of) => change == 0 ? 0 : terms.PerChange + weight * ((100 * change + of - 1) / of);
+        new(seconds, terms.Cost(weight, Math.Abs(to - from), from), new FitStep($"{what} {from} s → {to} s", [Edit.Set(pointer, to)]));
 
     private static int Sum(ByRound<Seconds> rest) => rest.Values.Sum(v => v.Value);
 

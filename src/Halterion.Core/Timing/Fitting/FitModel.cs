@@ -6,7 +6,16 @@ namespace Halterion.Core.Timing.Fitting;
 
 /// <summary>A change of the class: in words, and as edits of its file.</summary>
 /// <param name="Alike">What is changed and how, where others may be changed the same way.</param>
-public sealed record FitStep(string Words, ImmutableArray<Edit> Edits, FitAlike? Alike = null);
+public sealed record FitStep(string Words, ImmutableArray<Edit> Edits, FitAlike? Alike = null)
+{
+    /// <summary>What it makes of the spans of a class under way, whose file stays as it is.</summary>
+    public ImmutableArray<NewLength> Lengths { get; init; } = [];
+}
+
+/// <summary>A span of a class under way with another length.</summary>
+/// <param name="Span">Its place on the timeline, from 0.</param>
+/// <param name="Seconds">All of it, with what has run of it.</param>
+public readonly record struct NewLength(int Span, int Seconds);
 
 /// <summary>A change that may be said once for several: "“Circuit”: Hip thrust and Squat 10 → 12 reps".</summary>
 /// <param name="Shift">Such as "10 → 12 reps".</param>
@@ -24,15 +33,17 @@ public sealed record FitLever(FitKinds Kind, ImmutableArray<FitChoice> Choices)
     public int Least => Choices.Min(c => c.Seconds);
 }
 
-/// <summary>A block with a certain number of rounds.</summary>
+/// <summary>A block with what changes more than itself already decided, such as its rounds.</summary>
 /// <param name="Fixed">Seconds that no lever moves.</param>
-/// <param name="Rounds">The change of rounds itself; its seconds are in <paramref name="Fixed"/>.</param>
-public sealed record FitBranch(int Fixed, FitChoice Rounds, ImmutableArray<FitLever> Levers)
+/// <param name="Picks">What is decided; its seconds are in <paramref name="Fixed"/> and the levers. None: as it is.</param>
+public sealed record FitBranch(int Fixed, ImmutableArray<FitPick> Picks, ImmutableArray<FitLever> Levers)
 {
     public int Least => Fixed + Levers.Sum(l => l.Least);
+
+    public int Cost => Picks.Sum(p => p.Choice.Cost);
 }
 
-/// <summary>The branches of a block; the first leaves its rounds as they are.</summary>
+/// <summary>The branches of a block; the first leaves it as it is.</summary>
 public sealed record FitBlock(ImmutableArray<FitBranch> Branches)
 {
     public int Least => Branches.Min(b => b.Least);
@@ -58,7 +69,7 @@ public sealed record FitModel(ImmutableArray<FitBlock> Blocks, int Slot)
         [
             .. Blocks.Select(block => new FitBlock(
             [
-                .. block.Branches.Take((kinds & FitKinds.Rounds) == 0 ? 1 : block.Branches.Length).Select(branch => branch with
+                .. block.Branches.Where(branch => branch.Picks.All(p => (p.Kind & kinds) != 0)).Select(branch => branch with
                 {
                     Levers = [.. branch.Levers.Select(l => (l.Kind & kinds) != 0 ? l : l with { Choices = [l.Choices[0]] })],
                 }),

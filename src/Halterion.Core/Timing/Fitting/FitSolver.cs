@@ -65,7 +65,7 @@ public static class FitSolver
             Array.Fill(costs, None);
             for (var t = 0; t + offset < table.Length; t++)
             {
-                costs[t + offset] = table[t] + branch.Rounds.Cost;
+                costs[t + offset] = table[t] + branch.Cost;
             }
 
             var choices = new ushort[branch.Levers.Length][];
@@ -154,10 +154,7 @@ public static class FitSolver
             }
 
             end -= trace.Offset;
-            if (trace.Branch.Rounds.Step is not null)
-            {
-                picks.Add(new FitPick(FitKinds.Rounds, trace.Branch.Rounds, trace.Branch.Least - model.Blocks[b].Branches[0].Least));
-            }
+            picks.AddRange(trace.Branch.Picks.Reverse());
         }
 
         picks.Reverse();

@@ -13,7 +13,13 @@ public enum FitKinds
     Work = 4,
     Reps = 8,
     Rounds = 16,
-    All = 31,
+
+    /// <summary>What is said and shown; of a class under way only.</summary>
+    Talk = 32,
+
+    /// <summary>A whole block left out; of a class under way only.</summary>
+    Blocks = 64,
+    All = 127,
 }
 
 /// <summary>
@@ -79,4 +85,25 @@ public sealed record FitTerms
     /// <summary>Where it is to end, if not at its slot.</summary>
     [JsonIgnore]
     public Seconds? End { get; init; }
+
+    /// <summary>Lengths change in steps of so many seconds.</summary>
+    internal const int Step = 5;
+
+    /// <summary>Points for changing a value by so much; none where it stays.</summary>
+    internal int Cost(int weight, int change, int of) => change == 0 ? 0 : PerChange + weight * ((100 * change + of - 1) / of);
+
+    /// <summary>The other lengths that timed work may have: in steps, within its percentage and its floor.</summary>
+    /// <param name="most">In seconds.</param>
+    internal IEnumerable<int> Steps(int value, int most, int floor)
+    {
+        var lowest = Math.Max(Math.Min(value, Math.Max(floor, 1)), (int)Math.Ceiling(value * (100 - WorkPercent) / 100m));
+        var highest = Math.Min(most, value * (100 + WorkPercent) / 100);
+        for (var v = value - Step * ((value - lowest) / Step); v <= highest; v += Step)
+        {
+            if (v != value)
+            {
+                yield return v;
+            }
+        }
+    }
 }
