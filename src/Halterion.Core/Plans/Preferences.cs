@@ -94,6 +94,9 @@ public sealed record Preferences
 
     public Scheme Scheme { get; init; }
 
+    /// <summary>Kinds of calls that are not said. Breath is a school of its own: it is said where it is asked for.</summary>
+    public ImmutableArray<CallKind> Silent { get; init; } = [CallKind.Breath];
+
     /// <summary>What the instructor set of the checks, by code.</summary>
     public ImmutableSortedDictionary<string, decimal> Limits { get; init; } = ImmutableSortedDictionary<string, decimal>.Empty;
 

@@ -5,6 +5,7 @@ using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 using Halterion.Core.Sessions;
 using Halterion.Core.Timing;
+using Halterion.Core.Views.Calling;
 using Halterion.Core.Words;
 
 namespace Halterion.Core.Views;
@@ -49,11 +50,12 @@ public sealed record Scene(
 
 /// <summary>All that a screen needs to lead a class without asking again: the timeline in words, and the cues.</summary>
 /// <param name="Focus">The cue of the day.</param>
+/// <param name="Calls">What is said, in order.</param>
 public sealed record LeadScript(
     string Title,
     Seconds Length,
     Seconds Slot,
-    ImmutableArray<Scene> Scenes, ImmutableArray<StationCard> Cards, ImmutableArray<Cue> Cues,
+    ImmutableArray<Scene> Scenes, ImmutableArray<StationCard> Cards, ImmutableArray<Cue> Cues, ImmutableArray<Call> Calls,
     string Focus = "")
 {
     /// <summary>What the fold over the taps needs to know of the scenes.</summary>
@@ -87,13 +89,15 @@ public sealed record LeadScript(
             Easier = c.Easier.IsDefault ? [] : c.Easier,
         })],
         Cues = Cues.IsDefault ? [] : Cues,
+        Calls = Calls.IsDefault ? [] : Calls,
     };
 
     public static LeadScript Of(ClassPlan plan, Timeline timeline, Preferences preferences)
     {
         var writer = new ScriptWriter(plan, preferences);
         var scenes = timeline.Spans.Select((span, i) => writer.Scene(timeline, span, i)).ToImmutableArray();
-        return new LeadScript(plan.Title, timeline.Length, plan.Slot, scenes, writer.Cards, Cue.ListFor(timeline), plan.Focus ?? "");
+        var script = new LeadScript(plan.Title, timeline.Length, plan.Slot, scenes, writer.Cards, Cue.ListFor(timeline), [], plan.Focus ?? "");
+        return script with { Calls = Call.ListFor(plan, timeline, [.. scenes.Select(s => new Announced(s.Headline, s.Target, s.SideWords))], preferences) };
     }
 }
 

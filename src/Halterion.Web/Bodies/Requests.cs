@@ -82,6 +82,17 @@ public sealed record RefitRequest(JsonElement Plan, int Position, int RemainingS
     }
 }
 
+/// <summary>Asks what is said while a class is led.</summary>
+/// <param name="Silent">Kinds that are not said; null: as the settings have it.</param>
+public sealed record CallsRequest(JsonElement Plan, ImmutableArray<CallKind>? Silent = null) : IRead<CallsRequest>
+{
+    public static CallsRequest? Read(Fields body, Faults faults)
+    {
+        ImmutableArray<CallKind>? silent = body.Has("silent") ? body.WordList<CallKind>("silent", Enum.GetValues<CallKind>().Length) : null;
+        return body.Json("plan", faults) is { } plan ? new CallsRequest(plan, silent) : null;
+    }
+}
+
 /// <summary>A dose typed in its short form, for one station of a class.</summary>
 /// <param name="Class">The class file as it is; the station and its block have ids in it.</param>
 /// <param name="Station">The station's id.</param>

@@ -28,6 +28,7 @@ public sealed record SavePreferences(Preferences Preferences) : IRead<SavePrefer
             Length = body.Choice<LengthUnit>("length") ?? usual.Length,
             Clock = body.Choice<ClockFormat>("clock") ?? usual.Clock,
             Scheme = body.Choice<Scheme>("scheme") ?? usual.Scheme,
+            Silent = body.Has("silent") ? body.WordList<CallKind>("silent", Enum.GetValues<CallKind>().Length) : usual.Silent,
             Limits = CheckReaders.Limits(body),
             Off = CheckReaders.Off(body),
             Heights = [.. heights.Select((height, i) => body.Whole(height, "heights", i, 1, 120)).OfType<int>()],

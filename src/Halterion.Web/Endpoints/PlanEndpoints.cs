@@ -10,6 +10,7 @@ using Halterion.Core.Room;
 using Halterion.Core.Timing.Fitting;
 using Halterion.Core.Timing.Refitting;
 using Halterion.Core.Views;
+using Halterion.Core.Views.Calling;
 using Halterion.Core.Words;
 using Halterion.Web.Bodies;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -44,6 +45,9 @@ public sealed record TypedDoseResult(DoseRead? Read, DoseProblem? Problem);
 /// <param name="Evaluation">Of the class with it; null while the class has faults.</param>
 public sealed record RoundsResult(JsonElement Block, Evaluation? Evaluation);
 
+/// <summary>What is said while leading, in order.</summary>
+public sealed record CallList(ImmutableArray<Call> Calls);
+
 internal static class PlanEndpoints
 {
     public static void MapPlans(this IEndpointRouteBuilder routes)
@@ -58,6 +62,7 @@ internal static class PlanEndpoints
         plans.MapPost("/repairs", Repairs).Takes<ClassRequest>().WithName("repairs");
         plans.MapPost("/fit", FitTo).Takes<FitRequest>().WithName("fit");
         plans.MapPost("/refit", RefitTo).Takes<RefitRequest>().WithName("refit");
+        plans.MapPost("/calls", Calls).Takes<CallsRequest>().WithName("calls");
         plans.MapPost("/dose", Dose).Takes<TypedDoseRequest>().WithName("typeDose");
         plans.MapPost("/rounds", Rounds).Takes<RoundsRequest>().WithName("setRounds");
         plans.MapPost("/paste", Paste).Takes<PasteRequest>().WithName("pasteMoves");
@@ -185,6 +190,20 @@ internal static class PlanEndpoints
         return request.Position > timeline.Length.Value
             ? Problems.Bad("/position", $"The class is over after {timeline.Length.Value} s.", $"a whole number from 0 to {timeline.Length.Value}")
             : TypedResults.Ok(Refit.Of(plan, timeline, ClassUnderWay.At(timeline, new Seconds(request.Position)), new Seconds(request.RemainingSeconds), request.Terms));
+    }
+
+    /// <summary>What is said while a class is led, and when.</summary>
+    private static Results<Ok<CallList>, ProblemHttpResult> Calls(Body<CallsRequest> body, Evaluator evaluator)
+    {
+        if (body.Value is not { } request)
+        {
+            return body.Problem!;
+        }
+
+        var result = evaluator.Evaluate(request.Plan.GetRawText());
+        return result is { Plan: { } plan, Timeline: { } timeline }
+            ? TypedResults.Ok(new CallList(LeadScript.Of(plan, timeline, evaluator.Preferences with { Silent = request.Silent ?? evaluator.Preferences.Silent }).Calls))
+            : Problems.Faults(result.Faults.At("", "/plan"));
     }
 
     private static JsonElement Edited(string text, FitWay way)

@@ -9,8 +9,8 @@ namespace Halterion.Web.Live;
 /// </summary>
 internal static class ScriptFile
 {
-    /// <summary>1: before scenes and cards named their ids. 2: they do.</summary>
-    public const int Format = 2;
+    /// <summary>1: before scenes and cards named their ids. 2: they do. 3: with calls.</summary>
+    public const int Format = 3;
 
     private static readonly JsonSerializerOptions Json = Tolerant();
 

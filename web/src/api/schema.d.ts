@@ -276,6 +276,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/calls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["calls"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/dose": {
         parameters: {
             query?: never;
@@ -1337,6 +1353,52 @@ export interface components {
             leftSeconds: components["schemas"]["Seconds"];
             rightSeconds: components["schemas"]["Seconds"];
         };
+        /** @description Something that is said while leading. */
+        Call: {
+            /**
+             * Format: double
+             * @description Seconds from the start of the planned class, in thousandths.
+             */
+            at: number;
+            kind: components["schemas"]["CallKind"];
+            /** @description As it is said. */
+            text: string;
+            /**
+             * Format: double
+             * @description How long it takes to say.
+             */
+            seconds: number;
+            /**
+             * Format: int32
+             * @description Of two that would overlap the higher is said.
+             */
+            priority: number;
+            /**
+             * Format: int32
+             * @description What it is about: it is not said where that scene is left out.
+             */
+            scene: number;
+            /**
+             * Format: int32
+             * @description How many scenes, from the first, move it when seconds are added to them.
+             */
+            shift: number;
+        };
+        /**
+         * @description What is called. Each kind can be switched off.
+         * @enum {unknown}
+         */
+        CallKind: "side" | "time" | "countIn" | "count" | "next" | "kit" | "round" | "minutes" | "drink" | "rest" | "tier" | "form" | "breath" | "end";
+        /** @description What is said while leading, in order. */
+        CallList: {
+            calls: components["schemas"]["Call"][];
+        };
+        /** @description Asks what is said while a class is led. */
+        CallsRequest: {
+            plan: components["schemas"]["ClassPlan"];
+            /** @description Kinds that are not said; null: as the settings have it. */
+            silent?: null | components["schemas"]["CallKind"][];
+        };
         /** @description An option on a card. */
         CardOption: {
             tier: components["schemas"]["Tier"];
@@ -2115,6 +2177,8 @@ export interface components {
             scenes: components["schemas"]["Scene"][];
             cards: components["schemas"]["StationCard"][];
             cues: components["schemas"]["Cue"][];
+            /** @description What is said, in order. */
+            calls: components["schemas"]["Call"][];
             /**
              * @description The cue of the day.
              * @default
@@ -2783,6 +2847,8 @@ export interface components {
             length?: components["schemas"]["LengthUnit"];
             clock?: components["schemas"]["ClockFormat"];
             scheme?: components["schemas"]["Scheme"];
+            /** @description Kinds of calls that are not said. Breath is a school of its own: it is said where it is asked for. */
+            silent?: components["schemas"]["CallKind"][];
             /** @description What the instructor set of the checks, by code. */
             limits?: {
                 [key: string]: number;
@@ -4626,6 +4692,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefitResult"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    calls: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CallsRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CallList"];
                 };
             };
             /** @description Payload Too Large */
