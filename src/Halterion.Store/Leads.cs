@@ -32,8 +32,8 @@ public sealed record Sent(Sending Sending, ImmutableArray<LeadCommand> Commands,
 public sealed class Leads(Database database, TimeProvider clock)
 {
     /// <summary>
-    /// The open lead of a session, in one transaction however many ask at once. One that has commands stays, whatever became of
-    /// the class; one that nobody started yet follows the latest version.
+    /// The open lead of a session, in one transaction however many ask at once. One that was started stays, whatever became of
+    /// the class; one that nobody started yet follows the latest version, and takes its notes along.
     /// </summary>
     /// <param name="make">Writes the script of the class at a version.</param>
     /// <returns>Null if there is no such session, or no script can be made of it.</returns>
@@ -49,14 +49,10 @@ public sealed class Leads(Database database, TimeProvider clock)
         var version = session.ClassVersion ?? Convert.ToInt32(
             connection.Scalar("SELECT max(version) FROM revision WHERE class_id = @id", [("@id", session.ClassId)]),
             CultureInfo.InvariantCulture);
-        if (OpenOf(connection, sessionId) is { } open)
+        var open = OpenOf(connection, sessionId);
+        if (open is not null && (HasStarted(open) || open.ClassVersion == version))
         {
-            if (open.Commands.Length > 0 || open.ClassVersion == version)
-            {
-                return open;
-            }
-
-            Supersede(connection, open.Id);
+            return open;
         }
 
         var plan = connection.Query(
@@ -68,13 +64,27 @@ public sealed class Leads(Database database, TimeProvider clock)
             return null;
         }
 
+        if (open is not null)
+        {
+            Supersede(connection, open.Id);
+        }
+
         var lead = new StoredLead(Guid.CreateVersion7(), sessionId, version, made.Format, made.Script, []);
         connection.Run(
             "INSERT INTO lead (id, session_id, class_version, format, script, created_at) VALUES (@id, @session, @version, @format, @script, @now)",
             [("@id", lead.Id), ("@session", sessionId), ("@version", version), ("@format", made.Format), ("@script", made.Script), ("@now", clock.GetUtcNow())]);
+        if (open is { Commands.IsEmpty: false })
+        {
+            connection.Run("UPDATE lead_command SET lead_id = @new WHERE lead_id = @old", [("@new", lead.Id), ("@old", open.Id)]);
+            connection.Run("UPDATE lead_command SET kind = 'Lead', payload = NULL WHERE lead_id = @new AND kind = 'Adjust'", [("@new", lead.Id)]);
+            lead = lead with { Commands = Commands(connection, lead.Id) };
+        }
+
         transaction.Commit();
         return lead;
     }
+
+    private static bool HasStarted(StoredLead lead) => lead.Commands.Any(c => c.Kind == LeadCommandKind.Start);
 
     /// <summary>The open lead of a session, if there is one.</summary>
     public StoredLead? OpenOf(Guid sessionId)
@@ -113,7 +123,7 @@ public sealed class Leads(Database database, TimeProvider clock)
         var open = OpenOf(connection, session);
         if (open is not null && open.Id != lead)
         {
-            if (open.Commands.Length > 0)
+            if (HasStarted(open) || !stored.AddRange(fresh).Any(c => c.Kind == LeadCommandKind.Start))
             {
                 return new Sent(Sending.Superseded, stored, session, open);
             }
@@ -139,10 +149,14 @@ public sealed class Leads(Database database, TimeProvider clock)
                 ]);
         }
 
-        Sessions.Pin(
-            connection,
-            session,
-            Convert.ToInt32(connection.Scalar("SELECT class_version FROM lead WHERE id = @id", [("@id", lead)]), CultureInfo.InvariantCulture));
+        if (stored.AddRange(fresh).Any(c => c.Kind == LeadCommandKind.Start))
+        {
+            Sessions.Pin(
+                connection,
+                session,
+                Convert.ToInt32(connection.Scalar("SELECT class_version FROM lead WHERE id = @id", [("@id", lead)]), CultureInfo.InvariantCulture));
+        }
+
         transaction.Commit();
         return new Sent(Sending.Taken, stored.AddRange(fresh), session);
     }

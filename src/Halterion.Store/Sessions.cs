@@ -38,7 +38,7 @@ public sealed class Sessions(Database database, TimeProvider clock)
 {
     /// <summary>A session <c>s</c> is held when it was started or logged.</summary>
     internal const string IsHeld = """
-        (EXISTS (SELECT 1 FROM lead l JOIN lead_command k ON k.lead_id = l.id WHERE l.session_id = s.id)
+        (EXISTS (SELECT 1 FROM lead l JOIN lead_command k ON k.lead_id = l.id WHERE l.session_id = s.id AND k.kind = 'Start')
          OR EXISTS (SELECT 1 FROM log WHERE log.session_id = s.id))
         """;
 

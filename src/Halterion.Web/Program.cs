@@ -54,12 +54,17 @@ catch (StoreException e)
 builder.Logging.SetMinimumLevel(LogLevel.Warning);
 builder.Logging.AddFilter("Microsoft.Hosting.Lifetime", LogLevel.None);
 builder.Logging.AddFilter("Microsoft.Extensions.Hosting.Internal.Host", LogLevel.None);
-builder.Configuration["AllowedHosts"] = Doors.AllowedHosts;
+var door = settings.Lan && !describing ? LocalNetwork.Open(settings.Port + 1) : LocalNetwork.Shut;
+builder.Configuration["AllowedHosts"] = string.Join(';', [Doors.AllowedHosts, .. door.Names]);
 builder.WebHost.ConfigureKestrel(kestrel =>
 {
     kestrel.AddServerHeader = false;
     kestrel.Limits.MaxRequestBodySize = 2 * Raw.MaxBytes;
     kestrel.Listen(System.Net.IPAddress.Loopback, settings.Port);
+    if (door.Port is { } open && database is not null)
+    {
+        kestrel.Listen(System.Net.IPAddress.Any, open, listen => listen.UseHttps(door.Certificate(settings.DataFolder, TimeProvider.System)));
+    }
 });
 builder.Services.Configure<HostOptions>(host => host.ShutdownTimeout = TimeSpan.FromSeconds(3));
 builder.Services.AddProblemDetails();
@@ -77,6 +82,9 @@ builder.Services.AddTransient(services => services.GetRequiredService<Desk>().Ev
 builder.Services.AddTransient(services => services.GetRequiredService<Desk>().Moves);
 builder.Services.AddTransient(services => services.GetRequiredService<Desk>().Preferences);
 builder.Services.AddTransient<Starters>();
+builder.Services.AddSingleton(door).AddSingleton<Pairing>().AddSingleton<Devices>();
+builder.Services.AddRoles();
+builder.Services.AddLimits();
 builder.Services.AddSingleton(trouble).AddExceptionHandler<Failures>();
 if (database is not null)
 {
@@ -88,22 +96,30 @@ app.UseExceptionHandler();
 app.UseStatusCodePages();
 app.UseDoors();
 app.UseTrouble();
-app.MapHealth();
-app.MapPlans();
-app.MapMoves();
-app.MapOwnMoves();
-app.MapClasses();
-app.MapSessions();
-app.MapVersions();
-app.MapTakeAlong();
-app.MapTemplates();
-app.MapSettings();
-app.MapLeading();
-app.MapLogs();
-app.MapPeople();
-app.MapRoster();
-app.MapRooms();
-app.MapChecks();
+app.UseRouting();
+app.UseRateLimiter();
+app.UseAuthentication();
+app.UseAuthorization();
+var owner = app.MapGroup("").RequireAuthorization(Roles.Owner);
+owner.MapHealth();
+owner.MapPlans();
+owner.MapMoves();
+owner.MapOwnMoves();
+owner.MapClasses();
+owner.MapSessions();
+owner.MapVersions();
+owner.MapTakeAlong();
+owner.MapTemplates();
+owner.MapSettings();
+owner.MapLogs();
+owner.MapPeople();
+owner.MapRoster();
+owner.MapRooms();
+owner.MapChecks();
+owner.MapDevices();
+app.MapGroup("").RequireAuthorization(Roles.Lead).MapLeading();
+app.MapGroup("").RequireAuthorization(Roles.Wall).MapWall();
+app.MapGroup("").AllowAnonymous().MapPairing();
 if (describing)
 {
     app.Run();
@@ -133,6 +149,11 @@ catch (IOException e) when (e.InnerException is Microsoft.AspNetCore.Connections
 }
 
 Console.WriteLine($"Halterion is ready: {app.Urls.FirstOrDefault() ?? "in tests"}");
+if (door.Address is { } outside)
+{
+    Console.WriteLine($"On the local network, for devices that are paired: {outside}");
+}
+
 if (app.Urls.Count > 0)
 {
     // The library is drawn while nobody waits for it yet.

@@ -1,8 +1,11 @@
+using System.Net;
 using System.Net.Http.Headers;
 using System.Text;
 using System.Text.Json.Nodes;
+using Microsoft.AspNetCore.Builder;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.Extensions.DependencyInjection;
 
 namespace Halterion.Web.Tests;
 
@@ -52,6 +55,7 @@ public sealed class Studio : WebApplicationFactory<Program>
     {
         builder.UseEnvironment("Production");
         builder.UseSetting("data", Folder);
+        builder.ConfigureServices(services => services.AddSingleton<IStartupFilter, FromWhere>());
     }
 
     protected override void Dispose(bool disposing)
@@ -62,4 +66,20 @@ public sealed class Studio : WebApplicationFactory<Program>
             Directory.Delete(Folder, recursive: true);
         }
     }
+}
+
+/// <summary>Requests of the test server come from this machine, unless they say from where.</summary>
+internal sealed class FromWhere : IStartupFilter
+{
+    public const string Header = "X-Test-From";
+
+    public Action<IApplicationBuilder> Configure(Action<IApplicationBuilder> next) => app =>
+    {
+        app.Use((context, go) =>
+        {
+            context.Connection.RemoteIpAddress = context.Request.Headers.TryGetValue(Header, out var from) ? IPAddress.Parse(from.ToString()) : IPAddress.Loopback;
+            return go(context);
+        });
+        next(app);
+    };
 }

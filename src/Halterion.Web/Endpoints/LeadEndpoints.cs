@@ -10,6 +10,7 @@ using Halterion.Core.Views;
 using Halterion.Store;
 using Halterion.Web.Bodies;
 using Halterion.Web.Live;
+using Halterion.Web.Security;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Halterion.Web.Endpoints;
@@ -36,7 +37,7 @@ internal static class LeadEndpoints
     public static void MapLeading(this IEndpointRouteBuilder routes)
     {
         routes.MapPost("/api/sessions/{id:guid}/lead", Open).ProducesProblem(404).ProducesProblem(422).WithTags("Leading").WithName("openLead");
-        routes.MapGet("/api/sessions/{id:guid}/figures", Figures).ProducesProblem(404).ProducesProblem(422).WithTags("Leading").WithName("leadFigures");
+        routes.MapGet("/api/sessions/{id:guid}/who", Who).ProducesProblem(404).ProducesProblem(422).WithTags("Leading").WithName("leadPeople");
         routes.MapGet("/api/sessions/{id:guid}/events", Follow).ProducesProblem(404).WithTags("Leading").WithName("followLead");
         routes.MapGet("/api/leads/{id:guid}/ways", Ways).ProducesProblem(404).WithTags("Leading").WithName("waysBack");
         routes.MapPost("/api/leads/{id:guid}/commands", Send).Takes<SendCommands>()
@@ -82,20 +83,49 @@ internal static class LeadEndpoints
         return TypedResults.Ok(new LeadView(lead.Id, id, session.ClassId, script, lead.Commands, Now(clock, lead), EndsAt(session.Booking, script)));
     }
 
-    private static long? EndsAt(SessionBooking booking, LeadScript script) =>
+    internal static long? EndsAt(SessionBooking booking, LeadScript script) =>
         booking.StartsAt is { } starts ? BookingReader.Moment(starts, booking.Zone).ToUnixTimeMilliseconds() + 1000L * script.Slot.Value : null;
 
-    /// <summary>The figures of the options of the class as this session holds it.</summary>
-    private static Results<Ok<ImmutableArray<OptionPicture>>, ProblemHttpResult> Figures(Guid id, Sessions sessions, Classes classes, Evaluator evaluator)
+    /// <summary>The class as this session holds it: the version that is led, or was, else the latest.</summary>
+    internal static (ClassPlan? Plan, Timeline? Timeline, ProblemHttpResult? Problem) Held(
+        StoredSession session, StoredLead? lead, Classes classes, Evaluator evaluator)
     {
-        if (sessions.Find(id) is not { } session || classes.Find(session.ClassId) is not { } latest)
+        var held = (lead?.ClassVersion ?? session.ClassVersion) is { } version ? classes.At(session.ClassId, version) : classes.Find(session.ClassId);
+        if (held is null)
+        {
+            return (null, null, Problems.NotFound("class"));
+        }
+
+        var read = evaluator.Evaluate(held.Plan);
+        return read is { Plan: { } plan, Timeline: { } timeline } ? (plan, timeline, null) : (null, null, Problems.Faults(read.Faults));
+    }
+
+    /// <summary>What is drawn of the class as this session holds it.</summary>
+    internal static Results<Ok<T>, ProblemHttpResult> Drawn<T>(
+        Guid id, Sessions sessions, Classes classes, Leads leads, Evaluator evaluator, Func<ClassPlan, T> draw)
+    {
+        if (sessions.Find(id) is not { } session)
         {
             return Problems.NotFound("session");
         }
 
-        var held = session.ClassVersion is { } version && version != latest.Version ? classes.Versions(session.ClassId).First(v => v.Version == version) : latest;
-        var result = evaluator.Evaluate(held.Plan);
-        return result.Plan is { } plan ? TypedResults.Ok(ClassFigures.Of(plan)) : Problems.Faults(result.Faults);
+        var (plan, _, problem) = Held(session, leads.OpenOf(id), classes, evaluator);
+        return plan is null ? problem! : TypedResults.Ok(draw(plan));
+    }
+
+    /// <summary>Who is expected, and what each needs where it is not the main option. For whoever leads alone.</summary>
+    private static Results<Ok<ImmutableArray<LeadPerson>>, ProblemHttpResult> Who(
+        Guid id, Sessions sessions, Classes classes, Leads leads, Rooms rooms, SessionRooms halls, Evaluator evaluator)
+    {
+        if (sessions.Find(id) is not { } session)
+        {
+            return Problems.NotFound("session");
+        }
+
+        var (plan, timeline, problem) = Held(session, leads.OpenOf(id), classes, evaluator);
+        return plan is null || timeline is null
+            ? problem!
+            : TypedResults.Ok(LeadPerson.Of(RoomView.Of(halls.Of(plan, session, rooms.Of(id)), timeline, evaluator.Preferences)));
     }
 
     private static Results<Ok<CommandList>, ProblemHttpResult> Send(Guid id, Body<SendCommands> body, Leads leads, SteadyClock clock, Followers followers)
@@ -143,10 +173,8 @@ internal static class LeadEndpoints
             return Problems.NotFound("lead");
         }
 
-        var held = classes.Versions(session.ClassId).First(v => v.Version == lead.ClassVersion);
-        var result = evaluator.Evaluate(held.Plan);
-        if (result is not { Plan: { } plan, Timeline: { } timeline } || ScriptFile.Read(lead.Format, lead.Script) is not { } script
-            || EndsAt(session.Booking, script) is not { } endsAt)
+        var (plan, timeline, _) = Held(session, lead, classes, evaluator);
+        if (plan is null || timeline is null || ScriptFile.Read(lead.Format, lead.Script) is not { } script || EndsAt(session.Booking, script) is not { } endsAt)
         {
             return TypedResults.NoContent();
         }
@@ -158,7 +186,20 @@ internal static class LeadEndpoints
 
     /// <summary>Follows a session: what is led there, at once and at every change, and a heartbeat between.</summary>
     private static Results<ServerSentEventsResult<LeadNews>, ProblemHttpResult> Follow(
-        Guid id, Sessions sessions, Leads leads, SteadyClock clock, Followers followers, IHostApplicationLifetime life, HttpContext http) =>
+        Guid id, Sessions sessions, Leads leads, SteadyClock clock, Followers followers, Pairing pairing, IHostApplicationLifetime life, HttpContext http) =>
+        Stream(id, sessions, leads, clock, followers, pairing, life, http, commands => commands);
+
+    /// <param name="shown">What of the commands is told.</param>
+    internal static Results<ServerSentEventsResult<LeadNews>, ProblemHttpResult> Stream(
+        Guid id,
+        Sessions sessions,
+        Leads leads,
+        SteadyClock clock,
+        Followers followers,
+        Pairing pairing,
+        IHostApplicationLifetime life,
+        HttpContext http,
+        Func<ImmutableArray<LeadCommand>, ImmutableArray<LeadCommand>> shown) =>
         sessions.Find(id) is null
             ? Problems.NotFound("session")
             : TypedResults.ServerSentEvents(NewsAsync(
@@ -166,13 +207,16 @@ internal static class LeadEndpoints
                 leads,
                 clock,
                 followers,
-                CancellationTokenSource.CreateLinkedTokenSource(http.RequestAborted, life.ApplicationStopping).Token));
+                shown,
+                CancellationTokenSource.CreateLinkedTokenSource(
+                    http.RequestAborted, life.ApplicationStopping, pairing.WhileWelcome(Roles.DeviceOf(http.User))).Token));
 
     private static async IAsyncEnumerable<SseItem<LeadNews>> NewsAsync(
         Guid id,
         Leads leads,
         SteadyClock clock,
         Followers followers,
+        Func<ImmutableArray<LeadCommand>, ImmutableArray<LeadCommand>> shown,
         [EnumeratorCancellation] CancellationToken cancel)
     {
         using var following = followers.Follow(id, out var signs);
@@ -182,7 +226,7 @@ internal static class LeadEndpoints
             if (changed)
             {
                 var lead = leads.OpenOf(id);
-                yield return new SseItem<LeadNews>(new LeadNews(Now(clock, lead), lead?.Id, lead?.Commands ?? []), "lead");
+                yield return new SseItem<LeadNews>(new LeadNews(Now(clock, lead), lead?.Id, shown(lead?.Commands ?? [])), "lead");
             }
             else
             {
@@ -210,5 +254,5 @@ internal static class LeadEndpoints
     }
 
     /// <summary>After a clock was set back and the server started anew, the class goes on from its last tap instead of waiting for the clock.</summary>
-    private static long Now(SteadyClock clock, StoredLead? lead) => Math.Max(clock.Now, lead is { Commands: [.., var last] } ? last.At : 0);
+    internal static long Now(SteadyClock clock, StoredLead? lead) => Math.Max(clock.Now, lead is { Commands: [.., var last] } ? last.At : 0);
 }

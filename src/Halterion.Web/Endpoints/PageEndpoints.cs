@@ -1,4 +1,5 @@
 using Halterion.Core.PlanFormat;
+using Halterion.Web.Security;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Routing.Patterns;
 using Microsoft.AspNetCore.Routing.Template;
@@ -10,9 +11,9 @@ internal static class PageEndpoints
     /// <summary>The app's own files, its page for every address that is a screen, and the contract.</summary>
     public static void MapPages(this WebApplication app)
     {
-        app.MapGet("/api/schema/class", () => TypedResults.PhysicalFile(Contract.ClassSchemaFile, "application/schema+json")).ExcludeFromDescription();
-        app.MapOpenApi("/api/openapi.json");
-        app.Map("/api/{**rest}", (HttpContext http, EndpointDataSource known) => Unserved(http, known)).ExcludeFromDescription();
+        app.MapGet("/api/schema/class", () => TypedResults.PhysicalFile(Contract.ClassSchemaFile, "application/schema+json")).ExcludeFromDescription().RequireAuthorization(Roles.Owner);
+        app.MapOpenApi("/api/openapi.json").RequireAuthorization(Roles.Owner);
+        app.Map("/api/{**rest}", (HttpContext http, EndpointDataSource known) => Unserved(http, known)).ExcludeFromDescription().RequireAuthorization(Roles.Wall);
         app.Use(async (context, next) =>
         {
             // Hashed names never change their content; the page itself must be asked for each time.
@@ -31,11 +32,12 @@ internal static class PageEndpoints
 
             await next(context);
         });
-        app.MapStaticAssets();
+        // The pages hold no data: what they show they ask for.
+        app.MapStaticAssets().AllowAnonymous();
         app.MapFallbackToFile("index.html", new StaticFileOptions
         {
             OnPrepareResponse = static file => file.Context.Response.Headers.CacheControl = "no-cache",
-        });
+        }).AllowAnonymous();
     }
 
     /// <summary>Why no route took a request: there is no such address, it takes another method, or another kind of body.</summary>

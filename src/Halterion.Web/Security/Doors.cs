@@ -1,19 +1,40 @@
+using System.Threading.RateLimiting;
 using Halterion.Core.Plans;
 using Microsoft.Extensions.Primitives;
 
 namespace Halterion.Web.Security;
 
-/// <summary>Who may knock: this machine's own pages only.</summary>
+/// <summary>Who may knock: this machine's own pages, and where its door is open the local network's.</summary>
 internal static class Doors
 {
     public const string AllowedHosts = "localhost;127.0.0.1;[::1]";
 
+    /// <summary>So many requests a second a device may go on asking, and so many at once. [M]</summary>
+    private const int ASecond = 20;
+    private const int AtOnce = 120;
+
+    /// <summary>No device of the network can keep the server from the others; this machine itself is not counted.</summary>
+    public static void AddLimits(this IServiceCollection services) => services.AddRateLimiter(limits =>
+    {
+        limits.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
+        limits.GlobalLimiter = PartitionedRateLimiter.Create<HttpContext, string>(context =>
+            context.Connection.RemoteIpAddress is not { } from || System.Net.IPAddress.IsLoopback(from)
+                ? RateLimitPartition.GetNoLimiter("here")
+                : RateLimitPartition.GetTokenBucketLimiter(from.ToString(), _ => new TokenBucketRateLimiterOptions
+                {
+                    TokenLimit = AtOnce,
+                    TokensPerPeriod = ASecond,
+                    ReplenishmentPeriod = TimeSpan.FromSeconds(1),
+                    QueueLimit = 0,
+                }));
+    });
+
     private static readonly Dictionary<string, StringValues> Headers = new()
     {
         // Mantine sets style attributes from script; everything else is our own files.
-        ["Content-Security-Policy"] = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'",
+        ["Content-Security-Policy"] = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'self'",
         ["X-Content-Type-Options"] = "nosniff",
-        ["X-Frame-Options"] = "DENY",
+        ["X-Frame-Options"] = "SAMEORIGIN",
         ["Referrer-Policy"] = "no-referrer",
         ["Cross-Origin-Opener-Policy"] = "same-origin",
         ["Cross-Origin-Resource-Policy"] = "same-origin",

@@ -12,7 +12,7 @@ export function StationCards({ cards, session }: { cards: Card[]; session: strin
   const many = cards.length > 1
   const pictures = useQuery({
     queryKey: ['lead-figures', session],
-    queryFn: () => answer(api.GET('/api/sessions/{id}/figures', { params: { path: { id: session } } })),
+    queryFn: () => answer(api.GET('/api/wall/{id}/figures', { params: { path: { id: session } } })),
     staleTime: Infinity,
     gcTime: Infinity,
   }).data

@@ -1,0 +1,84 @@
+using System.Collections.Immutable;
+using System.Net.ServerSentEvents;
+using Halterion.Core.Plans;
+using Halterion.Core.Sessions;
+using Halterion.Core.Views;
+using Halterion.Store;
+using Halterion.Web.Live;
+using Halterion.Web.Security;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace Halterion.Web.Endpoints;
+
+/// <summary>What is on now: the session under way, else the next one.</summary>
+public sealed record NowOn(Guid? Session, string Title);
+
+/// <summary>A class for everybody in the room to see.</summary>
+/// <param name="Lead">Null: nobody has opened it yet.</param>
+/// <param name="Now">The time of the class, in milliseconds since 1970.</param>
+/// <param name="EndsAt">When the booked time is over; null: it has no date.</param>
+public sealed record WallView(Guid? Lead, LeadScript Script, ImmutableArray<LeadCommand> Commands, ImmutableArray<WallFloor> Floors, long Now, long? EndsAt, ClockFormat Clock);
+
+/// <summary>The screen for the room.</summary>
+internal static class WallEndpoints
+{
+    public static void MapWall(this IEndpointRouteBuilder routes)
+    {
+        var wall = routes.MapGroup("/api/wall").WithTags("Wall");
+        wall.MapGet("/", On).WithName("nowOn");
+        wall.MapGet("/{id:guid}", Show).ProducesProblem(404).ProducesProblem(422).WithName("wall");
+        wall.MapGet("/{id:guid}/figures", Figures).ProducesProblem(404).ProducesProblem(422).WithName("wallFigures");
+        wall.MapGet("/{id:guid}/films", Films).ProducesProblem(404).ProducesProblem(422).WithName("wallFilms");
+        wall.MapGet("/{id:guid}/events", Follow).ProducesProblem(404).WithName("followWall");
+    }
+
+    private static Ok<NowOn> On(Sessions sessions)
+    {
+        var (lines, _) = sessions.List(held: false, 0, 1);
+        return TypedResults.Ok(lines is [var next, ..] ? new NowOn(next.Id, next.Title) : new NowOn(null, ""));
+    }
+
+    private static Results<Ok<WallView>, ProblemHttpResult> Show(
+        Guid id, Sessions sessions, Classes classes, Leads leads, Rooms rooms, SessionRooms halls, Evaluator evaluator, SteadyClock clock)
+    {
+        if (sessions.Find(id) is not { } session)
+        {
+            return Problems.NotFound("session");
+        }
+
+        var lead = leads.OpenOf(id);
+        var (plan, timeline, problem) = LeadEndpoints.Held(session, lead, classes, evaluator);
+        if (plan is null || timeline is null)
+        {
+            return problem!;
+        }
+
+        var script = (lead is null ? null : ScriptFile.Read(lead.Format, lead.Script)) ?? LeadScript.Of(plan, timeline, evaluator.Preferences);
+        var chosen = rooms.Of(id);
+        var room = halls.Of(plan, session, chosen);
+        return TypedResults.Ok(new WallView(
+            lead?.Id,
+            ForEveryone.Script(script, plan),
+            ForEveryone.Commands(lead?.Commands ?? []),
+            [.. plan.Blocks.Where(b => b is { Shape: BlockShape.Rotation, Stations.IsEmpty: false }).Select(b => FloorOf(halls.FloorOf(b, room, chosen)))],
+            LeadEndpoints.Now(clock, lead),
+            LeadEndpoints.EndsAt(session.Booking, script),
+            evaluator.Preferences.Clock));
+    }
+
+    private static WallFloor FloorOf(FloorView floor) => new(
+        floor.Block,
+        (double)floor.Floor.Hall.WidthM,
+        (double)floor.Floor.Hall.LengthM,
+        [.. floor.Floor.Stations.Select(s => new WallSpot(s.Station, (double)s.X, (double)s.Y))]);
+
+    private static Results<Ok<ImmutableArray<OptionPicture>>, ProblemHttpResult> Figures(Guid id, Sessions sessions, Classes classes, Leads leads, Evaluator evaluator) =>
+        LeadEndpoints.Drawn(id, sessions, classes, leads, evaluator, ClassFigures.Of);
+
+    private static Results<Ok<ImmutableArray<StationFilm>>, ProblemHttpResult> Films(Guid id, Sessions sessions, Classes classes, Leads leads, Evaluator evaluator) =>
+        LeadEndpoints.Drawn(id, sessions, classes, leads, evaluator, ForEveryone.Films);
+
+    private static Results<ServerSentEventsResult<LeadNews>, ProblemHttpResult> Follow(
+        Guid id, Sessions sessions, Leads leads, SteadyClock clock, Followers followers, Pairing pairing, IHostApplicationLifetime life, HttpContext http) =>
+        LeadEndpoints.Stream(id, sessions, leads, clock, followers, pairing, life, http, ForEveryone.Commands);
+}
