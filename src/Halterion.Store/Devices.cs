@@ -42,7 +42,8 @@ public sealed class Devices(Database database, TimeProvider clock)
     public StoredDevice? Seen(string tokenHash)
     {
         using var connection = database.Connect();
-        var device = connection.Query("SELECT id, name, role, paired_at, last_seen FROM device WHERE token_hash = @hash", [("@hash", tokenHash)], Read).SingleOrDefault();
+        var device = connection.Query("SELECT id, name, role, paired_at, last_seen FROM device WHERE token_hash = @hash",
+            [("@hash", tokenHash)], Read).SingleOrDefault();
         if (device is not null && clock.GetUtcNow() - device.LastSeen > Noted)
         {
             connection.Run("UPDATE device SET last_seen = @now WHERE id = @id", [("@now", clock.GetUtcNow()), ("@id", device.Id)]);

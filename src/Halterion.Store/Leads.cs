@@ -58,7 +58,8 @@ public sealed class Leads(Database database, TimeProvider clock)
         var plan = connection.Query(
             "SELECT saved_at, plan, title FROM revision WHERE class_id = @id AND version = @version",
             [("@id", session.ClassId), ("@version", version)],
-            r => new StoredClass(session.ClassId, version, DateTimeOffset.Parse(r.GetString(0), CultureInfo.InvariantCulture), r.GetString(1), r.GetString(2))).Single();
+            r => new StoredClass(session.ClassId, version, DateTimeOffset.Parse(r.GetString(0), CultureInfo.InvariantCulture),
+                r.GetString(1), r.GetString(2))).Single();
         if (make(plan) is not { } made)
         {
             return null;
@@ -72,7 +73,8 @@ public sealed class Leads(Database database, TimeProvider clock)
         var lead = new StoredLead(Guid.CreateVersion7(), sessionId, version, made.Format, made.Script, []);
         connection.Run(
             "INSERT INTO lead (id, session_id, class_version, format, script, created_at) VALUES (@id, @session, @version, @format, @script, @now)",
-            [("@id", lead.Id), ("@session", sessionId), ("@version", version), ("@format", made.Format), ("@script", made.Script), ("@now", clock.GetUtcNow())]);
+            [("@id", lead.Id), ("@session", sessionId), ("@version", version), ("@format", made.Format), ("@script", made.Script),
+                ("@now", clock.GetUtcNow())]);
         if (open is { Commands.IsEmpty: false })
         {
             connection.Run("UPDATE lead_command SET lead_id = @new WHERE lead_id = @old", [("@new", lead.Id), ("@old", open.Id)]);
@@ -167,7 +169,8 @@ public sealed class Leads(Database database, TimeProvider clock)
     private static StoredLead? OpenOf(SqliteConnection connection, Guid sessionId) => connection.Query(
         "SELECT id, class_version, format, script FROM lead WHERE session_id = @session AND superseded_at IS NULL",
         [("@session", sessionId)],
-        r => new StoredLead(Guid.Parse(r.GetString(0)), sessionId, r.GetInt32(1), r.GetInt32(2), r.GetString(3), Commands(connection, Guid.Parse(r.GetString(0))))).SingleOrDefault();
+        r => new StoredLead(Guid.Parse(r.GetString(0)), sessionId, r.GetInt32(1), r.GetInt32(2), r.GetString(3),
+            Commands(connection, Guid.Parse(r.GetString(0))))).SingleOrDefault();
 
     private void Supersede(SqliteConnection connection, Guid lead) =>
         connection.Run("UPDATE lead SET superseded_at = @now WHERE id = @id", [("@now", clock.GetUtcNow()), ("@id", lead)]);
@@ -177,7 +180,8 @@ public sealed class Leads(Database database, TimeProvider clock)
         .. connection.Query(
             "SELECT id, kind, tapped_at, device, payload FROM lead_command WHERE lead_id = @lead ORDER BY seq",
             [("@lead", lead)],
-            r => new LeadCommand(Guid.Parse(r.GetString(0)), Enum.Parse<LeadCommandKind>(r.GetString(1)), r.GetInt64(2), r.GetString(3) is { Length: > 0 } device ? device : null, PayloadOf(r.Text(4)))),
+            r => new LeadCommand(Guid.Parse(r.GetString(0)), Enum.Parse<LeadCommandKind>(r.GetString(1)), r.GetInt64(2),
+                r.GetString(3) is { Length: > 0 } device ? device : null, PayloadOf(r.Text(4)))),
     ];
 
     /// <summary>Kept for good: what a later version adds is passed over here, what is missing is null.</summary>

@@ -54,7 +54,7 @@ catch (StoreException e)
 builder.Logging.SetMinimumLevel(LogLevel.Warning);
 builder.Logging.AddFilter("Microsoft.Hosting.Lifetime", LogLevel.None);
 builder.Logging.AddFilter("Microsoft.Extensions.Hosting.Internal.Host", LogLevel.None);
-var door = settings.Lan && !describing ? LocalNetwork.Open(settings.Port + 1) : LocalNetwork.Shut;
+var door = settings.Lan && !describing ? LocalNetwork.Open(settings.Port == 0 ? 0 : settings.Port + 1) : LocalNetwork.Shut;
 builder.Configuration["AllowedHosts"] = string.Join(';', [Doors.AllowedHosts, .. door.Names]);
 builder.WebHost.ConfigureKestrel(kestrel =>
 {

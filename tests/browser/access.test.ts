@@ -65,6 +65,9 @@ for (const [device, width, height] of [
       [`${led}/log`, 'first time'],
       [`${led}/lead`, 'Done'],
       [`${planned}/lead`, 'Welcome'],
+      [`${demo.address}/pair`, 'Let this device in'],
+      [`${demo.address}/wall`, 'Next'],
+      [`${demo.address}/remote`, 'Next'],
     ] as const
     for (const [address, heading] of screens) {
       await page.goto(address)

@@ -129,6 +129,9 @@ test('a rotation shows every station, and back, pause and end work', async ({ pa
   await page.clock.runFor(200)
   await expect(page.getByRole('heading', { name: 'Get ready' })).toBeVisible()
   await page.getByRole('button', { name: 'End class' }).click()
+  // Once is not enough: it only asks.
+  await expect(page.getByRole('heading', { name: 'Done' })).toHaveCount(0)
+  await page.getByRole('button', { name: 'Press again to end' }).click()
   await expect(page.getByRole('heading', { name: 'Done' })).toBeVisible()
   await page.getByRole('button', { name: 'Not done: step back in' }).click()
   await expect(page.getByRole('button', { name: 'Go on' })).toBeVisible()
@@ -220,6 +223,9 @@ test('space starts and pauses whatever was pressed; a class ended early logs onl
   )
   expect(end!.x - (add!.x + add!.width)).toBeGreaterThan(100)
   await page.getByRole('button', { name: 'End class' }).click()
+  // Once is not enough: it only asks.
+  await expect(page.getByRole('heading', { name: 'Done' })).toHaveCount(0)
+  await page.getByRole('button', { name: 'Press again to end' }).click()
   await expect(page.getByRole('heading', { name: 'Done' })).toBeVisible()
   await expect(page.getByRole('banner')).not.toContainText('left')
   await page.getByRole('link', { name: 'Write the log' }).click()

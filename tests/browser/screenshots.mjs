@@ -26,7 +26,6 @@ try {
     ['ready', at('Full moon circuit', 'ready'), [1280, 1100], []],
     ['build', at('Full moon circuit', 'build'), [1280, 800], []],
     ['station', at('Full moon circuit', 'build'), [1280, 900], [], (page) => page.getByRole('article', { name: /Split squat/ }).locator('button[aria-expanded]').click()],
-    ['add-block', '/classes/new', [1280, 900], [], (page) => page.getByRole('button', { name: 'Make it and build' }).click()],
     [
       'picker',
       at('Full moon circuit', 'build'),
@@ -39,15 +38,16 @@ try {
       },
     ],
     ['beforehand', at('Full moon circuit', 'cards'), [1280, 1000], [], 'Beforehand'],
-    ['build-dark', at('Six around the loft', 'build'), [1280, 800], [], 'dark'],
     ['cards', at('Full moon circuit', 'cards'), [1280, 1000], []],
     ['station-card', at('Full moon circuit', 'cards'), [1280, 1000], [], 'Station cards'],
     ['moves', '/moves', [1280, 800], []],
     ['move', '/moves/single-leg-deadlift', [1280, 900], []],
     ['build-phone', at('Six around the loft', 'build'), [390, 844], []],
     ['log', at('Six around the loft, first time', 'log'), [1280, 800], []],
-    ['lead', at('Full moon circuit', 'lead'), [1280, 800], Array(10).fill('n')],
     ['lead-rotation', at('Six around the loft', 'lead'), [1280, 800], Array(8).fill('n')],
+    ['wall', '/wall', [1920, 1080], []],
+    ['remote', '/remote', [390, 844], []],
+    ['lead', at('Full moon circuit', 'lead'), [1280, 800], Array(10).fill('n')],
   ]
   for (const [name, path, [width, height], keys, extra] of shots) {
     const page = await browser.newPage({ viewport: { width, height } })

@@ -14,17 +14,25 @@ export class Server {
   address = ''
   private process: ChildProcess | null = null
 
-  constructor(private readonly demo: boolean) {}
+  /** Where devices of the local network knock; empty: the door is shut. */
+  outside = ''
+
+  constructor(
+    private readonly demo: boolean,
+    private readonly lan = false,
+  ) {}
 
   async start(port = 0) {
-    const child = spawn('dotnet', [program, '--port', String(port), '--data', this.folder, '--demo', String(this.demo)])
+    const options = ['--port', String(port), '--data', this.folder, '--demo', String(this.demo)]
+    const child = spawn('dotnet', [program, ...options, ...(this.lan ? ['--lan', 'true'] : [])])
     this.process = child
     this.address = await new Promise<string>((resolve, reject) => {
       let said = ''
       child.stdout.on('data', (text: Buffer) => {
         said += text.toString()
         const ready = /ready: (http:\/\/\S+)/.exec(said)
-        if (ready?.[1]) resolve(ready[1])
+        this.outside = /paired: (https:\/\/\S+)/.exec(said)?.[1] ?? ''
+        if (ready?.[1] && (!this.lan || this.outside)) resolve(ready[1])
       })
       child.stderr.on('data', (text: Buffer) => (said += text.toString()))
       child.on('exit', (code) => reject(new Error(`The server ended with ${code}: ${said}`)))
@@ -35,7 +43,7 @@ export class Server {
   async kill(): Promise<number> {
     const port = Number(new URL(this.address).port)
     const child = this.process
-    if (child && child.exitCode === null) {
+    if (child && child.exitCode === null && child.signalCode === null) {
       const gone = new Promise((resolve) => child.once('exit', resolve))
       child.kill('SIGKILL')
       await gone
@@ -49,8 +57,14 @@ export class Server {
   }
 }
 
-/** `studio` is an empty Halterion, `demo` one with the demo studio in it. */
-export const test = base.extend<{ studio: Server; demo: Server }>({
+/** `studio` is an empty Halterion, `demo` one with the demo studio in it, `open` the same with its door to the local network open. */
+export const test = base.extend<{ studio: Server; demo: Server; open: Server }>({
+  open: async ({}, use) => {
+    const server = new Server(true, true)
+    await server.start()
+    await use(server)
+    await server.dispose()
+  },
   studio: async ({}, use) => {
     const server = new Server(false)
     await server.start()
@@ -149,4 +163,20 @@ export async function addBlock(page: Page, name: string) {
 export async function enter(field: Locator, text: string) {
   await field.fill(text)
   await field.press('Enter')
+}
+
+/** Books a class of the demo so that it began some minutes ago, for everybody on the roster; the address of its lead. */
+export async function bookedAgo(server: Server, title: string, minutes: number): Promise<string> {
+  const [id, people] = await Promise.all([
+    classOf(server, title).then((address) => address.split('/').at(-1)!),
+    fetch(`${server.address}/api/people`).then((r) => r.json() as Promise<{ id: string }[]>),
+  ])
+  const startsAt = new Date(Date.now() - minutes * 60_000).toISOString().slice(0, 16)
+  const booking = { zone: 'UTC', headCount: 14, startsAt, expected: people.map((p) => p.id) }
+  const made = await fetch(`${server.address}/api/classes/${id}/sessions`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ booking }),
+  })
+  return `${server.address}/lead/${((await made.json()) as { id: string }).id}`
 }

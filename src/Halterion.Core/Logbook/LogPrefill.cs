@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Halterion.Core.People;
 using Halterion.Core.Plans;
 using Halterion.Core.Room;
+using Halterion.Core.Sessions;
 
 namespace Halterion.Core.Logbook;
 
@@ -11,8 +12,19 @@ public static class LogPrefill
     /// <summary>So many names can be looked over at once. [M] Our choice.</summary>
     private const int SmallRoster = 24;
 
-    /// <summary>A log of those who are expected, each with what they were given to do.</summary>
-    public static ClassLog For(Assignment assigned, IEnumerable<Person> expected) => new([.. expected.Select(p => Row(assigned, p, came: true))], "");
+    /// <summary>
+    /// A log of those who are expected, each with what they were given to do and what was noted of them. Where people were ticked at
+    /// the start, whoever was not did not come.
+    /// </summary>
+    /// <param name="noted">While it was led; null: nothing was.</param>
+    public static ClassLog For(Assignment assigned, IEnumerable<Person> expected, LeadNotes? noted = null) => new(
+        [
+            .. expected.Select(p => Row(assigned, p, noted is null || noted.Came.IsEmpty || noted.Came.GetValueOrDefault(p.Id)) with
+            {
+                Note = noted?.Words.TryGetValue(p.Id, out var lines) == true ? string.Join("; ", lines) : "",
+            }),
+        ],
+        noted is null ? "" : string.Join("; ", noted.OfClass));
 
     /// <summary>Who is expected: those who were named; else who came last time; else the roster, where it is no larger than the class.</summary>
     /// <param name="lastCame">Who came to the session logged last; empty if there is none yet.</param>

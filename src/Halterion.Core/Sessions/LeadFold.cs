@@ -42,6 +42,12 @@ public enum QuickTap
     Dropped,
     Easier,
     Pain,
+
+    /// <summary>Is here.</summary>
+    Came,
+
+    /// <summary>Is not here after all.</summary>
+    Away,
 }
 
 /// <summary>What a command carries, where its kind carries anything.</summary>
@@ -72,7 +78,8 @@ public enum LeadPhase
 }
 
 /// <summary>Where a class under way is.</summary>
-/// <param name="Position">Place on the led timeline at <paramref name="At"/>, in milliseconds. The led timeline is the planned one with every added second in it.</param>
+/// <param name="Position">Place on the led timeline at <paramref name="At"/>, in milliseconds. The led timeline is the planned
+/// one with every added second in it.</param>
 /// <param name="At">Moment to which the position belongs, in milliseconds since 1970 UTC.</param>
 /// <param name="Added">Milliseconds added to each scene.</param>
 /// <param name="Opened">The last scene whose gate was opened; -1: none.</param>
@@ -179,7 +186,8 @@ public static class LeadFold
             (LeadCommandKind.Resume, LeadPhase.Paused or LeadPhase.Finished) => here with { Phase = LeadPhase.Running },
             (LeadCommandKind.Finish, LeadPhase.Running or LeadPhase.Paused) => here with { Phase = LeadPhase.Finished },
             (LeadCommandKind.Go, LeadPhase.Running) when position == Limit(state, scenes) && position < end => here with { Opened = scene },
-            (LeadCommandKind.Skip, LeadPhase.Running or LeadPhase.Paused) => here with { Position = EndOf(scenes, state.Added, scene), Opened = Math.Max(state.Opened, scene + 1) },
+            (LeadCommandKind.Skip, LeadPhase.Running or LeadPhase.Paused) =>
+                here with { Position = EndOf(scenes, state.Added, scene), Opened = Math.Max(state.Opened, scene + 1) },
             (LeadCommandKind.AddTen, LeadPhase.Running or LeadPhase.Paused) => here with { Added = state.Added.SetItem(scene, state.Added[scene] + 10_000) },
             (LeadCommandKind.LessTen, LeadPhase.Running or LeadPhase.Paused) => here with { Added = Shifted(here, scene, [new(scene, -10_000)], scenes) },
             (LeadCommandKind.Adjust, not LeadPhase.Finished) => here with { Added = Shifted(here, scene, command.Payload?.Shifts ?? [], scenes) },

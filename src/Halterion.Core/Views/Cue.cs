@@ -21,9 +21,11 @@ public enum CueKind
 
 /// <summary>A signal and when it sounds.</summary>
 /// <param name="At">Seconds from the start of the class.</param>
-/// <param name="Shift">How many scenes, from the first, move it when seconds are added to them: a start moves with what came before it, a count or an end also with its own scene.</param>
+/// <param name="Shift">How many scenes, from the first, move it when seconds are added to them: a start moves with what came
+/// before it, a count or an end also with its own scene.</param>
 /// <param name="Count">3, 2 or 1 on a beat; 10 on a warning.</param>
-public sealed record Cue(Seconds At, CueKind Kind, int Shift, int? Count = null)
+/// <param name="Scene">The scene that it is about: where that is left out, it does not sound. Null: not known, as in scripts of old.</param>
+public sealed record Cue(Seconds At, CueKind Kind, int Shift, int? Count = null, int? Scene = null)
 {
     private const int CountIn = 3;
     private const int WarnAt = 10;
@@ -43,24 +45,24 @@ public sealed record Cue(Seconds At, CueKind Kind, int Shift, int? Count = null)
             var after = i + 1 < spans.Length ? spans[i + 1] : null;
             if (span.Kind == SpanKind.Switch)
             {
-                cues.Add(new Cue(span.Start, CueKind.Switch, i));
+                cues.Add(new Cue(span.Start, CueKind.Switch, i, Scene: i));
             }
             else if (span.Kind == SpanKind.Work)
             {
-                cues.Add(new Cue(span.Start, before is { Kind: SpanKind.Work } && before.Side != span.Side ? CueKind.Switch : CueKind.Start, i));
+                cues.Add(new Cue(span.Start, before is { Kind: SpanKind.Work } && before.Side != span.Side ? CueKind.Switch : CueKind.Start, i, Scene: i));
                 if (span.Leg is not null && timeline.SideChange(span.Block, span.Round!.Value) is { } change)
                 {
-                    cues.Add(new Cue(span.Start + change, CueKind.Switch, i));
+                    cues.Add(new Cue(span.Start + change, CueKind.Switch, i, Scene: i));
                 }
 
                 if (span.Length().Value >= LongGo)
                 {
-                    cues.Add(new Cue(span.End - new Seconds(WarnAt), CueKind.Warning, i + 1, WarnAt));
+                    cues.Add(new Cue(span.End - new Seconds(WarnAt), CueKind.Warning, i + 1, WarnAt, i));
                 }
 
                 if (after is not null && after.Kind is not (SpanKind.Work or SpanKind.Switch))
                 {
-                    cues.Add(new Cue(span.End, CueKind.End, i + 1));
+                    cues.Add(new Cue(span.End, CueKind.End, i + 1, Scene: i));
                 }
             }
 
@@ -87,7 +89,7 @@ public sealed record Cue(Seconds At, CueKind Kind, int Shift, int? Count = null)
             var at = span.End - new Seconds(left);
             if (at > span.Start)
             {
-                cues.Add(new Cue(at, CueKind.Count, shift, left));
+                cues.Add(new Cue(at, CueKind.Count, shift, left, shift));
             }
         }
     }

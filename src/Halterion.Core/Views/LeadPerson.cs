@@ -31,7 +31,8 @@ public sealed record LeadPerson(PersonId Id, string Called, string Initials, Imm
     private static string Short(string name, int many)
     {
         var words = name.Split(' ', StringSplitOptions.RemoveEmptyEntries);
-        var letters = words.Length >= many ? string.Concat(words.Take(many).Select(w => w[0])) : string.Concat(words)[..Math.Min(many, string.Concat(words).Length)];
+        var letters = words.Length >= many ? string.Concat(words.Take(many).Select(w => w[0]))
+            : string.Concat(words)[..Math.Min(many, string.Concat(words).Length)];
         return letters.ToUpperInvariant();
     }
 }

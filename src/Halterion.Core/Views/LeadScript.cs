@@ -30,6 +30,8 @@ public sealed record StationCard(
 /// <param name="Gated">It begins with a tap only.</param>
 /// <param name="Say">What is said in this time, before the work that follows.</param>
 /// <param name="BlockId">The block's id in the class that is led.</param>
+/// <param name="Reps">How many reps this go has, where they have a tempo.</param>
+/// <param name="RepSeconds">How long each takes.</param>
 public sealed record Scene(
     Seconds Start,
     Seconds End,
@@ -46,7 +48,9 @@ public sealed record Scene(
     bool Gated = false,
     Side? Side = null,
     string Say = "",
-    PlaceId? BlockId = null);
+    PlaceId? BlockId = null,
+    int? Reps = null,
+    decimal? RepSeconds = null);
 
 /// <summary>All that a screen needs to lead a class without asking again: the timeline in words, and the cues.</summary>
 /// <param name="Focus">The cue of the day.</param>
@@ -127,15 +131,20 @@ internal sealed class ScriptWriter
             Headline(span, block, station),
             Target(timeline, span, block, station, round),
             span.Side is { } side ? PlanWords.Of(side, MoveOf(block, span)) : "",
-            Mirror(span.Side),
+            Mirror(span.Side, station, round),
             span.Round is { } r ? PlanWords.Rounds(block, r) : "",
             ShownCards(span, block, round),
             Next(timeline, index),
             span.Gated,
             span.Side,
             Said(timeline, block, index),
-            block.Id);
+            block.Id,
+            Counted(span, station) is null ? null : span.Amount,
+            Counted(span, station)?.RepSeconds);
     }
+
+    private static Part? Counted(Span span, Station? station) =>
+        span is { Kind: SpanKind.Work, Part: { } p } && station?.Dose[p] is { Kind: PartKind.Reps } part ? part : null;
 
     /// <summary>What the block, or the station that comes next, has to be said before its first work.</summary>
     private string Said(Timeline timeline, Block block, int index)
@@ -221,7 +230,13 @@ internal sealed class ScriptWriter
         _ => whole,
     };
 
-    private string Mirror(Side? side) => (side, plan.Facing) switch
+    /// <summary>The instructor's own side, where it is another: only facing the class, as the station is shown or else as the class is led.</summary>
+    private string Mirror(Side? side, Station? station, int round) => (side, station?.View?.At(round) switch
+    {
+        Viewpoint.Front => Facing.Mirror,
+        null => plan.Facing,
+        _ => (Facing?)null,
+    }) switch
     {
         (Side.Left, Facing.Mirror) => "you, facing them: your right",
         (Side.Right, Facing.Mirror) => "you, facing them: your left",

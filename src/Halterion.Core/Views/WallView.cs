@@ -48,7 +48,8 @@ public static class ForEveryone
            from station in block.Stations
            let move = plan.Moves.Find(station.Main.Move)
            where move?.Poses is not null
-           select new StationFilm(station.Id, plan.Moves.Once(new FilmKey(station.Main.Move, station.Main.Manner), () => OptionFigure.FilmOf(move, station.Main.Manner))),
+           select new StationFilm(station.Id,
+               plan.Moves.Once(new FilmKey(station.Main.Move, station.Main.Manner), () => OptionFigure.FilmOf(move, station.Main.Manner))),
     ];
 
     private sealed record FilmKey(MoveId Move, Manner Manner);

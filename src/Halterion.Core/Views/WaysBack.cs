@@ -56,7 +56,8 @@ public sealed record WaysBack(Seconds LateSeconds, string Words, ImmutableArray<
         if (late > Seconds.Zero)
         {
             var found = Refit.Of(plan, timeline, under, remaining, terms);
-            return new WaysBack(late, words, [.. found.Ways.Where(w => w.Lengths.Length > 0).Select(Way)], found.ShortBy, [.. found.Obstacles.Select(o => $"{o.Limit}: {o.Words}")]);
+            return new WaysBack(late, words, [.. found.Ways.Where(w => w.Lengths.Length > 0).Select(Way)], found.ShortBy,
+                [.. found.Obstacles.Select(o => $"{o.Limit}: {o.Words}")]);
         }
 
         var spare = Seconds.Zero - late;
@@ -69,7 +70,9 @@ public sealed record WaysBack(Seconds LateSeconds, string Words, ImmutableArray<
     {
         var gone = Enumerable.Range(now.UnderWay + 1, Math.Max(0, timeline.Spans.Length - now.UnderWay - 1))
             .Where(i => now.Lengths[i] == 0 && timeline.Spans[i] is { Round: not null })
-            .GroupBy(i => (timeline.Spans[i].Block, timeline.Spans[i].Round, Station: plan.Blocks[timeline.Spans[i].Block].Shape == BlockShape.Sets ? timeline.Spans[i].Station : null))
+            .GroupBy(i =>
+                (timeline.Spans[i].Block, timeline.Spans[i].Round, Station: plan.Blocks[timeline.Spans[i].Block].Shape == BlockShape.Sets
+                    ? timeline.Spans[i].Station : null))
             .OrderByDescending(g => g.Key.Block).ThenBy(g => g.Key.Round);
         foreach (var round in gone)
         {
@@ -84,11 +87,12 @@ public sealed record WaysBack(Seconds LateSeconds, string Words, ImmutableArray<
         }
     }
 
-    /// <summary>Every stretch of the cool-down still to come a little longer, both sides alike.</summary>
+    /// <summary>Every stretch of the cool-down still to come longer by the same, at most twice as long, so that both sides stay alike.</summary>
     private static IEnumerable<RefitWay> LongerCoolDown(ClassPlan plan, Timeline timeline, ClassUnderWay now, Seconds spare)
     {
         var spans = Enumerable.Range(now.UnderWay + 1, Math.Max(0, timeline.Spans.Length - now.UnderWay - 1))
-            .Where(i => now.Lengths[i] > 0 && timeline.Spans[i].Kind is SpanKind.Work or SpanKind.Talk && plan.Blocks[timeline.Spans[i].Block].Phase == Phase.Cooldown)
+            .Where(i => now.Lengths[i] > 0 && timeline.Spans[i].Kind is SpanKind.Work or SpanKind.Talk
+                && plan.Blocks[timeline.Spans[i].Block].Phase == Phase.Cooldown)
             .ToArray();
         var started = timeline.Spans.Take(now.UnderWay + 1).Where(s => s.Kind == SpanKind.Work).Select(s => (s.Block, s.Station, s.Round)).ToHashSet();
         var open = spans.Where(i => !started.Contains((timeline.Spans[i].Block, timeline.Spans[i].Station, timeline.Spans[i].Round))).ToArray();
@@ -97,10 +101,12 @@ public sealed record WaysBack(Seconds LateSeconds, string Words, ImmutableArray<
             yield break;
         }
 
-        var more = spare.Value / open.Length / Step * Step;
+        var most = open.Min(i => now.Lengths[i]);
+        var more = Math.Min(spare.Value / open.Length, most) / Step * Step;
         if (more > 0)
         {
-            yield return new RefitWay("A longer cool-down", 0, now.Left + new Seconds(more * open.Length), [], [$"{open.Length} stretches of the cool-down, {more} s more each"])
+            yield return new RefitWay("A longer cool-down", 0, now.Left + new Seconds(more * open.Length), [],
+                [open.Length == 1 ? $"{more} s more" : $"{open.Length} stretches of it, {more} s more each"])
             {
                 Lengths = [.. open.Select(i => new NewLength(i, now.Lengths[i] + more))],
             };

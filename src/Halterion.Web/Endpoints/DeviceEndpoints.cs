@@ -35,7 +35,8 @@ internal static class DeviceEndpoints
     /// <summary>What anybody may ask: who they are, and to be let in.</summary>
     public static void MapPairing(this IEndpointRouteBuilder routes)
     {
-        routes.MapGet("/api/me", (ClaimsPrincipal who) => TypedResults.Ok(new Me(who.FindFirstValue(ClaimTypes.Role)?.ToLowerInvariant()))).WithTags("Devices").WithName("me");
+        routes.MapGet("/api/me", (ClaimsPrincipal who) => TypedResults.Ok(new Me(who.FindFirstValue(ClaimTypes.Role)?.ToLowerInvariant())))
+            .WithTags("Devices").WithName("me");
         routes.MapPost("/api/pair", Pair).Takes<PairRequest>().ProducesProblem(403).ProducesProblem(429).WithTags("Devices").WithName("pair");
     }
 
@@ -70,7 +71,8 @@ internal static class DeviceEndpoints
         var (tried, role) = pairing.Try(request.Code);
         if (tried == Tried.Wait)
         {
-            return TypedResults.Problem(title: "Too many wrong codes.", detail: "Wait a minute, then ask for a new code.", statusCode: StatusCodes.Status429TooManyRequests);
+            return TypedResults.Problem(title: "Too many wrong codes.", detail: "Wait a minute, then ask for a new code.",
+                statusCode: StatusCodes.Status429TooManyRequests);
         }
 
         if (tried == Tried.Wrong)

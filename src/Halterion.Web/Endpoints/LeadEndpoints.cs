@@ -39,6 +39,7 @@ internal static class LeadEndpoints
         routes.MapPost("/api/sessions/{id:guid}/lead", Open).ProducesProblem(404).ProducesProblem(422).WithTags("Leading").WithName("openLead");
         routes.MapGet("/api/sessions/{id:guid}/who", Who).ProducesProblem(404).ProducesProblem(422).WithTags("Leading").WithName("leadPeople");
         routes.MapGet("/api/sessions/{id:guid}/events", Follow).ProducesProblem(404).WithTags("Leading").WithName("followLead");
+        routes.MapGet("/api/sessions/{id:guid}/script", Rehearse).ProducesProblem(404).ProducesProblem(422).WithTags("Leading").WithName("leadScript");
         routes.MapGet("/api/leads/{id:guid}/ways", Ways).ProducesProblem(404).WithTags("Leading").WithName("waysBack");
         routes.MapPost("/api/leads/{id:guid}/commands", Send).Takes<SendCommands>()
             .ProducesProblem(404).ProducesProblem(409).WithTags("Leading").WithName("sendCommands");
@@ -113,6 +114,18 @@ internal static class LeadEndpoints
         return plan is null ? problem! : TypedResults.Ok(draw(plan));
     }
 
+    /// <summary>The script of a class to be rehearsed: nothing is opened or kept.</summary>
+    private static Results<Ok<LeadScript>, ProblemHttpResult> Rehearse(Guid id, Sessions sessions, Classes classes, Leads leads, Evaluator evaluator)
+    {
+        if (sessions.Find(id) is not { } session)
+        {
+            return Problems.NotFound("session");
+        }
+
+        var (plan, timeline, problem) = Held(session, leads.OpenOf(id), classes, evaluator);
+        return plan is null || timeline is null ? problem! : TypedResults.Ok(LeadScript.Of(plan, timeline, evaluator.Preferences));
+    }
+
     /// <summary>Who is expected, and what each needs where it is not the main option. For whoever leads alone.</summary>
     private static Results<Ok<ImmutableArray<LeadPerson>>, ProblemHttpResult> Who(
         Guid id, Sessions sessions, Classes classes, Leads leads, Rooms rooms, SessionRooms halls, Evaluator evaluator)
@@ -174,7 +187,8 @@ internal static class LeadEndpoints
         }
 
         var (plan, timeline, _) = Held(session, lead, classes, evaluator);
-        if (plan is null || timeline is null || ScriptFile.Read(lead.Format, lead.Script) is not { } script || EndsAt(session.Booking, script) is not { } endsAt)
+        if (plan is null || timeline is null || ScriptFile.Read(lead.Format, lead.Script) is not { } script
+            || EndsAt(session.Booking, script) is not { } endsAt)
         {
             return TypedResults.NoContent();
         }

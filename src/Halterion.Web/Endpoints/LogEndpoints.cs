@@ -65,9 +65,11 @@ internal static class LogEndpoints
         var reached = Reached(lead, clock);
         var saved = logs.Find(id);
         var assigned = Assigning.Of(SessionRooms.Everyone(reading.Plan, session, roster, rooms));
+        var noted = Noted(lead);
         var log = saved?.Log ?? LogPrefill.For(
             assigned,
-            LogPrefill.Expected(roster, session.Booking.Expected, logs.LastCame(id), session.Booking.HeadCount));
+            LogPrefill.Expected(roster, session.Booking.Expected, logs.LastCame(id), session.Booking.HeadCount),
+            noted);
         var names = roster.ToDictionary(p => p.Id, p => p.Name);
         var shown = log.Rows.Select(r => r.PersonId).ToHashSet();
         return TypedResults.Ok(new LogView(
@@ -98,6 +100,11 @@ internal static class LogEndpoints
                select script.Cards[card].Id!.Value,
         ];
     }
+
+    private static LeadNotes? Noted(StoredLead? lead) =>
+        lead is not null && ScriptFile.Read(lead.Format, lead.Script) is { } script
+            ? LeadNotes.Of(lead.Commands, i => i < script.Scenes.Length && script.Scenes[i].Kind == SpanKind.Work ? script.Scenes[i].Headline : "")
+            : null;
 
     private static LogRow Only(LogRow row, ImmutableHashSet<PlaceId>? reached) =>
         reached is null ? row : row with { Uses = [.. row.Uses.Where(u => reached.Contains(u.Station))] };

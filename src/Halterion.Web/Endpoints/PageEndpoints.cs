@@ -11,9 +11,11 @@ internal static class PageEndpoints
     /// <summary>The app's own files, its page for every address that is a screen, and the contract.</summary>
     public static void MapPages(this WebApplication app)
     {
-        app.MapGet("/api/schema/class", () => TypedResults.PhysicalFile(Contract.ClassSchemaFile, "application/schema+json")).ExcludeFromDescription().RequireAuthorization(Roles.Owner);
+        app.MapGet("/api/schema/class", () => TypedResults.PhysicalFile(Contract.ClassSchemaFile, "application/schema+json"))
+            .ExcludeFromDescription().RequireAuthorization(Roles.Owner);
         app.MapOpenApi("/api/openapi.json").RequireAuthorization(Roles.Owner);
-        app.Map("/api/{**rest}", (HttpContext http, EndpointDataSource known) => Unserved(http, known)).ExcludeFromDescription().RequireAuthorization(Roles.Wall);
+        app.Map("/api/{**rest}", (HttpContext http, EndpointDataSource known) => Unserved(http, known)).ExcludeFromDescription()
+            .RequireAuthorization(Roles.Wall);
         app.Use(async (context, next) =>
         {
             // Hashed names never change their content; the page itself must be asked for each time.
@@ -44,7 +46,8 @@ internal static class PageEndpoints
     private static ProblemHttpResult Unserved(HttpContext http, EndpointDataSource known)
     {
         var methods = known.Endpoints.OfType<RouteEndpoint>()
-            .Where(e => e.RoutePattern.RawText?.TrimStart('/').StartsWith("api/", StringComparison.Ordinal) == true && e.Metadata.GetMetadata<IHttpMethodMetadata>() is { HttpMethods.Count: > 0 } && Matches(e.RoutePattern, http.Request.Path))
+            .Where(e => e.RoutePattern.RawText?.TrimStart('/').StartsWith("api/", StringComparison.Ordinal) == true
+                && e.Metadata.GetMetadata<IHttpMethodMetadata>() is { HttpMethods.Count: > 0 } && Matches(e.RoutePattern, http.Request.Path))
             .SelectMany(e => e.Metadata.GetMetadata<IHttpMethodMetadata>()!.HttpMethods).Distinct().Order().ToArray();
         if (methods.Length == 0)
         {

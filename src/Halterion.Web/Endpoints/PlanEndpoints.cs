@@ -189,7 +189,8 @@ internal static class PlanEndpoints
 
         return request.Position > timeline.Length.Value
             ? Problems.Bad("/position", $"The class is over after {timeline.Length.Value} s.", $"a whole number from 0 to {timeline.Length.Value}")
-            : TypedResults.Ok(Refit.Of(plan, timeline, ClassUnderWay.At(timeline, new Seconds(request.Position)), new Seconds(request.RemainingSeconds), request.Terms));
+            : TypedResults.Ok(Refit.Of(plan, timeline, ClassUnderWay.At(timeline, new Seconds(request.Position)),
+                new Seconds(request.RemainingSeconds), request.Terms));
     }
 
     /// <summary>What is said while a class is led, and when.</summary>
@@ -202,7 +203,8 @@ internal static class PlanEndpoints
 
         var result = evaluator.Evaluate(request.Plan.GetRawText());
         return result is { Plan: { } plan, Timeline: { } timeline }
-            ? TypedResults.Ok(new CallList(LeadScript.Of(plan, timeline, evaluator.Preferences with { Silent = request.Silent ?? evaluator.Preferences.Silent }).Calls))
+            ? TypedResults.Ok(new CallList(LeadScript.Of(plan, timeline,
+                evaluator.Preferences with { Silent = request.Silent ?? evaluator.Preferences.Silent }).Calls))
             : Problems.Faults(result.Faults.At("", "/plan"));
     }
 

@@ -37,6 +37,7 @@ internal static class TakeAlongEndpoints
         along.MapGet("/tape.svg", Tape).ProducesProblem(404).WithName("tapePicture");
         along.MapGet("/timeline.csv", Csv).ProducesProblem(404).ProducesProblem(422).WithName("timelineFile");
         along.MapGet("/cues.vtt", Vtt).ProducesProblem(404).ProducesProblem(422).WithName("cueFile");
+        along.MapGet("/lead.html", Page).ProducesProblem(404).ProducesProblem(422).WithName("leadPage");
         along.MapGet("/bells.wav", Wav).ProducesProblem(404).ProducesProblem(422).WithName("bellFile");
     }
 
@@ -130,6 +131,19 @@ internal static class TakeAlongEndpoints
     {
         var (ready, problem) = Of(id, session, classes, sessions, evaluator);
         return ready is null ? problem! : File(ready, CueTrack.Of(LeadScript.Of(ready.Plan, ready.Timeline, evaluator.Preferences)), "text/vtt", "vtt");
+    }
+
+    /// <summary>One file that leads the class from any browser, with no server.</summary>
+    private static Results<FileContentHttpResult, ProblemHttpResult> Page(Guid id, Guid? session, Classes classes, Sessions sessions, Evaluator evaluator)
+    {
+        var (ready, problem) = Of(id, session, classes, sessions, evaluator);
+        if (ready is null)
+        {
+            return problem!;
+        }
+
+        var script = LeadScript.Of(ready.Plan, ready.Timeline, evaluator.Preferences);
+        return File(ready, LeadPage.Of(ForEveryone.Script(script, ready.Plan) with { Calls = script.Calls }, ClassFigures.Of(ready.Plan)), "text/html", "html");
     }
 
     private static Results<PushStreamHttpResult, ProblemHttpResult> Wav(

@@ -13,11 +13,15 @@ namespace Halterion.Web.Endpoints;
 /// <summary>What is on now: the session under way, else the next one.</summary>
 public sealed record NowOn(Guid? Session, string Title);
 
+/// <summary>The time of the class, in milliseconds since 1970.</summary>
+public sealed record TimeNow(long Now);
+
 /// <summary>A class for everybody in the room to see.</summary>
 /// <param name="Lead">Null: nobody has opened it yet.</param>
 /// <param name="Now">The time of the class, in milliseconds since 1970.</param>
 /// <param name="EndsAt">When the booked time is over; null: it has no date.</param>
-public sealed record WallView(Guid? Lead, LeadScript Script, ImmutableArray<LeadCommand> Commands, ImmutableArray<WallFloor> Floors, long Now, long? EndsAt, ClockFormat Clock);
+public sealed record WallView(Guid? Lead, LeadScript Script, ImmutableArray<LeadCommand> Commands, ImmutableArray<WallFloor> Floors,
+    long Now, long? EndsAt, ClockFormat Clock);
 
 /// <summary>The screen for the room.</summary>
 internal static class WallEndpoints
@@ -26,6 +30,7 @@ internal static class WallEndpoints
     {
         var wall = routes.MapGroup("/api/wall").WithTags("Wall");
         wall.MapGet("/", On).WithName("nowOn");
+        wall.MapGet("/time", (SteadyClock clock) => TypedResults.Ok(new TimeNow(clock.Now))).WithName("timeNow");
         wall.MapGet("/{id:guid}", Show).ProducesProblem(404).ProducesProblem(422).WithName("wall");
         wall.MapGet("/{id:guid}/figures", Figures).ProducesProblem(404).ProducesProblem(422).WithName("wallFigures");
         wall.MapGet("/{id:guid}/films", Films).ProducesProblem(404).ProducesProblem(422).WithName("wallFilms");
@@ -72,10 +77,12 @@ internal static class WallEndpoints
         (double)floor.Floor.Hall.LengthM,
         [.. floor.Floor.Stations.Select(s => new WallSpot(s.Station, (double)s.X, (double)s.Y))]);
 
-    private static Results<Ok<ImmutableArray<OptionPicture>>, ProblemHttpResult> Figures(Guid id, Sessions sessions, Classes classes, Leads leads, Evaluator evaluator) =>
+    private static Results<Ok<ImmutableArray<OptionPicture>>,
+        ProblemHttpResult> Figures(Guid id, Sessions sessions, Classes classes, Leads leads, Evaluator evaluator) =>
         LeadEndpoints.Drawn(id, sessions, classes, leads, evaluator, ClassFigures.Of);
 
-    private static Results<Ok<ImmutableArray<StationFilm>>, ProblemHttpResult> Films(Guid id, Sessions sessions, Classes classes, Leads leads, Evaluator evaluator) =>
+    private static Results<Ok<ImmutableArray<StationFilm>>,
+        ProblemHttpResult> Films(Guid id, Sessions sessions, Classes classes, Leads leads, Evaluator evaluator) =>
         LeadEndpoints.Drawn(id, sessions, classes, leads, evaluator, ForEveryone.Films);
 
     private static Results<ServerSentEventsResult<LeadNews>, ProblemHttpResult> Follow(

@@ -38,7 +38,7 @@ internal static class Doors
         ["Referrer-Policy"] = "no-referrer",
         ["Cross-Origin-Opener-Policy"] = "same-origin",
         ["Cross-Origin-Resource-Policy"] = "same-origin",
-        ["Permissions-Policy"] = "camera=(), microphone=(), geolocation=(), payment=(), usb=()",
+        ["Permissions-Policy"] = "camera=(), microphone=(self), geolocation=(), payment=(), usb=()",
     };
 
     public static void UseDoors(this WebApplication app) => app.Use(async (context, next) =>

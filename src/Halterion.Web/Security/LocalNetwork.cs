@@ -18,7 +18,9 @@ public sealed record LocalNetwork(int? Port, IReadOnlyList<string> Names)
 
     public static readonly LocalNetwork Shut = new(null, []);
 
-    public static LocalNetwork Open(int port) => new(port, [.. Addresses().Select(a => a.ToString()), Dns.GetHostName(), $"{Dns.GetHostName()}.local"]);
+    /// <param name="port">0: any that is free.</param>
+    public static LocalNetwork Open(int port) =>
+        new(port == 0 ? Free() : port, [.. Addresses().Select(a => a.ToString()), Dns.GetHostName(), $"{Dns.GetHostName()}.local"]);
 
     /// <summary>Where another device of the network finds this one.</summary>
     public string? Address => Port is { } port && Names.Count > 0 ? $"https://{Names[0]}:{port}" : null;
@@ -35,7 +37,8 @@ public sealed record LocalNetwork(int? Port, IReadOnlyList<string> Names)
             {
                 var kept = X509CertificateLoader.LoadPkcs12FromFile(path, null);
                 var covers = kept.Extensions.OfType<X509SubjectAlternativeNameExtension>().FirstOrDefault();
-                var known = covers is null ? [] : covers.EnumerateIPAddresses().Select(a => a.ToString()).Concat(covers.EnumerateDnsNames()).ToHashSet(StringComparer.OrdinalIgnoreCase);
+                var known = covers is null ? [] : covers.EnumerateIPAddresses().Select(a => a.ToString()).Concat(covers.EnumerateDnsNames())
+                    .ToHashSet(StringComparer.OrdinalIgnoreCase);
                 if (kept.NotAfter - clock.GetUtcNow() > Rest && Names.All(known.Contains))
                 {
                     return kept;
@@ -88,6 +91,13 @@ public sealed record LocalNetwork(int? Port, IReadOnlyList<string> Names)
         var now = clock.GetUtcNow();
         using var made = request.CreateSelfSigned(now.AddDays(-1), now.AddDays(800));
         return X509CertificateLoader.LoadPkcs12(made.Export(X509ContentType.Pkcs12), null);
+    }
+
+    private static int Free()
+    {
+        using var listener = new TcpListener(IPAddress.Any, 0);
+        listener.Start();
+        return ((IPEndPoint)listener.LocalEndpoint).Port;
     }
 
     private static IEnumerable<IPAddress> Addresses() =>

@@ -1268,6 +1268,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sessions/{id}/script": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["leadScript"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/leads/{id}/ways": {
         parameters: {
             query?: never;
@@ -1308,6 +1324,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["nowOn"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wall/time": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["timeNow"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1758,6 +1790,11 @@ export interface components {
              * @description 3, 2 or 1 on a beat; 10 on a warning.
              */
             count?: null | number;
+            /**
+             * Format: int32
+             * @description The scene that it is about: where that is left out, it does not sound. Null: not known, as in scripts of old.
+             */
+            scene?: null | number;
         };
         /**
          * @description A signal to the class.
@@ -3110,7 +3147,7 @@ export interface components {
             instead?: null | components["schemas"]["Proposal"];
         };
         /** @enum {unknown} */
-        QuickTap: "dropped" | "easier" | "pain" | null;
+        QuickTap: "dropped" | "easier" | "pain" | "came" | "away" | null;
         /** @description Care of somebody who is coming, for the instructor's eyes. */
         ReadyCare: {
             called: string;
@@ -3543,6 +3580,16 @@ export interface components {
             say?: string;
             /** @description The block's id in the class that is led. */
             blockId?: string;
+            /**
+             * Format: int32
+             * @description How many reps this go has, where they have a tempo.
+             */
+            reps?: null | number;
+            /**
+             * Format: double
+             * @description How long each takes.
+             */
+            repSeconds?: null | number;
         };
         SceneShift: {
             /** Format: int32 */
@@ -4066,6 +4113,11 @@ export interface components {
             total: string;
             /** @description Such as "15 × 3 s" or "between 5 s and 15 s, 12 times". */
             words: string;
+        };
+        /** @description The time of the class, in milliseconds since 1970. */
+        TimeNow: {
+            /** Format: int64 */
+            now: number;
         };
         /** @description What a class adds up to, under the names of plan-language.md. The shares sum to Seconds Totals.Seconds. */
         Totals: {
@@ -8119,6 +8171,46 @@ export interface operations {
             };
         };
     };
+    leadScript: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeadScript"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     waysBack: {
         parameters: {
             query?: never;
@@ -8244,6 +8336,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NowOn"];
+                };
+            };
+        };
+    };
+    timeNow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimeNow"];
                 };
             };
         };

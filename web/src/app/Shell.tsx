@@ -4,10 +4,12 @@ import { Notices } from '../save/Notices'
 import { ErrorNote } from '../ui/ErrorNote'
 import css from './Shell.module.css'
 
-/** The band on top of every screen but the one that leads. */
+/** Screens that are seen from afar, or by whoever was let in, have no band. */
+const ALONE = /^\/(lead|wall|remote|pair|try|rehearse)(\/|$)/
+
+/** The band on top of every screen but those of a class under way. */
 export function Shell() {
-  const leading = useLocation().pathname.startsWith('/lead/')
-  if (leading) return <Outlet />
+  if (ALONE.test(useLocation().pathname)) return <Outlet />
   return (
     <>
       <header className={css.band} data-screen-only>

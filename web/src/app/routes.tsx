@@ -69,6 +69,25 @@ export const routes: RouteObject[] = [
         path: '/lead/:session',
         lazy: async () => ({ Component: (await import('../features/lead/LeadPage')).LeadPage }),
       },
+      { path: '/wall', lazy: async () => ({ Component: (await import('../features/wall/WallPage')).WallPage }) },
+      {
+        path: '/wall/:session',
+        lazy: async () => ({ Component: (await import('../features/wall/WallPage')).WallPage }),
+      },
+      {
+        path: '/remote',
+        lazy: async () => ({ Component: (await import('../features/remote/RemotePage')).RemotePage }),
+      },
+      {
+        path: '/remote/:session',
+        lazy: async () => ({ Component: (await import('../features/remote/RemotePage')).RemotePage }),
+      },
+      { path: '/try/:session', lazy: async () => ({ Component: (await import('../features/wall/TryPage')).TryPage }) },
+      {
+        path: '/rehearse/:session',
+        lazy: async () => ({ Component: (await import('../features/lead/RehearsePage')).RehearsePage }),
+      },
+      { path: '/pair', lazy: async () => ({ Component: (await import('../features/remote/PairPage')).PairPage }) },
       { path: '*', element: <Missing /> },
     ],
   },

@@ -6,8 +6,8 @@ import { answer, api, Refused, troubleWords, Unreachable } from '../api/client'
 import { client } from '../save/client'
 import { lost, reached } from '../save/connection'
 import { device, forget, keep, leftBehind, shared } from '../save/kept'
-import type { Command, CommandKind } from './fold'
-import { anchor, steadyNow } from './steady'
+import type { Command, CommandKind, Payload } from './fold'
+import { anchor, heed, steadyNow } from './steady'
 
 export type LeadView = Schemas['LeadView']
 type News = Schemas['LeadNews']
@@ -24,12 +24,21 @@ export interface Keeping {
   connected: boolean
   /** Why a tap was refused; empty: none was. */
   trouble: string
+  /** Taps made here while another screen led, which wait for a word: send them after all, or leave them. */
+  asked: Command[] | null
+  /** For how long this machine slept, in milliseconds; 0: it did not, or that is no longer news. */
+  slept: number
 }
 
 interface Tick {
   wall: number
   moment: number
 }
+
+/** A tap that waited longer than this was made while the server was away. */
+const WAITED = 3000
+/** So much more on the wall clock than on the monotonic one: the machine slept, or its clock was set. */
+const GAP = 2000
 
 /** The server is gone when it was silent for so long: it gives a sign every two seconds. */
 const SILENCE = 4500
@@ -44,8 +53,19 @@ export class LeadKeeper {
   private readonly sender: MutationObserver<void, Error, void>
   private stops: (() => void)[] = []
 
-  constructor(private readonly session: string) {
-    this.store = createStore<Keeping>(() => ({ held: null, problem: null, connected: true, trouble: '' }))
+  /** @param role whoever leads sees and sends taps; a wall only looks on */
+  constructor(
+    private readonly session: string,
+    private readonly role: 'lead' | 'wall' = 'lead',
+  ) {
+    this.store = createStore<Keeping>(() => ({
+      held: null,
+      problem: null,
+      connected: true,
+      trouble: '',
+      asked: null,
+      slept: 0,
+    }))
     this.sender = new MutationObserver<void, Error, void>(client, {
       mutationKey: ['taps', session],
       scope: { id: `taps:${session}` },
@@ -69,13 +89,23 @@ export class LeadKeeper {
     this.stops = []
   }
 
-  send = (kind: CommandKind) => {
+  send = (kind: CommandKind, payload?: Payload) => {
     const { held } = this.store.getState()
-    if (!held) return
-    const command: Command = { id: crypto.randomUUID(), kind, at: steadyNow(), device }
+    if (!held || this.role === 'wall') return
+    const command: Command = { id: crypto.randomUUID(), kind, at: steadyNow(), device, ...(payload && { payload }) }
     this.tick()
     this.hold({ ...held, unsent: [...held.unsent, command] })
   }
+
+  /** What becomes of taps that were made here while another screen led. */
+  answerAsked = (send: boolean) => {
+    const { held, asked } = this.store.getState()
+    this.store.setState({ asked: null })
+    if (!held || !asked) return
+    this.hold({ ...held, unsent: send ? held.unsent : held.unsent.filter((c) => !asked.some((a) => a.id === c.id)) })
+  }
+
+  sleepSeen = () => this.store.setState({ slept: 0 })
 
   /** Notes where the class is, so that a reload without the server finds its place. */
   tick = () => shared.keep('tick', this.session, { wall: Date.now(), moment: steadyNow() } satisfies Tick)
@@ -83,7 +113,7 @@ export class LeadKeeper {
   /** The lead as the server has it; without the server, as this browser last knew it. */
   private async load() {
     try {
-      const lead = await answer(api.POST('/api/sessions/{id}/lead', { params: { path: { id: this.session } } }))
+      const lead = await this.fetch()
       const before = this.store.getState().held
       if (!before) anchor(Math.max(lead.now, this.remembered()))
       // Taps on a lead that another one took the place of are still meant, but a class is started once.
@@ -96,8 +126,15 @@ export class LeadKeeper {
     }
   }
 
+  private async fetch(): Promise<LeadView> {
+    const params = { params: { path: { id: this.session } } }
+    if (this.role === 'lead') return answer(api.POST('/api/sessions/{id}/lead', params))
+    const wall = await answer(api.GET('/api/wall/{id}', params))
+    return { ...wall, id: wall.lead ?? '', sessionId: this.session, classId: '' }
+  }
+
   private async loadWithout(error: Error) {
-    const known = shared.read<LeadView>('lead', this.session)
+    const known = shared.read<LeadView>(this.role, this.session)
     if (this.store.getState().held) return
     if (!known || !(error instanceof Unreachable)) {
       this.store.setState({ problem: error })
@@ -123,11 +160,12 @@ export class LeadKeeper {
   }
 
   private hold(held: Held) {
-    shared.keep('lead', this.session, held.lead)
+    shared.keep(this.role, this.session, held.lead)
     if (held.unsent.length > 0) keep('taps', held.lead.id, held.unsent)
     else forget('taps', held.lead.id)
     this.store.setState({ held })
-    if (held.unsent.length > 0 && !this.sender.getCurrentResult().isPending) {
+    const waits = this.store.getState().asked !== null
+    if (held.unsent.length > 0 && !waits && !this.sender.getCurrentResult().isPending) {
       void this.sender.mutate().catch(() => undefined)
     }
   }
@@ -140,7 +178,11 @@ export class LeadKeeper {
   }
 
   private async deliver() {
-    for (let held = this.store.getState().held; held && held.unsent.length > 0; held = this.store.getState().held) {
+    for (
+      let held = this.store.getState().held;
+      held && held.unsent.length > 0 && !this.store.getState().asked;
+      held = this.store.getState().held
+    ) {
       const { lead, unsent } = held
       try {
         const { commands } = await answer(
@@ -158,8 +200,11 @@ export class LeadKeeper {
 
   private async refused(error: unknown, sent: Command[]) {
     if (!(error instanceof Refused) || error.status >= 500) throw error
-    // Another screen led meanwhile: what it did came first, ours follows.
+    // Another screen led meanwhile: what it did came first, ours follows, unless ours is old: then somebody must say so.
     if (error.status === 409 && Array.isArray(error.problem.commands)) {
+      const theirs = (error.problem.commands as Command[]).filter((c) => c.device !== device && c.kind !== 'note')
+      const old = sent.filter((c) => c.kind !== 'note' && steadyNow() - c.at > WAITED)
+      if (old.length > 0 && theirs.some((c) => c.at > old[0]!.at)) this.store.setState({ asked: old })
       this.settle(error.problem.commands as Command[])
     } else if (error.status === 409 && error.problem.open) {
       await this.load()
@@ -173,22 +218,35 @@ export class LeadKeeper {
   /** Hears what other screens do, and whether the server is still there. One stream a tab. */
   private follow(): () => void {
     let last = performance.now()
-    const stream = new EventSource(`/api/sessions/${this.session}/events`)
+    const stream = new EventSource(
+      this.role === 'lead' ? `/api/sessions/${this.session}/events` : `/api/wall/${this.session}/events`,
+    )
     const sign = () => {
       last = performance.now()
       if (this.store.getState().connected) return
       reached()
       this.store.setState({ connected: true })
     }
-    stream.addEventListener('beat', sign)
+    stream.addEventListener('beat', (event: MessageEvent<string>) => {
+      sign()
+      heed((JSON.parse(event.data) as News).now)
+    })
     stream.addEventListener('lead', (event: MessageEvent<string>) => {
       sign()
       const news = JSON.parse(event.data) as News
+      heed(news.now)
       const { held } = this.store.getState()
       if (held && news.lead === held.lead.id) this.settle(news.commands)
       else if (held && news.lead) void this.load()
     })
+    let [wall, ran] = [Date.now(), performance.now()]
     const timer = setInterval(() => {
+      const [wallNow, ranNow] = [Date.now(), performance.now()]
+      const gap = wallNow - wall - (ranNow - ran)
+      const stood = ranNow - ran - LOOK
+      ;[wall, ran] = [wallNow, ranNow]
+      if (gap > GAP) void this.woke(gap)
+      else if (stood > 90_000) this.store.setState({ slept: stood })
       if (performance.now() - last < SILENCE || !this.store.getState().connected) return
       lost()
       this.store.setState({ connected: false })
@@ -197,5 +255,16 @@ export class LeadKeeper {
       clearInterval(timer)
       stream.close()
     }
+  }
+
+  /** The server says what the time is; where it cannot, the wall clock went on while this machine slept. */
+  private async woke(gap: number) {
+    const before = steadyNow()
+    try {
+      anchor((await answer(api.GET('/api/wall/time'))).now)
+    } catch {
+      anchor(before + gap)
+    }
+    if (steadyNow() - before > GAP) this.store.setState({ slept: gap })
   }
 }

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
 import type { Schemas } from '../api/client'
 import type { LeadState } from './fold'
-import { addedBefore, limitOf, positionAt } from './fold'
+import { addedBefore, endOf, lengthOf, limitOf, positionAt } from './fold'
 import { steadyNow } from './steady'
 
 type Cue = Schemas['Cue']
@@ -10,6 +10,7 @@ type Scene = Schemas['Scene']
 /** How far ahead sound is put on the audio clock; longer than a hidden tab's timers are held back. */
 const AHEAD = 2500
 const EVERY = 400
+const MISSED = 300
 
 /** Pitch in hertz, length in seconds and strikes of each signal. Our own small set of bells. */
 const sounds: Record<Cue['kind'], { pitch: number; length: number; strikes: number }> = {
@@ -23,6 +24,21 @@ const sounds: Record<Cue['kind'], { pitch: number; length: number; strikes: numb
 
 /** When a cue sounds on the led timeline, in milliseconds. */
 export const cueTime = (cue: Cue, added: number[]) => cue.at * 1000 + addedBefore(added, cue.shift)
+
+/** What is about a scene that was left out, or has become too short for it, is neither rung nor said. */
+export function stays(
+  it: { at: number; shift: number; scene?: number | null },
+  scenes: Scene[],
+  added: number[],
+): boolean {
+  if (it.scene == null) return true
+  if (lengthOf(scenes, added, it.scene) <= 0) return false
+  const at = it.at * 1000 + addedBefore(added, it.shift)
+  // One that hangs on the end of its scene is not before it; one that hangs on its start is not behind it.
+  return it.shift > it.scene
+    ? at >= endOf(scenes, added, it.scene - 1)
+    : at <= Math.max(endOf(scenes, added, it.scene), endOf(scenes, added, it.scene - 1))
+}
 
 /** Whether this tab wants sound: a reload does not forget it, though a browser may want a tap before it rings again. */
 const WANTED = 'halterion.sound'
@@ -112,7 +128,10 @@ export function useBells(cues: Cue[], scenes: Scene[], state: LeadState): Bells 
       const position = positionAt(state, steadyNow(), scenes)
       for (const cue of cues) {
         const at = cueTime(cue, state.added)
-        if (at <= through || at > position + AHEAD || (at >= limit && cue.kind !== 'finish')) continue
+        // What a machine that slept has missed is not rung afterwards.
+        if (at <= through || at < position - MISSED || at > position + AHEAD) continue
+        if (!stays(cue, scenes, state.added)) continue
+        if (at >= limit && cue.kind !== 'finish') continue
         for (const node of ring(audio, cue.kind, audio.currentTime + Math.max(0, at - position) / 1000)) {
           pending.add(node)
           node.onended = () => pending.delete(node)

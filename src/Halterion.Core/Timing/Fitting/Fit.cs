@@ -12,7 +12,8 @@ public sealed record FitChange(string Words, int Cost);
 /// <summary>A way to end on time.</summary>
 /// <param name="SpareSeconds">By how much it ends before the slot; 0: exactly on time.</param>
 /// <param name="Ends">The same in words: "ends 2 min 5 s early".</param>
-public sealed record FitWay(string Title, int Cost, Seconds SpareSeconds, string Ends, ImmutableArray<FitChange> Changes, [property: JsonIgnore] ImmutableArray<Edit> Edits);
+public sealed record FitWay(string Title, int Cost, Seconds SpareSeconds, string Ends, ImmutableArray<FitChange> Changes,
+    [property: JsonIgnore] ImmutableArray<Edit> Edits);
 
 /// <summary>A limit that stands in the way, and by how many seconds the class could be shorter without it.</summary>
 public sealed record FitObstacle(string Limit, Seconds Seconds)

@@ -25,7 +25,8 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
 
         var branches = ImmutableArray.CreateBuilder<FitBranch>();
         branches.Add(With(block.Rounds)!);
-        for (var rounds = Math.Max(1, block.Rounds - Math.Max(terms.RoundsLess, block.OptionalRounds)); block.Rounds > 1 && rounds <= Math.Min(20, block.Rounds + More); rounds++)
+        for (var rounds = Math.Max(1, block.Rounds - Math.Max(terms.RoundsLess, block.OptionalRounds)); block.Rounds > 1
+            && rounds <= Math.Min(20, block.Rounds + More); rounds++)
         {
             if (rounds != block.Rounds && With(rounds) is { } branch)
             {
@@ -103,7 +104,8 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
 
         var weight = less > 0 && less <= block.OptionalRounds ? terms.OptionalRoundWeight : terms.RoundWeight;
         var what = block.Shape == BlockShape.Sets ? "sets" : "rounds";
-        var choice = new FitChoice(0, terms.Cost(weight, Math.Abs(less), block.Rounds), new FitStep($"“{block.Name}”: {block.Rounds} {what} → {rounds}", edits));
+        var choice = new FitChoice(0, terms.Cost(weight, Math.Abs(less), block.Rounds),
+            new FitStep($"“{block.Name}”: {block.Rounds} {what} → {rounds}", edits));
         return [new FitPick(FitKinds.Rounds, choice, Length(changed)!.Value - Length(block)!.Value)];
     }
 

@@ -43,7 +43,8 @@ internal sealed class RefitBlockBuilder(ClassPlan plan, int index, Timeline time
         {
             branches.Add(new FitBranch(
                 0,
-                [Pick(FitKinds.Blocks, terms.PerChange + 100 * terms.RoundWeight, -whole, $"“{block.Name}”: left out", Enumerable.Range(first, end - first), _ => 0)],
+                [Pick(FitKinds.Blocks, terms.PerChange + 100 * terms.RoundWeight, -whole, $"“{block.Name}”: left out",
+                    Enumerable.Range(first, end - first), _ => 0)],
                 []));
         }
 
@@ -100,14 +101,16 @@ internal sealed class RefitBlockBuilder(ClassPlan plan, int index, Timeline time
             many *= choices.Length;
             combined = combined.SelectMany(
                 _ => choices,
-                (picks, choice) => choice.Step is null ? picks : picks.Add(new FitPick(lever.Kind, choice, choice.Seconds - lever.Choices[0].Seconds))).ToArray();
+                (picks, choice) => choice.Step is null ? picks
+                    : picks.Add(new FitPick(lever.Kind, choice, choice.Seconds - lever.Choices[0].Seconds))).ToArray();
         }
 
         foreach (var picks in combined)
         {
             var lengths = picks.SelectMany(p => p.Step.Lengths).ToDictionary(l => l.Span, l => l.Seconds);
             var standing = now with { Lengths = [.. now.Lengths.Select((seconds, i) => lengths.GetValueOrDefault(i, seconds))] };
-            var inside = Enumerable.Range(0, block.Stations.Length).Select(s => SetsOff(s, standing)).Where(l => l.Choices.Length > 1).Concat(all.Except(tied)).ToImmutableArray();
+            var inside = Enumerable.Range(0, block.Stations.Length).Select(s => SetsOff(s, standing)).Where(l => l.Choices.Length > 1)
+                .Concat(all.Except(tied)).ToImmutableArray();
             yield return new FitBranch(Enumerable.Range(first, end - first).Sum(standing.LeftOf) - inside.Sum(l => l.Choices[0].Seconds), picks, inside);
         }
     }

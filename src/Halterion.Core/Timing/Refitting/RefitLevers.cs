@@ -104,7 +104,8 @@ internal sealed class RefitLevers(ClassPlan plan, int index, Timeline timeline, 
         Func<int, bool> gone)
     {
         var need = Math.Max(needs.DefaultIfEmpty(0).Max(), drink ? Drink : 1);
-        Seconds Shifted(Seconds value, int by) => new(value.Value - by >= need ? value.Value - by : values.Length == 1 ? value.Value : Math.Min(value.Value, need));
+        Seconds Shifted(Seconds value, int by) =>
+            new(value.Value - by >= need ? value.Value - by : values.Length == 1 ? value.Value : Math.Min(value.Value, need));
         var most = values.Max(v => v.Value);
         var sum = values.Sum(v => v.Value);
         var tried = new Dictionary<int, int[]?>();

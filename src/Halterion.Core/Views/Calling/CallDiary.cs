@@ -8,7 +8,8 @@ namespace Halterion.Core.Views.Calling;
 /// <param name="Best">Begun then, if there is room.</param>
 /// <param name="Until">Ended by then.</param>
 /// <param name="Fresh">None of its texts that was said last time by a call of its kind.</param>
-internal sealed record CallWish(CallKind Kind, int Priority, ImmutableArray<string> Texts, decimal From, decimal Best, decimal Until, int Scene, int Shift, bool Fresh = false)
+internal sealed record CallWish(CallKind Kind, int Priority, ImmutableArray<string> Texts, decimal From, decimal Best, decimal Until,
+    int Scene, int Shift, bool Fresh = false)
 {
     /// <summary>Begun by then even where <see cref="Until"/> leaves more.</summary>
     public decimal? BegunBy { get; init; }

@@ -44,7 +44,8 @@ internal sealed class CallKit(ClassPlan plan, Preferences schools)
             yield return had.By == CarriedBy.EachHand ? "Weights down" : "Weight down";
         }
 
-        if (to is not null && has is not null && to.Main.Manner.Load?.Position is LoadPosition.Shoulders or LoadPosition.Rack or LoadPosition.FrontRack or LoadPosition.Back
+        if (to is not null && has is not null
+            && to.Main.Manner.Load?.Position is LoadPosition.Shoulders or LoadPosition.Rack or LoadPosition.FrontRack or LoadPosition.Back
             && (had is null || from.Id != to.Id))
         {
             yield return has.By == CarriedBy.EachHand ? "Weights to the shoulders" : "Weight to the shoulders";

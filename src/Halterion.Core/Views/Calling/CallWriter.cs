@@ -250,7 +250,8 @@ internal sealed class CallWriter(ClassPlan plan, Timeline timeline, ImmutableArr
             yield break;
         }
 
-        var first = !again && spans[i] is { Round: 0, Pass: null or 0, Turn: null or 0 } && !spans[..i].Any(s => s.Kind == SpanKind.Work && s.Block == spans[i].Block && s.Station == spans[i].Station);
+        var first = !again && spans[i] is { Round: 0, Pass: null or 0, Turn: null or 0 } && !spans[..i]
+            .Any(s => s.Kind == SpanKind.Work && s.Block == spans[i].Block && s.Station == spans[i].Station);
         if (first)
         {
             foreach (var (tier, word) in new[] { (Tier.Easier, "Easier"), (Tier.Harder, "Harder") })
@@ -302,12 +303,14 @@ internal sealed class CallWriter(ClassPlan plan, Timeline timeline, ImmutableArr
             var minutes = (int)Math.Round((timeline.Length.Value - span.Start.Value) / 60.0, MidpointRounding.AwayFromZero);
             if (minutes > 1)
             {
-                yield return new CallWish(CallKind.Minutes, Order.Round, [string.Create(CultureInfo.InvariantCulture, $"{minutes} minutes left")], start, start + 2, end, i, i);
+                yield return new CallWish(CallKind.Minutes, Order.Round,
+                    [string.Create(CultureInfo.InvariantCulture, $"{minutes} minutes left")], start, start + 2, end, i, i);
             }
         }
         else if (span is { Kind: SpanKind.Rest, Gap: not null } && end - start >= 15)
         {
-            yield return new CallWish(CallKind.Rest, Order.Rest, [string.Create(CultureInfo.InvariantCulture, $"Rest, {span.Length().Value} seconds")], start, start, end, i, i);
+            yield return new CallWish(CallKind.Rest, Order.Rest,
+                [string.Create(CultureInfo.InvariantCulture, $"Rest, {span.Length().Value} seconds")], start, start, end, i, i);
         }
 
         var before = WorkBefore(i);

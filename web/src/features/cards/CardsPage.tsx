@@ -136,6 +136,9 @@ export function CardsPage() {
         <a href={file('cues.vtt')} download>
           Calls as captions
         </a>
+        <a href={file('lead.html')} download>
+          The page that leads this class anywhere
+        </a>
         <a href={file('bells.wav')} download>
           Bells and counts as sound
         </a>

@@ -4,45 +4,48 @@ import { answer, api, troubleWords } from '../../api/client'
 import { useClockFormat } from '../../api/queries'
 import { FamilyMark } from '../../ui/FamilyMark'
 import { Tape } from '../../ui/Tape'
-import { clock, spoken, timeAt } from '../../ui/time'
+import { clock as clockWords, spoken, timeAt } from '../../ui/time'
 import type { CommandKind } from '../../leading/fold'
-import { addedBefore, endOf, limitOf, positionAt, sceneAt } from '../../leading/fold'
+import { addedBefore, endOf } from '../../leading/fold'
 import type { Bells } from '../../leading/useBells'
 import { useBells } from '../../leading/useBells'
+import { useBeat } from '../../leading/useBeat'
+import { mainAct, useClock } from '../../leading/useClock'
 import type { Lead } from '../../leading/useLead'
-import { useMoment, useNow, useWakeLock } from '../../leading/useNow'
+import { useMoment, useWakeLock } from '../../leading/useNow'
+import { useVoice } from '../../leading/useVoice'
+import { useWays } from '../../leading/useWays'
+import { device } from '../../save/kept'
 import { useTabName } from '../../ui/Page'
+import { GoTo } from './GoTo'
+import { KeySheet } from './KeySheet'
+import { PeoplePanel } from './PeoplePanel'
+import { Screens } from './Screens'
 import css from './Stage.module.css'
 import { StationCards } from './StationCards'
+import { VoicePanel } from './VoicePanel'
+import { WaysBar } from './WaysBar'
+import { useWho, WhoNeeds } from './WhoNeeds'
+
+/** What is open over the stage. */
+type Panel = 'people' | 'voice' | 'screens' | 'keys' | null
 
 /** The screen that runs the class. */
 export function Stage({ lead }: { lead: Lead }) {
   const { script, state, send } = lead
   const { scenes, cards, cues } = script
-  const tick = useNow(state.phase === 'running')
-  // A tap may be younger than the last tick.
-  const position = positionAt(state, Math.max(tick, state.at), scenes)
-  const end = endOf(scenes, state.added, scenes.length - 1)
-  const over = state.phase === 'finished' || (state.phase === 'running' && position >= end)
-  const phase = over ? 'finished' : state.phase
-  const index = sceneAt(position, scenes, state.added)
-  const scene = scenes[index]!
-  // At a closed gate the clock stands and the next scene waits for a tap.
-  const waiting = phase === 'running' && position >= limitOf(state, scenes)
-  const left = (endOf(scenes, state.added, index) - position) / 1000
-  const shown = phase === 'ready' ? scene.end - scene.start : Math.ceil(left)
+  const clock = useClock(lead)
+  const { position, end, over, phase, index, scene, waiting, left, shown } = clock
+  const [panel, setPanel] = useState<Panel>(null)
   const bells = useBells(cues, scenes, state)
+  const voice = useVoice(script.calls, scenes, state, false)
+  const single = scene.cards.length === 1 ? cards[scene.cards[0]!] : undefined
+  const beat = useBeat(lead.session, scene, single?.id ?? null, clock, voice.speaking)
+  const ways = useWays(lead, clock)
+  const who = useWho(lead.session)
   const { turnOn, turnOff } = bells
   useWakeLock(phase === 'running')
-
-  const main: { kind: CommandKind; name: string } =
-    phase === 'ready'
-      ? { kind: 'start', name: 'Start the class' }
-      : waiting
-        ? { kind: 'go', name: 'Go' }
-        : phase === 'running'
-          ? { kind: 'pause', name: 'Pause' }
-          : { kind: 'resume', name: 'Go on' }
+  const main = mainAct(clock)
 
   useEffect(() => {
     const act = (kind: CommandKind) => {
@@ -54,21 +57,33 @@ export function Stage({ lead }: { lead: Lead }) {
       if (event.ctrlKey || event.metaKey || event.altKey) return
       const target = event.target instanceof HTMLElement ? event.target : null
       if (target?.closest('input, select, textarea')) return
+      if (event.key === 'Escape') {
+        setPanel(null)
+        return
+      }
       // Space is start and pause, whatever was pressed last; Enter is for what has the focus.
       if (event.key === 'Enter' && target?.closest('a, button')) return
       const key = event.key.toLowerCase()
+      const way = ways.found?.ways[Number(key) - 1]
       if (key === ' ' || key === 'k') {
         if (!over) act(main.kind)
       } else if (key === 'arrowright' || key === 'n') act(waiting ? 'go' : 'skip')
       else if (key === 'arrowleft' || key === 'b') act('back')
       else if (key === '+' || key === 't') act('addTen')
+      else if (key === '-') act('lessTen')
       else if (key === 'm') (bells.on ? turnOff : turnOn)()
+      else if (key === 'v') voice.set({ ...voice.settings, on: !voice.settings.on })
+      else if (key === 'u') ways.undo()
+      else if (key === 'a') setPanel('people')
+      else if (key === '?') setPanel('keys')
+      else if (key === 'f') void document.documentElement.requestFullscreen?.()
+      else if (way) ways.take(way)
       else return
       event.preventDefault()
     }
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
-  }, [main.kind, over, waiting, send, bells.on, turnOn, turnOff])
+  }, [main.kind, over, waiting, send, bells.on, turnOn, turnOff, ways, voice])
 
   useTabName(`Leading ${script.title}`)
 
@@ -82,11 +97,11 @@ export function Stage({ lead }: { lead: Lead }) {
       else blocks.push({ name: s.blockName, start: span.start, end: span.end })
       return { ...span, families: s.cards.map((card) => cards[card]!.family) }
     })
-    return { spans, blocks }
+    return { spans: spans.filter((span) => span.end > span.start), blocks: blocks.filter((b) => b.end > b.start) }
   }, [scenes, cards, state.added])
 
-  const single = scene.cards.length === 1 ? cards[scene.cards[0]!] : undefined
   const said = over ? 'The class is done.' : [scene.headline, scene.target, scene.sideWords].filter(Boolean).join(', ')
+  const elsewhere = state.leader !== null && state.leader !== device && phase !== 'ready' && !over
 
   return (
     <div className={css.stage} data-phase={phase}>
@@ -98,19 +113,25 @@ export function Stage({ lead }: { lead: Lead }) {
           {over ? 'Done' : scene.blockName}
           {!over && scene.round && ` · ${scene.round}`}
         </span>
-        <Trouble lead={lead} over={over} bells={bells} />
+        <Trouble lead={lead} over={over} bells={bells} elsewhere={elsewhere} />
         {!over && (
           <span className={css.left}>
             <b data-testid="class-left" aria-label={`${spoken((end - position) / 1000)} left in the class`}>
-              {clock(Math.ceil((end - position) / 1000))}
+              {clockWords(Math.ceil((end - position) / 1000))}
             </b>{' '}
             left
           </span>
         )}
-        <Hours endsAt={lead.endsAt} left={over ? 0 : end - position} started={phase !== 'ready'} over={over} />
+        <Hours
+          endsAt={lead.endsAt}
+          left={over ? 0 : end - position}
+          started={phase !== 'ready'}
+          over={over}
+          behind={ways.behind}
+        />
       </header>
 
-      <main className={css.floor} data-cards={scene.cards.length > 1 ? 'many' : 'one'}>
+      <main className={css.floor} tabIndex={0} data-cards={scene.cards.length > 1 ? 'many' : 'one'}>
         <section className={css.now} aria-label="Now">
           {over ? (
             <Done send={send} lead={lead} />
@@ -143,20 +164,34 @@ export function Stage({ lead }: { lead: Lead }) {
                 role="timer"
                 aria-label={spoken(shown)}
               >
-                {shown < 60 ? shown : clock(shown)}
+                {shown < 60 ? shown : clockWords(shown)}
               </div>
               <p className={css.next} data-testid="next">
                 Next: {scene.next}
               </p>
               {script.focus && <p className={css.focus}>Today: {script.focus}</p>}
+              <WhoNeeds who={who} cards={scene.cards.map((card) => cards[card]!)} />
             </>
           )}
           <p className="hidden" aria-live="assertive">
             {said}
           </p>
         </section>
-        {!over && <StationCards cards={scene.cards.map((card) => cards[card]!)} session={lead.session} />}
+        {!over && (
+          <StationCards
+            cards={scene.cards.map((card) => cards[card]!)}
+            session={lead.session}
+            moving={scene.kind === 'work' || scene.kind === 'talk'}
+          />
+        )}
       </main>
+
+      {voice.settings.on && voice.caption && phase === 'running' && (
+        <p className={css.caption} data-testid="caption">
+          {voice.caption.text}
+        </p>
+      )}
+      {!over && <WaysBar ways={ways} />}
 
       <footer className={css.bottom}>
         <div className={css.tape}>
@@ -175,14 +210,53 @@ export function Stage({ lead }: { lead: Lead }) {
               }}
             />
             <Control name="Skip" hint="→" off={phase === 'ready'} onPress={() => send(waiting ? 'go' : 'skip')} />
+            <Control name="−10 s" hint="-" off={phase === 'ready'} onPress={() => send('lessTen')} />
             <Control name="Add 10 s" hint="+" off={phase === 'ready'} onPress={() => send('addTen')} />
+            <GoTo
+              scenes={scenes}
+              added={state.added}
+              off={phase === 'ready'}
+              onGo={(to) => send('jump', { scene: to })}
+            />
             <span className={css.apart}>
-              <Control name="End class" off={phase === 'ready'} onPress={() => send('finish')} />
+              <Control name="People" hint="a" onPress={() => setPanel(panel === 'people' ? null : 'people')} />
+              <Control name="Voice" hint="v" onPress={() => setPanel(panel === 'voice' ? null : 'voice')} />
+              <Control name="Screens" onPress={() => setPanel(panel === 'screens' ? null : 'screens')} />
+              <Control name="Keys" hint="?" onPress={() => setPanel(panel === 'keys' ? null : 'keys')} />
+              <EndClass off={phase === 'ready'} onEnd={() => send('finish')} />
             </span>
           </div>
         )}
       </footer>
+      {panel === 'people' && (
+        <PeoplePanel lead={lead} who={who.data ?? []} scene={index} onClose={() => setPanel(null)} />
+      )}
+      {panel === 'voice' && (
+        <VoicePanel session={lead.session} voice={voice} beat={beat} onClose={() => setPanel(null)} />
+      )}
+      {panel === 'screens' && <Screens session={lead.session} onClose={() => setPanel(null)} />}
+      {panel === 'keys' && <KeySheet onClose={() => setPanel(null)} />}
     </div>
+  )
+}
+
+/** Ends the class at the second press: the first only asks. */
+function EndClass({ off, onEnd }: { off: boolean; onEnd: () => void }) {
+  const [asks, setAsks] = useState(false)
+  useEffect(() => {
+    if (!asks) return
+    const timer = setTimeout(() => setAsks(false), 4000)
+    return () => clearTimeout(timer)
+  }, [asks])
+  return (
+    <Control
+      name={asks ? 'Press again to end' : 'End class'}
+      off={off}
+      onPress={() => {
+        if (asks) onEnd()
+        setAsks(!asks)
+      }}
+    />
   )
 }
 
@@ -256,36 +330,39 @@ function Done({ send, lead }: { send: (kind: CommandKind) => void; lead: Lead })
   )
 }
 
+/** Seconds in few letters: 78 becomes "1 min 18 s". */
+const short = (seconds: number) => (seconds < 60 ? `${seconds} s` : `${Math.floor(seconds / 60)} min ${seconds % 60} s`)
+
 /** The time of day, when the class is over as it runs now, and how that stands to the slot. */
 function Hours({
   endsAt,
   left,
   started,
   over,
+  behind,
 }: {
   endsAt: number | null
   left: number
   started: boolean
   over: boolean
+  /** Milliseconds after the booked end; null: it has none, or was held on another day. */
+  behind: number | null
 }) {
   const now = useMoment()
   const format = useClockFormat()
-  const ends = now + left
-  const behind = endsAt === null ? null : Math.round((ends - endsAt) / 60_000)
+  const off = behind === null ? 0 : Math.round(Math.abs(behind) / 1000)
   return (
     <span className={css.hours}>
       <b>{timeAt(now, format)}</b>
       {!over && endsAt !== null && <span>booked until {timeAt(endsAt, format)}</span>}
       {!over && started && (
-        <span data-testid="ends">
-          ends {timeAt(ends, format)}
-          {behind === null || Math.abs(behind) > 120
+        <span data-testid="ends" data-late={behind !== null && behind > 1000}>
+          ends {timeAt(now + left, format)}
+          {endsAt === null || behind === null
             ? ''
-            : behind > 0
-              ? `, ${behind} min behind`
-              : behind < 0
-                ? `, ${-behind} min early`
-                : ', on time'}
+            : off <= 1
+              ? ', on time'
+              : `, ${short(off)} ${behind > 0 ? 'behind' : 'in hand'}`}
         </span>
       )}
     </span>
@@ -296,16 +373,45 @@ interface TroubleProps {
   lead: Lead
   over: boolean
   bells: Bells
+  elsewhere: boolean
 }
 
 /** What the instructor must know is not working: sound, or the server. */
-function Trouble({ lead, over, bells }: TroubleProps) {
+function Trouble({ lead, over, bells, elsewhere }: TroubleProps) {
   return (
     <span className={css.trouble}>
       {!lead.connected && (
         <span className={css.warning} role="status">
           No server. The class goes on
           {lead.unsent > 0 && `; ${lead.unsent === 1 ? '1 tap waits' : `${lead.unsent} taps wait`} to be sent`}.
+        </span>
+      )}
+      {elsewhere && (
+        <span className={css.warning} role="status">
+          Another screen leads.{' '}
+          <button type="button" className={css.sound} onClick={() => lead.send('lead')}>
+            Lead here
+          </button>
+        </span>
+      )}
+      {lead.asked > 0 && (
+        <span className={css.warning} role="alert">
+          Another screen led while this one was without the server.{' '}
+          {lead.asked === 1 ? '1 tap was' : `${lead.asked} taps were`} made here.{' '}
+          <button type="button" className={css.sound} onClick={() => lead.answerAsked(true)}>
+            Send them
+          </button>{' '}
+          <button type="button" className={css.sound} onClick={() => lead.answerAsked(false)}>
+            Leave them
+          </button>
+        </span>
+      )}
+      {lead.slept > 0 && (
+        <span className={css.warning} role="status">
+          This machine slept for {spoken(lead.slept / 1000)}. The class is where it should be.{' '}
+          <button type="button" className={css.sound} onClick={lead.sleepSeen}>
+            Seen
+          </button>
         </span>
       )}
       {lead.trouble && lead.connected && (

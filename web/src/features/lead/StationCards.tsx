@@ -2,13 +2,15 @@ import { useQuery } from '@tanstack/react-query'
 import type { Schemas } from '../../api/client'
 import { answer, api } from '../../api/client'
 import { FamilyMark } from '../../ui/FamilyMark'
-import { Thumb } from '../../ui/FigureView'
+import { FilmView, Thumb } from '../../ui/FigureView'
+import { useReducedMotion } from '@mantine/hooks'
+import { useFilms } from '../../leading/useBeat'
 import css from './Stage.module.css'
 
 type Card = Schemas['StationCard']
 
 /** The options of what is on now: harder above the main one, easier below. In a rotation, of every station. */
-export function StationCards({ cards, session }: { cards: Card[]; session: string }) {
+export function StationCards({ cards, session, moving }: { cards: Card[]; session: string; moving: boolean }) {
   const many = cards.length > 1
   const pictures = useQuery({
     queryKey: ['lead-figures', session],
@@ -16,6 +18,9 @@ export function StationCards({ cards, session }: { cards: Card[]; session: strin
     staleTime: Infinity,
     gcTime: Infinity,
   }).data
+  const still = useReducedMotion()
+  const films = useFilms(session).data
+  const film = (card: Card) => (many || !moving || still ? undefined : films?.find((f) => f.station === card.id)?.film)
   const of = (card: Card, tier: Schemas['Tier']) =>
     pictures?.find((picture) => picture.station === card.id && picture.tier === tier)?.figure
   return (
@@ -43,7 +48,13 @@ export function StationCards({ cards, session }: { cards: Card[]; session: strin
             <div className={css.mainWay}>
               <dt>main</dt>
               <dd>
-                <Pose figure={of(card, 'main')} />
+                {film(card) ? (
+                  <span className={css.pose} data-moving="true">
+                    <FilmView film={film(card)!} alt="" />
+                  </span>
+                ) : (
+                  <Pose figure={of(card, 'main')} />
+                )}
                 {card.main}
               </dd>
             </div>

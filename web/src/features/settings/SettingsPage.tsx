@@ -112,6 +112,23 @@ const shown: Question[] = [
   },
 ]
 
+const calls: [Schemas['CallKind'], string][] = [
+  ['side', 'sides, and the hand that holds the weight'],
+  ['time', 'half-way, and ten and five seconds to go'],
+  ['countIn', 'three, two, one'],
+  ['count', 'numbers, as counting is set above'],
+  ['next', 'what comes next'],
+  ['kit', 'weights and bands: up, down, on, off'],
+  ['round', 'rounds done'],
+  ['minutes', 'minutes left'],
+  ['drink', 'drink breaks'],
+  ['rest', 'rests and their length'],
+  ['tier', 'the easier and the harder option'],
+  ['form', 'one thing of form a go'],
+  ['breath', 'how to breathe'],
+  ['end', 'the end'],
+]
+
 function readHeights(text: string): number[] | null {
   const parts = text
     .split(',')
@@ -168,6 +185,30 @@ export function SettingsPage() {
       </p>
       <h2 className={css.part}>How you work</h2>
       <div className={css.questions}>{schools.map(ask)}</div>
+      <h2 className={css.part}>What is said while you lead</h2>
+      <p>What is switched off here makes room for the rest. It counts from the next class that is started.</p>
+      <div className={css.questions}>
+        <fieldset className={css.question}>
+          <legend>Say</legend>
+          {calls.map(([kind, words]) => (
+            <label key={kind} className={css.choice}>
+              <input
+                type="checkbox"
+                checked={!(preferences.silent ?? []).includes(kind)}
+                onChange={(event) =>
+                  save({
+                    ...preferences,
+                    silent: event.currentTarget.checked
+                      ? (preferences.silent ?? []).filter((k) => k !== kind)
+                      : [...(preferences.silent ?? []), kind],
+                  })
+                }
+              />
+              {words}
+            </label>
+          ))}
+        </fieldset>
+      </div>
       <h2 className={css.part}>How things are shown</h2>
       <div className={css.questions}>{shown.map(ask)}</div>
       <h2 className={css.part}>What stands in the room</h2>

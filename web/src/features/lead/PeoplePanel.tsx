@@ -1,0 +1,119 @@
+import { useState } from 'react'
+import type { Schemas } from '../../api/client'
+import type { Lead } from '../../leading/useLead'
+import css from './Stage.module.css'
+import { Sheet } from './Sheet'
+
+interface Props {
+  lead: Lead
+  who: Schemas['LeadPerson'][]
+  /** The scene that a note is taken in. */
+  scene: number
+  onClose: () => void
+}
+
+const taps: { tap: Schemas['QuickTap']; words: string }[] = [
+  { tap: 'easier', words: 'Took the easier' },
+  { tap: 'dropped', words: 'Put a weight down hard' },
+  { tap: 'pain', words: 'Pain' },
+]
+
+/** Who came, and what was seen of whom: one tap each, or a few words. The log is filled in with it. */
+export function PeoplePanel({ lead, who, scene, onClose }: Props) {
+  const [of, setOf] = useState<string | null>(null)
+  const [text, setText] = useState('')
+  const [kept, setKept] = useState('')
+  const notes = lead.commands.flatMap((command) =>
+    command.kind === 'note' && command.payload ? [command.payload] : [],
+  )
+  const ticks = new Map(
+    notes.flatMap((n) => (n.person && (n.tap === 'came' || n.tap === 'away') ? [[n.person, n.tap] as const] : [])),
+  )
+  const came = (id: string) => ticks.get(id) === 'came'
+  const named = who.find((person) => person.id === of)
+
+  function note(tap?: Schemas['QuickTap']) {
+    const words = text.trim()
+    if (!tap && !words) return
+    lead.send('note', { ...(of && { person: of }), ...(tap && { tap }), ...(words && { text: words }), scene })
+    setKept(`Noted${named ? ` of ${named.called}` : ''}.`)
+    setText('')
+  }
+
+  return (
+    <Sheet title="Who is here" onClose={onClose}>
+      {who.length === 0 && <p>Nobody is expected by name. People are named in the brief.</p>}
+      <div className={css.people} role="group" aria-label="Who came">
+        {who.map((person) => (
+          <button
+            type="button"
+            key={person.id}
+            aria-pressed={came(person.id)}
+            className={css.person}
+            onClick={() => lead.send('note', { person: person.id, tap: came(person.id) ? 'away' : 'came' })}
+          >
+            {came(person.id) ? '✓ ' : ''}
+            {person.called}
+          </button>
+        ))}
+      </div>
+      {who.length > 0 && (
+        <p>
+          {who.filter((person) => came(person.id)).length} of {who.length} here.{' '}
+          <button
+            type="button"
+            className={css.way}
+            onClick={() =>
+              who.filter((p) => !came(p.id)).forEach((p) => lead.send('note', { person: p.id, tap: 'came' }))
+            }
+          >
+            All are here
+          </button>
+        </p>
+      )}
+      <h3>A note for the log</h3>
+      <label>
+        Of{' '}
+        <select
+          aria-label="Of whom"
+          className={css.control}
+          value={of ?? ''}
+          onChange={(e) => setOf(e.currentTarget.value || null)}
+        >
+          <option value="">the class</option>
+          {who.map((person) => (
+            <option key={person.id} value={person.id}>
+              {person.called}
+            </option>
+          ))}
+        </select>
+      </label>
+      <div className={css.people}>
+        {taps.map(({ tap, words }) => (
+          <button type="button" key={tap} className={css.person} onClick={() => note(tap)}>
+            {words}
+          </button>
+        ))}
+      </div>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault()
+          note()
+        }}
+      >
+        <input
+          className={css.control}
+          aria-label="In a few words"
+          placeholder="In a few words"
+          maxLength={500}
+          value={text}
+          onChange={(e) => setText(e.currentTarget.value)}
+        />{' '}
+        <button type="submit" className={css.way}>
+          Keep
+        </button>
+      </form>
+      <p role="status">{kept}</p>
+    </Sheet>
+  )
+}

@@ -1,0 +1,182 @@
+import { useEffect, useState } from 'react'
+import { Link } from 'react-router'
+import { CLIPS, keepClip, loadClips } from '../../leading/clips'
+import type { Beat } from '../../leading/useBeat'
+import { say } from '../../leading/useVoice'
+import type { Voice } from '../../leading/useVoice'
+import css from './Stage.module.css'
+import { Sheet } from './Sheet'
+
+/** What speaks and beats on this screen. What is said at all is in the settings. */
+export function VoicePanel({
+  session,
+  voice,
+  beat,
+  onClose,
+}: {
+  session: string
+  voice: Voice
+  beat: Beat
+  onClose: () => void
+}) {
+  const { settings, set, voices } = voice
+  const [clips, setClips] = useState<string[]>([])
+  const [tried, setTried] = useState('')
+  useEffect(() => {
+    loadClips().then(setClips, () => undefined)
+  }, [])
+  return (
+    <Sheet title="Voice and beat" onClose={onClose}>
+      <p>
+        <label>
+          <input
+            type="checkbox"
+            checked={settings.on}
+            onChange={(e) => set({ ...settings, on: e.currentTarget.checked })}
+          />{' '}
+          Say the calls
+        </label>
+      </p>
+      <p>
+        {voices.length > 0 ? (
+          <label>
+            Voice{' '}
+            <select
+              className={css.control}
+              value={settings.voice}
+              onChange={(e) => set({ ...settings, voice: e.currentTarget.value })}
+            >
+              <option value="">The first that speaks English</option>
+              {voices.map((v) => (
+                <option key={v.voiceURI} value={v.voiceURI}>
+                  {v.name} ({v.lang})
+                </option>
+              ))}
+            </select>
+          </label>
+        ) : (
+          <span data-testid="no-voice">
+            This device has no voice of its own.{' '}
+            {clips.length > 0
+              ? `Your own clips speak: ${clips.length} of ${CLIPS.length}.`
+              : 'Bells alone, until you record clips below.'}
+          </span>
+        )}
+      </p>
+      <p>
+        <label>
+          Loudness{' '}
+          <input
+            type="range"
+            min={0}
+            max={1}
+            step={0.05}
+            value={settings.loudness}
+            onChange={(e) => set({ ...settings, loudness: Number(e.currentTarget.value) })}
+          />
+        </label>{' '}
+        <button
+          type="button"
+          className={css.way}
+          onClick={() =>
+            setTried(
+              say('Switch: left foot in front', 'try', voices, settings)
+                ? ''
+                : 'There is neither a voice nor a clip to say it with.',
+            )
+          }
+        >
+          Say something
+        </button>{' '}
+        <span role="status">{tried}</span>
+      </p>
+      <p>
+        <Link to={`/rehearse/${session}`}>Listen through the class beforehand</Link>, up to eight times as fast.
+      </p>
+      <h3>Beat</h3>
+      <p>
+        <label>
+          <input
+            type="checkbox"
+            checked={beat.clicks}
+            onChange={(e) => beat.set({ clicks: e.currentTarget.checked })}
+          />{' '}
+          Clicks at the tempo of the reps
+        </label>
+      </p>
+      <p>
+        <label>
+          <input type="checkbox" checked={beat.deck} onChange={(e) => beat.set({ deck: e.currentTarget.checked })} /> A
+          small rhythm under it, at{' '}
+        </label>
+        <input
+          className={css.control}
+          style={{ width: '5em' }}
+          type="number"
+          aria-label="Beats a minute"
+          min={60}
+          max={180}
+          value={beat.speed}
+          onChange={(e) => beat.set({ speed: Number(e.currentTarget.value) })}
+        />{' '}
+        beats a minute
+      </p>
+      <details>
+        <summary>
+          Record your own clips ({clips.length} of {CLIPS.length})
+        </summary>
+        <p>Each is kept in this browser alone and speaks where the device has no voice.</p>
+        <div className={css.people}>
+          {CLIPS.map((word) => (
+            <Recorder
+              key={word}
+              word={word}
+              has={clips.includes(word)}
+              onChange={() => void loadClips().then(setClips)}
+            />
+          ))}
+        </div>
+      </details>
+    </Sheet>
+  )
+}
+
+/** Records one word: pressed, said, pressed again. */
+function Recorder({ word, has, onChange }: { word: string; has: boolean; onChange: () => void }) {
+  const [recorder, setRecorder] = useState<MediaRecorder | null>(null)
+  const [trouble, setTrouble] = useState('')
+
+  async function start() {
+    try {
+      const stream = await navigator.mediaDevices.getUserMedia({ audio: true })
+      const taking = new MediaRecorder(stream)
+      const parts: Blob[] = []
+      taking.ondataavailable = (event) => parts.push(event.data)
+      taking.onstop = () => {
+        stream.getTracks().forEach((track) => track.stop())
+        void keepClip(word, new Blob(parts, { type: taking.mimeType })).then(onChange)
+      }
+      taking.start()
+      setRecorder(taking)
+    } catch {
+      setTrouble('no microphone')
+    }
+  }
+
+  return (
+    <button
+      type="button"
+      className={css.person}
+      aria-pressed={recorder !== null}
+      onClick={() => {
+        if (recorder) {
+          recorder.stop()
+          setRecorder(null)
+        } else void start()
+      }}
+    >
+      {recorder ? 'Stop' : has ? `✓ ${word}` : word}
+      {trouble && ` (${trouble})`}
+    </button>
+  )
+}

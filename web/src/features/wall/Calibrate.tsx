@@ -1,0 +1,87 @@
+import { useState } from 'react'
+import css from './Wall.module.css'
+
+/** A bank card's width in millimetres (ISO/IEC 7810, ID-1). */
+const CARD_MM = 85.6
+/** How tall digits must be to be read: 22 minutes of arc (ISO 9241-303). */
+const MINUTES = 22
+const KEPT = 'halterion.wall'
+
+interface Kept {
+  /** CSS pixels that a card is wide on this screen. */
+  card: number
+  /** Metres from the last row to the screen. */
+  distance: number
+}
+
+const usual: Kept = { card: 324, distance: 8 }
+
+function read(): Kept {
+  try {
+    return { ...usual, ...(JSON.parse(localStorage.getItem(KEPT) ?? '{}') as Partial<Kept>) }
+  } catch {
+    return usual
+  }
+}
+
+/** What this screen's digits must measure to be read from the back of the room. */
+export function useSizes() {
+  const [kept, setKept] = useState(read)
+  const mm = 2 * kept.distance * 1000 * Math.tan(((MINUTES / 60 / 2) * Math.PI) / 180)
+  // A capital or a digit is about 0.72 of its type size in this face.
+  const px = (mm / CARD_MM) * kept.card
+  return {
+    ...kept,
+    mm: Math.round(mm),
+    least: `${Math.round(px / 0.72)}px`,
+    set: (part: Partial<Kept>) => {
+      const next = { ...kept, ...part }
+      setKept(next)
+      try {
+        localStorage.setItem(KEPT, JSON.stringify(next))
+      } catch {
+        // A browser that keeps nothing asks anew.
+      }
+    },
+  }
+}
+
+export function Calibrate({ sizes, onClose }: { sizes: ReturnType<typeof useSizes>; onClose: () => void }) {
+  return (
+    <aside className={css.sizing} role="dialog" aria-label="Sizes for this room">
+      <h2>Sizes for this room</h2>
+      <p>Hold a bank card to the screen and make the bar as wide as it is.</p>
+      <div className={css.bar} style={{ width: sizes.card }} />
+      <label>
+        Width{' '}
+        <input
+          type="range"
+          min={120}
+          max={900}
+          value={sizes.card}
+          onChange={(e) => sizes.set({ card: Number(e.currentTarget.value) })}
+        />
+      </label>
+      <p>
+        <label>
+          From the last row to the screen, in metres{' '}
+          <input
+            type="number"
+            min={2}
+            max={30}
+            step={0.5}
+            value={sizes.distance}
+            onChange={(e) => sizes.set({ distance: Math.max(1, Number(e.currentTarget.value) || usual.distance) })}
+          />
+        </label>
+      </p>
+      <p data-testid="digit-height">Digits will be at least {sizes.mm} mm tall: 22 minutes of arc from there.</p>
+      <p className={css.sample} style={{ fontSize: sizes.least }}>
+        24
+      </p>
+      <button type="button" onClick={onClose}>
+        Done
+      </button>
+    </aside>
+  )
+}

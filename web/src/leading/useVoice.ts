@@ -1,0 +1,130 @@
+import { useCallback, useEffect, useRef, useState } from 'react'
+import type { Schemas } from '../api/client'
+import { clipsFor } from './clips'
+import type { LeadState } from './fold'
+import { addedBefore, limitOf, positionAt, sceneAt } from './fold'
+import { steadyNow } from './steady'
+import { stays } from './useBells'
+
+type Call = Schemas['Call']
+type Scene = Schemas['Scene']
+
+/** How often the calls are looked at, and how late one may still be said, in milliseconds. */
+const EVERY = 60
+const LATE = 400
+
+const WANTED = 'halterion.voice'
+
+export interface VoiceSettings {
+  on: boolean
+  /** From 0 to 1. */
+  loudness: number
+  /** Of the device's voices; empty: the first that speaks English. */
+  voice: string
+}
+
+const usual: VoiceSettings = { on: false, loudness: 1, voice: '' }
+
+/** How this screen speaks: each screen for itself. */
+export function voiceSettings(): VoiceSettings {
+  try {
+    return { ...usual, ...(JSON.parse(localStorage.getItem(WANTED) ?? '{}') as Partial<VoiceSettings>) }
+  } catch {
+    return usual
+  }
+}
+
+export function keepVoice(settings: VoiceSettings) {
+  try {
+    localStorage.setItem(WANTED, JSON.stringify(settings))
+  } catch {
+    // A browser that keeps nothing asks anew.
+  }
+}
+
+/** The voices of this device; they may come a moment after the page. */
+export function useVoices(): SpeechSynthesisVoice[] {
+  const [voices, setVoices] = useState<SpeechSynthesisVoice[]>([])
+  useEffect(() => {
+    const speech = window.speechSynthesis
+    if (!speech) return
+    const look = () => setVoices(speech.getVoices())
+    look()
+    speech.addEventListener?.('voiceschanged', look)
+    return () => speech.removeEventListener?.('voiceschanged', look)
+  }, [])
+  return voices
+}
+
+/** Says something: by a voice of the device, else by clips that were recorded; false: there is neither. */
+export function say(text: string, kind: Call['kind'] | 'try', voices: SpeechSynthesisVoice[], settings: VoiceSettings) {
+  const voice =
+    voices.find((v) => v.voiceURI === settings.voice) ?? voices.find((v) => v.lang.startsWith('en')) ?? voices[0]
+  if (voice) {
+    const words = new SpeechSynthesisUtterance(text)
+    words.voice = voice
+    words.lang = voice.lang
+    words.volume = settings.loudness
+    // Three quarters of a second hold nearly two words at this rate: what the calls are measured with.
+    words.rate = 1.15
+    window.speechSynthesis.speak(words)
+    return true
+  }
+  return clipsFor(text, kind).play(settings.loudness)
+}
+
+/** Says the calls of a class at their moment; what is being said is never talked over. */
+export function useVoice(calls: Call[], scenes: Scene[], state: LeadState, silent: boolean) {
+  const [settings, setSettings] = useState(voiceSettings)
+  const [caption, setCaption] = useState<Call | null>(null)
+  const [speaking, setSpeaking] = useState(false)
+  const voices = useVoices()
+  const through = useRef(-1)
+
+  const set = useCallback((next: VoiceSettings) => {
+    keepVoice(next)
+    setSettings(next)
+    if (!next.on) window.speechSynthesis?.cancel()
+  }, [])
+
+  useEffect(() => {
+    if (state.phase !== 'running') return
+    through.current = positionAt(state, steadyNow(), scenes) - 1
+    let busyUntil = -1
+    let quiet: ReturnType<typeof setTimeout> | undefined
+    const look = () => {
+      const position = positionAt(state, steadyNow(), scenes)
+      const limit = limitOf(state, scenes)
+      const here = sceneAt(position, scenes, state.added)
+      const changed = state.added.slice(here).some((ms) => ms !== 0)
+      for (const call of calls) {
+        const at = call.at * 1000 + addedBefore(state.added, call.shift)
+        if (at > position) continue
+        if (at <= through.current || at < position - LATE || at >= limit || at < busyUntil) continue
+        // Minutes as they were planned are no longer true once something was changed.
+        if ((call.kind === 'minutes' && changed) || !stays(call, scenes, state.added)) continue
+        busyUntil = at + call.seconds * 1000
+        setCaption(call)
+        setSpeaking(settings.on)
+        clearTimeout(quiet)
+        quiet = setTimeout(() => setSpeaking(false), call.seconds * 1000)
+        if (settings.on && !silent) say(call.text, call.kind, voices, settings)
+      }
+      through.current = Math.max(through.current, position)
+    }
+    const timer = setInterval(look, EVERY)
+    return () => {
+      clearInterval(timer)
+      clearTimeout(quiet)
+      setSpeaking(false)
+    }
+  }, [calls, scenes, state, settings, silent, voices])
+
+  useEffect(() => {
+    if (state.phase !== 'running') window.speechSynthesis?.cancel()
+  }, [state.phase])
+
+  return { settings, set, caption, voices, speaking }
+}
+
+export type Voice = ReturnType<typeof useVoice>
