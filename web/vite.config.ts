@@ -16,6 +16,14 @@ export default defineConfig({
         globPatterns: ['**/*.{js,css,html,svg,woff2}'],
         navigateFallback: '/index.html',
         navigateFallbackDenylist: [/^\/api\//],
+        // The figures of a class, which show nothing private: so that a reload without the server still shows what to do.
+        runtimeCaching: [
+          {
+            urlPattern: /\/api\/wall\/[^/]+\/(films|figures)$/,
+            handler: 'NetworkFirst',
+            options: { cacheName: 'figures', expiration: { maxEntries: 12 } },
+          },
+        ],
         cleanupOutdatedCaches: true,
         clientsClaim: true,
         skipWaiting: true,

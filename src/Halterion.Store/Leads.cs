@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using Halterion.Core;
 using Halterion.Core.Sessions;
 using Microsoft.Data.Sqlite;
 
@@ -100,6 +101,19 @@ public sealed class Leads(Database database, TimeProvider clock)
     {
         using var connection = database.Connect();
         return SessionOf(connection, lead);
+    }
+
+    /// <summary>What was noted of a person while classes were led, the first first.</summary>
+    public ImmutableArray<(DateTimeOffset At, LeadPayload Note)> NotesOf(PersonId person)
+    {
+        using var connection = database.Connect();
+        return
+        [
+            .. connection.Query(
+                "SELECT tapped_at, payload FROM lead_command WHERE kind = 'Note' AND instr(payload, @person) > 0 ORDER BY tapped_at",
+                [("@person", person.Value)],
+                r => (DateTimeOffset.FromUnixTimeMilliseconds(r.GetInt64(0)), PayloadOf(r.GetString(1))!)),
+        ];
     }
 
     /// <summary>Appends commands if none came from elsewhere since the sender last looked. Those stored already are passed over.</summary>

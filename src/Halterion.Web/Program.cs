@@ -82,7 +82,7 @@ builder.Services.AddTransient(services => services.GetRequiredService<Desk>().Ev
 builder.Services.AddTransient(services => services.GetRequiredService<Desk>().Moves);
 builder.Services.AddTransient(services => services.GetRequiredService<Desk>().Preferences);
 builder.Services.AddTransient<Starters>();
-builder.Services.AddSingleton(door).AddSingleton<Pairing>().AddSingleton<Devices>();
+builder.Services.AddSingleton(door).AddSingleton<Pairing>().AddSingleton<Devices>().AddSingleton<Belts>();
 builder.Services.AddRoles();
 builder.Services.AddLimits();
 builder.Services.AddSingleton(trouble).AddExceptionHandler<Failures>();
@@ -117,7 +117,10 @@ owner.MapRoster();
 owner.MapRooms();
 owner.MapChecks();
 owner.MapDevices();
-app.MapGroup("").RequireAuthorization(Roles.Lead).MapLeading();
+owner.MapBelts();
+var lead = app.MapGroup("").RequireAuthorization(Roles.Lead);
+lead.MapLeading();
+lead.MapHearts();
 app.MapGroup("").RequireAuthorization(Roles.Wall).MapWall();
 app.MapGroup("").AllowAnonymous().MapPairing();
 if (describing)

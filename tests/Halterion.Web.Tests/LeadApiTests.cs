@@ -87,6 +87,7 @@ public sealed class LeadApiTests(Studio studio) : IClassFixture<Studio>
 
         var note = (await studio.Post(address, Command("note", $$""","payload":{"person":"{{person}}","tap":"pain","text":"Ane Quill, left knee","scene":2}""")))["commands"]![0]!;
         Assert.Equal(("pain", person, 2), ((string?)note["payload"]!["tap"], (string?)note["payload"]!["person"], (int)note["payload"]!["scene"]!));
+        Assert.Contains("pain Ane Quill, left knee", (string)Assert.Single((await studio.Get($"/api/people/{person}/export"))["noted"]!.AsArray())!, StringComparison.Ordinal);
         using var erased = await studio.CreateClient().DeleteAsync($"/api/people/{person}");
         Assert.True(erased.IsSuccessStatusCode);
         var left = (await studio.Post($"/api/sessions/{session}/lead", ""))["commands"]!.ToJsonString();

@@ -36,14 +36,15 @@ internal static class Cheapest
         // which nothing else does costs what it was found to cost, and no answer costs less than where less is counted.
         var supply = new Supply([.. seats.SelectMany(s => s.Offers).SelectMany(o => o.Needs).Select(n => n.Kind).Distinct()], lines);
         var counted = new HashSet<int>();
+        var working = Tally.WorkingAt(seats);
         var exact = true;
         while (exact && Tally.ShortIn(seats, taken, supply).Count(counted.Add) > 0)
         {
             taken = seats.Select(First).ToArray();
-            foreach (var part in new Tally(seats, supply, counted).Parts())
+            foreach (var part in new Tally(seats, supply, counted, working).Parts())
             {
                 // Each part by itself: what another part takes is nothing to it.
-                var tally = new Tally([.. part.Select(i => seats[i])], supply, counted);
+                var tally = new Tally([.. part.Select(i => seats[i])], supply, counted, working);
                 var own = part.Select(i => taken[i]).ToArray();
                 exact &= Solve(tally, [.. Enumerable.Range(0, part.Length)], own);
                 for (var i = 0; i < part.Length; i++)

@@ -105,7 +105,8 @@ public sealed class Supply
         for (var k = 0; k < Kinds.Length; k++)
         {
             units += missing[k];
-            if (counted[k])
+            // Of what the stock says nothing, none is taken from it.
+            if (counted[k] && served[k].Listed)
             {
                 metres |= served[k].OnlyWall;
                 given += demand[k] - (served[k].OnlyWall ? (int)(missing[k] / Need.WallEach) : missing[k]);
@@ -146,7 +147,8 @@ public sealed class Supply
             }
         }
 
-        return new Served([.. one], [.. several], kind.Item == KitItem.Wall && kind.Or is null, listed);
+        // A place at the wall is given last: whoever needs the wall itself can have nothing else.
+        return new Served([.. one.OrderBy(l => lines[l].Item == KitItem.Wall)], [.. several], kind.Item == KitItem.Wall && kind.Or is null, listed);
     }
 
     /// <summary>Hands out as much as can be, one for one (augmenting paths); what is left over of each line comes back.</summary>

@@ -13,7 +13,7 @@ internal sealed class Tally
     private readonly Supply supply;
     private readonly List<Slot> slots = [];
     private readonly bool[] scarce;
-    private readonly Dictionary<int, int> working;
+    private readonly IReadOnlyDictionary<int, int> working;
     private readonly (int Slot, int Units)[][][] loads;
     private readonly UInt128[][] packed;
     private readonly int[] shift;
@@ -22,10 +22,10 @@ internal sealed class Tally
     private readonly Dictionary<UInt128, (int Units, int Free, bool Metres)> known = [];
 
     /// <param name="counted">The components of kinds that are counted; the others are taken to be without end.</param>
-    public Tally(IReadOnlyList<Seat> seats, Supply supply, IReadOnlySet<int> counted)
+    /// <param name="working">How many work at once at each station that is shared.</param>
+    public Tally(IReadOnlyList<Seat> seats, Supply supply, IReadOnlySet<int> counted, IReadOnlyDictionary<int, int> working)
     {
-        (Seats, this.supply) = (seats, supply);
-        working = seats.Where(s => s.Sharing is not null).GroupBy(s => s.Sharing!.Value).ToDictionary(g => g.Key, g => (g.Count() + 1) / 2);
+        (Seats, this.supply, this.working) = (seats, supply, working);
         scarce = [.. supply.Components.Select(counted.Contains)];
         loads = [.. seats.Select(s => s.Offers.Select(o => Load(o, s.Sharing)).ToArray())];
         scarce = [.. Enumerable.Range(0, scarce.Length).Select(k => slots.Exists(s => supply.Components[s.Kind] == supply.Components[k]))];
@@ -41,6 +41,10 @@ internal sealed class Tally
 
     /// <summary>Whether what is counted fits one number; only a crowd of hundreds with all kinds of kit does not.</summary>
     public bool Holds { get; }
+
+    /// <summary>Half of those at each shared station work while the others wait, whatever part of them is looked at.</summary>
+    public static IReadOnlyDictionary<int, int> WorkingAt(IReadOnlyList<Seat> seats) =>
+        seats.Where(s => s.Sharing is not null).GroupBy(s => s.Sharing!.Value).ToDictionary(g => g.Key, g => (g.Count() + 1) / 2);
 
     /// <summary>The components of kinds of which something is short in an answer.</summary>
     public static IEnumerable<int> ShortIn(IReadOnlyList<Seat> seats, int[] taken, Supply supply)
@@ -87,7 +91,7 @@ internal sealed class Tally
     public int[] LeastFrom(int[] part)
     {
         var least = new int[part.Length + 1];
-        for (var i = part.Length - 1; i >= 0 && working.Count == 0; i--)
+        for (var i = part.Length - 1; i >= 0 && !Seats.Any(s => s.Sharing is not null); i--)
         {
             least[i] = least[i + 1] + worthwhile[part[i]].Min(o => loads[part[i]][o].Sum(l => l.Units));
         }

@@ -47,7 +47,7 @@ internal static class LogEndpoints
     }
 
     private static Results<Ok<LogView>, ProblemHttpResult> Get(
-        Guid id, Sessions sessions, Classes classes, Leads leads, Logs logs, Store.People people, Rooms rooms, Evaluator evaluator, SteadyClock clock)
+        Guid id, Sessions sessions, Classes classes, Leads leads, Logs logs, Store.People people, Rooms rooms, Evaluator evaluator, SteadyClock clock, Belts belts)
     {
         if (sessions.Find(id) is not { } session || PlanOf(session, classes) is not { } stored)
         {
@@ -65,7 +65,7 @@ internal static class LogEndpoints
         var reached = Reached(lead, clock);
         var saved = logs.Find(id);
         var assigned = Assigning.Of(SessionRooms.Everyone(reading.Plan, session, roster, rooms));
-        var noted = Noted(lead);
+        var noted = Noted(lead) is { } notes ? notes with { Words = WithHearts(notes.Words, belts) } : null;
         var log = saved?.Log ?? LogPrefill.For(
             assigned,
             LogPrefill.Expected(roster, session.Booking.Expected, logs.LastCame(id), session.Booking.HeadCount),
@@ -105,6 +105,12 @@ internal static class LogEndpoints
         lead is not null && ScriptFile.Read(lead.Format, lead.Script) is { } script
             ? LeadNotes.Of(lead.Commands, i => i < script.Scenes.Length && script.Scenes[i].Kind == SpanKind.Work ? script.Scenes[i].Headline : "")
             : null;
+
+    /// <summary>A time above 85 % of the estimated maximum is proposed for the log; nobody has kept it yet.</summary>
+    private static ImmutableDictionary<PersonId, ImmutableArray<string>> WithHearts(ImmutableDictionary<PersonId, ImmutableArray<string>> words, Belts belts) =>
+        belts.Hearts().Where(h => h.HardSeconds > 0).Aggregate(words, (all, heart) => all.SetItem(
+            heart.Person,
+            (all.TryGetValue(heart.Person, out var lines) ? lines : []).Add($"heart above 85 % for {new Seconds(heart.HardSeconds)}")));
 
     private static LogRow Only(LogRow row, ImmutableHashSet<PlaceId>? reached) =>
         reached is null ? row : row with { Uses = [.. row.Uses.Where(u => reached.Contains(u.Station))] };

@@ -12,8 +12,9 @@ using Microsoft.AspNetCore.Http.HttpResults;
 namespace Halterion.Web.Endpoints;
 
 /// <summary>All that is kept of one person.</summary>
+/// <param name="Noted">What was tapped and written of them while a class was led.</param>
 public sealed record PersonExport(Person Person, ImmutableArray<string> Circles, ImmutableArray<Attendance> Classes,
-    ImmutableArray<Expectation> Expected, ImmutableArray<string> Pinned);
+    ImmutableArray<Expectation> Expected, ImmutableArray<string> Pinned, ImmutableArray<string> Noted);
 
 /// <summary>What a log says of them; each station by the name it had in the class that was held.</summary>
 public sealed record Attendance(string Title, bool Came, string Note, ImmutableArray<AttendedStation> Stations, string? StartsAt = null);
@@ -77,14 +78,14 @@ internal static class PeopleEndpoints
 
     /// <summary>Everything that is held on them, in words that they can read.</summary>
     private static Results<Ok<PersonExport>, ProblemHttpResult> Export(
-        Guid id, Store.People store, Logs logs, Classes classes, Rooms rooms, Evaluator evaluator) =>
-        AllOf(id, store, logs, classes, rooms, evaluator) is { } all ? TypedResults.Ok(all) : Problems.NotFound("person");
+        Guid id, Store.People store, Logs logs, Leads leads, Classes classes, Rooms rooms, Evaluator evaluator) =>
+        AllOf(id, store, logs, leads, classes, rooms, evaluator) is { } all ? TypedResults.Ok(all) : Problems.NotFound("person");
 
     /// <summary>The same to read.</summary>
     private static Results<FileContentHttpResult, ProblemHttpResult> Read(
-        Guid id, Store.People store, Logs logs, Classes classes, Rooms rooms, Evaluator evaluator)
+        Guid id, Store.People store, Logs logs, Leads leads, Classes classes, Rooms rooms, Evaluator evaluator)
     {
-        if (AllOf(id, store, logs, classes, rooms, evaluator) is not { } all)
+        if (AllOf(id, store, logs, leads, classes, rooms, evaluator) is not { } all)
         {
             return Problems.NotFound("person");
         }
@@ -97,18 +98,21 @@ internal static class PeopleEndpoints
                 "", $"{c.Title} {c.StartsAt}: {(c.Came ? "came" : "did not come")}", .. c.Note.Length > 0 ? [$"  {c.Note}"] : Array.Empty<string>(),
                 .. c.Stations.Select(s => $"  {s.Station}: {s.Did}"),
             ]))
-            .Concat(all.Pinned.Select(p => $"Chosen for them: {p}"));
+            .Concat(all.Pinned.Select(p => $"Chosen for them: {p}"))
+            .Concat(all.Noted.Select(n => $"Noted: {n}"));
         return TypedResults.File(Encoding.UTF8.GetBytes(string.Join('\n', lines) + "\n"), "text/plain; charset=utf-8", "person.txt");
     }
 
-    private static PersonExport? AllOf(Guid id, Store.People store, Logs logs, Classes classes, Rooms rooms, Evaluator evaluator) =>
+    private static PersonExport? AllOf(
+        Guid id, Store.People store, Logs logs, Leads leads, Classes classes, Rooms rooms, Evaluator evaluator) =>
         store.Find(Of(id)) is { } person
             ? new PersonExport(
                 person,
                 [.. store.Circles().Where(c => c.People.Contains(person.Id)).Select(c => c.Name)],
                 [.. logs.Of(person.Id).Select(a => new Attendance(a.Title, a.Came, a.Note, Stations(a, classes, evaluator), a.StartsAt))],
                 [.. logs.Expecting(person.Id).Select(e => new Expectation(e.Title, e.StartsAt))],
-                rooms.PinnedOf(person.Id))
+                rooms.PinnedOf(person.Id),
+                [.. leads.NotesOf(person.Id).Select(n => $"{n.At:yyyy-MM-dd HH:mm} {n.Note.Tap?.ToString().ToLowerInvariant()} {n.Note.Text}".TrimEnd())])
             : null;
 
     private static ImmutableArray<AttendedStation> Stations(LoggedOf logged, Classes classes, Evaluator evaluator)

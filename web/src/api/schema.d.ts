@@ -84,6 +84,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/belts/{belt}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["giveBelt"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/belts/{belt}/frames": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["beltFrame"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/belts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["simulateBelts"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/evaluate": {
         parameters: {
             query?: never;
@@ -740,6 +788,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{id}/lead.html": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["leadPage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/classes/{id}/bells.wav": {
         parameters: {
             query?: never;
@@ -1316,6 +1380,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/hearts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["hearts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/wall": {
         parameters: {
             query?: never;
@@ -1498,6 +1578,11 @@ export interface components {
         };
         /** @enum {unknown} */
         BandStrength: "none" | "light" | "medium" | "strong" | null;
+        /** @description Whose belt it is. */
+        BeltWearer: {
+            /** Format: uuid */
+            person: string;
+        };
         /** @description The groups of a block: ids of those with a name, and how many each has with those without. */
         BlockGroups: {
             block: components["schemas"]["PlaceId"];
@@ -1782,7 +1867,8 @@ export interface components {
             kind: components["schemas"]["CueKind"];
             /**
              * Format: int32
-             * @description How many scenes, from the first, move it when seconds are added to them: a start moves with what came before it, a count or an end also with its own scene.
+             * @description How many scenes, from the first, move it when seconds are added to them: a start moves with what came
+             *                 before it, a count or an end also with its own scene.
              */
             shift: number;
             /**
@@ -2251,6 +2337,27 @@ export interface components {
         };
         Health: {
             status: string;
+        };
+        /** @description Somebody's heart, for whoever leads. */
+        Heart: {
+            person: components["schemas"]["PersonId"];
+            /**
+             * Format: double
+             * @description Of their estimated maximum; null: not known now.
+             */
+            share: null | number;
+            /** @description Such as "lost"; empty: none. */
+            trouble: string;
+            /**
+             * Format: int32
+             * @description Above 85 % so far.
+             */
+            hardSeconds: number;
+        };
+        HeartList: {
+            /** @description Stand-ins are on. */
+            simulated: boolean;
+            hearts: components["schemas"]["Heart"][];
         };
         /** @description A class that was held. */
         HeldClass: {
@@ -2774,6 +2881,8 @@ export interface components {
             classes: components["schemas"]["Attendance"][];
             expected: components["schemas"]["Expectation"][];
             pinned: string[];
+            /** @description What was tapped and written of them while a class was led. */
+            noted: string[];
         };
         /** @description Names somebody on the roster. */
         PersonId: string;
@@ -3792,6 +3901,10 @@ export interface components {
          * @enum {unknown}
          */
         Sided: "twoSided" | "oneSided" | "alternating";
+        /** @description Simulated belts on or off. */
+        SimulateBelts: {
+            on: boolean;
+        };
         /**
          * @description How a class stands to its slot.
          * @enum {unknown}
@@ -4461,6 +4574,155 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CheckRule"][];
+                };
+            };
+        };
+    };
+    giveBelt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                belt: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeltWearer"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    beltFrame: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                belt: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    simulateBelts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SimulateBelts"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -6242,6 +6504,39 @@ export interface operations {
         };
     };
     cueFile: {
+        parameters: {
+            query?: {
+                session?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    leadPage: {
         parameters: {
             query?: {
                 session?: string;
@@ -8316,6 +8611,26 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    hearts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeartList"];
                 };
             };
         };

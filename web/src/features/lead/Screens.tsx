@@ -4,6 +4,7 @@ import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { answer, api, troubleWords } from '../../api/client'
 import { client } from '../../save/client'
+import { BeltSwitch } from './Hearts'
 import css from './Stage.module.css'
 import { Sheet } from './Sheet'
 
@@ -53,6 +54,7 @@ export function Screens({ session, onClose }: { session: string; onClose: () => 
           </button>
         </p>
       )}
+      <BeltSwitch session={session} />
       {(ask.error ?? away.error) && <p role="alert">{troubleWords(ask.error ?? away.error)}</p>}
       {code && (
         <div className={css.code}>

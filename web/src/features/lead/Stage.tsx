@@ -18,6 +18,7 @@ import { useWays } from '../../leading/useWays'
 import { device } from '../../save/kept'
 import { useTabName } from '../../ui/Page'
 import { GoTo } from './GoTo'
+import { Hearts } from './Hearts'
 import { KeySheet } from './KeySheet'
 import { PeoplePanel } from './PeoplePanel'
 import { Screens } from './Screens'
@@ -191,6 +192,7 @@ export function Stage({ lead }: { lead: Lead }) {
           {voice.caption.text}
         </p>
       )}
+      {!over && <Hearts who={who.data ?? []} />}
       {!over && <WaysBar ways={ways} />}
 
       <footer className={css.bottom}>
