@@ -1,8 +1,10 @@
-import { keepPreviousData, useQuery } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { Schemas } from '../api/client'
 import { answer, api } from '../api/client'
 import type { Shift } from './fold'
+import { apply } from './fold'
+import { steadyNow } from './steady'
 import type { Clock } from './useClock'
 import type { Lead } from './useLead'
 
@@ -25,18 +27,16 @@ export function useWays(lead: Lead, clock: Clock) {
     queryFn: async () => (await answer(api.GET('/api/leads/{id}/ways', { params: { path: { id: lead.id } } }))) ?? null,
     enabled: asks && lead.unsent === 0,
     refetchInterval: 10_000,
-    placeholderData: keepPreviousData,
     retry: false,
   })
 
   function take(way: Way) {
-    const before = lead.state.added
+    const { state, script } = lead
+    const asked = { id: '', kind: 'adjust', at: steadyNow(), payload: { shifts: way.shifts } } as const
+    const after = apply(state, asked, script.scenes).added
     lead.send('adjust', { shifts: way.shifts })
-    // What it really changed, for nothing gets shorter than what has run.
-    setTaken({
-      way,
-      back: way.shifts.map(({ scene, by }) => ({ scene, by: Math.max(-by, before[scene]! - (before[scene]! + by)) })),
-    })
+    // What it really changes, for nothing gets shorter than what has run.
+    setTaken({ way, back: way.shifts.map(({ scene }) => ({ scene, by: state.added[scene]! - after[scene]! })) })
   }
 
   function undo() {
@@ -46,8 +46,9 @@ export function useWays(lead: Lead, clock: Clock) {
   }
 
   return {
-    found: asks ? (ways.data ?? null) : null,
-    failed: asks && ways.isError,
+    // An offer made for another moment is none.
+    found: asks && lead.connected ? (ways.data ?? null) : null,
+    failed: asks && (ways.isError || !lead.connected),
     taken,
     take,
     undo,
