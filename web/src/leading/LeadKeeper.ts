@@ -52,6 +52,8 @@ export class LeadKeeper {
   readonly store: StoreApi<Keeping>
   private readonly sender: MutationObserver<void, Error, void>
   private stops: (() => void)[] = []
+  /** What the stream said last: it may be ahead of an answer that is still on its way. */
+  private news: News | null = null
 
   /** @param role whoever leads sees and sends taps; a wall only looks on */
   constructor(
@@ -121,6 +123,7 @@ export class LeadKeeper {
         before?.lead.id === lead.id ? before.unsent : (before?.unsent ?? []).filter((c) => c.kind !== 'start')
       this.hold({ lead, unsent: owed([...(await this.left(lead.id)), ...mine], lead.commands) })
       this.store.setState({ connected: true, problem: null })
+      if (this.news?.lead === lead.id) this.settle(this.news.commands)
     } catch (error) {
       await this.loadWithout(error as Error)
     }
@@ -170,9 +173,10 @@ export class LeadKeeper {
     }
   }
 
+  /** Takes what the server has of the lead. Taps are only ever added: a shorter list is an older one, that came late. */
   private settle(commands: Command[]) {
     const { held } = this.store.getState()
-    if (!held) return
+    if (!held || commands.length < held.lead.commands.length) return
     this.hold({ lead: { ...held.lead, commands }, unsent: owed(held.unsent, commands) })
     this.store.setState({ connected: true })
   }
@@ -235,6 +239,7 @@ export class LeadKeeper {
       sign()
       const news = JSON.parse(event.data) as News
       heed(news.now)
+      this.news = news
       const { held } = this.store.getState()
       if (held && news.lead === held.lead.id) this.settle(news.commands)
       else if (held && news.lead) void this.load()

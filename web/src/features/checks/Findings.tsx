@@ -1,6 +1,6 @@
 import { Button, TextInput } from '@mantine/core'
 import { useQueryClient } from '@tanstack/react-query'
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useEffectEvent, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import type { Plan, Schemas } from '../../api/client'
 import { answer, api, troubleWords } from '../../api/client'
@@ -166,6 +166,8 @@ function OfferButton({ offer, onTrouble }: { offer: Offer; onTrouble: (words: st
   const { plan, core, change, setPreview, checks } = useClassEditor()
   const looked = useRef<{ plan: unknown; answer: Schemas['RepairResult'] } | null>(null)
   const looking = useRef(false)
+  const [over, setOver] = useState(false)
+  const [waits, setWaits] = useState(false)
   // Whoever looks at something else keeps looking at it when this one goes.
   useEffect(
     () => () => {
@@ -178,7 +180,7 @@ function OfferButton({ offer, onTrouble }: { offer: Offer; onTrouble: (words: st
     answer(api.POST('/api/plans/repair', { body: { class: plan, finding: offer.finding, repair: offer.repair } }))
 
   async function look() {
-    if (looking.current || !checks.fresh) return
+    if (looking.current) return
     looking.current = true
     try {
       const known = looked.current?.plan === plan ? looked.current.answer : await ask()
@@ -191,11 +193,23 @@ function OfferButton({ offer, onTrouble }: { offer: Offer; onTrouble: (words: st
 
   function turnAway() {
     looking.current = false
+    setOver(false)
     setPreview(null)
   }
 
+  // An offer that stands on the screen may still be one for the class before the last change: look and press wait for what is known now.
+  const known = useEffectEvent(() => {
+    if (over) void look()
+    if (waits) void take()
+  })
+  useEffect(() => {
+    if (checks.fresh) known()
+  }, [over, waits, checks.fresh])
+
   async function take() {
     onTrouble('')
+    setWaits(!checks.fresh)
+    if (!checks.fresh) return
     try {
       const mended = looked.current?.plan === plan ? looked.current.answer : await ask()
       if (core.store.getState().now.plan !== plan)
@@ -210,9 +224,10 @@ function OfferButton({ offer, onTrouble }: { offer: Offer; onTrouble: (words: st
     <button
       type="button"
       className={css.offer}
-      onPointerEnter={() => void look()}
+      aria-disabled={!checks.fresh}
+      onPointerEnter={() => setOver(true)}
       onPointerLeave={turnAway}
-      onFocus={() => void look()}
+      onFocus={() => setOver(true)}
       onBlur={turnAway}
       onClick={() => void take()}
     >
@@ -220,6 +235,7 @@ function OfferButton({ offer, onTrouble }: { offer: Offer; onTrouble: (words: st
       <span className={css.then}>
         {offer.words.slice(0, 3).join('; ')}
         {offer.words.length > 3 && ` and ${offer.words.length - 3} more`}. Then: {offer.verdict}.
+        {waits && !checks.fresh && ' Looking at the last change first …'}
       </span>
     </button>
   )
