@@ -145,7 +145,8 @@ public sealed class Database : IDisposable
         }
     }
 
-    internal static void MakeFolder(string folder)
+    /// <summary>Makes a folder that nobody else on this machine may look into.</summary>
+    public static void MakeFolder(string folder)
     {
         if (OperatingSystem.IsWindows())
         {

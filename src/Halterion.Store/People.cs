@@ -109,6 +109,11 @@ public sealed class People(Database database, TimeProvider clock)
             connection.Run("UPDATE lead_command SET payload = '{}' WHERE instr(payload, @id) > 0", [("@id", id.Value)]);
         }
 
+        if (Has(connection, "desk_guest", "person_id"))
+        {
+            connection.Run("DELETE FROM desk_guest WHERE person_id = @id OR name = @name", [("@id", id.Value), ("@name", name)]);
+        }
+
         connection.Run("DELETE FROM person WHERE id = @id", [("@id", id.Value)]);
         // A first name alone may be anybody's, or a word.
         if (name.Contains(' ', StringComparison.Ordinal))

@@ -78,6 +78,24 @@ public sealed class Sessions(Database database, TimeProvider clock)
         return Find(connection, id);
     }
 
+    /// <summary>Those with a start that were not held yet: what a list of the booking desk can be of.</summary>
+    public ImmutableArray<(Guid Id, string Title, string StartsAt, string Zone)> ToCome()
+    {
+        using var connection = database.Connect();
+        return
+        [
+            .. connection.Query(
+                $"""
+                SELECT s.id, (SELECT r.title FROM revision r WHERE r.class_id = s.class_id ORDER BY r.version DESC LIMIT 1), s.starts_at, s.zone
+                FROM session s JOIN class c ON c.id = s.class_id
+                WHERE c.removed_at IS NULL AND s.removed_at IS NULL AND s.starts_at IS NOT NULL AND NOT {IsHeld}
+                ORDER BY s.starts_at, s.id
+                """,
+                [],
+                r => (Guid.Parse(r.GetString(0)), r.GetString(1), r.GetString(2), r.GetString(3))),
+        ];
+    }
+
     /// <summary>The sessions of a class, by start; those without one last.</summary>
     public ImmutableArray<(StoredSession Session, bool Held)> Of(Guid classId)
     {
@@ -151,11 +169,7 @@ public sealed class Sessions(Database database, TimeProvider clock)
             return (current, false);
         }
 
-        connection.Run(
-            "UPDATE session SET revision = revision + 1, starts_at = @starts, zone = @zone, head_count = @heads WHERE id = @id",
-            [("@id", id), ("@starts", booking.StartsAt), ("@zone", booking.Zone), ("@heads", booking.HeadCount)]);
-        connection.Run("DELETE FROM session_person WHERE session_id = @id", [("@id", id)]);
-        Expect(connection, id, booking);
+        Write(connection, id, booking);
         transaction.Commit();
         return (current with { Revision = expected + 1, Booking = booking }, true);
     }
@@ -170,6 +184,16 @@ public sealed class Sessions(Database database, TimeProvider clock)
     /// <summary>Fixes the version that was led or logged, once and for good.</summary>
     internal static void Pin(SqliteConnection connection, Guid id, int version) =>
         connection.Run("UPDATE session SET class_version = @version WHERE id = @id AND class_version IS NULL", [("@id", id), ("@version", version)]);
+
+    /// <summary>Changes a booking, whatever it was.</summary>
+    internal static void Write(SqliteConnection connection, Guid id, SessionBooking booking)
+    {
+        connection.Run(
+            "UPDATE session SET revision = revision + 1, starts_at = @starts, zone = @zone, head_count = @heads WHERE id = @id",
+            [("@id", id), ("@starts", booking.StartsAt), ("@zone", booking.Zone), ("@heads", booking.HeadCount)]);
+        connection.Run("DELETE FROM session_person WHERE session_id = @id", [("@id", id)]);
+        Expect(connection, id, booking);
+    }
 
     internal static StoredSession? Find(SqliteConnection connection, Guid id) => connection.Query(
         $"SELECT {Columns} FROM session s JOIN class c ON c.id = s.class_id WHERE s.id = @id AND s.removed_at IS NULL AND c.removed_at IS NULL",

@@ -77,18 +77,20 @@ builder.Services.AddSingleton(_ => database ?? throw new InvalidOperationExcepti
 builder.Services.AddSingleton<Settings>().AddSingleton<Templates>().AddSingleton<OwnMoves>();
 builder.Services.AddSingleton<Classes>().AddSingleton<Sessions>().AddSingleton<People>().AddSingleton<Rooms>().AddSingleton<Leads>()
     .AddSingleton<Logs>().AddSingleton<DemoStudio>();
-builder.Services.AddSingleton<SessionRooms>().AddSingleton<SessionChecks>().AddSingleton<Desk>().AddSingleton<SteadyClock>().AddSingleton<Followers>();
-builder.Services.AddTransient(services => services.GetRequiredService<Desk>().Evaluator);
-builder.Services.AddTransient(services => services.GetRequiredService<Desk>().Moves);
-builder.Services.AddTransient(services => services.GetRequiredService<Desk>().Preferences);
+builder.Services.AddSingleton<SessionRooms>().AddSingleton<SessionChecks>().AddSingleton<Current>().AddSingleton<SteadyClock>().AddSingleton<Followers>();
+builder.Services.AddTransient(services => services.GetRequiredService<Current>().Evaluator);
+builder.Services.AddTransient(services => services.GetRequiredService<Current>().Moves);
+builder.Services.AddTransient(services => services.GetRequiredService<Current>().Preferences);
 builder.Services.AddTransient<Starters>();
 builder.Services.AddSingleton(door).AddSingleton<Pairing>().AddSingleton<Devices>().AddSingleton<Belts>();
+builder.Services.AddSingleton(settings).AddSingleton<DeskBook>().AddSingleton<BookingDesk>().AddSingleton<SimulatedDesk>();
 builder.Services.AddRoles();
 builder.Services.AddLimits();
 builder.Services.AddSingleton(trouble).AddExceptionHandler<Failures>();
 if (database is not null)
 {
     builder.Services.AddHostedService<DailyCopies>();
+    builder.Services.AddHostedService(services => services.GetRequiredService<BookingDesk>());
 }
 
 var app = builder.Build();
@@ -118,6 +120,7 @@ owner.MapRooms();
 owner.MapChecks();
 owner.MapDevices();
 owner.MapBelts();
+owner.MapDesk();
 var lead = app.MapGroup("").RequireAuthorization(Roles.Lead);
 lead.MapLeading();
 lead.MapHearts();
@@ -133,7 +136,7 @@ app.MapPages();
 if (database is not null)
 {
     app.Lifetime.ApplicationStopped.Register(database.Dispose);
-    app.Services.GetRequiredService<Desk>().Measure(app.Services.GetRequiredService<Classes>());
+    app.Services.GetRequiredService<Current>().Measure(app.Services.GetRequiredService<Classes>());
     if (settings.Demo)
     {
         app.Services.GetRequiredService<DemoStudio>().Load();

@@ -12,7 +12,7 @@ using Halterion.Store;
 namespace Halterion.Web;
 
 /// <summary>The checks of a class with all that is known of its session: who comes, with what, where, and what was held before.</summary>
-internal sealed class SessionChecks(SessionRooms sessionRooms, Rooms rooms, Logs logs, Classes classes, Desk desk)
+internal sealed class SessionChecks(SessionRooms sessionRooms, Rooms rooms, Logs logs, Classes classes, Current current)
 {
     /// <summary>What a version of a class is to a history: it never changes again.</summary>
     private readonly ConcurrentDictionary<(Guid Class, int Version), HeldClass?> held = new();
@@ -25,7 +25,7 @@ internal sealed class SessionChecks(SessionRooms sessionRooms, Rooms rooms, Logs
         var hall = sessionRooms.HallOf(ready.Chosen);
         var given = ready.Room.Heads > 0 ? Assigning.Of(ready.Room) : null;
         var occasion = given is null ? null : new Occasion(ready.Room, given, hall is null ? null : new RoomSize(hall.Floor.WidthM, hall.Floor.LengthM));
-        var review = new ClassReview(ready.Plan, ready.Timeline, desk.Evaluator.Settings, occasion, HistoryOf(ready.Session));
+        var review = new ClassReview(ready.Plan, ready.Timeline, current.Evaluator.Settings, occasion, HistoryOf(ready.Session));
         return new Checked(review, Rules.Check(review, rooms.Waivers(ready.Session.Id)), given);
     }
 
@@ -33,9 +33,9 @@ internal sealed class SessionChecks(SessionRooms sessionRooms, Rooms rooms, Logs
     public ReadyView View(SessionRooms.Ready ready)
     {
         var found = Of(ready);
-        var room = found.Given is null ? null : RoomView.Of(ready.Room, found.Given, ready.Timeline, desk.Preferences);
+        var room = found.Given is null ? null : RoomView.Of(ready.Room, found.Given, ready.Timeline, current.Preferences);
         var ticks = rooms.Ticks(ready.Session.Id).Union(ready.Chosen.Looked.Select(k => ReadyView.LookKey + k));
-        return ReadyView.Of(found.Review, found.Findings, room, ticks, desk.Preferences);
+        return ReadyView.Of(found.Review, found.Findings, room, ticks, current.Preferences);
     }
 
     /// <summary>What was logged before; null where this one has no date. Sets are those of the plan, and every one counts: effort is not logged yet.</summary>
@@ -57,7 +57,7 @@ internal sealed class SessionChecks(SessionRooms sessionRooms, Rooms rooms, Logs
 
     private HeldClass? Look(Guid id, int version)
     {
-        if (classes.At(id, version) is not { } stored || desk.Evaluator.Evaluate(stored.Plan) is not { Plan: { } plan, Timeline: { } timeline })
+        if (classes.At(id, version) is not { } stored || current.Evaluator.Evaluate(stored.Plan) is not { Plan: { } plan, Timeline: { } timeline })
         {
             return null;
         }

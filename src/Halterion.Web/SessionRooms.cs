@@ -16,7 +16,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 namespace Halterion.Web;
 
 /// <summary>The room of a stored session: who is expected, what was chosen for them, and what there is to use.</summary>
-internal sealed class SessionRooms(People people, Sessions sessions, Rooms rooms, Logs logs, Desk desk, TimeProvider clock, TimeZoneInfo zone)
+internal sealed class SessionRooms(People people, Sessions sessions, Rooms rooms, Logs logs, Current current, TimeProvider clock, TimeZoneInfo zone)
 {
     /// <summary>A class as it stands on the screen, read with the room of its session.</summary>
     public sealed record Ready(ClassPlan Plan, Timeline Timeline, RoomOf Room, StoredSession Session, SessionRoom Chosen);
@@ -34,7 +34,7 @@ internal sealed class SessionRooms(People people, Sessions sessions, Rooms rooms
             return (null, null, Problems.NotFound("session"));
         }
 
-        var read = desk.Evaluator.Evaluate(file(request).GetRawText());
+        var read = current.Evaluator.Evaluate(file(request).GetRawText());
         if (read is not { Plan: { } plan, Timeline: { } timeline })
         {
             return (null, null, Problems.Faults(read.Faults.At("", "/class"), Problems.Request));
@@ -51,7 +51,7 @@ internal sealed class SessionRooms(People people, Sessions sessions, Rooms rooms
         return before with { Room = Of(before.Plan, before.Session, chosen), Chosen = chosen };
     }
 
-    public RoomView View(Ready ready) => RoomView.Of(ready.Room, ready.Timeline, desk.Preferences);
+    public RoomView View(Ready ready) => RoomView.Of(ready.Room, ready.Timeline, current.Preferences);
 
     /// <summary>The hall of a session: the chosen one, else the only or first one.</summary>
     public StoredHall? HallOf(SessionRoom chosen)

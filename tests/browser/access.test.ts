@@ -77,6 +77,16 @@ for (const [device, width, height] of [
       expect(await tooWide(page), address).toEqual([])
     }
 
+    await fetch(`${demo.address}/api/desk/simulated`, {
+      method: 'PUT',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ on: true }),
+    })
+    await page.goto(`${demo.address}/people/desk`)
+    await expect(page.getByText('Who is Wren Alder?')).toBeVisible({ timeout: 20_000 })
+    expect(await seriousFaults(page), 'desk').toEqual([])
+    expect(await tooWide(page), 'desk').toEqual([])
+
     // All that is folded away, too; and by lamplight.
     await page.goto(`${planned}/build`)
     await page.getByRole('button', { name: '+ Add a block' }).click()

@@ -93,6 +93,13 @@ public sealed record CallsRequest(JsonElement Plan, ImmutableArray<CallKind>? Si
     }
 }
 
+/// <summary>A stand-in is to be on, or off.</summary>
+public sealed record SwitchedOn(bool On) : IRead<SwitchedOn>
+{
+    public static SwitchedOn? Read(Fields body, Faults faults) =>
+        (body.Flag("on") ?? body.Missing<bool>("on", "true or false")) is { } on ? new SwitchedOn(on) : null;
+}
+
 /// <summary>A dose typed in its short form, for one station of a class.</summary>
 /// <param name="Class">The class file as it is; the station and its block have ids in it.</param>
 /// <param name="Station">The station's id.</param>

@@ -19,12 +19,6 @@ public sealed record BeltWearer(Guid Person) : IRead<BeltWearer>
     public static BeltWearer? Read(Fields body, Faults faults) => body.Id("person", required: true) is { } person ? new BeltWearer(person) : null;
 }
 
-/// <summary>Simulated belts on or off.</summary>
-public sealed record SimulateBelts(bool On) : IRead<SimulateBelts>
-{
-    public static SimulateBelts? Read(Fields body, Faults faults) => new(body.Flag("on") ?? body.Missing<bool>("on", "true or false") ?? false);
-}
-
 internal static class BeltEndpoints
 {
     private const int LongestFrame = 64;
@@ -36,7 +30,7 @@ internal static class BeltEndpoints
     {
         routes.MapPut("/api/belts/{belt}", Give).Takes<BeltWearer>().ProducesProblem(404).WithTags("Belts").WithName("giveBelt");
         routes.MapPost("/api/belts/{belt}/frames", TakeAsync).ProducesProblem(422).WithTags("Belts").WithName("beltFrame");
-        routes.MapPut("/api/sessions/{id:guid}/belts", Simulate).Takes<SimulateBelts>().ProducesProblem(404).WithTags("Belts").WithName("simulateBelts");
+        routes.MapPut("/api/sessions/{id:guid}/belts", Simulate).Takes<SwitchedOn>().ProducesProblem(404).WithTags("Belts").WithName("simulateBelts");
     }
 
     /// <summary>What whoever leads sees of them.</summary>
@@ -70,7 +64,7 @@ internal static class BeltEndpoints
     }
 
     private static Results<NoContent, ProblemHttpResult> Simulate(
-        Guid id, Body<SimulateBelts> body, Belts belts, Sessions sessions, SessionRooms rooms, Leads leads, SteadyClock steady, TimeProvider clock)
+        Guid id, Body<SwitchedOn> body, Belts belts, Sessions sessions, SessionRooms rooms, Leads leads, SteadyClock steady, TimeProvider clock)
     {
         if (body.Value is not { } request)
         {

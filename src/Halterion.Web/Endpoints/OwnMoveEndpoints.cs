@@ -18,7 +18,7 @@ internal static class OwnMoveEndpoints
     }
 
     /// <summary>Adds or changes own moves, all or none: one from a form, or a file of many.</summary>
-    private static Results<NoContent, ProblemHttpResult> Save(Body<OwnMoveList> body, OwnMoves store, ShippedMoves shipped, Desk desk)
+    private static Results<NoContent, ProblemHttpResult> Save(Body<OwnMoveList> body, OwnMoves store, ShippedMoves shipped, Current current)
     {
         if (body.Value is not { } list)
         {
@@ -33,15 +33,15 @@ internal static class OwnMoveEndpoints
         }
 
         store.Save(moves.Zip(list.Moves, (move, json) => (move.Id.Value, json.GetRawText())));
-        desk.Forget();
+        current.Forget();
         return TypedResults.NoContent();
     }
 
     /// <summary>Takes an own move out of the library. Classes that use it carry it themselves.</summary>
-    private static Results<NoContent, ProblemHttpResult> Remove(string id, OwnMoves store, Desk desk)
+    private static Results<NoContent, ProblemHttpResult> Remove(string id, OwnMoves store, Current current)
     {
         var removed = store.Remove(id);
-        desk.Forget();
+        current.Forget();
         return removed ? TypedResults.NoContent() : Problems.NotFound("move of your own");
     }
 }

@@ -13,8 +13,9 @@ namespace Halterion.Web.Endpoints;
 
 /// <summary>All that is kept of one person.</summary>
 /// <param name="Noted">What was tapped and written of them while a class was led.</param>
+/// <param name="Booked">Where they stand on the booking desk's lists.</param>
 public sealed record PersonExport(Person Person, ImmutableArray<string> Circles, ImmutableArray<Attendance> Classes,
-    ImmutableArray<Expectation> Expected, ImmutableArray<string> Pinned, ImmutableArray<string> Noted);
+    ImmutableArray<Expectation> Expected, ImmutableArray<string> Pinned, ImmutableArray<string> Noted, ImmutableArray<string> Booked);
 
 /// <summary>What a log says of them; each station by the name it had in the class that was held.</summary>
 public sealed record Attendance(string Title, bool Came, string Note, ImmutableArray<AttendedStation> Stations, string? StartsAt = null);
@@ -78,14 +79,14 @@ internal static class PeopleEndpoints
 
     /// <summary>Everything that is held on them, in words that they can read.</summary>
     private static Results<Ok<PersonExport>, ProblemHttpResult> Export(
-        Guid id, Store.People store, Logs logs, Leads leads, Classes classes, Rooms rooms, Evaluator evaluator) =>
-        AllOf(id, store, logs, leads, classes, rooms, evaluator) is { } all ? TypedResults.Ok(all) : Problems.NotFound("person");
+        Guid id, Store.People store, Logs logs, Leads leads, Classes classes, Rooms rooms, DeskBook desk, Evaluator evaluator) =>
+        AllOf(id, store, logs, leads, classes, rooms, desk, evaluator) is { } all ? TypedResults.Ok(all) : Problems.NotFound("person");
 
     /// <summary>The same to read.</summary>
     private static Results<FileContentHttpResult, ProblemHttpResult> Read(
-        Guid id, Store.People store, Logs logs, Leads leads, Classes classes, Rooms rooms, Evaluator evaluator)
+        Guid id, Store.People store, Logs logs, Leads leads, Classes classes, Rooms rooms, DeskBook desk, Evaluator evaluator)
     {
-        if (AllOf(id, store, logs, leads, classes, rooms, evaluator) is not { } all)
+        if (AllOf(id, store, logs, leads, classes, rooms, desk, evaluator) is not { } all)
         {
             return Problems.NotFound("person");
         }
@@ -99,12 +100,13 @@ internal static class PeopleEndpoints
                 .. c.Stations.Select(s => $"  {s.Station}: {s.Did}"),
             ]))
             .Concat(all.Pinned.Select(p => $"Chosen for them: {p}"))
-            .Concat(all.Noted.Select(n => $"Noted: {n}"));
+            .Concat(all.Noted.Select(n => $"Noted: {n}"))
+            .Concat(all.Booked.Select(b => $"On the desk's list: {b}"));
         return TypedResults.File(Encoding.UTF8.GetBytes(string.Join('\n', lines) + "\n"), "text/plain; charset=utf-8", "person.txt");
     }
 
     private static PersonExport? AllOf(
-        Guid id, Store.People store, Logs logs, Leads leads, Classes classes, Rooms rooms, Evaluator evaluator) =>
+        Guid id, Store.People store, Logs logs, Leads leads, Classes classes, Rooms rooms, DeskBook desk, Evaluator evaluator) =>
         store.Find(Of(id)) is { } person
             ? new PersonExport(
                 person,
@@ -112,8 +114,16 @@ internal static class PeopleEndpoints
                 [.. logs.Of(person.Id).Select(a => new Attendance(a.Title, a.Came, a.Note, Stations(a, classes, evaluator), a.StartsAt))],
                 [.. logs.Expecting(person.Id).Select(e => new Expectation(e.Title, e.StartsAt))],
                 rooms.PinnedOf(person.Id),
-                [.. leads.NotesOf(person.Id).Select(n => $"{n.At:yyyy-MM-dd HH:mm} {n.Note.Tap?.ToString().ToLowerInvariant()} {n.Note.Text}".TrimEnd())])
+                [.. leads.NotesOf(person.Id).Select(n => $"{n.At:yyyy-MM-dd HH:mm} {n.Note.Tap?.ToString().ToLowerInvariant()} {n.Note.Text}".TrimEnd())],
+                [.. desk.Of(person.Id).Select(d => $"{d.Title} {d.Starts:yyyy-MM-dd HH:mm}: {Words(d.Standing)}")])
             : null;
+
+    private static string Words(DeskStanding standing) => standing switch
+    {
+        DeskStanding.Coming => "comes",
+        DeskStanding.Waiting => "waits for a place",
+        _ => "has cancelled",
+    };
 
     private static ImmutableArray<AttendedStation> Stations(LoggedOf logged, Classes classes, Evaluator evaluator)
     {

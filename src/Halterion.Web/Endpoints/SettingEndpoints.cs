@@ -19,7 +19,7 @@ internal static class SettingEndpoints
         settings.MapPut("/fit", SaveFit).Takes<FitTerms>().WithName("saveFitTerms");
     }
 
-    private static Results<NoContent, ProblemHttpResult> Save(Body<SavePreferences> body, Settings store, Desk desk)
+    private static Results<NoContent, ProblemHttpResult> Save(Body<SavePreferences> body, Settings store, Current current)
     {
         if (body.Value is not { } request)
         {
@@ -27,7 +27,7 @@ internal static class SettingEndpoints
         }
 
         store.Save(request.Preferences);
-        desk.Forget();
+        current.Forget();
         return TypedResults.NoContent();
     }
 

@@ -1284,6 +1284,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/desk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["desk"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desk/guests/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["answerGuest"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desk/link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["linkDeskClass"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desk/simulated": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["simulateDesk"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sessions/{id}/lead": {
         parameters: {
             query?: never;
@@ -1897,6 +1961,88 @@ export interface components {
          * @enum {unknown}
          */
         Density: "roomy" | "normal" | "tight" | "tightest";
+        /** @description Who a guest of the desk is; null: nobody of the roster. */
+        DeskAnswer: {
+            /** Format: uuid */
+            person: null | string;
+        };
+        /** @description A session that a class of the desk may be. */
+        DeskChoice: {
+            /** Format: uuid */
+            session: string;
+            title: string;
+            startsAt: string;
+        };
+        /** @description A class on the desk's list. */
+        DeskClass: {
+            uid: string;
+            title: string;
+            /**
+             * Format: int64
+             * @description Milliseconds since 1970.
+             */
+            starts: number;
+            cancelled: boolean;
+            /** Format: int32 */
+            coming: number;
+            /** Format: int32 */
+            waiting: number;
+            guests: components["schemas"]["DeskGuestView"][];
+            /**
+             * @description It was led or logged: the desk changes nothing in it any more.
+             * @default false
+             */
+            held?: boolean;
+            /**
+             * Format: uuid
+             * @description Which one it is here; null: none begins then, or more than one does.
+             */
+            session?: null | string;
+            /** Format: uuid */
+            classId?: null | string;
+            /**
+             * Format: int32
+             * @description Of the session's booking.
+             */
+            revision?: null | number;
+        };
+        /** @description A file of the desk that could not be taken in. */
+        DeskFault: {
+            file: string;
+            why: string;
+        };
+        /** @description Somebody on the desk's list of a class. */
+        DeskGuestView: {
+            /** @description By which they are answered for. */
+            key: string;
+            name: string;
+            standing: components["schemas"]["DeskStanding"];
+            /** @description It is not known who that is, and nobody has said yet. */
+            asked: boolean;
+            /** @description Who of the roster that is; null: not known, or nobody. */
+            person?: string;
+        };
+        /** @description Which session a class of the desk is; null: none. */
+        DeskLink: {
+            uid: string;
+            /** Format: uuid */
+            session: null | string;
+        };
+        /**
+         * @description How somebody stands on the booking desk's list.
+         * @enum {unknown}
+         */
+        DeskStanding: "coming" | "waiting" | "gone";
+        /** @description The booking desk. */
+        DeskView: {
+            /** @description Where its files are looked for. */
+            folder: string;
+            classes: components["schemas"]["DeskClass"][];
+            choices: components["schemas"]["DeskChoice"][];
+            faults: components["schemas"]["DeskFault"][];
+            /** @description A stand-in is at work; null: there is none, outside the demo. */
+            simulated?: null | boolean;
+        };
         DeviceList: {
             /** @description Where the door to the local network is; null: it is shut. */
             address: null | string;
@@ -2883,6 +3029,8 @@ export interface components {
             pinned: string[];
             /** @description What was tapped and written of them while a class was led. */
             noted: string[];
+            /** @description Where they stand on the booking desk's lists. */
+            booked: string[];
         };
         /** @description Names somebody on the roster. */
         PersonId: string;
@@ -3901,10 +4049,6 @@ export interface components {
          * @enum {unknown}
          */
         Sided: "twoSided" | "oneSided" | "alternating";
-        /** @description Simulated belts on or off. */
-        SimulateBelts: {
-            on: boolean;
-        };
         /**
          * @description How a class stands to its slot.
          * @enum {unknown}
@@ -4192,6 +4336,10 @@ export interface components {
             name: string;
             floor: components["schemas"]["HallFloor"];
             stock: components["schemas"]["StockLine"][];
+        };
+        /** @description A stand-in is to be on, or off. */
+        SwitchedOn: {
+            on: boolean;
         };
         /** @description A move on the sheet that participants take home. */
         TakeAwayMove: {
@@ -4678,7 +4826,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SimulateBelts"];
+                "application/json": components["schemas"]["SwitchedOn"];
             };
         };
         responses: {
@@ -8346,6 +8494,211 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    desk: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeskView"];
+                };
+            };
+        };
+    };
+    answerGuest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeskAnswer"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    linkDeskClass: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeskLink"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    simulateDesk: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwitchedOn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

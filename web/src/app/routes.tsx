@@ -31,6 +31,7 @@ export const routes: RouteObject[] = [
         path: '/people/import',
         lazy: async () => ({ Component: (await import('../features/people/ImportPage')).ImportPage }),
       },
+      { path: '/people/desk', lazy: async () => ({ Component: (await import('../features/desk/DeskPage')).DeskPage }) },
       {
         path: '/people/slip',
         lazy: async () => ({ Component: (await import('../features/people/SlipPage')).SlipPage }),

@@ -122,6 +122,11 @@ export class Saver<V, T> {
     return this.flush()
   }
 
+  /** The version that was read or saved here last. */
+  get base(): number {
+    return this.version
+  }
+
   /** It was saved another way, and is now this. */
   at(value: V, version: number) {
     this.latest = this.saved = value

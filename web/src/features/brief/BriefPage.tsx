@@ -13,6 +13,7 @@ import { dayAndTime } from '../../ui/time'
 import { Pick } from '../build/Inputs'
 import { counts } from '../build/words'
 import { NumberField } from '../../ui/NumberField'
+import { DeskOfSession } from '../desk/DeskList'
 import { useClassEditor } from '../editor/context'
 import css from './Brief.module.css'
 import { Expected } from '../room/Expected'
@@ -42,6 +43,7 @@ export function BriefPage() {
             onChange={(next) => change('who comes', (draft) => ({ ...draft, booking: next }))}
           />
         )}
+        {session && <DeskOfSession session={session.id} />}
         {evaluation?.titleNote && (
           <p role="status" className={css.refused}>
             {evaluation.titleNote}

@@ -193,6 +193,30 @@ export class ClassEditor {
     if (booking) this.step({ ...now, bookings: { ...now.bookings, [session]: booking } })
   }
 
+  /** Whether a booking was changed elsewhere, and nothing of it here that is still on its way. */
+  isBehind(session: string, revision: number): boolean {
+    const saver = this.bookingSavers.get(session)
+    return saver !== undefined && saver.base < revision && saver.store.getState().state === 'saved'
+  }
+
+  /** The desk changed who is expected: it counts for every step, so that undo here does not take somebody's booking away. */
+  follow(theirs: Session) {
+    const was = this.store.getState().now.bookings[theirs.id]
+    if (!was || !this.isBehind(theirs.id, theirs.revision)) return
+    const on = (state: State): State => {
+      const booking = state.bookings[theirs.id]
+      return booking
+        ? { ...state, bookings: { ...state.bookings, [theirs.id]: withDifference(booking, was, theirs.booking) } }
+        : state
+    }
+    this.bookingSavers.get(theirs.id)!.at(theirs.booking, theirs.revision)
+    this.store.setState((s) => ({
+      now: { ...s.now, bookings: { ...s.now.bookings, [theirs.id]: theirs.booking } },
+      past: s.past.map(on),
+      future: s.future.map(on),
+    }))
+  }
+
   /** Whether everything typed here has arrived, so that a fresh reading of the class may take this one's place. */
   get clean(): boolean {
     return this.planSaver.store.getState().state === 'saved'
@@ -257,6 +281,15 @@ export class ClassEditor {
       )
     }, EVALUATE_AFTER)
   }
+}
+
+/** A booking with what was changed between two others. */
+function withDifference(booking: Booking, was: Booking, is: Booking): Booking {
+  const [before, after] = [was.expected ?? [], is.expected ?? []]
+  const kept = (booking.expected ?? []).filter((p) => !before.includes(p) || after.includes(p))
+  const expected = [...kept, ...after.filter((p) => !before.includes(p) && !kept.includes(p))]
+  const headCount = Math.max(expected.length, booking.headCount + is.headCount - was.headCount)
+  return { ...booking, expected, headCount }
 }
 
 const refreshLists = () => {

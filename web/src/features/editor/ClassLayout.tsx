@@ -9,6 +9,7 @@ import { partId } from '../../plan/edit'
 import { kept, leftBehind } from '../../save/kept'
 import type { Draft } from '../../save/Saver'
 import { ErrorNote } from '../../ui/ErrorNote'
+import { useDeskFollowing } from '../desk/useDesk'
 import type { TapeSpan } from '../../ui/Tape'
 import type { ClassEditor } from './ClassEditor'
 import { editorOf } from './ClassEditor'
@@ -103,6 +104,7 @@ function OpenClass({ opened, wanted }: { opened: Opened; wanted: string | undefi
   const navigate = useNavigate()
   const { plan } = editor
   useUndoKeys(editor.undo, editor.redo)
+  useDeskFollowing(core, session)
 
   const toBlock = useCallback(
     (index: number) => {

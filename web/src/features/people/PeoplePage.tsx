@@ -56,6 +56,7 @@ export function PeoplePage() {
           Add
         </Button>
         <Link to="/people/import">Take in a table …</Link>
+        <Link to="/people/desk">From the booking desk …</Link>
         <a href="/api/people/csv" download="people.csv">
           Take the list along
         </a>

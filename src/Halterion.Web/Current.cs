@@ -6,7 +6,7 @@ using Halterion.Store;
 namespace Halterion.Web;
 
 /// <summary>The library and the preferences as they are now, read again only after they were changed.</summary>
-internal sealed class Desk(ShippedMoves shipped, OwnMoves own, Settings settings)
+internal sealed class Current(ShippedMoves shipped, OwnMoves own, Settings settings)
 {
     private volatile Evaluator? evaluator;
 
