@@ -200,14 +200,13 @@ internal static class LeadEndpoints
 
     /// <summary>Follows a session: what is led there, at once and at every change, and a heartbeat between.</summary>
     private static Results<ServerSentEventsResult<LeadNews>, ProblemHttpResult> Follow(
-        Guid id, Sessions sessions, Leads leads, SteadyClock clock, Followers followers, Pairing pairing, IHostApplicationLifetime life, HttpContext http) =>
-        Stream(id, sessions, leads, clock, followers, pairing, life, http, commands => commands);
+        Guid id, Sessions sessions, SteadyClock clock, Followers followers, Pairing pairing, IHostApplicationLifetime life, HttpContext http) =>
+        Stream(id, sessions, clock, followers, pairing, life, http, commands => commands);
 
     /// <param name="shown">What of the commands is told.</param>
     internal static Results<ServerSentEventsResult<LeadNews>, ProblemHttpResult> Stream(
         Guid id,
         Sessions sessions,
-        Leads leads,
         SteadyClock clock,
         Followers followers,
         Pairing pairing,
@@ -218,7 +217,6 @@ internal static class LeadEndpoints
             ? Problems.NotFound("session")
             : TypedResults.ServerSentEvents(NewsAsync(
                 id,
-                leads,
                 clock,
                 followers,
                 shown,
@@ -227,7 +225,6 @@ internal static class LeadEndpoints
 
     private static async IAsyncEnumerable<SseItem<LeadNews>> NewsAsync(
         Guid id,
-        Leads leads,
         SteadyClock clock,
         Followers followers,
         Func<ImmutableArray<LeadCommand>, ImmutableArray<LeadCommand>> shown,
@@ -239,7 +236,7 @@ internal static class LeadEndpoints
         {
             if (changed)
             {
-                var lead = leads.OpenOf(id);
+                var lead = followers.LeadOf(id);
                 yield return new SseItem<LeadNews>(new LeadNews(Now(clock, lead), lead?.Id, shown(lead?.Commands ?? [])), "lead");
             }
             else

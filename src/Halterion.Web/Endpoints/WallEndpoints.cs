@@ -86,6 +86,6 @@ internal static class WallEndpoints
         LeadEndpoints.Drawn(id, sessions, classes, leads, evaluator, ForEveryone.Films);
 
     private static Results<ServerSentEventsResult<LeadNews>, ProblemHttpResult> Follow(
-        Guid id, Sessions sessions, Leads leads, SteadyClock clock, Followers followers, Pairing pairing, IHostApplicationLifetime life, HttpContext http) =>
-        LeadEndpoints.Stream(id, sessions, leads, clock, followers, pairing, life, http, ForEveryone.Commands);
+        Guid id, Sessions sessions, SteadyClock clock, Followers followers, Pairing pairing, IHostApplicationLifetime life, HttpContext http) =>
+        LeadEndpoints.Stream(id, sessions, clock, followers, pairing, life, http, ForEveryone.Commands);
 }

@@ -5,8 +5,11 @@
 
 let offset = Date.now() - performance.now()
 
+/** Milliseconds since 1970, as the class has them, with their fractions: for sound. */
+export const exactNow = (): number => offset + performance.now()
+
 /** Milliseconds since 1970, as the class has them. */
-export const steadyNow = (): number => Math.round(offset + performance.now())
+export const steadyNow = (): number => Math.round(exactNow())
 
 /** Sets the time of the class to what the server says it is. */
 export function anchor(now: number) {

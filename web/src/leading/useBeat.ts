@@ -2,11 +2,13 @@ import { useQuery } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 import type { Schemas } from '../api/client'
 import { answer, api } from '../api/client'
+import { AudioClock, newContext } from './audioClock'
+import { exactNow } from './steady'
+import { AHEAD } from './useBells'
 import type { Clock } from './useClock'
 
-/** How far ahead clicks are put on the audio clock, and how often they are looked at. */
-const AHEAD = 0.6
-const EVERY = 200
+/** How often clicks are looked at. */
+const EVERY = 300
 
 /** Pitch of a click by what begins: lowering, a pause, lifting, a pause at the top. */
 const pitches = [440, 330, 660, 330]
@@ -41,35 +43,31 @@ export function useBeat(
   const audio = useRef<AudioContext | null>(null)
   const gain = useRef<GainNode | null>(null)
   const running = clock.phase === 'running' && !clock.waiting
+  const { began } = clock
   const on = running && (wanted.deck || (wanted.clicks && scene.kind === 'work' && station !== null))
-  const into = useRef(0)
-  useEffect(() => {
-    into.current = clock.into
-  })
-
   const film = films?.find((f) => f.station === station)?.film
   useEffect(() => {
     if (!on) return
-    const context = (audio.current ??= new AudioContext())
+    const context = (audio.current ??= newContext())
     void context.resume()
     const out = (gain.current ??= context.createGain())
     out.connect(context.destination)
-    const began = context.currentTime - into.current
-    let through = context.currentTime
+    const audioClock = new AudioClock(context)
+    let through = exactNow()
     const schedule = () => {
-      const until = context.currentTime + AHEAD
+      const until = exactNow() + AHEAD
       if (wanted.clicks && film && scene.kind === 'work') {
-        const rep = film.seconds
+        const rep = film.seconds * 1000
         film.phases.forEach((phase, i) => {
-          const first = Math.ceil((through - began - phase.from) / rep)
-          for (let at = began + first * rep + phase.from; at < until; at += rep)
-            if (at >= through) click(context, out, at, pitches[i % 4]!, 0.05, 0.25)
+          const from = began + phase.from * 1000
+          for (let at = from + Math.max(0, Math.ceil((through - from) / rep)) * rep; at < until; at += rep)
+            click(context, out, audioClock.at(at), pitches[i % 4]!, 0.05, 0.25)
         })
       }
       if (wanted.deck) {
-        const beat = 60 / Math.max(60, Math.min(180, wanted.speed))
-        for (let n = Math.ceil((through - began) / (beat / 2)); began + n * (beat / 2) < until; n++) {
-          const at = began + n * (beat / 2)
+        const half = 30_000 / Math.max(60, Math.min(180, wanted.speed))
+        for (let n = Math.ceil((through - began) / half); began + n * half < until; n++) {
+          const at = audioClock.at(began + n * half)
           if (n % 4 === 0) click(context, out, at, 70, 0.16, 0.5)
           else if (n % 4 === 2) click(context, out, at, 180, 0.09, 0.3)
           else click(context, out, at, 3200, 0.03, 0.06)
@@ -81,10 +79,11 @@ export function useBeat(
     const timer = setInterval(schedule, EVERY)
     return () => {
       clearInterval(timer)
+      audioClock.close()
       out.disconnect()
       gain.current = null
     }
-  }, [on, wanted, film, scene])
+  }, [on, wanted, film, scene, began])
 
   useEffect(() => {
     if (gain.current && audio.current)

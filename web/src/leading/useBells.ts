@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
 import type { Schemas } from '../api/client'
+import { AudioClock, newContext } from './audioClock'
 import type { LeadState } from './fold'
 import { addedBefore, endOf, lengthOf, limitOf, positionAt } from './fold'
 import { steadyNow } from './steady'
@@ -7,9 +8,9 @@ import { steadyNow } from './steady'
 type Cue = Schemas['Cue']
 type Scene = Schemas['Scene']
 
-/** How far ahead sound is put on the audio clock; longer than a hidden tab's timers are held back. */
-const AHEAD = 2500
-const EVERY = 400
+/** How far ahead sound is put on the audio clock, in milliseconds: longer than a hidden tab's timers are held back, or a busy machine stalls. */
+export const AHEAD = 2500
+const EVERY = 300
 const MISSED = 300
 
 /** Pitch in hertz, length in seconds and strikes of each signal. Our own small set of bells. */
@@ -78,7 +79,7 @@ export function useBells(cues: Cue[], scenes: Scene[], state: LeadState): Bells 
     want(true)
     setWanted(true)
     try {
-      const audio = (context.current ??= new AudioContext())
+      const audio = (context.current ??= newContext())
       audio.onstatechange = () => setOn(audio.state === 'running')
       void audio.resume().then(
         () => setOn(audio.state === 'running'),
@@ -121,28 +122,32 @@ export function useBells(cues: Cue[], scenes: Scene[], state: LeadState): Bells 
     const audio = context.current
     if (!on || !audio || state.phase !== 'running') return
     const pending = new Set<OscillatorNode>()
+    const clock = new AudioClock(audio)
     let through = positionAt(state, steadyNow(), scenes) - 60
     // What lies behind a closed gate begins with a tap; only the last cue of all may sound at the limit itself.
     const limit = limitOf(state, scenes)
     const schedule = () => {
-      const position = positionAt(state, steadyNow(), scenes)
+      const now = steadyNow()
+      const position = positionAt(state, now, scenes)
+      const until = position + AHEAD
       for (const cue of cues) {
         const at = cueTime(cue, state.added)
         // What a machine that slept has missed is not rung afterwards.
-        if (at <= through || at < position - MISSED || at > position + AHEAD) continue
+        if (at <= through || at < position - MISSED || at > until) continue
         if (!stays(cue, scenes, state.added)) continue
         if (at >= limit && cue.kind !== 'finish') continue
-        for (const node of ring(audio, cue.kind, audio.currentTime + Math.max(0, at - position) / 1000)) {
+        for (const node of ring(audio, cue.kind, clock.at(now + at - position))) {
           pending.add(node)
           node.onended = () => pending.delete(node)
         }
       }
-      through = Math.max(through, position + AHEAD)
+      through = Math.max(through, until)
     }
     schedule()
     const timer = setInterval(schedule, EVERY)
     return () => {
       clearInterval(timer)
+      clock.close()
       // What was scheduled belongs to a state that is no more. Its onset may be near: stop takes it back.
       for (const node of pending) node.stop()
     }

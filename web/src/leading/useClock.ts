@@ -21,7 +21,9 @@ export function useClock(lead: Lead) {
   const shown = phase === 'ready' ? scene.end - scene.start : Math.ceil(left)
   /** How far into the scene, in seconds. */
   const into = (position - endOf(scenes, state.added, index - 1)) / 1000
-  return { now, position, end, over, phase, index, scene, waiting, left, shown, into } as const
+  /** The moment at which the scene began, or would have without a pause; it stands while the class runs on. */
+  const began = now - (position - endOf(scenes, state.added, index - 1))
+  return { now, position, end, over, phase, index, scene, waiting, left, shown, into, began } as const
 }
 
 export type Clock = ReturnType<typeof useClock>
