@@ -19,7 +19,7 @@ export default defineConfig({
         // The figures of a class, which show nothing private: so that a reload without the server still shows what to do.
         runtimeCaching: [
           {
-            urlPattern: /\/api\/wall\/[^/]+\/(films|figures)$/,
+            urlPattern: /\/api\/wall\/(digits|[^/]+\/(films|figures))$/,
             handler: 'NetworkFirst',
             options: { cacheName: 'figures', expiration: { maxEntries: 12 } },
           },

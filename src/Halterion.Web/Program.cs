@@ -83,7 +83,7 @@ builder.Services.AddTransient(services => services.GetRequiredService<Current>()
 builder.Services.AddTransient(services => services.GetRequiredService<Current>().Preferences);
 builder.Services.AddTransient<Starters>();
 builder.Services.AddSingleton(door).AddSingleton<Pairing>().AddSingleton<Devices>().AddSingleton<Belts>();
-builder.Services.AddSingleton(settings).AddSingleton<DeskBook>().AddSingleton<BookingDesk>().AddSingleton<SimulatedDesk>();
+builder.Services.AddSingleton(settings).AddSingleton<Clips>().AddSingleton<DeskBook>().AddSingleton<BookingDesk>().AddSingleton<SimulatedDesk>();
 builder.Services.AddRoles();
 builder.Services.AddLimits();
 builder.Services.AddSingleton(trouble).AddExceptionHandler<Failures>();
@@ -121,6 +121,7 @@ owner.MapChecks();
 owner.MapDevices();
 owner.MapBelts();
 owner.MapDesk();
+owner.MapClips();
 var lead = app.MapGroup("").RequireAuthorization(Roles.Lead);
 lead.MapLeading();
 lead.MapHearts();

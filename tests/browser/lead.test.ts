@@ -29,6 +29,53 @@ test('the fold of the screen agrees with the shared cases', () => {
   }
 })
 
+test('the page that is taken along is where the fold is, for all that its buttons can do', async ({ page }) => {
+  const cases = JSON.parse(readFileSync(new URL('../lead-cases.json', import.meta.url), 'utf8')) as Case[]
+  const template = readFileSync(new URL('../../src/Halterion.Formats/lead-page.html', import.meta.url), 'utf8')
+  const buttons: Partial<Record<CommandKind, string>> = { start: 'Start the class', pause: 'Pause', resume: 'Go on' }
+  const others: Partial<Record<CommandKind, string>> = { go: 'Go', skip: 'Skip', back: 'Back', addTen: '+10 s' }
+  await page.clock.install({ time: 0 })
+  let held = 0
+  for (const { name, gates, commands, now, position, scene } of cases) {
+    const scenes = [10, 60, 80].map((end, i) => ({
+      ...{ start: [0, 10, 60][i], end, gated: gates?.includes(i) ?? false, cards: [] },
+      ...{ kind: 'work', block: '', head: `scene ${i}`, target: '', side: '', round: '', next: '' },
+    }))
+    const data = JSON.stringify({ title: 'Case', length: 80, scenes, cards: [], cues: [], calls: [] })
+    await page.goto('about:blank')
+    await page.setContent(template.replace('"{{data}}"', () => data).replace('default-src', 'x-default-src'))
+    await page.clock.pauseAt((await page.evaluate(() => Date.now())) + 10)
+    let at = 0
+    let said = true
+    for (const [kind, moment] of commands) {
+      // What the buttons cannot say, such as a pause before the start or a tap that came late, is not for this page.
+      const main = await page.locator('#main').textContent()
+      const label = { ...buttons, ...others }[kind]
+      const isMain = kind in buttons || kind === 'go'
+      if (!label || moment < at || (isMain && main !== label) || (!isMain && main === 'Start the class')) {
+        said = false
+        break
+      }
+      await page.clock.runFor(moment - at)
+      at = moment
+      if (isMain && (await page.locator('#main').textContent()) !== label) {
+        said = false
+        break
+      }
+      await page.getByRole('button', { name: label, exact: true }).click()
+    }
+    if (!said || now < at) continue
+    held++
+    await page.clock.runFor(now - at)
+    const bar = await page.locator('#bar').evaluate((element) => (element as HTMLProgressElement).value)
+    const over = (await page.locator('#head').textContent()) === 'That is the end.'
+    const shown = over ? 2 : Number((await page.locator('#head').textContent())!.slice(-1))
+    // It looks ten times a second.
+    expect({ name, near: Math.abs(bar * 1000 - position) <= 100, scene: shown }).toEqual({ name, near: true, scene })
+  }
+  expect(held).toBeGreaterThan(12)
+})
+
 /** In the order of the server's words. */
 const kinds: CommandKind[] = [
   'start',

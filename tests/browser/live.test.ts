@@ -174,7 +174,10 @@ test('a class is rehearsed at eight times its speed, with what is said, and noth
   await page.getByRole('button', { name: 'Voice' }).click()
   await page.getByRole('link', { name: 'Listen through the class beforehand' }).click()
   await page.getByRole('button', { name: '8×' }).click()
-  await page.getByRole('button', { name: 'Play' }).click()
+  // Space plays, whatever was pressed last.
+  await page.keyboard.press('Space')
+  await expect(page.getByRole('button', { name: 'Stand still' })).toBeVisible()
+  await expect(page.getByRole('button', { name: '8×' })).toHaveAttribute('aria-pressed', 'true')
   for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Skip' }).click()
   await expect(page.getByTestId('captions')).toContainText('Next', { timeout: 40_000 })
   await expect(page.getByTestId('rehearsed')).not.toContainText('0:00')

@@ -7,7 +7,8 @@ using Halterion.Core.Timing;
 namespace Halterion.Core.Views;
 
 /// <summary>A station's main option in motion.</summary>
-public sealed record StationFilm(PlaceId Station, FigureFilm Film);
+/// <param name="Beat">Beats a minute that go with its reps: whole ones to each.</param>
+public sealed record StationFilm(PlaceId Station, FigureFilm Film, double Beat);
 
 /// <summary>Where a station of a rotation stands in the room, in metres from its left and front edge.</summary>
 public sealed record WallSpot(PlaceId Station, double X, double Y);
@@ -48,9 +49,18 @@ public static class ForEveryone
            from station in block.Stations
            let move = plan.Moves.Find(station.Main.Move)
            where move?.Poses is not null
-           select new StationFilm(station.Id,
-               plan.Moves.Once(new FilmKey(station.Main.Move, station.Main.Manner), () => OptionFigure.FilmOf(move, station.Main.Manner))),
+           let film = plan.Moves.Once(new FilmKey(station.Main.Move, station.Main.Manner), () => OptionFigure.FilmOf(move, station.Main.Manner))
+           select new StationFilm(station.Id, film, BeatFor(film.Seconds)),
     ];
+
+    /// <summary>Of the speeds from 60 to 180 beats a minute that have whole beats to a rep, the one nearest to 100. [M]</summary>
+    /// <param name="rep">Seconds of a rep.</param>
+    public static double BeatFor(double rep)
+    {
+        const double usual = 100;
+        return Enumerable.Range(1, 64).Select(beats => 60 * beats / rep).Where(speed => speed is >= 60 and <= 180)
+            .OrderBy(speed => Math.Abs(speed - usual)).Select(speed => Math.Round(speed, 3)).FirstOrDefault(usual);
+    }
 
     private sealed record FilmKey(MoveId Move, Manner Manner);
 }

@@ -31,6 +31,7 @@ internal static class WallEndpoints
         var wall = routes.MapGroup("/api/wall").WithTags("Wall");
         wall.MapGet("/", On).WithName("nowOn");
         wall.MapGet("/time", (SteadyClock clock) => TypedResults.Ok(new TimeNow(clock.Now))).WithName("timeNow");
+        wall.MapGet("/digits", () => TypedResults.Ok(Legibility.Heights)).WithName("digitHeights");
         wall.MapGet("/{id:guid}", Show).ProducesProblem(404).ProducesProblem(422).WithName("wall");
         wall.MapGet("/{id:guid}/figures", Figures).ProducesProblem(404).ProducesProblem(422).WithName("wallFigures");
         wall.MapGet("/{id:guid}/films", Films).ProducesProblem(404).ProducesProblem(422).WithName("wallFilms");

@@ -32,7 +32,7 @@ internal static class Doors
     private static readonly Dictionary<string, StringValues> Headers = new()
     {
         // Mantine sets style attributes from script; everything else is our own files.
-        ["Content-Security-Policy"] = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'self'",
+        ["Content-Security-Policy"] = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; media-src 'self' blob:; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'self'",
         ["X-Content-Type-Options"] = "nosniff",
         ["X-Frame-Options"] = "SAMEORIGIN",
         ["Referrer-Policy"] = "no-referrer",

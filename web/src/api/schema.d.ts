@@ -1348,6 +1348,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clips": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["clips"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clips/{word}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["clip"];
+        put: operations["keepClip"];
+        post?: never;
+        delete: operations["removeClip"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sessions/{id}/lead": {
         parameters: {
             query?: never;
@@ -1484,6 +1516,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["timeNow"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wall/digits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["digitHeights"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2053,6 +2101,19 @@ export interface components {
          * @enum {unknown}
          */
         DeviceRole: "wall" | "remote";
+        /** @description How tall a digit must be to be read from a distance. */
+        DigitHeight: {
+            /**
+             * Format: double
+             * @description From the last row to the screen.
+             */
+            metres: number;
+            /**
+             * Format: int32
+             * @description Of the digit itself, not of its type size.
+             */
+            millimetres: number;
+        };
         /** @description A form of the short dose and what it means, for help while typing. */
         DoseForm: {
             form: string;
@@ -4181,6 +4242,11 @@ export interface components {
         StationFilm: {
             station: components["schemas"]["PlaceId"];
             film: components["schemas"]["FigureFilm"];
+            /**
+             * Format: double
+             * @description Beats a minute that go with its reps: whole ones to each.
+             */
+            beat: number;
         };
         /** @description A station as a screen lists it. */
         StationOutline: {
@@ -8708,6 +8774,106 @@ export interface operations {
             };
         };
     };
+    clips: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+        };
+    };
+    clip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                word: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    keepClip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                word: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    removeClip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                word: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     openLead: {
         parameters: {
             query?: never;
@@ -9024,6 +9190,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TimeNow"];
+                };
+            };
+        };
+    };
+    digitHeights: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DigitHeight"][];
                 };
             };
         };

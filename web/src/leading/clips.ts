@@ -1,7 +1,9 @@
 /*
- * Clips that the instructor recorded once, for a device without a voice: a few words and numbers, kept in this browser.
+ * Clips that the instructor recorded once, for a device without a voice: a few words and numbers, kept in this browser, where they
+ * need no server, and with the data, so that they are in its copies and on other screens.
  */
 import type { Schemas } from '../api/client'
+import { answer, api } from '../api/client'
 
 export const CLIPS = [
   'left',
@@ -19,7 +21,7 @@ export const CLIPS = [
 ] as const
 
 const STORE = 'clips'
-const kept = new Map<string, string>()
+const kept = new Map<string, Blob>()
 
 function database(): Promise<IDBDatabase> {
   return new Promise((resolve, reject) => {
@@ -36,24 +38,52 @@ const done = (request: IDBRequest) =>
     request.onerror = () => reject(request.error ?? new Error('It could not be kept.'))
   })
 
-/** Brings the recorded clips to hand; what was recorded before stays. */
+/** Brings the recorded clips to hand: those of this browser, and those of the data that it has not. */
 export async function loadClips(): Promise<string[]> {
   const store = (await database()).transaction(STORE).objectStore(STORE)
   for (const word of CLIPS) {
     const request = store.get(word)
     await done(request)
-    if (request.result instanceof Blob && !kept.has(word)) kept.set(word, URL.createObjectURL(request.result))
+    if (request.result instanceof Blob && !kept.has(word)) kept.set(word, request.result)
+  }
+  try {
+    const theirs = await answer(api.GET('/api/clips'))
+    for (const word of theirs.filter((w) => !kept.has(w))) await keepHere(word, await fetched(word))
+    // What was recorded before there was a place for it, or while nobody answered, is brought there.
+    for (const word of [...kept.keys()].filter((w) => !theirs.includes(w))) await bring(word)
+  } catch {
+    // Nobody answers: what this browser has must do.
   }
   return [...kept.keys()]
 }
 
-export async function keepClip(word: string, sound: Blob | null) {
+/** Keeps a clip, or takes it out; false: only in this browser, for nobody answered. */
+export async function keepClip(word: string, sound: Blob | null): Promise<boolean> {
+  await keepHere(word, sound)
+  try {
+    if (sound) await bring(word)
+    else await answer(api.DELETE('/api/clips/{word}', { params: { path: { word } } }))
+    return true
+  } catch {
+    return false
+  }
+}
+
+async function keepHere(word: string, sound: Blob | null) {
   const store = (await database()).transaction(STORE, 'readwrite').objectStore(STORE)
   await done(sound ? store.put(sound, word) : store.delete(word))
-  const old = kept.get(word)
-  if (old) URL.revokeObjectURL(old)
-  kept.delete(word)
-  if (sound) kept.set(word, URL.createObjectURL(sound))
+  if (sound) kept.set(word, sound)
+  else kept.delete(word)
+}
+
+const at = (word: string) => `/api/clips/${encodeURIComponent(word)}`
+
+const fetched = async (word: string) => (await fetch(at(word))).blob()
+
+async function bring(word: string) {
+  const sound = kept.get(word)!
+  const sent = await fetch(at(word), { method: 'PUT', headers: { 'Content-Type': sound.type }, body: sound })
+  if (!sent.ok) throw new Error('It was not taken.')
 }
 
 /** Which clips stand for a call: its number, its side, its sign. */
@@ -96,21 +126,22 @@ function wordsOf(text: string, kind: Schemas['CallKind'] | 'try'): string[] {
 export function clipsFor(text: string, kind: Schemas['CallKind'] | 'try') {
   const sounds = wordsOf(text, kind)
     .map((word) => kept.get(word))
-    .filter((url): url is string => url !== undefined)
+    .filter((sound) => sound !== undefined)
   return {
     /** False: none of them was recorded. */
     play(loudness: number): boolean {
       if (sounds.length === 0) return false
-      const [first, ...rest] = sounds
-      const sound = new Audio(first)
-      sound.volume = loudness
-      sound.onended = () => {
-        const next = rest.shift()
-        if (!next) return
-        sound.src = next
-        void sound.play()
+      const player = new Audio()
+      player.volume = loudness
+      const next = () => {
+        URL.revokeObjectURL(player.src)
+        const sound = sounds.shift()
+        if (!sound) return
+        player.src = URL.createObjectURL(sound)
+        void player.play().catch(() => undefined)
       }
-      void sound.play().catch(() => undefined)
+      player.onended = next
+      next()
       return true
     },
   }

@@ -16,8 +16,23 @@ const pitches = [440, 330, 660, 330]
 interface Wanted {
   clicks: boolean
   deck: boolean
-  /** Beats a minute of the rhythm. */
+  /** Beats a minute of the rhythm, where it does not go with the reps. */
   speed: number
+  /** The rhythm goes with the reps: whole beats to each. */
+  matched: boolean
+  /** A file from disk that plays in the rhythm's place, and its own speed where it was tapped in. */
+  file: { name: string; url: string; speed: number | null } | null
+}
+
+/** A file is played no slower and no faster than it bears. */
+const [SLOWEST, FASTEST] = [0.7, 1.4]
+
+/** Beats a minute by the moments of taps, in milliseconds; null: too few. A pause begins anew. */
+export function tappedSpeed(taps: number[]): number | null {
+  const steps = taps.slice(1).map((at, i) => at - taps[i]!)
+  const last = steps.slice(steps.findLastIndex((step) => step > 2000) + 1).slice(-8)
+  if (last.length < 3) return null
+  return Math.round(60_000 / (last.reduce((a, b) => a + b, 0) / last.length))
 }
 
 /** The films of the main options: their phases are the tempo. */
@@ -38,14 +53,17 @@ export function useBeat(
   clock: Clock,
   speaking: boolean,
 ) {
-  const [wanted, setWanted] = useState<Wanted>({ clicks: false, deck: false, speed: 100 })
+  const [wanted, setWanted] = useState<Wanted>({ clicks: false, deck: false, speed: 100, matched: false, file: null })
   const films = useFilms(session).data
   const audio = useRef<AudioContext | null>(null)
   const gain = useRef<GainNode | null>(null)
   const running = clock.phase === 'running' && !clock.waiting
   const { began } = clock
   const on = running && (wanted.deck || (wanted.clicks && scene.kind === 'work' && station !== null))
-  const film = films?.find((f) => f.station === station)?.film
+  const filmed = films?.find((f) => f.station === station)
+  const film = filmed?.film
+  const speed = wanted.matched && filmed ? filmed.beat : wanted.speed
+  const players = useRef(new Map<string, { player: HTMLAudioElement; source: MediaElementAudioSourceNode }>())
   useEffect(() => {
     if (!on) return
     const context = (audio.current ??= newContext())
@@ -64,8 +82,8 @@ export function useBeat(
             click(context, out, audioClock.at(at), pitches[i % 4]!, 0.05, 0.25)
         })
       }
-      if (wanted.deck) {
-        const half = 30_000 / Math.max(60, Math.min(180, wanted.speed))
+      if (wanted.deck && !wanted.file) {
+        const half = 30_000 / Math.max(60, Math.min(180, speed))
         for (let n = Math.ceil((through - began) / half); began + n * half < until; n++) {
           const at = audioClock.at(began + n * half)
           if (n % 4 === 0) click(context, out, at, 70, 0.16, 0.5)
@@ -76,24 +94,52 @@ export function useBeat(
       through = until
     }
     schedule()
+    const stopFile =
+      wanted.deck && wanted.file ? play(context, out, wanted.file, speed, players.current) : () => undefined
     const timer = setInterval(schedule, EVERY)
     return () => {
       clearInterval(timer)
       audioClock.close()
+      stopFile()
       out.disconnect()
       gain.current = null
     }
-  }, [on, wanted, film, scene, began])
+  }, [on, wanted, speed, film, scene, began])
 
   useEffect(() => {
     if (gain.current && audio.current)
       gain.current.gain.setTargetAtTime(speaking ? 0.25 : 1, audio.current.currentTime, 0.08)
   }, [speaking])
 
-  return { ...wanted, set: (part: Partial<Wanted>) => setWanted((before) => ({ ...before, ...part })) }
+  return { ...wanted, now: speed, set: (part: Partial<Wanted>) => setWanted((before) => ({ ...before, ...part })) }
 }
 
 export type Beat = ReturnType<typeof useBeat>
+
+/** Plays a file from where it was left, as fast as goes with the beat. */
+function play(
+  context: AudioContext,
+  out: AudioNode,
+  file: NonNullable<Wanted['file']>,
+  speed: number,
+  players: Map<string, { player: HTMLAudioElement; source: MediaElementAudioSourceNode }>,
+): () => void {
+  let known = players.get(file.url)
+  if (!known) {
+    const player = new Audio(file.url)
+    known = { player, source: context.createMediaElementSource(player) }
+    players.set(file.url, known)
+  }
+  const { player, source } = known
+  source.connect(out)
+  player.loop = true
+  player.playbackRate = file.speed ? Math.max(SLOWEST, Math.min(FASTEST, speed / file.speed)) : 1
+  void player.play().catch(() => undefined)
+  return () => {
+    player.pause()
+    source.disconnect()
+  }
+}
 
 function click(context: AudioContext, out: AudioNode, at: number, pitch: number, length: number, loud: number) {
   const node = context.createOscillator()

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
 import type { Schemas } from '../api/client'
-import { clipsFor } from './clips'
+import { clipsFor, loadClips } from './clips'
 import type { LeadState } from './fold'
 import { addedBefore, limitOf, positionAt, sceneAt } from './fold'
 import { steadyNow } from './steady'
@@ -80,6 +80,10 @@ export function useVoice(calls: Call[], scenes: Scene[], state: LeadState, silen
   const [speaking, setSpeaking] = useState(false)
   const voices = useVoices()
   const through = useRef(-1)
+  // Where the device has no voice, what was recorded is brought to hand before it is needed.
+  useEffect(() => {
+    if (settings.on && voices.length === 0) void loadClips().catch(() => undefined)
+  }, [settings.on, voices.length])
 
   const set = useCallback((next: VoiceSettings) => {
     keepVoice(next)

@@ -59,7 +59,9 @@ function Rehearsal({ script, session }: { script: Schemas['LeadScript']; session
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (event.target instanceof HTMLElement && event.target.closest('input, select, button, a')) return
+      if (event.ctrlKey || event.metaKey || event.altKey) return
+      if (event.target instanceof HTMLElement && event.target.closest('input, select, textarea')) return
+      // Space plays and stands still, whatever was pressed last; Enter is for what has the focus.
       if (event.key === ' ') setPlays((on) => !on)
       else if (event.key === 'ArrowRight') setAt(scene.end)
       else if (event.key === 'ArrowLeft') setAt(Math.max(0, scene.start - (at - scene.start < 2 ? 1 : 0)))

@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { CLIPS, keepClip, loadClips } from '../../leading/clips'
 import type { Beat } from '../../leading/useBeat'
+import { tappedSpeed } from '../../leading/useBeat'
 import { say } from '../../leading/useVoice'
 import type { Voice } from '../../leading/useVoice'
 import css from './Stage.module.css'
@@ -116,16 +117,26 @@ export function VoicePanel({
           aria-label="Beats a minute"
           min={60}
           max={180}
-          value={beat.speed}
+          disabled={beat.matched}
+          value={beat.matched ? Math.round(beat.now) : beat.speed}
           onChange={(e) => beat.set({ speed: Number(e.currentTarget.value) })}
         />{' '}
-        beats a minute
+        beats a minute{' '}
+        <label>
+          <input
+            type="checkbox"
+            checked={beat.matched}
+            onChange={(e) => beat.set({ matched: e.currentTarget.checked })}
+          />{' '}
+          whole beats to each rep
+        </label>
       </p>
+      <OwnMusic beat={beat} />
       <details>
         <summary>
           Record your own clips ({clips.length} of {CLIPS.length})
         </summary>
-        <p>Each is kept in this browser alone and speaks where the device has no voice.</p>
+        <p>They speak where a device has no voice of its own, and are kept with your data.</p>
         <div className={css.people}>
           {CLIPS.map((word) => (
             <Recorder
@@ -138,6 +149,57 @@ export function VoicePanel({
         </div>
       </details>
     </Sheet>
+  )
+}
+
+/** A file from disk in the place of the rhythm; it is not kept. Its own speed is tapped in, so that it goes with the beat. */
+function OwnMusic({ beat }: { beat: Beat }) {
+  const [taps, setTaps] = useState<number[]>([])
+  const [trouble, setTrouble] = useState('')
+  const { file } = beat
+
+  function choose(chosen: File | undefined) {
+    setTaps([])
+    setTrouble('')
+    if (file) URL.revokeObjectURL(file.url)
+    if (!chosen) return beat.set({ file: null })
+    const url = URL.createObjectURL(chosen)
+    const trial = new Audio(url)
+    trial.oncanplay = () => beat.set({ file: { name: chosen.name, url, speed: null } })
+    trial.onerror = () => setTrouble(`This browser cannot play ${chosen.name}.`)
+  }
+
+  function tap() {
+    const next = [...taps, performance.now()].slice(-12)
+    setTaps(next)
+    const speed = tappedSpeed(next)
+    if (file && speed) beat.set({ file: { ...file, speed } })
+  }
+
+  return (
+    <p>
+      <label>
+        A file of your own in its place{' '}
+        <input type="file" accept="audio/*" onChange={(e) => choose(e.currentTarget.files?.[0])} />
+      </label>
+      {file && (
+        <>
+          {' '}
+          <button type="button" className={css.way} onClick={tap}>
+            Tap its beat
+          </button>{' '}
+          <span role="status">
+            {file.speed
+              ? `It has ${file.speed} beats a minute and is played to go with the beat.`
+              : 'Four taps or more: until then it is played as it is.'}
+          </span>{' '}
+          <button type="button" className={css.way} onClick={() => choose(undefined)}>
+            Leave it out
+          </button>
+        </>
+      )}
+      {trouble && <span role="alert">{trouble}</span>}
+    </p>
   )
 }
 

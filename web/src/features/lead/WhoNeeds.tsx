@@ -1,13 +1,27 @@
 import { useQuery } from '@tanstack/react-query'
 import type { Schemas } from '../../api/client'
-import { answer, api } from '../../api/client'
+import { answer, api, Unreachable } from '../../api/client'
 import css from './Stage.module.css'
 
-/** Who is expected and what each needs; only for whoever leads. */
+type People = Schemas['LeadPerson'][]
+
+const KEPT = 'halterion.who.'
+
+/** Who is expected and what each needs; only for whoever leads. A reload without the server still has it; a tab that is closed has not. */
 export const useWho = (session: string) =>
   useQuery({
     queryKey: ['who', session],
-    queryFn: () => answer(api.GET('/api/sessions/{id}/who', { params: { path: { id: session } } })),
+    queryFn: async () => {
+      try {
+        const people = await answer(api.GET('/api/sessions/{id}/who', { params: { path: { id: session } } }))
+        sessionStorage.setItem(KEPT + session, JSON.stringify(people))
+        return people
+      } catch (error) {
+        const known = sessionStorage.getItem(KEPT + session)
+        if (known && error instanceof Unreachable) return JSON.parse(known) as People
+        throw error
+      }
+    },
     staleTime: Infinity,
     gcTime: Infinity,
     retry: false,

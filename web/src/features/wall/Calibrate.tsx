@@ -1,10 +1,10 @@
+import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
+import { answer, api } from '../../api/client'
 import css from './Wall.module.css'
 
 /** A bank card's width in millimetres (ISO/IEC 7810, ID-1). */
 const CARD_MM = 85.6
-/** How tall digits must be to be read: 22 minutes of arc (ISO 9241-303). */
-const MINUTES = 22
 const KEPT = 'halterion.wall'
 
 interface Kept {
@@ -27,12 +27,19 @@ function read(): Kept {
 /** What this screen's digits must measure to be read from the back of the room. */
 export function useSizes() {
   const [kept, setKept] = useState(read)
-  const mm = 2 * kept.distance * 1000 * Math.tan(((MINUTES / 60 / 2) * Math.PI) / 180)
+  const heights = useQuery({
+    queryKey: ['digit-heights'],
+    queryFn: () => answer(api.GET('/api/wall/digits')),
+    staleTime: Infinity,
+    gcTime: Infinity,
+  }).data
+  // For a distance between two the further one; where they are not known, nothing is asked of the digits.
+  const mm = heights ? (heights.find((h) => h.metres >= kept.distance) ?? heights.at(-1)!).millimetres : null
   // A capital or a digit is about 0.72 of its type size in this face.
-  const px = (mm / CARD_MM) * kept.card
+  const px = ((mm ?? 0) / CARD_MM) * kept.card
   return {
     ...kept,
-    mm: Math.round(mm),
+    mm,
     least: `${Math.round(px / 0.72)}px`,
     set: (part: Partial<Kept>) => {
       const next = { ...kept, ...part }
@@ -75,7 +82,9 @@ export function Calibrate({ sizes, onClose }: { sizes: ReturnType<typeof useSize
           />
         </label>
       </p>
-      <p data-testid="digit-height">Digits will be at least {sizes.mm} mm tall: 22 minutes of arc from there.</p>
+      {sizes.mm !== null && (
+        <p data-testid="digit-height">Digits will be at least {sizes.mm} mm tall: 22 minutes of arc from there.</p>
+      )}
       <p className={css.sample} style={{ fontSize: sizes.least }}>
         24
       </p>

@@ -1,0 +1,34 @@
+using System.Collections.Immutable;
+
+namespace Halterion.Store;
+
+/// <summary>Words that the instructor recorded once: kept with the data, so that they are in its copies and on every screen.</summary>
+public sealed class Clips(Database database)
+{
+    public ImmutableArray<string> Words()
+    {
+        using var connection = database.Connect();
+        return [.. connection.Query("SELECT word FROM clip ORDER BY word", [], r => r.GetString(0))];
+    }
+
+    public (string Type, byte[] Sound)? Find(string word)
+    {
+        using var connection = database.Connect();
+        return connection.Query<(string, byte[])?>("SELECT type, sound FROM clip WHERE word = @word", [("@word", word)], r => (r.GetString(0), r.GetFieldValue<byte[]>(1)))
+            .SingleOrDefault();
+    }
+
+    public void Keep(string word, string type, byte[] sound)
+    {
+        using var connection = database.Connect();
+        connection.Run(
+            "INSERT INTO clip (word, type, sound) VALUES (@word, @type, @sound) ON CONFLICT (word) DO UPDATE SET type = excluded.type, sound = excluded.sound",
+            [("@word", word), ("@type", type), ("@sound", sound)]);
+    }
+
+    public bool Remove(string word)
+    {
+        using var connection = database.Connect();
+        return connection.Run("DELETE FROM clip WHERE word = @word", [("@word", word)]) == 1;
+    }
+}

@@ -1,0 +1,49 @@
+using System.Collections.Immutable;
+using Halterion.Store;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace Halterion.Web.Endpoints;
+
+/// <summary>Words that the instructor recorded, for devices without a voice of their own.</summary>
+internal static class ClipEndpoints
+{
+    private const int LongestWord = 40;
+
+    /// <summary>A word of two seconds takes far less.</summary>
+    private const int LargestSound = 400_000;
+
+    public static void MapClips(this IEndpointRouteBuilder routes)
+    {
+        var clips = routes.MapGroup("/api/clips").WithTags("Clips");
+        clips.MapGet("/", Ok<ImmutableArray<string>> (Clips store) => TypedResults.Ok(store.Words())).WithName("clips");
+        clips.MapGet("/{word}", Get).ProducesProblem(404).WithName("clip");
+        clips.MapPut("/{word}", KeepAsync).ProducesProblem(422).WithName("keepClip");
+        clips.MapDelete("/{word}", Remove).ProducesProblem(404).WithName("removeClip");
+    }
+
+    private static Results<FileContentHttpResult, ProblemHttpResult> Get(string word, Clips store) =>
+        store.Find(word) is { } clip ? TypedResults.File(clip.Sound, clip.Type) : Problems.NotFound("clip");
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> KeepAsync(string word, HttpRequest request, Clips store)
+    {
+        // What is given back is played by a browser as what it was said to be: nothing but sound.
+        var type = request.ContentType?.Split(';')[0].Trim() ?? "";
+        if (word.Length > LongestWord || !type.StartsWith("audio/", StringComparison.OrdinalIgnoreCase) || type.Length > LongestWord)
+        {
+            return Problems.Bad("", "This is no recorded word.", "a sound, with its type as the content type, such as audio/webm");
+        }
+
+        using var sound = new MemoryStream();
+        await request.Body.CopyToAsync(sound, request.HttpContext.RequestAborted);
+        if (sound.Length is 0 or > LargestSound)
+        {
+            return Problems.Bad("", $"This sound takes {sound.Length} bytes.", $"1–{LargestSound} bytes: a word or two");
+        }
+
+        store.Keep(word, type, sound.ToArray());
+        return TypedResults.NoContent();
+    }
+
+    private static Results<NoContent, ProblemHttpResult> Remove(string word, Clips store) =>
+        store.Remove(word) ? TypedResults.NoContent() : Problems.NotFound("clip");
+}
