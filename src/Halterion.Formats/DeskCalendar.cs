@@ -27,7 +27,8 @@ public static class DeskCalendar
         try
         {
             var calendars = CalendarCollection.Load(text);
-            var events = calendars.SelectMany(c => c.Events.Select(e => Read(e, string.Equals(c.Method, "CANCEL", StringComparison.OrdinalIgnoreCase), zone))).ToImmutableArray();
+            var events = calendars.SelectMany(c =>
+                c.Events.Select(e => Read(e, string.Equals(c.Method, "CANCEL", StringComparison.OrdinalIgnoreCase), zone))).ToImmutableArray();
             return events.IsEmpty ? ([], "There is no class in it.") : (events, null);
         }
         catch (FormatException e)
@@ -88,13 +89,15 @@ public static class DeskCalendar
 
         var guests = entry.Attendees.Select(Read).OfType<DeskGuest>().GroupBy(g => g.Key).Select(g => g.Last());
         return new DeskEvent(
-            entry.Uid, entry.Sequence, Shortened(entry.Summary ?? ""), start.IsFloating ? Local(start.Value, zone) : new DateTimeOffset(start.AsUtc, TimeSpan.Zero),
+            entry.Uid, entry.Sequence, Shortened(entry.Summary ?? ""), start.IsFloating ? Local(start.Value, zone)
+                : new DateTimeOffset(start.AsUtc, TimeSpan.Zero),
             cancelled || string.Equals(entry.Status, "CANCELLED", StringComparison.OrdinalIgnoreCase), [.. guests]);
     }
 
     private static DeskGuest? Read(Attendee attendee)
     {
-        var address = attendee.Value?.OriginalString is { } uri && uri.StartsWith("mailto:", StringComparison.OrdinalIgnoreCase) ? uri[7..] : attendee.Value?.OriginalString;
+        var address = attendee.Value?.OriginalString is { } uri && uri.StartsWith("mailto:", StringComparison.OrdinalIgnoreCase) ? uri[7..]
+            : attendee.Value?.OriginalString;
         var name = Shortened(DeskGuest.NameOf(attendee.CommonName ?? ""));
         if (name.Length == 0)
         {

@@ -124,13 +124,15 @@ public sealed class DeskBook(Database database, People people, TimeProvider cloc
         connection.Run("DELETE FROM desk_event WHERE uid = @uid", [("@uid", now.Uid)]);
         connection.Run(
             "INSERT INTO desk_event (uid, session_id, sequence, title, starts_at, cancelled, heard_at) VALUES (@uid, @session, @sequence, @title, @starts, @cancelled, @now)",
-            [("@uid", now.Uid), ("@session", session), ("@sequence", now.Sequence), ("@title", now.Title), ("@starts", now.Starts), ("@cancelled", now.Cancelled), ("@now", clock.GetUtcNow())]);
+            [("@uid", now.Uid), ("@session", session), ("@sequence", now.Sequence), ("@title", now.Title), ("@starts", now.Starts),
+                ("@cancelled", now.Cancelled), ("@now", clock.GetUtcNow())]);
         var names = new DeskNames(people.List(), Answers(connection));
         foreach (var guest in now.Guests)
         {
             connection.Run(
                 "INSERT INTO desk_guest (uid, guest, name, standing, person_id) VALUES (@uid, @guest, @name, @standing, @person)",
-                [("@uid", now.Uid), ("@guest", guest.Key), ("@name", guest.Name), ("@standing", guest.Standing.ToString()), ("@person", names.Of(guest)?.Value)]);
+                [("@uid", now.Uid), ("@guest", guest.Key), ("@name", guest.Name), ("@standing", guest.Standing.ToString()),
+                    ("@person", names.Of(guest)?.Value)]);
         }
 
         if (session is { } of)
@@ -161,12 +163,14 @@ public sealed class DeskBook(Database database, People people, TimeProvider cloc
         var guests = connection.Query(
             "SELECT uid, guest, name, standing, person_id FROM desk_guest WHERE @uid IS NULL OR uid = @uid ORDER BY uid, rowid",
             [("@uid", uid)],
-            r => (Uid: r.GetString(0), Guest: new DeskGuest(r.GetString(1), r.GetString(2), Enum.Parse<DeskStanding>(r.GetString(3))), Person: r.Text(4))).ToLookup(g => g.Uid);
+            r => (Uid: r.GetString(0), Guest: new DeskGuest(r.GetString(1), r.GetString(2), Enum.Parse<DeskStanding>(r.GetString(3))),
+                Person: r.Text(4))).ToLookup(g => g.Uid);
         return connection.Query(
             "SELECT uid, session_id, sequence, title, starts_at, cancelled FROM desk_event WHERE @uid IS NULL OR uid = @uid ORDER BY starts_at, uid",
             [("@uid", uid)],
             r => new HeardEvent(
-                new DeskEvent(r.GetString(0), r.GetInt32(2), r.GetString(3), Moment(r.GetString(4)), r.GetBoolean(5), [.. guests[r.GetString(0)].Select(g => g.Guest)]),
+                new DeskEvent(r.GetString(0), r.GetInt32(2), r.GetString(3), Moment(r.GetString(4)), r.GetBoolean(5),
+                    [.. guests[r.GetString(0)].Select(g => g.Guest)]),
                 r.Text(1) is { } session ? Guid.Parse(session) : null,
                 guests[r.GetString(0)].Where(g => g.Person is not null).ToImmutableDictionary(g => g.Guest.Key, g => new PersonId(g.Person!))));
     }

@@ -14,7 +14,10 @@ public class DeskTests
     private static string File(string lines, string method = "REQUEST") =>
         $"BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//A desk//EN\r\nMETHOD:{method}\r\nBEGIN:VEVENT\r\n{lines.ReplaceLineEndings("\r\n")}\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n";
 
-    /// <summary>The forms of ATTENDEE, PARTSTAT, CUTYPE and of folded lines are those of RFC 5545, 3.1, 3.2 and 3.8.4.1; METHOD:CANCEL is RFC 5546, 3.2.5.</summary>
+    /// <summary>
+    /// The forms of ATTENDEE, PARTSTAT, CUTYPE and of folded lines are those of RFC 5545, 3.1, 3.2 and 3.8.4.1; METHOD:CANCEL is
+    /// RFC 5546, 3.2.5.
+    /// </summary>
     [Fact]
     public void A_list_is_read_as_the_standard_writes_it()
     {
@@ -44,7 +47,8 @@ public class DeskTests
         Assert.DoesNotContain(one.Guests, g => g.Key.Contains("desk", StringComparison.OrdinalIgnoreCase));
         Assert.Equal(DeskGuest.KeyOf("MIRA@desk.example", ""), one.Guests[1].Key);
 
-        var off = Assert.Single(DeskCalendar.Read(File("UID:a\nSEQUENCE:4\nDTSTART:20261202T180000\nATTENDEE;CN=Ada:mailto:a@desk.example", "CANCEL"), lisbon).Events);
+        var off = Assert.Single(DeskCalendar.Read(File("UID:a\nSEQUENCE:4\nDTSTART:20261202T180000\nATTENDEE;CN=Ada:mailto:a@desk.example",
+            "CANCEL"), lisbon).Events);
         Assert.Equal((true, 0), (off.Cancelled, off.Coming));
         // A time of no zone is that of the studio: Lisbon is at UTC in December.
         Assert.Equal(new DateTimeOffset(2026, 12, 2, 18, 0, 0, TimeSpan.Zero), off.Starts);
@@ -74,7 +78,8 @@ public class DeskTests
             foreach (var (at, with, end) in damage)
             {
                 bytes[at] = with;
-                bytes = end > at && bytes.Length == whole.Length && end % 7 == 0 ? [.. bytes[..at], .. bytes[end..], .. new byte[whole.Length - (bytes.Length - end + at)]] : bytes;
+                bytes = end > at && bytes.Length == whole.Length && end % 7 == 0
+                    ? [.. bytes[..at], .. bytes[end..], .. new byte[whole.Length - (bytes.Length - end + at)]] : bytes;
             }
 
             var (events, fault) = DeskCalendar.Read(Encoding.UTF8.GetString(bytes), lisbon);
@@ -88,7 +93,8 @@ public class DeskTests
     [Fact]
     public void Nobody_is_guessed_or_invented()
     {
-        var roster = new[] { ("1", "Ada Wren"), ("2", "Bob Lark"), ("3", "bob  lark"), ("4", "Cy") }.Select(p => new Person(new PersonId(p.Item1), p.Item2)).ToArray();
+        var roster = new[] { ("1", "Ada Wren"), ("2", "Bob Lark"), ("3", "bob  lark"), ("4", "Cy") }.Select(p =>
+            new Person(new PersonId(p.Item1), p.Item2)).ToArray();
         var list = List(("ADA  wren", DeskStanding.Coming), ("Bob Lark", DeskStanding.Coming), ("Dora", DeskStanding.Waiting), ("Cyrus", DeskStanding.Gone));
         list = list with { Guests = [.. list.Guests.Select(g => g with { Name = DeskGuest.NameOf(g.Name) })] };
         var names = new DeskNames(roster, ImmutableDictionary<string, PersonId?>.Empty);
@@ -102,14 +108,19 @@ public class DeskTests
         Assert.All(told.Said(list with { Cancelled = true }).Known.Values, s => Assert.Equal(DeskStanding.Gone, s));
     }
 
-    /// <summary>However lists follow each other: those of the desk are expected exactly as its last list says, those put in by hand stay, and nobody is lost from the count.</summary>
+    /// <summary>
+    /// However lists follow each other: those of the desk are expected exactly as its last list says, those put in by hand stay,
+    /// and nobody is lost from the count.
+    /// </summary>
     [Fact]
     public void The_last_list_counts_and_what_was_done_by_hand_stays()
     {
         var people = Enumerable.Range(0, 6).Select(i => new PersonId($"{i}")).ToArray();
         var roster = people.Select(p => new Person(p, $"P{p.Value}")).ToArray();
         var names = new DeskNames(roster, ImmutableDictionary<string, PersonId?>.Empty);
-        var guests = Gen.Int[0, 3].Array[6].Select(s => List([.. s.Select((standing, i) => (Name: $"P{(i < 5 ? i : 99)}", standing)).Where(g => g.standing < 3).Select(g => (g.Name, (DeskStanding)g.standing))]));
+        var guests = Gen.Int[0, 3].Array[6]
+            .Select(s => List([.. s.Select((standing, i) => (Name: $"P{(i < 5 ? i : 99)}", standing)).Where(g => g.standing < 3)
+                .Select(g => (g.Name, (DeskStanding)g.standing))]));
         Gen.Select(guests.Array[1, 6], Gen.Int[0, 9]).Sample((lists, heads) =>
         {
             // One whom the desk never names, and one who may be on its list already, with a standing of their own.
@@ -123,7 +134,8 @@ public class DeskTests
                 Assert.All(says.Known, s => Assert.Equal(s.Value == DeskStanding.Coming, now.People.Contains(s.Key)));
                 Assert.Contains(people[5], now.People);
                 Assert.Equal(now.People.Length, now.People.Distinct().Count());
-                Assert.Equal(now.People.Length + (list.Cancelled ? 0 : list.Guests.Count(g => g.Name == "P99" && g.Standing == DeskStanding.Coming)), now.HeadCount);
+                Assert.Equal(now.People.Length + (list.Cancelled ? 0
+                    : list.Guests.Count(g => g.Name == "P99" && g.Standing == DeskStanding.Coming)), now.HeadCount);
             }
         });
     }
@@ -148,14 +160,17 @@ public class DeskTests
     [Fact]
     public void What_is_written_is_read_back()
     {
-        var list = List(("Ada; Wren, \"the\" first", DeskStanding.Coming), ("Bo", DeskStanding.Waiting), ("Cy", DeskStanding.Gone)) with { Sequence = 7, Title = "Sails, ropes; and a title that is longer than the seventy-five octets of one line" };
+        var list = List(("Ada; Wren, \"the\" first", DeskStanding.Coming), ("Bo", DeskStanding.Waiting),
+            ("Cy", DeskStanding.Gone)) with
+        { Sequence = 7, Title = "Sails, ropes; and a title that is longer than the seventy-five octets of one line" };
         foreach (var cancelled in new[] { false, true })
         {
             var text = DeskCalendar.Write(list with { Cancelled = cancelled }, g => $"{g.Key}@desk.example", TimeSpan.FromHours(1), DateTimeOffset.UnixEpoch);
             var back = Assert.Single(DeskCalendar.Read(text, lisbon).Events);
             Assert.Equal((list.Title, 7, cancelled, list.Starts), (back.Title, back.Sequence, back.Cancelled, back.Starts));
             // A quotation mark cannot stand in a parameter (RFC 5545, 3.2).
-            Assert.Equal(list.Guests.Select(g => (g.Name.Replace("\"", "", StringComparison.Ordinal), g.Standing)), back.Guests.Select(g => (g.Name, g.Standing)));
+            Assert.Equal(list.Guests.Select(g => (g.Name.Replace("\"", "", StringComparison.Ordinal), g.Standing)),
+                back.Guests.Select(g => (g.Name, g.Standing)));
         }
     }
 }

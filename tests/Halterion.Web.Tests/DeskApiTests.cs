@@ -85,7 +85,8 @@ public sealed class DeskApiTests(Studio studio) : IClassFixture<Studio>
         Assert.Equal("Ada Desk: 2", await Expected(session));
         var heard = await Heard("one");
         Assert.Equal(session, (string)heard["session"]!);
-        Assert.Equal([("Ada Desk", false), ("Wren Alder", true), ("Bob Desk", false)], heard["guests"]!.AsArray().Select(g => ((string)g!["name"]!, (bool)g["asked"]!)));
+        Assert.Equal([("Ada Desk", false), ("Wren Alder", true), ("Bob Desk", false)], heard["guests"]!.AsArray()
+            .Select(g => ((string)g!["name"]!, (bool)g["asked"]!)));
 
         // Put in by hand: the desk knows nothing of them, so they stay. Who was answered for is expected at once.
         var cy = await Person("Cy Desk");
@@ -96,7 +97,8 @@ public sealed class DeskApiTests(Studio studio) : IClassFixture<Studio>
         Assert.Equal("Ada Desk, Cy Desk, Wren Alder: 3", await Expected(session));
 
         // A place falls free: one cancels, who waited comes, and somebody whom nobody knows is only counted.
-        await Taken(Drop("one", 2, starts, "PARTSTAT=DECLINED;CN=Ada Desk", "PARTSTAT=ACCEPTED;CN=Wren Alder", "PARTSTAT=ACCEPTED;CN=Bob Desk", "PARTSTAT=ACCEPTED;CN=Tamsin Reed"));
+        await Taken(Drop("one", 2, starts, "PARTSTAT=DECLINED;CN=Ada Desk", "PARTSTAT=ACCEPTED;CN=Wren Alder",
+            "PARTSTAT=ACCEPTED;CN=Bob Desk", "PARTSTAT=ACCEPTED;CN=Tamsin Reed"));
         heard = await Heard("one");
         await Answer(heard, "Tamsin Reed", null);
         Assert.Equal("Bob Desk, Cy Desk, Wren Alder: 4", await Expected(session));

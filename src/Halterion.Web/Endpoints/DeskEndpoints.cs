@@ -78,7 +78,8 @@ internal static class DeskEndpoints
         return new DeskClass(
             heard.Event.Uid, heard.Event.Title, heard.Event.Starts.ToUnixTimeMilliseconds(), heard.Event.Cancelled,
             heard.Event.Coming, heard.Event.Guests.Count(g => g.Standing == DeskStanding.Waiting),
-            [.. heard.Event.Guests.Select(g => new DeskGuestView(g.Key, g.Name, g.Standing, names.Asks(g), heard.Who.TryGetValue(g.Key, out var who) ? who : null))],
+            [.. heard.Event.Guests.Select(g =>
+                new DeskGuestView(g.Key, g.Name, g.Standing, names.Asks(g), heard.Who.TryGetValue(g.Key, out var who) ? who : null))],
             held, session?.Id, session?.ClassId, session?.Revision);
     }
 
@@ -125,7 +126,8 @@ internal static class DeskEndpoints
         }
         else if (!simulated.Start())
         {
-            return Problems.Conflict("No class is planned for which anybody could book. Give one a day in its brief.", "on", true, StatusCodes.Status409Conflict);
+            return Problems.Conflict("No class is planned for which anybody could book. Give one a day in its brief.", "on", true,
+                StatusCodes.Status409Conflict);
         }
 
         return TypedResults.NoContent();

@@ -16,7 +16,8 @@ public sealed record DeskFault(string File, string Why);
 /// The letter box of the booking desk: a folder that is looked into every second. A file that was taken in is removed, for it names
 /// people; one that cannot be read stays, and is said to.
 /// </summary>
-internal sealed class BookingDesk(Database database, DeskBook book, Sessions sessions, TimeProvider clock, TimeZoneInfo zone, ILogger<BookingDesk> log) : BackgroundService
+internal sealed class BookingDesk(Database database, DeskBook book, Sessions sessions, TimeProvider clock, TimeZoneInfo zone,
+    ILogger<BookingDesk> log) : BackgroundService
 {
     private const int LargestFile = 1_000_000;
     private static readonly TimeSpan Every = TimeSpan.FromSeconds(1);

@@ -82,7 +82,8 @@ internal sealed class SimulatedDesk(BookingDesk desk, Sessions sessions, Store.P
             guests.Add((strangers[1], DeskStanding.Waiting));
         }
 
-        return new DeskEvent(uid, 0, title, starts, false, [.. guests.Select(g => new DeskGuest(DeskGuest.KeyOf(Address(g.Name), g.Name), g.Name, g.Standing))]);
+        return new DeskEvent(uid, 0, title, starts, false,
+            [.. guests.Select(g => new DeskGuest(DeskGuest.KeyOf(Address(g.Name), g.Name), g.Name, g.Standing))]);
     }
 
     internal static string Address(string name) => $"{name.Replace(' ', '.').ToLowerInvariant()}@desk.example";
