@@ -1,4 +1,4 @@
-import { mkdirSync, renameSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, renameSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Server } from './studio'
 import { classOf, expect, test } from './studio'
@@ -70,6 +70,18 @@ test('the desk is followed in an open brief, a name that nobody has is asked abo
   const expected = page.getByRole('group', { name: 'Expected' })
   await expect(expected.getByLabel('Wren Alder')).toBeChecked()
   await expect(expected.getByLabel('Mira Stout')).not.toBeChecked()
+
+  // The desk speaks in the very moment in which a time is typed: both count, and nobody is asked to choose.
+  await page.route('**/api/desk', (route) => route.abort())
+  await drop(demo, 'Full moon circuit', 2, ['PARTSTAT=ACCEPTED;CN=Wren Alder', 'PARTSTAT=ACCEPTED;CN=Mira Stout'])
+  await expect.poll(() => existsSync(join(demo.folder, 'desk', 'moon.ics'))).toBe(false)
+  await page.getByLabel('Starts at').fill('18:45')
+  await expect(expected.getByLabel('Mira Stout')).toBeChecked()
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+  await page.reload()
+  await expect(page.getByLabel('Starts at')).toHaveValue('18:45')
+  await expect(page.getByText('14 by name.')).toBeVisible()
 })
 
 test('the simulated desk is switched on in the demo, and a file that cannot be read is said', async ({

@@ -127,6 +127,11 @@ export class Saver<V, T> {
     return this.version
   }
 
+  /** What has arrived last. */
+  get arrived(): V | null {
+    return this.saved
+  }
+
   /** It was saved another way, and is now this. */
   at(value: V, version: number) {
     this.latest = this.saved = value

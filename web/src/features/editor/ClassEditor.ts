@@ -90,16 +90,7 @@ export class ClassEditor {
           id: session.id,
           version: session.revision,
           saved: session.booking,
-          send: async (booking, revision) => {
-            const saved = await answer(
-              api.PUT('/api/sessions/{id}', {
-                params: { path: { id: session.id } },
-                headers: { 'If-Match': `"${revision}"` },
-                body: { booking },
-              }),
-            )
-            return { version: saved.revision }
-          },
+          send: (booking, revision) => this.sendBooking(session.id, booking, revision),
           theirs: (current) => {
             const other = current as Session | null
             return other ? { value: other.booking, version: other.revision, shown: other } : null
@@ -109,6 +100,32 @@ export class ClassEditor {
       )
     }
     this.store.setState((s) => ({ now: { ...s.now, bookings } }))
+  }
+
+  /**
+   * Saves a booking. Where the desk changed who comes in that very moment, both are kept: nobody has to choose between a time that
+   * was typed and a person who has booked.
+   */
+  private async sendBooking(id: string, booking: Booking, revision: number): Promise<{ version: number }> {
+    const put = (body: Booking, version: number) =>
+      answer(
+        api.PUT('/api/sessions/{id}', {
+          params: { path: { id } },
+          headers: { 'If-Match': `"${version}"` },
+          body: { booking: body },
+        }),
+      )
+    try {
+      return { version: (await put(booking, revision)).revision }
+    } catch (error) {
+      const base = this.bookingSavers.get(id)?.arrived
+      const theirs = error instanceof Refused && error.status === 412 ? (error.problem.current as Session) : null
+      if (!theirs || !base || !differInPeopleOnly(base, theirs.booking)) throw error
+      const saved = await put(withDifference(booking, base, theirs.booking), theirs.revision)
+      this.spread(id, base, theirs.booking)
+      this.save()
+      return { version: saved.revision }
+    }
   }
 
   bookingSaver(session: string): Saver<Booking, Session> | undefined {
@@ -203,18 +220,17 @@ export class ClassEditor {
   follow(theirs: Session) {
     const was = this.store.getState().now.bookings[theirs.id]
     if (!was || !this.isBehind(theirs.id, theirs.revision)) return
-    const on = (state: State): State => {
-      const booking = state.bookings[theirs.id]
-      return booking
-        ? { ...state, bookings: { ...state.bookings, [theirs.id]: withDifference(booking, was, theirs.booking) } }
-        : state
-    }
     this.bookingSavers.get(theirs.id)!.at(theirs.booking, theirs.revision)
-    this.store.setState((s) => ({
-      now: { ...s.now, bookings: { ...s.now.bookings, [theirs.id]: theirs.booking } },
-      past: s.past.map(on),
-      future: s.future.map(on),
-    }))
+    this.spread(theirs.id, was, theirs.booking)
+  }
+
+  /** What was changed in a booking elsewhere is so in every step. */
+  private spread(id: string, was: Booking, is: Booking) {
+    const on = (state: State): State => {
+      const booking = state.bookings[id]
+      return booking ? { ...state, bookings: { ...state.bookings, [id]: withDifference(booking, was, is) } } : state
+    }
+    this.store.setState((s) => ({ now: on(s.now), past: s.past.map(on), future: s.future.map(on) }))
   }
 
   /** Whether everything typed here has arrived, so that a fresh reading of the class may take this one's place. */
@@ -289,8 +305,12 @@ function withDifference(booking: Booking, was: Booking, is: Booking): Booking {
   const kept = (booking.expected ?? []).filter((p) => !before.includes(p) || after.includes(p))
   const expected = [...kept, ...after.filter((p) => !before.includes(p) && !kept.includes(p))]
   const headCount = Math.max(expected.length, booking.headCount + is.headCount - was.headCount)
-  return { ...booking, expected, headCount }
+  const start = is.startsAt !== was.startsAt || is.zone !== was.zone ? is : booking
+  return { ...booking, startsAt: start.startsAt, zone: start.zone, expected, headCount }
 }
+
+const differInPeopleOnly = (a: Booking, b: Booking) =>
+  a.startsAt === b.startsAt && a.zone === b.zone && !same(a.expected ?? [], b.expected ?? [])
 
 const refreshLists = () => {
   void client.invalidateQueries({ queryKey: ['classes'] })
