@@ -78,7 +78,9 @@ export function Calibrate({ sizes, onClose }: { sizes: ReturnType<typeof useSize
             max={30}
             step={0.5}
             value={sizes.distance}
-            onChange={(e) => sizes.set({ distance: Math.max(1, Number(e.currentTarget.value) || usual.distance) })}
+            onChange={(e) =>
+              sizes.set({ distance: Math.min(30, Math.max(1, Number(e.currentTarget.value) || usual.distance)) })
+            }
           />
         </label>
       </p>
