@@ -29,7 +29,7 @@ public static class DeskCalendar
             var calendars = CalendarCollection.Load(text);
             var events = calendars.SelectMany(c =>
                 c.Events.Select(e => Read(e, string.Equals(c.Method, "CANCEL", StringComparison.OrdinalIgnoreCase), zone))).ToImmutableArray();
-            return events.IsEmpty ? ([], "There is no class in it.") : (events, null);
+            return events.IsEmpty ? ([], "It has no classes in it.") : (events, null);
         }
         catch (FormatException e)
         {
@@ -38,7 +38,7 @@ public static class DeskCalendar
         // The library throws whatever its parser meets; a file from outside must not stop those that come after it.
         catch (Exception e) when (e is not OutOfMemoryException)
         {
-            return ([], "It is no iCalendar file.");
+            return ([], "It is not a calendar file (.ics).");
         }
     }
 

@@ -43,14 +43,20 @@ public sealed class Classes(Database database, TimeProvider clock)
         """;
 
     /// <summary>Adds a class together with its first session, if one is given.</summary>
-    public (Guid Class, Guid? Session) Add(ClassRevision revision, SessionBooking? booking, Guid? copyOf = null)
+    /// <param name="change">The id that it gets, so that one that is sent twice is added once.</param>
+    public (Guid Class, Guid? Session) Add(ClassRevision revision, SessionBooking? booking, Guid? copyOf = null, Guid? change = null)
     {
         using var connection = database.Connect();
         using var transaction = connection.BeginTransaction();
-        var id = Guid.CreateVersion7();
+        var id = change ?? Guid.CreateVersion7();
+        if (connection.Scalar("SELECT 1 FROM class WHERE id = @id", [("@id", id)]) is not null)
+        {
+            return (id, connection.Scalar("SELECT id FROM session WHERE class_id = @id ORDER BY created_at LIMIT 1", [("@id", id)]) is string first ? Guid.Parse(first) : null);
+        }
+
         connection.Run("INSERT INTO class (id, created_at, copy_of) VALUES (@id, @now, @copy)", [("@id", id), ("@now", clock.GetUtcNow()), ("@copy", copyOf)]);
         Append(connection, id, 1, revision);
-        Guid? session = booking is null ? null : Sessions.Insert(connection, id, booking, clock.GetUtcNow());
+        Guid? session = booking is null ? null : Sessions.Insert(connection, Guid.CreateVersion7(), id, booking, clock.GetUtcNow());
         transaction.Commit();
         return (id, session);
     }
@@ -65,11 +71,13 @@ public sealed class Classes(Database database, TimeProvider clock)
     public StoredClass? At(Guid id, int version)
     {
         using var connection = database.Connect();
-        return connection.Query(
-            "SELECT class_id, version, saved_at, plan, title FROM revision WHERE class_id = @id AND version = @version",
-            [("@id", id), ("@version", version)],
-            Read).SingleOrDefault();
+        return At(connection, id, version);
     }
+
+    private static StoredClass? At(SqliteConnection connection, Guid id, int version) => connection.Query(
+        "SELECT class_id, version, saved_at, plan, title FROM revision WHERE class_id = @id AND version = @version",
+        [("@id", id), ("@version", version)],
+        Read).SingleOrDefault();
 
     /// <summary>All versions of a class, the latest first.</summary>
     public ImmutableArray<StoredClass> Versions(Guid id)
@@ -141,7 +149,7 @@ public sealed class Classes(Database database, TimeProvider clock)
 
     /// <summary>Appends a revision if the class still is at the version the writer started from.</summary>
     /// <returns>The class as it now stands, and whether it was saved; null if there is no such class.</returns>
-    public (StoredClass Class, bool Saved)? Save(Guid id, int expected, ClassRevision revision)
+    public (StoredClass Class, bool Saved)? Save(Guid id, Basis basis, ClassRevision revision)
     {
         using var connection = database.Connect();
         using var transaction = connection.BeginTransaction();
@@ -150,7 +158,13 @@ public sealed class Classes(Database database, TimeProvider clock)
             return null;
         }
 
-        if (current.Version != expected)
+        var document = $"class:{id}";
+        if (Documents.Seen(connection, document, basis) is { } before)
+        {
+            return (At(connection, id, before.Revision) ?? current, true);
+        }
+
+        if (current.Version != basis.Revision)
         {
             return (current, false);
         }
@@ -160,9 +174,11 @@ public sealed class Classes(Database database, TimeProvider clock)
             return (current, true);
         }
 
-        Append(connection, id, expected + 1, revision);
+        var next = current.Version + 1;
+        Append(connection, id, next, revision);
+        Documents.Note(database, connection, document, next, basis);
         transaction.Commit();
-        return (new StoredClass(id, expected + 1, clock.GetUtcNow(), revision.Plan, revision.Title), true);
+        return (new StoredClass(id, next, clock.GetUtcNow(), revision.Plan, revision.Title), true);
     }
 
     /// <summary>Takes a class out of the list, or puts it back. Its revisions stay.</summary>

@@ -12,16 +12,22 @@ public sealed class Copies(Database database)
     private const int Kept = 14;
     private const string Daily = "day-";
 
+    /// <summary>Of files that are not finished.</summary>
+    internal const string HalfEnding = ".part";
+
     /// <summary>Where the copies lie.</summary>
     public static string FolderOf(string data) => Path.Combine(data, "copies");
 
     /// <summary>All copies, the newest first.</summary>
     public static ImmutableArray<string> In(string data) => Directory.Exists(FolderOf(data))
-        ? [.. Directory.EnumerateFiles(FolderOf(data), "*.db").OrderByDescending(File.GetLastWriteTimeUtc).ThenByDescending(f => f, StringComparer.Ordinal)]
+        ? [.. Directory.EnumerateFiles(FolderOf(data), "*.db").Where(RegularFile.Is).OrderByDescending(File.GetLastWriteTimeUtc).ThenByDescending(f => f, StringComparer.Ordinal)]
         : [];
 
-    /// <summary>Whether a file is a sound Halterion data file that this version can read.</summary>
-    public static bool IsSound(string file) => WhyNot(file) is null;
+    /// <summary>Whether a file is sound Halterion data that this version can read.</summary>
+    public static bool IsSound(string file) => DataFile.WhyNot(file, deep: true) is null;
+
+    /// <summary>The newest copy that can be put back; null: there is none.</summary>
+    public static string? NewestGood(string data) => In(data).FirstOrDefault(IsSound);
 
     /// <summary>Makes today's copy unless there is one; the oldest go when there are more than fourteen.</summary>
     public void OfToday(TimeProvider clock)
@@ -41,26 +47,55 @@ public sealed class Copies(Database database)
     }
 
     /// <summary>A copy of the data as it was under an older schema.</summary>
-    internal void BeforeSchema(int version, TimeProvider clock) => Make(Path.Combine(
-        FolderOf(database.Folder),
-        string.Create(CultureInfo.InvariantCulture, $"before-schema-{version + 1}-{clock.GetLocalNow():yyyy-MM-dd-HHmmss}.db")));
+    internal static void BeforeSchema(SqliteConnection connection, string data, int version, TimeProvider clock) => Make(
+        connection,
+        FreeName(data, string.Create(CultureInfo.InvariantCulture, $"before-schema-{version + 1}-{clock.GetLocalNow():yyyy-MM-dd-HHmmss}")));
+
+    /// <summary>What was begun and not finished when the program ended: it may name people, and is of no use.</summary>
+    internal static void ClearHalves(string data)
+    {
+        foreach (var folder in ((string[])[data, FolderOf(data)]).Where(Directory.Exists))
+        {
+            foreach (var half in Directory.EnumerateFiles(folder, "*" + HalfEnding + "*"))
+            {
+                File.Delete(half);
+            }
+        }
+    }
+
+    /// <summary>Brings a file that is nobody's data yet to this program's schema, and sees that it is good data then.</summary>
+    /// <exception cref="StoreException">It is not.</exception>
+    internal static void Upgrade(string half)
+    {
+        using var connection = DataFile.Open(half);
+        connection.Run("PRAGMA secure_delete = ON", []);
+        Schema.Upgrade(connection);
+        if (DataFile.WhyNot(connection, deep: true) is { } why)
+        {
+            throw new StoreException(why);
+        }
+
+        connection.Run("VACUUM", []);
+    }
 
     /// <summary>Erases a person from every copy; a copy from which that cannot be done is no copy worth keeping.</summary>
-    public void Erase(PersonId person)
+    public void Erase(PersonId person, NamesToErase names)
     {
         foreach (var file in In(database.Folder))
         {
             try
             {
-                using var connection = new SqliteConnection(Database.ConnectionString(file, pooled: false));
-                connection.Open();
+                using var connection = DataFile.Open(file);
                 connection.Run("PRAGMA secure_delete = ON", []);
-                People.Erase(connection, person);
+                Erasing.From(connection, person, names);
                 connection.Run("VACUUM", []);
             }
             catch (SqliteException)
             {
-                File.Delete(file);
+                foreach (var part in (string[])[file, .. DataFile.Beside(file)])
+                {
+                    File.Delete(part);
+                }
             }
         }
     }
@@ -77,13 +112,17 @@ public sealed class Copies(Database database)
 
         if (File.Exists(file) || Directory.Exists(file))
         {
-            throw new StoreException($"{file} is there already. Choose another name.");
+            throw new StoreException($"{file} already exists. Choose another name.");
         }
 
         try
         {
-            using var connection = new SqliteConnection(Database.ConnectionString(source, pooled: false));
-            connection.Open();
+            using var connection = DataFile.Open(source);
+            if (DataFile.WhyNot(connection, deep: true) is { } why)
+            {
+                throw new StoreException($"The data in {data} could not be copied: {why}.");
+            }
+
             Into(connection, file);
         }
         catch (Exception e) when (e is SqliteException or IOException or UnauthorizedAccessException)
@@ -94,120 +133,129 @@ public sealed class Copies(Database database)
 
     /// <summary>Puts a copy in place of a folder's data; what was there is kept aside.</summary>
     /// <returns>Where the old data is; null if there was none.</returns>
-    /// <exception cref="StoreException">The copy is not sound, or a server has the folder open.</exception>
+    /// <exception cref="StoreException">The copy cannot be used, or a server has the folder open.</exception>
     public static string? Restore(string data, string file, TimeProvider clock)
     {
-        if (WhyNot(file) is { } why)
-        {
-            throw new StoreException($"{file} cannot be restored: {why} Nothing was changed.");
-        }
-
+        FileStream? held = null;
         try
         {
+            // First of all: a copy that cannot be used changes nothing, not even a folder is made for it.
+            Look(file);
             Database.MakeFolder(data);
-            using var held = Database.Lock(data);
-            Database.MakeFolder(FolderOf(data));
-            var current = Path.Combine(data, Database.FileName);
-            var incoming = current + ".incoming";
-            File.Delete(incoming);
-            using (var connection = new SqliteConnection(Database.ConnectionString(file, pooled: false)))
-            {
-                connection.Open();
-                Into(connection, incoming);
-            }
-
-            var aside = Path.Combine(FolderOf(data), string.Create(CultureInfo.InvariantCulture, $"before-restore-{clock.GetLocalNow():yyyy-MM-dd-HHmmss}.db"));
-            var old = File.Exists(current);
-            if (old)
-            {
-                SetAside(current, aside);
-            }
-
-            File.Move(incoming, current, overwrite: true);
-            Database.Private(data);
-            return old ? aside : null;
+            held = Database.Lock(data);
+            return PutBack(data, file, clock);
         }
-        catch (IOException e) when (e is not (DirectoryNotFoundException or FileNotFoundException))
+        catch (Exception e) when (held is null && e is IOException or UnauthorizedAccessException)
         {
             throw new StoreException(
-                $"The data folder {data} is in use or cannot be written ({e.Message.TrimEnd('.')}). Stop Halterion first. Nothing was changed.",
+                $"The data folder {data} is in use or cannot be written to ({DataFile.Plain(e.Message)}). Stop Halterion, then try again. Nothing was changed.",
                 e);
         }
-        catch (Exception e) when (e is SqliteException or UnauthorizedAccessException)
+        finally
         {
-            throw new StoreException($"The data could not be restored ({e.Message.TrimEnd('.')}). Nothing was changed.", e);
+            held?.Dispose();
         }
     }
 
-    /// <summary>A whole copy of what was there, with what lies in its write-ahead log; the file itself where it is too damaged for that.</summary>
-    private static void SetAside(string current, string aside)
+    /// <summary>The same for who holds the folder. The copy is brought to this version and looked at before anything is touched.</summary>
+    internal static string? PutBack(string data, string file, TimeProvider clock)
     {
+        Look(file);
+        var current = Database.FileIn(data);
+        var half = current + HalfEnding;
         try
         {
-            using var connection = new SqliteConnection(Database.ConnectionString(current, pooled: false));
-            connection.Open();
+            Database.MakeFolder(FolderOf(data));
+            ClearHalves(data);
+            using (var connection = DataFile.Open(file, SqliteOpenMode.ReadOnly))
+            {
+                Into(connection, half);
+            }
+
+            Upgrade(half);
+            var aside = FreeName(data, string.Create(CultureInfo.InvariantCulture, $"before-restore-{clock.GetLocalNow():yyyy-MM-dd-HHmmss}"));
+            var old = SetAside(current, aside);
+            DataFile.PutInPlace(half, current);
+            Database.Private(data);
+            return old ? aside : null;
+        }
+        catch (StoreException e)
+        {
+            File.Delete(half);
+            throw new StoreException($"{file} could not be restored: {DataFile.Plain(e.Message)}. Nothing was changed.", e);
+        }
+        catch (Exception e) when (e is SqliteException or IOException or UnauthorizedAccessException)
+        {
+            throw new StoreException($"The data could not be restored ({DataFile.Plain(e.Message)}). Nothing was changed.", e);
+        }
+    }
+
+    private static void Look(string file)
+    {
+        if (DataFile.WhyNot(file, deep: true) is { } why)
+        {
+            throw new StoreException($"{file} could not be restored: {why}. Nothing was changed.");
+        }
+    }
+
+    /// <summary>A whole copy of what was there, with what is in its write-ahead log; the file itself where it is too damaged for that.</summary>
+    /// <returns>Whether there was anything.</returns>
+    private static bool SetAside(string current, string aside)
+    {
+        if (!File.Exists(current))
+        {
+            return false;
+        }
+
+        try
+        {
+            using var connection = DataFile.Open(current);
             Into(connection, aside);
+            // Whole by itself, whatever happens before its successor stands in its place.
+            connection.Run("PRAGMA wal_checkpoint(TRUNCATE)", []);
+            connection.Run("PRAGMA journal_mode = DELETE", []);
         }
         catch (SqliteException)
         {
             File.Copy(current, aside, overwrite: true);
+            foreach (var (beside, to) in DataFile.Beside(current).Zip(DataFile.Beside(aside)).Where(b => File.Exists(b.First)))
+            {
+                File.Copy(beside, to, overwrite: true);
+            }
         }
 
-        foreach (var ending in (string[])["-wal", "-shm"])
-        {
-            File.Delete(current + ending);
-        }
+        return true;
     }
 
-    private static string? WhyNot(string file)
+    /// <summary>A name in the folder of copies that nothing has yet.</summary>
+    private static string FreeName(string data, string stem)
     {
-        if (!File.Exists(file))
+        for (var i = 1; ; i++)
         {
-            return "there is no such file.";
-        }
-
-        try
-        {
-            using var connection = new SqliteConnection(new SqliteConnectionStringBuilder
+            var file = Path.Combine(FolderOf(data), string.Create(CultureInfo.InvariantCulture, $"{stem}{(i == 1 ? "" : $"-{i}")}.db"));
+            if (!Path.Exists(file))
             {
-                DataSource = file,
-                Mode = SqliteOpenMode.ReadOnly,
-                Pooling = false
-            }.ToString());
-            connection.Open();
-            if (Database.Damage(connection) is { } wrong)
-            {
-                return $"it is damaged ({wrong.TrimEnd('.')}).";
+                return file;
             }
-
-            var version = Convert.ToInt32(connection.Scalar("PRAGMA user_version", []), CultureInfo.InvariantCulture);
-            return version == 0 || connection.Scalar(
-                "SELECT 1 FROM sqlite_master WHERE type = 'table' AND name = 'class'",
-                []) is null ? "it holds no Halterion data."
-                : version > Database.SchemaVersion ? "it was written by a newer Halterion."
-                : null;
-        }
-        catch (SqliteException e)
-        {
-            return $"it cannot be read ({e.Message.TrimEnd('.')}).";
         }
     }
 
     private void Make(string file)
     {
-        Database.MakeFolder(FolderOf(database.Folder));
-        var half = file + ".part";
-        File.Delete(half);
-        using (var connection = database.Connect())
-        {
-            Into(connection, half);
-        }
-
-        File.Move(half, file, overwrite: true);
-        Database.Private(FolderOf(database.Folder));
+        using var connection = database.Connect();
+        Make(connection, file);
     }
 
-    private static void Into(SqliteConnection connection, string file)
+    private static void Make(SqliteConnection connection, string file)
+    {
+        Database.MakeFolder(Path.GetDirectoryName(file)!);
+        var half = file + HalfEnding;
+        File.Delete(half);
+        Into(connection, half);
+        File.Move(half, file, overwrite: true);
+    }
+
+    internal static void Into(SqliteConnection connection, string file)
     {
         connection.Run("VACUUM INTO @file", [("@file", file)]);
         if (!OperatingSystem.IsWindows())

@@ -1,10 +1,12 @@
 using System.Globalization;
-using System.Reflection;
 using Microsoft.Data.Sqlite;
 
 namespace Halterion.Store;
 
-/// <summary>The data folder of one running server: its lock, its database, its schema, its copies.</summary>
+/// <summary>
+/// The data folder of one running server: its lock, its database, its copies. Where the file is damaged or gone the folder is held all
+/// the same, and whoever asks for the data is told what is wrong, until a copy is put back.
+/// </summary>
 public sealed class Database : IDisposable
 {
     internal const string FileName = "halterion.db";
@@ -12,21 +14,33 @@ public sealed class Database : IDisposable
     internal const UnixFileMode FileMode600 = UnixFileMode.UserRead | UnixFileMode.UserWrite;
 
     private readonly string connectionString;
+    private readonly string file;
     private readonly FileStream folderLock;
+    private volatile DataTrouble? trouble;
 
-    private Database(string folder, FileStream folderLock)
+    private Database(string folder, FileStream folderLock, TimeProvider clock)
     {
+        Clock = clock;
         this.folderLock = folderLock;
         Folder = folder;
-        connectionString = ConnectionString(Path.Combine(folder, FileName), pooled: true);
+        file = FileIn(folder);
+        connectionString = DataFile.ConnectionString(file, pooled: true);
     }
 
     public string Folder { get; }
 
+    /// <summary>The time of what is noted beside the data.</summary>
+    internal TimeProvider Clock { get; }
+
     public Copies Copies => new(this);
 
-    /// <summary>Opens a data folder, makes it if it is missing, sees whether its file is sound, and brings its schema up to date in one transaction.</summary>
-    /// <exception cref="StoreException">It is not writable, in use by another server, damaged, or made by a newer version.</exception>
+    /// <summary>What is wrong with the data; null: all is well.</summary>
+    public DataTrouble? Trouble => trouble;
+
+    internal static string FileIn(string folder) => Path.Combine(folder, FileName);
+
+    /// <summary>Opens a data folder, makes it if it is missing, sees whether its file is sound, and brings it up to date. See <see cref="Trouble"/>.</summary>
+    /// <exception cref="StoreException">The folder is not writable, or in use by another server.</exception>
     public static Database Open(string folder, TimeProvider clock)
     {
         FileStream? folderLock = null;
@@ -34,36 +48,57 @@ public sealed class Database : IDisposable
         {
             MakeFolder(folder);
             folderLock = Lock(folder);
-            var database = new Database(folder, folderLock);
-            database.Migrate(clock);
-            Private(folder);
+            var database = new Database(folder, folderLock, clock);
+            database.Begin(clock);
             return database;
         }
-        catch (Exception e) when (e is UnauthorizedAccessException or SqliteException or IOException)
+        catch (Exception e) when (e is UnauthorizedAccessException or IOException)
         {
             var inUse = folderLock is null && File.Exists(Path.Combine(folder, "lock")) && e is IOException and not DirectoryNotFoundException;
-            SqliteConnection.ClearAllPools();
             folderLock?.Dispose();
-            throw Trouble(folder, e, inUse);
-        }
-        catch (StoreException)
-        {
-            SqliteConnection.ClearAllPools();
-            folderLock?.Dispose();
-            throw;
+            throw new StoreException(
+                inUse ? $"Another Halterion is using the data folder {folder}. Stop it, or use another folder with --data DIR."
+                : $"The data folder {folder} cannot be written to ({DataFile.Plain(e.Message)}). Use another one with --data DIR.",
+                e);
         }
     }
 
-    /// <summary>The names of the schema files, in the order in which they are run.</summary>
-    public static int SchemaVersion => Scripts().Length;
-
     /// <summary>An open connection; writes happen in the default, immediate transaction. What is deleted is overwritten.</summary>
+    /// <exception cref="StoreException">The data is damaged or gone.</exception>
     public SqliteConnection Connect()
     {
+        if ((trouble ?? Vanished()) is { } known)
+        {
+            throw new StoreException(known.Words);
+        }
+
         var connection = new SqliteConnection(connectionString);
         connection.Open();
         connection.Run("PRAGMA secure_delete = ON", []);
         return connection;
+    }
+
+    /// <summary>Looks at the file again after something failed: from then on what is wrong is said to everybody.</summary>
+    public DataTrouble? Examine() => trouble ??= Vanished() ?? (DataFile.WhyNot(file, deep: false) is { } why ? TroubleOf(why) : null);
+
+    /// <summary>What is in the file cannot be read: that is said from now on.</summary>
+    public void Distrust(string why) => trouble ??= TroubleOf(why);
+
+    /// <summary>Puts a copy in the place of data that is damaged or gone, while the server runs.</summary>
+    /// <returns>Where what was there is kept; null if nothing was.</returns>
+    /// <exception cref="StoreException">The copy cannot be used, or nothing is wrong with the data.</exception>
+    public string? Restore(string copy, TimeProvider clock)
+    {
+        if (trouble is null)
+        {
+            throw new StoreException("Nothing is wrong with the data, so nothing was changed. To go back to a copy, stop Halterion and restore it by its name.");
+        }
+
+        ClearPool();
+        var aside = Copies.PutBack(Folder, copy, clock);
+        trouble = null;
+        Begin(clock);
+        return aside;
     }
 
     /// <summary>Writes a moment and reads it back.</summary>
@@ -95,37 +130,19 @@ public sealed class Database : IDisposable
 
     public void Dispose()
     {
-        SqliteConnection.ClearAllPools();
+        ClearPool();
         folderLock.Dispose();
     }
-
-    internal static string ConnectionString(string file, bool pooled) => new SqliteConnectionStringBuilder
-    {
-        DataSource = file,
-        ForeignKeys = true,
-        DefaultTimeout = 10,
-        Pooling = pooled,
-    }.ToString();
 
     /// <summary>The lock of a folder, held as long as the stream is open.</summary>
     /// <exception cref="IOException">Somebody else holds it.</exception>
     internal static FileStream Lock(string folder) =>
         new(Path.Combine(folder, "lock"), FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None);
 
-    /// <summary>What SQLite itself thinks of a file: null if it is sound, else the first thing that is wrong.</summary>
-    internal static string? Damage(SqliteConnection connection)
-    {
-        try
-        {
-            return connection.Scalar("PRAGMA quick_check(1)", []) is string and not "ok" and var wrong ? wrong : null;
-        }
-        catch (SqliteException e) when (e.SqliteErrorCode is 11 or 26)
-        {
-            return e.Message;
-        }
-    }
-
-    /// <summary>Nobody else on this machine may read what is kept: 0700 for folders, 0600 for files, also for those that were there before.</summary>
+    /// <summary>
+    /// Nobody else on this machine may read what is kept: 0700 for folders, 0600 for files, also for those that were there before. What
+    /// is only a link to somewhere else is left alone.
+    /// </summary>
     internal static void Private(string folder)
     {
         if (OperatingSystem.IsWindows())
@@ -134,14 +151,21 @@ public sealed class Database : IDisposable
         }
 
         File.SetUnixFileMode(folder, FolderMode);
-        foreach (var file in Directory.EnumerateFiles(folder))
+        foreach (var inner in new DirectoryInfo(folder).EnumerateFileSystemInfos())
         {
-            File.SetUnixFileMode(file, FileMode600);
-        }
+            if (inner.LinkTarget is not null)
+            {
+                continue;
+            }
 
-        foreach (var inner in Directory.EnumerateDirectories(folder))
-        {
-            Private(inner);
+            if (inner is DirectoryInfo)
+            {
+                Private(inner.FullName);
+            }
+            else if (RegularFile.Is(inner.FullName))
+            {
+                File.SetUnixFileMode(inner.FullName, FileMode600);
+            }
         }
     }
 
@@ -158,83 +182,96 @@ public sealed class Database : IDisposable
         }
     }
 
-    private static StoreException Trouble(string folder, Exception e, bool inUse)
+    private void Begin(TimeProvider clock)
     {
-        var damaged = e is SqliteException { SqliteErrorCode: 11 or 26 };
-        return new StoreException(
-            inUse ? $"The data folder {folder} is in use by another Halterion. Stop that one, or choose another folder with --data DIR."
-            : damaged ? DamagedWords(folder, e.Message)
-            : $"The data folder {folder} cannot be written ({e.Message.TrimEnd('.')}). Choose another one with --data DIR.",
-            e)
-        { IsDamage = damaged };
-    }
-
-    private static string DamagedWords(string folder, string why)
-    {
-        var newest = Copies.In(folder).FirstOrDefault(Copies.IsSound);
-        return $"The data file in {folder} is damaged ({why.TrimEnd('.')}). Nothing has been changed in it. "
-            + (newest is null ? "There is no sound copy of it." : $"The newest sound copy is {newest}: stop this, then ./halterion restore {newest}");
-    }
-
-    private void Migrate(TimeProvider clock)
-    {
-        using var connection = Connect();
-        if (Damage(connection) is { } wrong)
+        Copies.ClearHalves(Folder);
+        try
         {
-            throw new StoreException(DamagedWords(Folder, wrong)) { IsDamage = true };
-        }
-
-        connection.Run("PRAGMA journal_mode = WAL", []);
-        var scripts = Scripts();
-        var version = Convert.ToInt32(connection.Scalar("PRAGMA user_version", []), CultureInfo.InvariantCulture);
-        if (version > scripts.Length)
-        {
-            throw new StoreException($"This data was written by a newer Halterion (schema {version}; this one knows {scripts.Length}). Use that version, or another folder with --data DIR.");
-        }
-
-        if (version == scripts.Length)
-        {
-            return;
-        }
-
-        if (version > 0)
-        {
-            Copies.BeforeSchema(version, clock);
-        }
-
-        // Tables that are rebuilt must not take with them what refers to them; the check before the end sees that all still fits.
-        connection.Run("PRAGMA foreign_keys = OFF", []);
-        using (var transaction = connection.BeginTransaction())
-        {
-            foreach (var script in scripts[version..])
+            if (IsEmpty)
             {
-                connection.Run(script, []);
+                if (Copies.In(Folder).IsEmpty)
+                {
+                    Make();
+                }
+                else
+                {
+                    trouble = Vanished();
+                }
+            }
+            else if (DataFile.WhyNot(file, deep: false) is { } why)
+            {
+                trouble = TroubleOf(why);
+            }
+            else
+            {
+                Update(clock);
             }
 
-            if (connection.Scalar("PRAGMA foreign_key_check", []) is not null)
+            if (trouble is null)
             {
-                throw new StoreException($"The data could not be brought to this version: parts of it do not fit together. It is as it was; a copy is in {Copies.FolderOf(Folder)}.");
+                using var connection = Connect();
+                connection.Run("PRAGMA journal_mode = WAL", []);
             }
-
-            connection.Run(string.Create(CultureInfo.InvariantCulture, $"PRAGMA user_version = {scripts.Length}"), []);
-            transaction.Commit();
         }
-
-        connection.Run("PRAGMA foreign_keys = ON", []);
-        if (version > 0)
+        catch (Exception e) when (e is SqliteException or StoreException)
         {
-            Scrub();
+            trouble = new DataTrouble(
+                $"The data in {Folder} could not be updated to this version ({DataFile.Plain(e.Message)}). Nothing was changed; a copy is in {Copies.FolderOf(Folder)}.",
+                Copies.NewestGood(Folder));
         }
+
+        Private(Folder);
     }
 
-    /// <summary>The schema files in the order of their numbers.</summary>
-    private static string[] Scripts()
+    /// <summary>A new, empty studio. It is made beside its place, so that one that was begun and not finished is never taken for data.</summary>
+    private void Make()
     {
-        var assembly = Assembly.GetExecutingAssembly();
-        return [.. assembly.GetManifestResourceNames().Where(n => n.StartsWith("schema/", StringComparison.Ordinal)).Order(StringComparer.Ordinal).Select(name =>
+        var next = file + Copies.HalfEnding;
+        using (var connection = DataFile.Open(next, SqliteOpenMode.ReadWriteCreate))
         {
-            using var reader = new StreamReader(assembly.GetManifestResourceStream(name)!);
-            return reader.ReadToEnd();
-        })];
+            Schema.Upgrade(connection);
+        }
+
+        DataFile.PutInPlace(next, file);
+    }
+
+    /// <summary>Brings the data to this program's schema: a copy is changed, looked at, and only then takes the data's place.</summary>
+    private void Update(TimeProvider clock)
+    {
+        var next = file + Copies.HalfEnding;
+        using (var connection = DataFile.Open(file))
+        {
+            var version = Schema.VersionOf(connection);
+            if (version == Schema.Version)
+            {
+                return;
+            }
+
+            // Without its log the file is whole by itself: nothing is left beside it that would be taken for its successor's.
+            connection.Run("PRAGMA wal_checkpoint(TRUNCATE)", []);
+            connection.Run("PRAGMA journal_mode = DELETE", []);
+            Copies.BeforeSchema(connection, Folder, version, clock);
+            Copies.Into(connection, next);
+        }
+
+        Copies.Upgrade(next);
+        DataFile.PutInPlace(next, file);
+    }
+
+    private bool IsEmpty => new FileInfo(file) is not { Exists: true, Length: > 0 };
+
+    /// <summary>A file that is gone, or has nothing in it any more, where there was one.</summary>
+    private DataTrouble? Vanished() => !IsEmpty ? null
+        : trouble ??= new DataTrouble(
+            File.Exists(file) ? $"The data file {file} is empty. Nothing was changed." : $"The data file {file} is gone. Nothing was changed.",
+            Copies.NewestGood(Folder));
+
+    private DataTrouble TroubleOf(string why) => new($"The data file {file} cannot be used: {why}. Nothing was changed.", Copies.NewestGood(Folder));
+
+    /// <summary>Of this folder's file alone: others may be open in the same process.</summary>
+    private void ClearPool()
+    {
+        using var connection = new SqliteConnection(connectionString);
+        SqliteConnection.ClearPool(connection);
     }
 }

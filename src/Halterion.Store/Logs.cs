@@ -38,16 +38,22 @@ public sealed class Logs(Database database, TimeProvider clock)
     }
 
     /// <summary>Saves a whole log if nobody saved it since, and fixes the version of the class that it speaks of.</summary>
-    /// <param name="expected">0: there was none.</param>
+    /// <param name="basis">0: there was none.</param>
     /// <param name="classVersion">The version whose stations and options the rows name.</param>
-    public (int Version, bool Saved) Save(Guid session, int expected, int classVersion, ClassLog log)
+    public Saved Save(Guid session, Basis basis, int classVersion, ClassLog log)
     {
         using var connection = database.Connect();
         using var transaction = connection.BeginTransaction();
         var current = connection.Scalar("SELECT version FROM log WHERE session_id = @session", [("@session", session)]) is long version ? (int)version : 0;
-        if (current != expected)
+        var document = $"log:{session}";
+        if (Documents.Seen(connection, document, basis) is { } before)
         {
-            return (current, false);
+            return before;
+        }
+
+        if (current != basis.Revision)
+        {
+            return new Saved(current, false);
         }
 
         connection.Run("DELETE FROM log_row WHERE session_id = @session", [("@session", session)]);
@@ -63,8 +69,9 @@ public sealed class Logs(Database database, TimeProvider clock)
         }
 
         Sessions.Pin(connection, session, classVersion);
+        Documents.Note(database, connection, document, current + 1, basis);
         transaction.Commit();
-        return (current + 1, true);
+        return new Saved(current + 1, true);
     }
 
     /// <summary>Who came to the session that was logged last, other than this one.</summary>

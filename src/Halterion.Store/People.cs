@@ -10,7 +10,8 @@ namespace Halterion.Store;
 
 /// <summary>People who belong together.</summary>
 /// <param name="Together">They stay in one group of a rotation; else they are those who usually come.</param>
-public sealed record Circle(Guid Id, string Name, bool Together, ImmutableArray<PersonId> People);
+/// <param name="Revision">Counts its changes; 0: not kept yet.</param>
+public sealed record Circle(Guid Id, string Name, bool Together, ImmutableArray<PersonId> People, int Revision = 0);
 
 /// <summary>The roster.</summary>
 public sealed class People(Database database, TimeProvider clock)
@@ -23,23 +24,27 @@ public sealed class People(Database database, TimeProvider clock)
         Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false) },
     };
 
+    private static readonly string Selected = $"SELECT id, name, details, {Documents.Revision("'person:' || id")} FROM person";
+
     public ImmutableArray<Person> List()
     {
         using var connection = database.Connect();
-        return [.. connection.Query("SELECT id, name, details FROM person ORDER BY name COLLATE NOCASE, id", [], Read)];
+        return [.. connection.Query($"{Selected} ORDER BY name COLLATE NOCASE, id", [], Read)];
     }
 
     public Person? Find(PersonId id)
     {
         using var connection = database.Connect();
-        return connection.Query("SELECT id, name, details FROM person WHERE id = @id", [("@id", id.Value)], Read).SingleOrDefault();
+        return connection.Query($"{Selected} WHERE id = @id", [("@id", id.Value)], Read).SingleOrDefault();
     }
 
     /// <summary>A new person; the id of the one given is not kept.</summary>
-    public Person Add(Person details)
+    /// <param name="change">The id that they get, so that one who is sent twice is added once.</param>
+    public Person Add(Person details, Guid? change = null)
     {
-        using var connection = database.Connect();
-        return Add(connection, details);
+        var id = new PersonId((change ?? Guid.CreateVersion7()).ToString());
+        database.Save(Name(id), new Basis(0, change), c => Has(c, id), c => Insert(c, details with { Id = id }));
+        return Find(id)!;
     }
 
     /// <summary>Adds and changes several people, all or none.</summary>
@@ -49,33 +54,31 @@ public sealed class People(Database database, TimeProvider clock)
         using var transaction = connection.BeginTransaction();
         foreach (var person in fresh)
         {
-            Add(connection, person);
+            Insert(connection, person with { Id = new PersonId(Guid.CreateVersion7().ToString()) });
         }
 
         foreach (var person in changed)
         {
-            Change(connection, person);
+            Update(connection, person);
+            Documents.Bump(connection, Name(person.Id));
         }
 
         transaction.Commit();
     }
 
-    public bool Change(Person person)
-    {
-        using var connection = database.Connect();
-        return Change(connection, person);
-    }
+    public Saved Change(Person person, Basis basis) => database.Save(Name(person.Id), basis, c => Has(c, person.Id), c => Update(c, person));
 
     /// <summary>
-    /// Erases a person and all that is held on them: from the data, also where their full name stands in old revisions, led
-    /// scripts and notes, from its free pages and log, and from every copy. How many came to a class stays, without a name.
+    /// Erases a person and all that is held on them: from the data, also where their name stands in what others wrote, in old revisions,
+    /// led scripts and notes, from its free pages and log, from every copy and from lists of the desk that were not read yet. How many
+    /// came to a class stays, without a name.
     /// </summary>
-    public bool Erase(PersonId id)
+    public bool Erase(PersonId id, NamesToErase names)
     {
         using (var connection = database.Connect())
         using (var transaction = connection.BeginTransaction())
         {
-            if (!Erase(connection, id))
+            if (!Erasing.From(connection, id, names))
             {
                 return false;
             }
@@ -83,56 +86,9 @@ public sealed class People(Database database, TimeProvider clock)
             transaction.Commit();
         }
 
-        database.Copies.Erase(id);
+        database.Copies.Erase(id, names);
+        Erasing.FromLists(DeskFolder.In(database.Folder), names);
         database.Scrub();
-        return true;
-    }
-
-    /// <summary>Takes a person out of one file of data, this one or a copy.</summary>
-    internal static bool Erase(SqliteConnection connection, PersonId id)
-    {
-        var name = connection.Scalar("SELECT name FROM person WHERE id = @id", [("@id", id.Value)]) as string;
-        if (name is null)
-        {
-            return false;
-        }
-
-        // A copy of an older schema has no such column; its rows go all the same.
-        if (Has(connection, "log", "erased"))
-        {
-            connection.Run("UPDATE log SET erased = erased + 1 WHERE session_id IN (SELECT session_id FROM log_row WHERE person_id = @id AND came = 1)", [("@id", id.Value)]);
-        }
-
-        // What was noted of them while leading goes; the tap itself stays in the row of taps.
-        if (Has(connection, "lead_command", "payload"))
-        {
-            connection.Run("UPDATE lead_command SET payload = '{}' WHERE instr(payload, @id) > 0", [("@id", id.Value)]);
-        }
-
-        if (Has(connection, "desk_guest", "person_id"))
-        {
-            connection.Run("DELETE FROM desk_guest WHERE person_id = @id OR name = @name", [("@id", id.Value), ("@name", name)]);
-        }
-
-        connection.Run("DELETE FROM person WHERE id = @id", [("@id", id.Value)]);
-        // A first name alone may be anybody's, or a word.
-        if (name.Contains(' ', StringComparison.Ordinal))
-        {
-            foreach (var (table, column) in ((string, string)[])[("revision", "plan"), ("lead", "script"), ("log", "note"),
-                ("log_row", "note"), ("template", "block"), ("session_waiver", "reason"), ("lead_command", "payload")])
-            {
-                if (!Has(connection, table, column))
-                {
-                    continue;
-                }
-
-                foreach (var written in new[] { name, JsonEncodedText.Encode(name).ToString() }.Distinct())
-                {
-                    connection.Run($"UPDATE {table} SET {column} = replace({column}, @name, 'someone') WHERE instr({column}, @name) > 0", [("@name", written)]);
-                }
-            }
-        }
-
         return true;
     }
 
@@ -146,17 +102,21 @@ public sealed class People(Database database, TimeProvider clock)
         return
         [
             .. connection.Query(
-                "SELECT id, name, together FROM circle ORDER BY name COLLATE NOCASE, id",
+                $"SELECT id, name, together, {Documents.Revision("'circle:' || id")} FROM circle ORDER BY name COLLATE NOCASE, id",
                 [],
-                r => new Circle(Guid.Parse(r.GetString(0)), r.GetString(1), r.GetBoolean(2), [.. members[Guid.Parse(r.GetString(0))]])),
+                r => new Circle(Guid.Parse(r.GetString(0)), r.GetString(1), r.GetBoolean(2), [.. members[Guid.Parse(r.GetString(0))]], r.GetInt32(3))),
         ];
     }
 
     /// <summary>Keeps a circle, new or changed.</summary>
-    public void Keep(Circle circle)
+    public Saved Keep(Circle circle, Basis basis) => database.Save(
+        Name(circle.Id),
+        basis,
+        c => c.Scalar("SELECT 1 FROM circle WHERE id = @id", [("@id", circle.Id)]) is not null,
+        c => Write(c, circle));
+
+    private static void Write(SqliteConnection connection, Circle circle)
     {
-        using var connection = database.Connect();
-        using var transaction = connection.BeginTransaction();
         connection.Run(
             "INSERT INTO circle (id, name, together) VALUES (@id, @name, @together) ON CONFLICT (id) DO UPDATE SET name = excluded.name, together = excluded.together",
             [("@id", circle.Id), ("@name", circle.Name), ("@together", circle.Together)]);
@@ -166,31 +126,29 @@ public sealed class People(Database database, TimeProvider clock)
             connection.Run("INSERT INTO circle_person (circle_id, person_id) SELECT @id, id FROM person WHERE id = @person",
                 [("@id", circle.Id), ("@person", person.Value)]);
         }
-
-        transaction.Commit();
     }
 
     public bool Part(Guid circle)
     {
         using var connection = database.Connect();
+        Documents.Drop(connection, Name(circle));
         return connection.Run("DELETE FROM circle WHERE id = @id", [("@id", circle)]) == 1;
     }
 
-    private Person Add(SqliteConnection connection, Person details)
-    {
-        var person = details with { Id = new PersonId(Guid.CreateVersion7().ToString()) };
-        connection.Run(
-            "INSERT INTO person (id, name, created_at, format, details) VALUES (@id, @name, @now, @format, @details)",
-            [("@id", person.Id.Value), ("@name", person.Name), ("@now", clock.GetUtcNow()), ("@format", Format), ("@details", Details(person))]);
-        return person;
-    }
+    private static string Name(PersonId id) => $"person:{id}";
 
-    private static bool Change(SqliteConnection connection, Person person) => connection.Run(
+    private static string Name(Guid circle) => $"circle:{circle}";
+
+    private static bool Has(SqliteConnection connection, PersonId id) =>
+        connection.Scalar("SELECT 1 FROM person WHERE id = @id", [("@id", id.Value)]) is not null;
+
+    private void Insert(SqliteConnection connection, Person person) => connection.Run(
+        "INSERT INTO person (id, name, created_at, format, details) VALUES (@id, @name, @now, @format, @details)",
+        [("@id", person.Id.Value), ("@name", person.Name), ("@now", clock.GetUtcNow()), ("@format", Format), ("@details", Details(person))]);
+
+    private static void Update(SqliteConnection connection, Person person) => connection.Run(
         "UPDATE person SET name = @name, format = @format, details = @details WHERE id = @id",
-        [("@id", person.Id.Value), ("@name", person.Name), ("@format", Format), ("@details", Details(person))]) == 1;
-
-    private static bool Has(SqliteConnection connection, string table, string column) =>
-        connection.Scalar("SELECT 1 FROM pragma_table_info(@table) WHERE name = @column", [("@table", table), ("@column", column)]) is not null;
+        [("@id", person.Id.Value), ("@name", person.Name), ("@format", Format), ("@details", Details(person))]);
 
     private static string Details(Person person)
     {
@@ -198,6 +156,7 @@ public sealed class People(Database database, TimeProvider clock)
         details.Remove("id");
         details.Remove("name");
         details.Remove("called");
+        details.Remove("revision");
         return details.ToJsonString();
     }
 
@@ -206,6 +165,7 @@ public sealed class People(Database database, TimeProvider clock)
         var details = JsonNode.Parse(r.GetString(2))!.AsObject();
         details["id"] = r.GetString(0);
         details["name"] = r.GetString(1);
+        details["revision"] = r.GetInt32(3);
         return details.Deserialize<Person>(Json)!;
     }
 }

@@ -4,21 +4,25 @@ using System.Text.Json.Serialization;
 using Halterion.Core;
 using Halterion.Core.Plans;
 using Halterion.Core.Room;
+using Microsoft.Data.Sqlite;
 
 namespace Halterion.Store;
 
 /// <summary>A room with its floor and its stock.</summary>
-public sealed record StoredHall(Guid Id, string Name, HallFloor Floor, ImmutableArray<StockLine> Stock);
+/// <param name="Revision">Counts its changes; 0: not kept yet.</param>
+public sealed record StoredHall(Guid Id, string Name, HallFloor Floor, ImmutableArray<StockLine> Stock, int Revision = 0);
 
 /// <summary>What was chosen for one session: its room, pins, groups, where stations stand, and which looks before use are done.</summary>
 /// <param name="Groups">By block, then by person: the group in which they begin, from 0.</param>
 /// <param name="Spots">By station: where its middle was put.</param>
+/// <param name="Revision">Counts the changes of room, spots and looks.</param>
 public sealed record SessionRoom(
     Guid? Hall,
     ImmutableArray<Pin> Pins,
     ImmutableDictionary<PlaceId, ImmutableDictionary<PersonId, int>> Groups,
     ImmutableDictionary<string, FloorSpot> Spots,
-    ImmutableHashSet<string> Looked);
+    ImmutableHashSet<string> Looked,
+    int Revision);
 
 /// <summary>Rooms, and what sessions do in them.</summary>
 public sealed class Rooms(Database database)
@@ -35,31 +39,33 @@ public sealed class Rooms(Database database)
         return
         [
             .. connection.Query(
-                "SELECT id, name, floor, stock FROM room ORDER BY name COLLATE NOCASE, id",
+                $"SELECT id, name, floor, stock, {Documents.Revision("'room:' || id")} FROM room ORDER BY name COLLATE NOCASE, id",
                 [],
                 r => new StoredHall(
                     Guid.Parse(r.GetString(0)),
                     r.GetString(1),
                     JsonSerializer.Deserialize<HallFloor>(r.GetString(2), Json)!,
-                    JsonSerializer.Deserialize<ImmutableArray<StockLine>>(r.GetString(3), Json))),
+                    JsonSerializer.Deserialize<ImmutableArray<StockLine>>(r.GetString(3), Json),
+                    r.GetInt32(4))),
         ];
     }
 
-    public void Keep(StoredHall hall)
-    {
-        using var connection = database.Connect();
-        connection.Run(
+    public Saved Keep(StoredHall hall, Basis basis) => database.Save(
+        $"room:{hall.Id}",
+        basis,
+        c => c.Scalar("SELECT 1 FROM room WHERE id = @id", [("@id", hall.Id)]) is not null,
+        c => c.Run(
             """
             INSERT INTO room (id, name, floor, stock) VALUES (@id, @name, @floor, @stock)
             ON CONFLICT (id) DO UPDATE SET name = excluded.name, floor = excluded.floor, stock = excluded.stock
             """,
             [("@id", hall.Id), ("@name", hall.Name), ("@floor", JsonSerializer.Serialize(hall.Floor, Json)),
-                ("@stock", JsonSerializer.Serialize(hall.Stock, Json))]);
-    }
+                ("@stock", JsonSerializer.Serialize(hall.Stock, Json))]));
 
     public bool Remove(Guid id)
     {
         using var connection = database.Connect();
+        Documents.Drop(connection, $"room:{id}");
         return connection.Run("DELETE FROM room WHERE id = @id", [("@id", id)]) == 1;
     }
 
@@ -85,14 +91,20 @@ public sealed class Rooms(Database database)
             groups.GroupBy(g => g.Block).ToImmutableDictionary(g => g.Key, g => g.ToImmutableDictionary(p => p.Person, p => p.Place)),
             layout.Layout is null ? ImmutableDictionary<string, FloorSpot>.Empty
                 : JsonSerializer.Deserialize<ImmutableDictionary<string, FloorSpot>>(layout.Layout, Json)!,
-            layout.Looked is null ? [] : JsonSerializer.Deserialize<ImmutableHashSet<string>>(layout.Looked, Json)!);
+            layout.Looked is null ? [] : JsonSerializer.Deserialize<ImmutableHashSet<string>>(layout.Looked, Json)!,
+            Documents.RevisionOf(connection, ChosenIn(session)));
     }
 
-    public void Choose(Guid session, Guid? hall)
-    {
-        using var connection = database.Connect();
-        connection.Run("UPDATE session SET room_id = (SELECT id FROM room WHERE id = @hall) WHERE id = @id", [("@id", session), ("@hall", hall)]);
-    }
+    /// <summary>Keeps which room a session is held in, where stations stand, and which looks before use are done.</summary>
+    public Saved Choose(Guid session, Guid? hall, ImmutableDictionary<string, FloorSpot> spots, ImmutableHashSet<string> looked, Basis basis) => database.Save(
+        ChosenIn(session),
+        basis,
+        c => HasSession(c, session),
+        c =>
+        {
+            c.Run("UPDATE session SET room_id = (SELECT id FROM room WHERE id = @hall) WHERE id = @id", [("@id", session), ("@hall", hall)]);
+            Lay(c, session, spots, looked);
+        });
 
     /// <summary>Pins an option for somebody at a station; no option: takes the pin away.</summary>
     public void Pin(Guid session, PersonId person, PlaceId station, PlaceId? option, string reason)
@@ -130,16 +142,13 @@ public sealed class Rooms(Database database)
         transaction.Commit();
     }
 
-    public void Lay(Guid session, ImmutableDictionary<string, FloorSpot> spots, ImmutableHashSet<string> looked)
-    {
-        using var connection = database.Connect();
-        connection.Run(
-            """
-            INSERT INTO session_layout (session_id, layout, looked) VALUES (@id, @layout, @looked)
-            ON CONFLICT (session_id) DO UPDATE SET layout = excluded.layout, looked = excluded.looked
-            """,
-            [("@id", session), ("@layout", JsonSerializer.Serialize(spots, Json)), ("@looked", JsonSerializer.Serialize(looked.Order(), Json))]);
-    }
+    private static void Lay(
+        SqliteConnection connection, Guid session, ImmutableDictionary<string, FloorSpot> spots, ImmutableHashSet<string> looked) => connection.Run(
+        """
+        INSERT INTO session_layout (session_id, layout, looked) VALUES (@id, @layout, @looked)
+        ON CONFLICT (session_id) DO UPDATE SET layout = excluded.layout, looked = excluded.looked
+        """,
+        [("@id", session), ("@layout", JsonSerializer.Serialize(spots, Json)), ("@looked", JsonSerializer.Serialize(looked.Order(), Json))]);
 
     /// <summary>What is left as it is for a session, and why.</summary>
     public ImmutableArray<Waiver> Waivers(Guid session)
@@ -154,19 +163,26 @@ public sealed class Rooms(Database database)
         ];
     }
 
-    /// <summary>Leaves a finding as it is for a session; no reason: it is looked at again.</summary>
-    public void Waive(Guid session, string code, PlaceId place, string? reason)
+    /// <summary>Counts the changes of what is left as it is for a session.</summary>
+    public int WaiversRevision(Guid session)
     {
         using var connection = database.Connect();
-        connection.Run(
+        return Documents.RevisionOf(connection, WaiversOf(session));
+    }
+
+    /// <summary>Leaves a finding as it is for a session; no reason: it is looked at again.</summary>
+    public Saved Waive(Guid session, string code, PlaceId place, string? reason, Basis basis) => database.Save(
+        WaiversOf(session),
+        basis,
+        c => HasSession(c, session),
+        c => c.Run(
             reason is null
                 ? "DELETE FROM session_waiver WHERE session_id = @id AND code = @code AND place = @place"
                 : """
                   INSERT INTO session_waiver (session_id, code, place, reason) VALUES (@id, @code, @place, @reason)
                   ON CONFLICT (session_id, code, place) DO UPDATE SET reason = excluded.reason
                   """,
-            [("@id", session), ("@code", code), ("@place", place.Value), ("@reason", reason)]);
-    }
+            [("@id", session), ("@code", code), ("@place", place.Value), ("@reason", reason)]));
 
     /// <summary>What was ticked off while the room of a session was set up.</summary>
     public ImmutableHashSet<string> Ticks(Guid session)
@@ -175,14 +191,45 @@ public sealed class Rooms(Database database)
         return [.. connection.Query("SELECT tick FROM session_tick WHERE session_id = @id", [("@id", session)], r => r.GetString(0))];
     }
 
-    public void Tick(Guid session, string tick, bool done)
+    /// <summary>Counts the changes of what was ticked off for a session.</summary>
+    public int TicksRevision(Guid session)
     {
         using var connection = database.Connect();
-        connection.Run(
+        return Documents.RevisionOf(connection, TicksOf(session));
+    }
+
+    public Saved Tick(Guid session, string tick, bool done, Basis basis) => database.Save(
+        TicksOf(session),
+        basis,
+        c => HasSession(c, session),
+        c => c.Run(
             done ? "INSERT OR IGNORE INTO session_tick (session_id, tick) VALUES (@id, @tick)"
                 : "DELETE FROM session_tick WHERE session_id = @id AND tick = @tick",
-            [("@id", session), ("@tick", tick)]);
+            [("@id", session), ("@tick", tick)]));
+
+    /// <summary>Ticks a look before use, which stands with what was chosen for the room.</summary>
+    public Saved Look(Guid session, string look, bool done, Basis basis)
+    {
+        var chosen = Of(session);
+        return database.Save(
+            TicksOf(session),
+            basis,
+            c => HasSession(c, session),
+            c =>
+            {
+                Lay(c, session, chosen.Spots, done ? chosen.Looked.Add(look) : chosen.Looked.Remove(look));
+                Documents.Bump(c, ChosenIn(session));
+            });
     }
+
+    private static string ChosenIn(Guid session) => $"chosen:{session}";
+
+    private static string WaiversOf(Guid session) => $"waivers:{session}";
+
+    private static string TicksOf(Guid session) => $"ticks:{session}";
+
+    private static bool HasSession(SqliteConnection connection, Guid session) =>
+        connection.Scalar("SELECT 1 FROM session WHERE id = @id", [("@id", session)]) is not null;
 
     /// <summary>What the instructor chose for somebody, in plain words, for their own copy.</summary>
     public ImmutableArray<string> PinnedOf(PersonId person)

@@ -58,7 +58,9 @@ public sealed class Sessions(Database database, TimeProvider clock)
 
     private const string Columns = "s.id, s.class_id, s.revision, s.class_version, s.starts_at, s.zone, s.head_count";
 
-    public Guid? Add(Guid classId, SessionBooking booking)
+    /// <param name="change">The id that it gets, so that one who is sent twice is added once.</param>
+    /// <returns>Null: there is no such class.</returns>
+    public Guid? Add(Guid classId, SessionBooking booking, Guid? change = null)
     {
         using var connection = database.Connect();
         using var transaction = connection.BeginTransaction();
@@ -67,7 +69,12 @@ public sealed class Sessions(Database database, TimeProvider clock)
             return null;
         }
 
-        var id = Insert(connection, classId, booking, clock.GetUtcNow());
+        if (change is { } sent && connection.Scalar("SELECT 1 FROM session WHERE id = @id AND class_id = @class", [("@id", sent), ("@class", classId)]) is not null)
+        {
+            return sent;
+        }
+
+        var id = Insert(connection, change ?? Guid.CreateVersion7(), classId, booking, clock.GetUtcNow());
         transaction.Commit();
         return id;
     }
@@ -155,7 +162,7 @@ public sealed class Sessions(Database database, TimeProvider clock)
 
     /// <summary>Changes the booking if nobody did since.</summary>
     /// <returns>The session as it now stands, and whether it was saved; null if there is none.</returns>
-    public (StoredSession Session, bool Saved)? Save(Guid id, int expected, SessionBooking booking)
+    public (StoredSession Session, bool Saved)? Save(Guid id, Basis basis, SessionBooking booking)
     {
         using var connection = database.Connect();
         using var transaction = connection.BeginTransaction();
@@ -164,14 +171,21 @@ public sealed class Sessions(Database database, TimeProvider clock)
             return null;
         }
 
-        if (current.Revision != expected)
+        var document = $"session:{id}";
+        if (Documents.Seen(connection, document, basis) is { } before)
+        {
+            return (current with { Revision = before.Revision }, true);
+        }
+
+        if (current.Revision != basis.Revision)
         {
             return (current, false);
         }
 
         Write(connection, id, booking);
+        Documents.Note(database, connection, document, current.Revision + 1, basis);
         transaction.Commit();
-        return (current with { Revision = expected + 1, Booking = booking }, true);
+        return (current with { Revision = current.Revision + 1, Booking = booking }, true);
     }
 
     /// <summary>Takes a session out of the lists, or puts it back; what was led and logged stays.</summary>
@@ -200,9 +214,8 @@ public sealed class Sessions(Database database, TimeProvider clock)
         [("@id", id)],
         r => Read(connection, r)).SingleOrDefault();
 
-    internal static Guid Insert(SqliteConnection connection, Guid classId, SessionBooking booking, DateTimeOffset now)
+    internal static Guid Insert(SqliteConnection connection, Guid id, Guid classId, SessionBooking booking, DateTimeOffset now)
     {
-        var id = Guid.CreateVersion7();
         connection.Run(
             "INSERT INTO session (id, class_id, revision, starts_at, zone, head_count, created_at) VALUES (@id, @class, 1, @starts, @zone, @heads, @now)",
             [("@id", id), ("@class", classId), ("@starts", booking.StartsAt), ("@zone", booking.Zone), ("@heads", booking.HeadCount), ("@now", now)]);

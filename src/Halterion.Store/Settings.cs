@@ -8,29 +8,39 @@ namespace Halterion.Store;
 /// <summary>What the instructor chose for all classes.</summary>
 public sealed class Settings(Database database)
 {
+    private const string OfPreferences = "preferences";
+    private const string OfFit = "fit";
+
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web) { Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) } };
 
-    public Preferences Preferences() => Read<Preferences>("preferences") ?? new Preferences();
+    public Preferences Preferences() => Read<Preferences>(OfPreferences).Value ?? new Preferences();
 
-    public void Save(Preferences preferences) => Write("preferences", preferences);
+    public Saved Save(Preferences preferences, Basis basis) => Write(OfPreferences, preferences, basis);
 
-    public FitTerms FitTerms() => Read<FitTerms>("fit") ?? new FitTerms();
+    public FitTerms FitTerms() => Read<FitTerms>(OfFit).Value ?? new FitTerms();
 
-    public void Save(FitTerms terms) => Write("fit", terms);
+    public Saved Save(FitTerms terms, Basis basis) => Write(OfFit, terms, basis);
 
-    private T? Read<T>(string name)
+    /// <summary>How often the preferences, and the limits for fitting, were changed.</summary>
+    public (int Preferences, int Fit) Revisions() => (Read<Preferences>(OfPreferences).Revision, Read<FitTerms>(OfFit).Revision);
+
+    private static string Document(string name) => $"setting:{name}";
+
+    private (T? Value, int Revision) Read<T>(string name)
     {
         using var connection = database.Connect();
-        return connection.Scalar("SELECT value FROM setting WHERE name = @name", [("@name", name)]) is string text
+        var value = connection.Scalar("SELECT value FROM setting WHERE name = @name", [("@name", name)]) is string text
             ? JsonSerializer.Deserialize<T>(text, Json)
             : default;
+        return (value, Documents.RevisionOf(connection, Document(name)));
     }
 
-    private void Write<T>(string name, T value)
-    {
-        using var connection = database.Connect();
-        connection.Run(
+    /// <summary>A setting that nobody chose yet is there all the same, as it ships.</summary>
+    private Saved Write<T>(string name, T value, Basis basis) => database.Save(
+        Document(name),
+        basis,
+        _ => true,
+        c => c.Run(
             "INSERT INTO setting (name, value) VALUES (@name, @value) ON CONFLICT (name) DO UPDATE SET value = excluded.value",
-            [("@name", name), ("@value", JsonSerializer.Serialize(value, Json))]);
-    }
+            [("@name", name), ("@value", JsonSerializer.Serialize(value, Json))]));
 }

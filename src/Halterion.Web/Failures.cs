@@ -1,11 +1,12 @@
 using Halterion.Store;
 using Microsoft.AspNetCore.Diagnostics;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.Data.Sqlite;
 
 namespace Halterion.Web;
 
 /// <summary>What a failure is for the one who asked: a full store, a damaged one, a request that could not be read, or a fault of ours.</summary>
-internal sealed class Failures(StoreTrouble trouble) : IExceptionHandler
+internal sealed class Failures(IServiceProvider services, CommandLine settings) : IExceptionHandler
 {
     private const int Busy = 5;
     private const int Locked = 6;
@@ -16,15 +17,22 @@ internal sealed class Failures(StoreTrouble trouble) : IExceptionHandler
         var problem = exception switch
         {
             BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge } => TypedResults.Problem(
-                title: "This is too large.",
+                title: "This file or request is too large.",
                 statusCode: StatusCodes.Status413PayloadTooLarge),
-            BadHttpRequestException bad => TypedResults.Problem(title: "This request cannot be read.", detail: bad.Message, statusCode: bad.StatusCode),
+            BadHttpRequestException bad => TypedResults.Problem(title: "This request could not be read.", detail: bad.Message, statusCode: bad.StatusCode),
             SqliteException { SqliteErrorCode: Full } => TypedResults.Problem(
-                title: "The disk is full: nothing more can be saved.", detail: $"Make room, then save again; nothing that was saved is lost. {trouble.CopyWords}", statusCode: StatusCodes.Status507InsufficientStorage),
+                title: "The disk is full, so nothing can be saved.",
+                detail: $"Free some space, then save again. Everything saved so far is safe. {CopyWords}",
+                statusCode: StatusCodes.Status507InsufficientStorage),
             SqliteException { SqliteErrorCode: Busy or Locked } => TypedResults.Problem(
-                title: "The store is busy. Try again.", statusCode: StatusCodes.Status503ServiceUnavailable),
-            SqliteException or StoreException => TypedResults.Problem(
-                title: "The store cannot be read or written.", detail: $"{exception.Message.TrimEnd('.')}. {trouble.CopyWords}", statusCode: StatusCodes.Status503ServiceUnavailable),
+                title: "Halterion is busy. Try again in a moment.", statusCode: StatusCodes.Status503ServiceUnavailable),
+            // Whatever failed there: from now on it is known whether the file itself is to blame.
+            SqliteException or StoreException => services.GetRequiredService<Database>().Examine() is { } trouble
+                ? TroubleAnswers.Of(trouble, context)
+                : TypedResults.Problem(
+                    title: "The data cannot be read or saved.",
+                    detail: $"{exception.Message.TrimEnd('.')}. {CopyWords}",
+                    statusCode: StatusCodes.Status503ServiceUnavailable),
             _ => null,
         };
         if (problem is null)
@@ -35,13 +43,45 @@ internal sealed class Failures(StoreTrouble trouble) : IExceptionHandler
         await problem.ExecuteAsync(context);
         return true;
     }
+
+    private string CopyWords => Copies.In(settings.DataFolder) is { IsEmpty: false } copies
+        ? $"Daily copies are in {Copies.FolderOf(settings.DataFolder)}; the newest is {Path.GetFileName(copies[0])}."
+        : "There are no daily copies yet.";
 }
 
-/// <summary>What is wrong with the data folder, if anything was when the program started, and where its copies are.</summary>
-/// <param name="Why">Null: all is well.</param>
-internal sealed record StoreTrouble(string? Why, string Folder)
+/// <summary>What everybody is told while the data cannot be opened.</summary>
+internal static class TroubleAnswers
 {
-    public string CopyWords => Copies.In(Folder) is { IsEmpty: false } copies
-        ? $"Copies are in {Copies.FolderOf(Folder)}, the newest is {Path.GetFileName(copies[0])}."
-        : "There are no copies yet.";
+    /// <summary>Where the question is still answered: what puts the data right.</summary>
+    public const string Ways = "/api/data";
+
+    /// <summary>Folders are named to this machine only; a phone or a wall learns that it must wait.</summary>
+    public static ProblemHttpResult Of(DataTrouble trouble, HttpContext context) =>
+        context.Connection.RemoteIpAddress is { } from && System.Net.IPAddress.IsLoopback(from)
+            ? TypedResults.Problem(
+                title: "The data cannot be opened.",
+                detail: trouble.Words,
+                statusCode: StatusCodes.Status503ServiceUnavailable,
+                extensions: new Dictionary<string, object?> { ["trouble"] = new DataTroubleView(trouble.Why, Path.GetFileName(trouble.Copy), trouble.Command) })
+            : TypedResults.Problem(
+                title: "The data cannot be opened.",
+                detail: "The instructor’s screen says what to do.",
+                statusCode: StatusCodes.Status503ServiceUnavailable);
+
+    /// <summary>While the data cannot be used, every question to it is answered with why, and what puts it right.</summary>
+    public static void UseTrouble(this WebApplication app, Database database) => app.Use(async (context, next) =>
+    {
+        if (database.Trouble is { } trouble && context.Request.Path.StartsWithSegments("/api") && !context.Request.Path.StartsWithSegments(Ways))
+        {
+            await Of(trouble, context).ExecuteAsync(context);
+            return;
+        }
+
+        await next(context);
+    });
 }
+
+/// <summary>What is wrong with the data.</summary>
+/// <param name="Copy">The name of the newest good copy; null: there is none.</param>
+/// <param name="Command">What puts it back.</param>
+public sealed record DataTroubleView(string Why, string? Copy = null, string? Command = null);

@@ -1,5 +1,7 @@
 using System.Collections.Immutable;
 using Halterion.Core.PlanFormat;
+using Halterion.Core.Views;
+using Halterion.Store;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Halterion.Web;
@@ -9,6 +11,9 @@ internal static class Problems
 {
     public const string Class = "class";
     public const string Request = "request";
+
+    /// <summary>Carries the id of a change.</summary>
+    public const string ChangeHeader = "Change-Id";
 
     /// <summary>422 with every fault and its JSON Pointer, into the body that was sent, under <c>errors</c>.</summary>
     public static ProblemHttpResult Faults(ImmutableArray<PlanFault> faults, string what = Class) => TypedResults.Problem(
@@ -40,7 +45,13 @@ internal static class Problems
 
     /// <summary>A write without the version that it was made from.</summary>
     public static ProblemHttpResult NoVersion() => TypedResults.Problem(
-        title: "Say in If-Match which version this was made from.", statusCode: StatusCodes.Status428PreconditionRequired);
+        title: "The version this was based on is missing (If-Match).", statusCode: StatusCodes.Status428PreconditionRequired);
+
+    /// <summary>412: somebody else changed it since; with what stands there, and where it differs from what was sent.</summary>
+    public static ProblemHttpResult Changed(string what, object? current, ImmutableArray<Difference> differences) => TypedResults.Problem(
+        title: $"This {what} was changed in another tab or on another device.",
+        statusCode: StatusCodes.Status412PreconditionFailed,
+        extensions: new Dictionary<string, object?> { ["current"] = current, ["differences"] = differences });
 
     public static ProblemHttpResult Conflict(string title, string name, object? current, int status = StatusCodes.Status412PreconditionFailed, params PlanFault[] faults) => TypedResults.Problem(
         title: title,
@@ -48,8 +59,18 @@ internal static class Problems
         statusCode: status,
         extensions: new Dictionary<string, object?> { [name] = current, ["errors"] = faults });
 
+    /// <summary>What a change is made from, and its own id where it has one; null where If-Match is missing or no number.</summary>
+    public static Basis? Basis(this HttpRequest request) => request.Version() is { } version ? new Basis(version, request.Change()) : null;
+
+    /// <summary>The id of a change, the same when it is sent again because its answer was lost; what it adds gets this id.</summary>
+    public static Guid? Change(this HttpRequest request) => Guid.TryParseExact(request.Headers[ChangeHeader], "D", out var id) ? id : null;
+
+    /// <summary>Says in the answer, as it is in the body, which revision this is.</summary>
+    public static void Tagged(this HttpContext http, int revision) =>
+        http.Response.Headers.ETag = string.Create(System.Globalization.CultureInfo.InvariantCulture, $"\"{revision}\"");
+
     /// <summary>The version in If-Match; null if it is missing or none.</summary>
-    public static int? Version(this HttpRequest request) =>
+    private static int? Version(this HttpRequest request) =>
         int.TryParse(request.Headers.IfMatch.ToString().Trim('"'), System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out var version)
             ? version
             : null;

@@ -34,16 +34,10 @@ if (settings.Task is { } task)
 }
 
 Database? database = null;
-var trouble = new StoreTrouble(null, settings.DataFolder);
 try
 {
+    // Damaged data is opened all the same, so that every screen can say what is wrong and put a copy back.
     database = describing ? null : Database.Open(settings.DataFolder, TimeProvider.System);
-}
-catch (StoreException e) when (e.IsDamage)
-{
-    // The program starts all the same, so that every screen can say what is wrong and where the copies are.
-    Console.Error.WriteLine(e.Message);
-    trouble = trouble with { Why = e.Message };
 }
 catch (StoreException e)
 {
@@ -75,7 +69,7 @@ builder.Services.AddSingleton(TimeZoneInfo.Local);
 builder.Services.AddSingleton(_ => new ShippedMoves(MoveLibrary.Load()));
 builder.Services.AddSingleton(_ => database ?? throw new InvalidOperationException("No data folder is open."));
 builder.Services.AddSingleton<Settings>().AddSingleton<Templates>().AddSingleton<OwnMoves>();
-builder.Services.AddSingleton<Classes>().AddSingleton<Sessions>().AddSingleton<People>().AddSingleton<Rooms>().AddSingleton<Leads>()
+builder.Services.AddSingleton<Classes>().AddSingleton<Sessions>().AddSingleton<People>().AddSingleton<Traces>().AddSingleton<Rooms>().AddSingleton<Leads>()
     .AddSingleton<Logs>().AddSingleton<DemoStudio>();
 builder.Services.AddSingleton<SessionRooms>().AddSingleton<SessionChecks>().AddSingleton<Current>().AddSingleton<SteadyClock>().AddSingleton<Followers>();
 builder.Services.AddTransient(services => services.GetRequiredService<Current>().Evaluator);
@@ -86,7 +80,7 @@ builder.Services.AddSingleton(door).AddSingleton<Pairing>().AddSingleton<Devices
 builder.Services.AddSingleton(settings).AddSingleton<Clips>().AddSingleton<DeskBook>().AddSingleton<BookingDesk>().AddSingleton<SimulatedDesk>();
 builder.Services.AddRoles();
 builder.Services.AddLimits();
-builder.Services.AddSingleton(trouble).AddExceptionHandler<Failures>();
+builder.Services.AddExceptionHandler<Failures>().AddSingleton<Beginning>();
 if (database is not null)
 {
     builder.Services.AddHostedService<DailyCopies>();
@@ -97,13 +91,18 @@ var app = builder.Build();
 app.UseExceptionHandler();
 app.UseStatusCodePages();
 app.UseDoors();
-app.UseTrouble();
 app.UseRouting();
 app.UseRateLimiter();
+if (database is not null)
+{
+    app.UseTrouble(database);
+}
+
 app.UseAuthentication();
 app.UseAuthorization();
 var owner = app.MapGroup("").RequireAuthorization(Roles.Owner);
 owner.MapHealth();
+owner.MapData();
 owner.MapPlans();
 owner.MapMoves();
 owner.MapOwnMoves();
@@ -137,11 +136,7 @@ app.MapPages();
 if (database is not null)
 {
     app.Lifetime.ApplicationStopped.Register(database.Dispose);
-    app.Services.GetRequiredService<Current>().Measure(app.Services.GetRequiredService<Classes>());
-    if (settings.Demo)
-    {
-        app.Services.GetRequiredService<DemoStudio>().Load();
-    }
+    app.Services.GetRequiredService<Beginning>().Begin();
 }
 
 try
@@ -151,7 +146,7 @@ try
 catch (IOException e) when (e.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException or SocketException)
 {
     database?.Dispose();
-    Console.Error.WriteLine($"Port {settings.Port} is taken. Choose another one with --port N.");
+    Console.Error.WriteLine($"Port {settings.Port} is already in use. Choose another with --port N.");
     return 1;
 }
 
@@ -163,11 +158,11 @@ if (door.Address is { } outside)
 
 if (app.Urls.Count > 0)
 {
-    // The library is drawn while nobody waits for it yet.
-    var library = app.Services.GetRequiredService<MoveLibrary>();
+    // The library is drawn while nobody waits for it yet; the one that ships, for there may be no data to read others from.
+    var library = app.Services.GetRequiredService<ShippedMoves>().Library;
     _ = Task.Run(() =>
     {
-        _ = app.Services.GetRequiredService<Starters>().Blocks();
+        _ = new Starters(library, new Preferences()).Blocks();
         OptionFigure.DrawAll(library);
     });
 }

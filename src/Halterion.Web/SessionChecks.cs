@@ -20,6 +20,9 @@ internal sealed class SessionChecks(SessionRooms sessionRooms, Rooms rooms, Logs
     /// <summary>What was found, and the room it was found in; null where nobody comes.</summary>
     public sealed record Checked(ClassReview Review, ImmutableArray<Finding> Findings, Assignment? Given);
 
+    /// <summary>The data was put back: a version may be another one now.</summary>
+    public void Forget() => held.Clear();
+
     public Checked Of(SessionRooms.Ready ready)
     {
         var hall = sessionRooms.HallOf(ready.Chosen);

@@ -73,7 +73,7 @@ public class MigrationTests
         using var folder = new Folder();
         using (folder.Open())
         {
-            Assert.Contains("in use", Assert.Throws<StoreException>(folder.Open).Message, StringComparison.Ordinal);
+            Assert.Contains("Another Halterion is using", Assert.Throws<StoreException>(folder.Open).Message, StringComparison.Ordinal);
         }
 
         using (var connection = new SqliteConnection($"Data Source={folder.Data};Pooling=False"))
@@ -84,7 +84,12 @@ public class MigrationTests
             command.ExecuteNonQuery();
         }
 
-        Assert.Contains("newer", Assert.Throws<StoreException>(folder.Open).Message, StringComparison.Ordinal);
+        using (var newer = folder.Open())
+        {
+            Assert.Contains("newer", newer.Trouble!.Why, StringComparison.Ordinal);
+            Assert.Contains("newer", Assert.Throws<StoreException>(() => newer.Connect()).Message, StringComparison.Ordinal);
+        }
+
         Assert.Contains(
             "--data",
             Assert.Throws<StoreException>(() => Database.Open(Path.Combine(folder.Data, "below"), TimeProvider.System)).Message,

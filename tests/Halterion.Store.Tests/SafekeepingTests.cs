@@ -20,7 +20,7 @@ public class SafekeepingTests
         var logs = new Logs(database, TimeProvider.System);
         var (_, session) = new Classes(database, TimeProvider.System).Add(Revision, Booking);
         var person = people.Add(new Person(default, "Zenobia Quartermain", StatureCm: 171));
-        people.Change(person with { Name = "Zenobia Halfpenny" });
+        Assert.Equal(new Saved(2, true), people.Change(person with { Name = "Zenobia Halfpenny" }, new Basis(1)));
         for (var version = 0; version < 3; version++)
         {
             var row = new LogRow(
@@ -28,12 +28,12 @@ public class SafekeepingTests
                 true,
                 [new StationUse(new PlaceId("b1s1"), new PlaceId("b1s1o1"))],
                 $"left-knee-remark-{version} {new string('x', 900)}");
-            Assert.True(logs.Save(session!.Value, version, 1, new ClassLog([row], "")).Saved);
+            Assert.True(logs.Save(session!.Value, new Basis(version), 1, new ClassLog([row], "")).Done);
         }
 
         database.Copies.OfToday(TimeProvider.System);
         Assert.NotEmpty(folder.Holding("left-knee-remark"));
-        Assert.True(people.Erase(person.Id));
+        Assert.True(people.Erase(person.Id, new Traces(database, people).NamesOf(people.Find(person.Id)!, null)));
         Assert.All(new[] { "left-knee-remark", "Zenobia", "Halfpenny", "Quartermain", person.Id.ToString() }, text => Assert.Empty(folder.Holding(text)));
         Assert.True(Copies.IsSound(Assert.Single(Copies.In(folder.Path))));
     }
@@ -48,7 +48,7 @@ public class SafekeepingTests
             var classes = new Classes(database, TimeProvider.System);
             classes.Add(Revision, Booking);
             Copies.Backup(folder.Path, copy);
-            Assert.Contains("there already", Assert.Throws<StoreException>(() => Copies.Backup(folder.Path, copy)).Message, StringComparison.Ordinal);
+            Assert.Contains("already exists", Assert.Throws<StoreException>(() => Copies.Backup(folder.Path, copy)).Message, StringComparison.Ordinal);
             classes.Add(Revision with { Title = "Later" }, Booking);
             Assert.Contains(
                 "in use",
@@ -67,35 +67,6 @@ public class SafekeepingTests
         {
             Assert.Equal(2, new Classes(database, TimeProvider.System).List(null, 0, 9).All);
         }
-    }
-
-    [Fact]
-    public void A_damaged_file_is_said_plainly_with_the_newest_sound_copy()
-    {
-        using var folder = new Folder();
-        using (var database = folder.Open())
-        {
-            new Classes(database, TimeProvider.System).Add(Revision, Booking);
-            database.Copies.OfToday(TimeProvider.System);
-        }
-
-        var bytes = File.ReadAllBytes(folder.Data);
-        bytes.AsSpan(4096, bytes.Length - 4096).Fill(0x5A);
-        File.WriteAllBytes(folder.Data, bytes);
-        var trouble = Assert.Throws<StoreException>(folder.Open);
-        Assert.True(trouble.IsDamage);
-        var copy = Assert.Single(Copies.In(folder.Path));
-        Assert.Contains(copy, trouble.Message, StringComparison.Ordinal);
-
-        var junk = Path.Combine(folder.Path, "junk");
-        File.WriteAllText(junk, "no database");
-        Assert.Contains(
-            "Nothing was changed",
-            Assert.Throws<StoreException>(() => Copies.Restore(folder.Path, junk, TimeProvider.System)).Message,
-            StringComparison.Ordinal);
-        Copies.Restore(folder.Path, copy, TimeProvider.System);
-        using var mended = folder.Open();
-        Assert.Equal(1, new Classes(mended, TimeProvider.System).List(null, 0, 9).All);
     }
 
     [Fact]

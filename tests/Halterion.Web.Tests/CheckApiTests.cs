@@ -119,23 +119,23 @@ public class CheckApiTests(Studio studio) : IClassFixture<Studio>
 
         foreach (var place in new[] { "s1", "s2" })
         {
-            using var left = await studio.Put($"/api/sessions/{session}/waivers", $$"""{"code":"people.gap","place":"{{place}}","reason":"she sits it out"}""", "1");
+            using var left = await studio.PutNow($"/api/sessions/{session}/waivers", $$"""{"code":"people.gap","place":"{{place}}","reason":"she sits it out"}""");
             Assert.True(left.IsSuccessStatusCode);
         }
 
         Assert.DoesNotContain("people.gap@s1", await Open());
-        using var again = await studio.Put($"/api/sessions/{session}/waivers", """{"code":"people.gap","place":"s1"}""", "1");
+        using var again = await studio.PutNow($"/api/sessions/{session}/waivers", """{"code":"people.gap","place":"s1"}""");
         Assert.Contains("people.gap@s1", await Open());
         foreach (var wrong in new[] { """{"code":"time.over","place":"class","reason":"no"}""", """{"code":"no.such","place":"class","reason":"no"}""" })
         {
-            using var refused = await studio.Put($"/api/sessions/{session}/waivers", wrong, "1");
+            using var refused = await studio.PutNow($"/api/sessions/{session}/waivers", wrong);
             Assert.Equal("/code", (string)(await Read(refused))["errors"]![0]!["pointer"]!);
         }
 
         using var nobody = await studio.Put($"/api/sessions/{Guid.NewGuid()}/waivers", """{"code":"people.gap","place":"s1","reason":"x"}""", "1");
         Assert.Equal(404, (int)nobody.StatusCode);
 
-        using var tick = await studio.Put($"/api/sessions/{session}/ticks", """{"key":"From: shelf: mat","done":true}""", "1");
+        using var tick = await studio.PutNow($"/api/sessions/{session}/ticks", """{"key":"From: shelf: mat","done":true}""");
         Assert.True(tick.IsSuccessStatusCode);
         Assert.False(string.IsNullOrEmpty((string)(await Ready())["inOneLine"]!));
     }

@@ -89,7 +89,7 @@ public class PeopleApiTests(Studio studio) : IClassFixture<Studio>
         await studio.Post("/api/circles", $$"""{"name":"Two","together":true,"people":["{{person["id"]}}","{{other}}"]}""");
         var log = await studio.Get($"/api/sessions/{session}/log");
         var rows = new JsonArray([.. log["rows"]!.AsArray().Select(r => r!["row"]!.DeepClone())]);
-        using var saved = await studio.Put($"/api/sessions/{session}/log", $$"""{"version":0,"log":{"rows":{{rows.ToJsonString()}},"note":"With Tamsin Orrery"} }""");
+        using var saved = await studio.Put($"/api/sessions/{session}/log", $$"""{"version":0,"log":{"rows":{{rows.ToJsonString()}},"note":"With Tamsin Orrery"} }""", "0");
         Assert.Equal(HttpStatusCode.OK, saved.StatusCode);
         var export = (await studio.Get($"/api/people/{person["id"]}/export")).ToJsonString();
         Assert.All(["planted-limit-words", "planted-note-words", "Two", "Test class"], words => Assert.Contains(words, export, StringComparison.Ordinal));

@@ -57,8 +57,8 @@ public class RoomApiTests(Studio studio) : IClassFixture<Studio>
         Assert.Equal([1, 2], even["groups"]![0]!["groups"]!.AsArray().Select(g => g!["people"]!.AsArray().Count).Order());
 
         // Where stations were put, and what was looked at.
-        using var put = await studio.Put($"/api/sessions/{session}/chosen", """{"spots":{"s1":{"x":1.5,"y":2,"turned":false},"s2":{"x":1.5,"y":2}},"looked":["mat"]}""");
-        Assert.Equal(HttpStatusCode.NoContent, put.StatusCode);
+        using var put = await studio.Put($"/api/sessions/{session}/chosen", """{"spots":{"s1":{"x":1.5,"y":2,"turned":false},"s2":{"x":1.5,"y":2}},"looked":["mat"]}""", "1");
+        Assert.Equal(HttpStatusCode.OK, put.StatusCode);
         Assert.Equal("""["mat"]""", (await studio.Get($"/api/sessions/{session}/chosen"))["looked"]!.ToJsonString());
         var floor = await studio.Post($"/api/sessions/{session}/floor", $$"""{"class":{{Rotation}},"block":"b"}""");
         Assert.Contains(floor["floor"]!["troubles"]!.AsArray(), t => ((string)t!["words"]!).StartsWith("Stations 1 and 2 share", StringComparison.Ordinal));

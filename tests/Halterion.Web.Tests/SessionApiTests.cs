@@ -199,10 +199,10 @@ public sealed class SessionApiTests(Studio studio) : IClassFixture<Studio>
         var rows = new JsonArray([.. log["rows"]!.AsArray().Select(r => r!["row"]!.DeepClone())]);
         rows[1]!["came"] = false;
         rows[0]!["note"] = "knee fine";
-        string Body(int version) => $$"""{"version":{{version}},"log":{"rows":{{rows.ToJsonString()}},"note":"good"} }""";
-        using var saved = await studio.Put(address, Body(0));
+        var body = $$"""{"log":{"rows":{{rows.ToJsonString()}},"note":"good"} }""";
+        using var saved = await studio.Put(address, body, "0");
         Assert.Equal(HttpStatusCode.OK, saved.StatusCode);
-        using var late = await studio.Put(address, Body(0));
+        using var late = await studio.Put(address, body, "0");
         Assert.Equal(HttpStatusCode.PreconditionFailed, late.StatusCode);
 
         // The station is deleted afterwards; the log still tells what was done.
@@ -215,9 +215,9 @@ public sealed class SessionApiTests(Studio studio) : IClassFixture<Studio>
         Assert.Equal("b1s1o2", (string?)after["rows"]![0]!["row"]!["uses"]![0]!["option"]);
 
         // What is no station of it is refused with its place.
-        using var wrong = await studio.Put(address, Body(1).Replace("b1s1\"", "b9\"", StringComparison.Ordinal));
+        using var wrong = await studio.Put(address, body.Replace("b1s1\"", "b9\"", StringComparison.Ordinal), "1");
         Assert.Equal("/log/rows/0/uses/0/station", (string?)(await Read(wrong))["errors"]![0]!["pointer"]);
-        using var unknown = await studio.Put(address, Body(1).Replace("\"came\"", "\"game\":1,\"came\"", StringComparison.Ordinal));
+        using var unknown = await studio.Put(address, body.Replace("\"came\"", "\"game\":1,\"came\"", StringComparison.Ordinal), "1");
         Assert.Equal("/log/rows/0/game", (string?)(await Read(unknown))["errors"]![0]!["pointer"]);
 
         var export = await studio.Get($"/api/people/{ada["id"]}/export");

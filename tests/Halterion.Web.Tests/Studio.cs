@@ -37,9 +37,22 @@ public sealed class Studio : WebApplicationFactory<Program>
         return await Read(response);
     }
 
-    public async Task<HttpResponseMessage> Put(string address, string body, string? version = null)
+    /// <summary>Puts against what stands there now.</summary>
+    public async Task<HttpResponseMessage> PutNow(string address, string body)
+    {
+        using var now = await CreateClient().GetAsync(address);
+        return await Put(address, body, now.Headers.ETag!.Tag.Trim('"'));
+    }
+
+    /// <param name="change">The id of the change, the same when it is sent again.</param>
+    public async Task<HttpResponseMessage> Put(string address, string body, string? version = null, Guid? change = null)
     {
         using var request = new HttpRequestMessage(HttpMethod.Put, address) { Content = Json(body) };
+        if (change is { } id)
+        {
+            request.Headers.Add("Change-Id", id.ToString());
+        }
+
         if (version is not null)
         {
             request.Headers.IfMatch.Add(new EntityTagHeaderValue($"\"{version}\""));

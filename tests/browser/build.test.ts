@@ -50,7 +50,7 @@ test('what was typed while the server was down is saved when it is back', async 
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
   const port = await demo.kill()
   await page.getByLabel('Title').fill('After the storm')
-  await expect(page.getByText('Not saved: no server')).toBeVisible()
+  await expect(page.getByText('Not saved yet: Halterion is not answering')).toBeVisible()
   await demo.start(port)
   await expect(page.getByText('Saved', { exact: true })).toBeVisible({ timeout: 15_000 })
   await page.reload()

@@ -12,16 +12,16 @@ test('a taken port, a folder in use or not writable: one clear line and a non-ze
   try {
     const port = new URL(studio.address).port
     const taken = run('--port', port, '--data', folder)
-    expect(taken.stderr).toBe(`Port ${port} is taken. Choose another one with --port N.\n`)
+    expect(taken.stderr).toBe(`Port ${port} is already in use. Choose another with --port N.\n`)
     expect(taken.status).toBe(1)
 
     const inUse = run('--port', '0', '--data', studio.folder)
-    expect(inUse.stderr).toMatch(/^The data folder .* is in use by another Halterion\. .*\n$/)
+    expect(inUse.stderr).toMatch(/^Another Halterion is using the data folder .*\n$/)
     expect(inUse.status).toBe(1)
 
     writeFileSync(join(folder, 'file'), '')
     const unwritable = run('--port', '0', '--data', join(folder, 'file', 'below'))
-    expect(unwritable.stderr).toMatch(/^The data folder .* cannot be written .*\n$/)
+    expect(unwritable.stderr).toMatch(/^The data folder .* cannot be written to .*\n$/)
     expect(unwritable.status).toBe(1)
 
     const nonsense = run('--port', 'many')

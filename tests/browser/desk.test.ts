@@ -107,6 +107,6 @@ test('the simulated desk is switched on in the demo, and a file that cannot be r
   mkdirSync(join(studio.folder, 'desk'), { recursive: true })
   writeFileSync(join(studio.folder, 'desk', 'notes.ics'), 'milk, bread')
   await page.goto(`${studio.address}/people/desk`)
-  await expect(page.getByRole('alert')).toContainText('notes.ics: It is no iCalendar file.')
+  await expect(page.getByRole('alert')).toContainText('notes.ics: It is not a calendar file (.ics).')
   await expect(page.getByLabel('A simulated desk takes bookings for the next class')).toHaveCount(0)
 })

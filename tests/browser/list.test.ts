@@ -85,7 +85,7 @@ test('a tab that was lost before it could save gives back what was typed', async
   await expect(page.getByLabel('Title')).toHaveValue('Full moon circuit')
   const port = await demo.kill()
   await page.getByLabel('Title').fill('Typed and lost')
-  await expect(page.getByText('Not saved: no server')).toBeVisible()
+  await expect(page.getByText('Not saved yet: Halterion is not answering')).toBeVisible()
   await page.goto('about:blank')
   await demo.start(port)
   await page.goto(address)

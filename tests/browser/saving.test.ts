@@ -13,7 +13,7 @@ test('what the server refuses is told from a server that is not there', async ({
   )
   await page.getByLabel('Title').fill('Too much')
   await expect(page.getByText('The disk is full: nothing more can be saved.')).toBeVisible()
-  await expect(page.getByText('no server')).toHaveCount(0)
+  await expect(page.getByText('Halterion is not answering')).toHaveCount(0)
   await page.unroute('**/api/classes/*')
   await page.getByRole('button', { name: 'Try again' }).click()
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
@@ -32,7 +32,7 @@ test('a person added while the server is away arrives when it is back, also from
   const port = await demo.kill()
   await page.getByLabel('Name of a new person').fill('Wyn Tarrow')
   await page.getByRole('button', { name: 'Add', exact: true }).click()
-  await expect(page.getByText('One change waits for the server')).toBeVisible()
+  await expect(page.getByText('1 change not saved yet')).toBeVisible()
   await page.close()
   await demo.start(port)
   await other.goto(`${demo.address}/people`)
@@ -45,7 +45,7 @@ test('a log typed while the server is away outlives its tab', async ({ page, con
   await expect(page.getByText('12 of 14 came')).toBeVisible()
   const port = await demo.kill()
   await page.getByLabel('About this class, for next time').fill('Left the stretch out; promised it for Thursday.')
-  await expect(page.getByText('Not saved: no server')).toBeVisible()
+  await expect(page.getByText('Not saved yet: Halterion is not answering')).toBeVisible()
   await page.close()
   await demo.start(port)
   const next = await context.newPage()
@@ -66,7 +66,7 @@ test('a repair, a swap and a removal that fail say so, and change nothing', asyn
   const port = await demo.kill()
   await repair.click()
   await expect(
-    page.getByRole('alert').filter({ hasText: 'Nothing was changed. The server does not answer' }),
+    page.getByRole('alert').filter({ hasText: 'Nothing was changed. Halterion is not answering' }),
   ).toBeVisible()
   await demo.start(port)
   await page.goto(demo.address)
@@ -74,7 +74,7 @@ test('a repair, a swap and a removal that fail say so, and change nothing', asyn
   await expect(plans).toHaveCount(3)
   await page.route('**/api/classes/*', (route) => route.fulfill({ status: 500, body: '{}' }))
   await plans.first().getByRole('button', { name: 'Remove' }).click()
-  await expect(page.getByText('A class could not be removed.')).toBeVisible()
+  await expect(page.getByText('That class could not be removed.')).toBeVisible()
   await expect(plans).toHaveCount(3)
 })
 

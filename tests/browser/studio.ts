@@ -118,6 +118,10 @@ export async function classOf(server: Server, title: string): Promise<string> {
   return `${server.address}/classes/${found.id}`
 }
 
+/** Waits for the next answered request of this method. */
+export const addressOf = (page: Page, method: string) =>
+  page.waitForResponse((response) => response.request().method() === method && response.ok())
+
 /** The kinds of the commands that the server has of the lead on the page. */
 export const commandsOf = (page: Page): Promise<string[]> =>
   page.evaluate(async () => {

@@ -29,10 +29,12 @@ import { routes } from './app/routes'
 import { Themed } from './app/Themed'
 import './save/acts'
 import { carryOn, client } from './save/client'
+import { carryOnDocuments } from './save/documents'
 
 const router = createBrowserRouter(routes)
 
 void carryOn()
+void carryOnDocuments()
 // Brings the screens back on a reload without the server, where the browser allows it.
 if (import.meta.env.PROD) void navigator.serviceWorker?.register('/sw.js').catch(() => undefined)
 

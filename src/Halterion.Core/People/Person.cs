@@ -32,6 +32,7 @@ public sealed record PersonSetUp(int? BoxCm = null, int? BenchCm = null, int? Re
 /// <param name="MassKg">25–300.</param>
 /// <param name="Level">Their usual option by family: of <c>squat</c>, <c>lunge</c>, <c>hinge</c> and <c>bridge</c>; a missing one is the main option.</param>
 /// <param name="Loads">By move.</param>
+/// <param name="Revision">Counts the changes of what is kept of them; 0: not kept yet.</param>
 public sealed record Person(
     PersonId Id,
     string Name,
@@ -44,7 +45,8 @@ public sealed record Person(
     ImmutableArray<Tick>? Ready = null,
     ImmutableSortedDictionary<string, RememberedLoad>? Loads = null,
     PersonSetUp? SetUp = null,
-    string? Note = null)
+    string? Note = null,
+    int Revision = 0)
 {
     /// <summary>The families that have a level of their own.</summary>
     public static readonly ImmutableArray<Family> Levelled = [Family.Squat, Family.Lunge, Family.Hinge, Family.Bridge];

@@ -207,8 +207,8 @@ public sealed record SendCommands(int Expected, ImmutableArray<LeadCommand> Comm
     }
 }
 
-/// <summary>A log, and the version of it that it was made from; 0: there was none.</summary>
-public sealed record SaveLog(int Version, ClassLog Log) : IRead<SaveLog>
+/// <summary>A log. If-Match carries the version that it was made from; 0: there was none.</summary>
+public sealed record SaveLog(ClassLog Log) : IRead<SaveLog>
 {
     private const int NoteLength = 2000;
     private const int MostRows = 1000;
@@ -216,7 +216,8 @@ public sealed record SaveLog(int Version, ClassLog Log) : IRead<SaveLog>
 
     public static SaveLog? Read(Fields body, Faults faults)
     {
-        var version = body.Whole("version", 0, 1_000_000, required: true);
+        // Drafts that were left in a browser by an earlier version of the screens carry it here too.
+        body.Take("version");
         if (body.Object("log", required: true) is not { } log)
         {
             return null;
@@ -225,7 +226,7 @@ public sealed record SaveLog(int Version, ClassLog Log) : IRead<SaveLog>
         var rows = log.List("rows", 0, MostRows, "a row", Row, required: true);
         var note = log.Text("note", 0, NoteLength, required: true);
         log.Close("a log");
-        return version is { } known && note is not null ? new SaveLog(known, new ClassLog(rows, note)) : null;
+        return note is null ? null : new SaveLog(new ClassLog(rows, note));
     }
 
     private static LogRow? Row(Fields fields)
@@ -251,6 +252,7 @@ public sealed record PersonBody(Person Person) : IRead<PersonBody>
     public static PersonBody? Read(Fields body, Faults faults)
     {
         body.Take("id");
+        body.Take("revision");
         return PersonReader.ReadDetails(body, faults, default) is { } person ? new PersonBody(person) : null;
     }
 }

@@ -91,6 +91,7 @@ public sealed record SessionRoomDetails(ImmutableDictionary<string, FloorSpot> S
 {
     public static SessionRoomDetails? Read(Fields body, Faults faults)
     {
+        body.Take("revision");
         var hall = body.Id("hall");
         var looked = body.Items("looked", 0, 100, "keys");
         for (var i = 0; i < looked.Length; i++)

@@ -51,12 +51,12 @@ internal sealed class DemoStudio(
         }
 
         var studio = JsonSerializer.Deserialize<Studio>(File.ReadAllBytes(PathTo("studio.json")), json.Value.SerializerOptions)!;
-        var roster = studio.People.Select(people.Add).ToImmutableArray();
-        rooms.Keep(studio.Hall with { Id = Guid.CreateVersion7() });
+        var roster = studio.People.Select(p => people.Add(p)).ToImmutableArray();
+        rooms.Keep(studio.Hall with { Id = Guid.CreateVersion7() }, Basis.None);
         foreach (var circle in studio.Circles)
         {
             people.Keep(new Circle(Guid.CreateVersion7(), circle.Name, circle.Together,
-                [.. roster.Where(p => circle.People.Contains(p.Name)).Select(p => p.Id)]));
+                [.. roster.Where(p => circle.People.Contains(p.Name)).Select(p => p.Id)]), Basis.None);
         }
 
         var known = new Dictionary<string, Guid>();
@@ -98,7 +98,7 @@ internal sealed class DemoStudio(
         var log = LogPrefill.For(Assigning.Of(SessionRooms.Everyone(result.Plan!, sessions.Find(id)!, roster, rooms)), roster);
         var notes = led.Notes.ToDictionary(n => roster.First(p => p.Name == n.Name).Id, n => n.Note);
         var absent = roster.Where(p => led.Absent.Contains(p.Name)).Select(p => p.Id).ToHashSet();
-        logs.Save(id, 0, 1, log with
+        logs.Save(id, Basis.None, 1, log with
         {
             Note = led.Note,
             Rows = [.. log.Rows.Select(r => r with { Came = !absent.Contains(r.PersonId), Note = notes.GetValueOrDefault(r.PersonId, "") })],

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Halterion.Core.Checks;
+using Halterion.Core.Plans;
 using Halterion.Core.Views;
 using Halterion.Store;
 using Halterion.Web.Bodies;
@@ -15,6 +16,14 @@ public sealed record CheckRule(string Code, string Says, string Why, string Sour
 /// <param name="Ready">Nothing is left that must not stay so.</param>
 public sealed record SessionFindings(ImmutableArray<Finding> Findings, ImmutableArray<RepairOffer> Offers, bool Ready, HardestMoment? Hardest);
 
+/// <summary>What is accepted as it is for a session.</summary>
+/// <param name="Revision">If-Match carries it with the next change.</param>
+public sealed record SessionWaivers(ImmutableArray<Waiver> Waivers, int Revision);
+
+/// <summary>What is ticked off for a session, looks before use among it.</summary>
+/// <param name="Revision">If-Match carries it with the next change.</param>
+public sealed record SessionTicks(ImmutableArray<string> Ticks, int Revision);
+
 internal static class CheckEndpoints
 {
     public static void MapChecks(this IEndpointRouteBuilder routes)
@@ -23,8 +32,10 @@ internal static class CheckEndpoints
         var session = routes.MapGroup("/api/sessions/{id:guid}").WithTags("Checks");
         session.MapPost("/checks", Check).Takes<ClassRequest>().ProducesProblem(404).WithName("checkSession");
         session.MapPost("/ready", Ready).Takes<ClassRequest>().ProducesProblem(404).WithName("ready");
-        session.MapPut("/waivers", Waive).Takes<SessionWaiver>().ProducesProblem(404).WithName("waive");
-        session.MapPut("/ticks", Tick).Takes<SessionTick>().ProducesProblem(404).WithName("tick");
+        session.MapGet("/waivers", Waivers).ProducesProblem(404).WithName("waivers");
+        session.MapPut("/waivers", Waive).Takes<SessionWaiver>().Revised().WithName("waive");
+        session.MapGet("/ticks", Ticks).ProducesProblem(404).WithName("ticks");
+        session.MapPut("/ticks", Tick).Takes<SessionTick>().Revised().WithName("tick");
     }
 
     private static ImmutableArray<CheckRule> All { get; } =
@@ -51,7 +62,20 @@ internal static class CheckEndpoints
         return ready is null ? problem! : TypedResults.Ok(checks.View(ready));
     }
 
-    private static Results<NoContent, ProblemHttpResult> Waive(Guid id, Body<SessionWaiver> body, Sessions sessions, Rooms rooms)
+    private static Results<Ok<SessionWaivers>, ProblemHttpResult> Waivers(Guid id, Sessions sessions, Rooms rooms, HttpContext http)
+    {
+        if (sessions.Find(id) is null)
+        {
+            return Problems.NotFound("session");
+        }
+
+        http.Tagged(rooms.WaiversRevision(id));
+        return TypedResults.Ok(WaiversOf(id, rooms));
+    }
+
+    private static SessionWaivers WaiversOf(Guid id, Rooms rooms) => new(rooms.Waivers(id), rooms.WaiversRevision(id));
+
+    private static Results<Ok<Kept>, ProblemHttpResult> Waive(Guid id, Body<SessionWaiver> body, Sessions sessions, Rooms rooms, HttpContext http)
     {
         if (body.Value is not { } waiver)
         {
@@ -65,14 +89,32 @@ internal static class CheckEndpoints
 
         if (Rules.All.FirstOrDefault(r => r.Code == waiver.Code) is not { OfSession: true })
         {
-            return Problems.Bad("/code", $"“{waiver.Code}” is not waived for a session.", "the code of a check of people, kit, room or weeks");
+            return Problems.Bad("/code", $"“{waiver.Code}” is accepted in the class, not for one date.", "the code of a check of people, kit, room or weeks");
         }
 
-        rooms.Waive(id, waiver.Code, waiver.Place, waiver.Reason);
-        return TypedResults.NoContent();
+        return Saving.Answer(http, "list of what is accepted", basis => rooms.Waive(id, waiver.Code, waiver.Place, waiver.Reason, basis), () =>
+        {
+            var theirs = WaiversOf(id, rooms);
+            var there = theirs.Waivers.FirstOrDefault(w => w.Code == waiver.Code && w.Place == waiver.Place)?.Reason;
+            return (theirs, Difference.Between([$"{waiver.Code}: {waiver.Reason}"], [$"{waiver.Code}: {there}"]));
+        });
     }
 
-    private static Results<NoContent, ProblemHttpResult> Tick(Guid id, Body<SessionTick> body, Sessions sessions, Rooms rooms)
+    private static Results<Ok<SessionTicks>, ProblemHttpResult> Ticks(Guid id, Sessions sessions, Rooms rooms, HttpContext http)
+    {
+        if (sessions.Find(id) is null)
+        {
+            return Problems.NotFound("session");
+        }
+
+        http.Tagged(rooms.TicksRevision(id));
+        return TypedResults.Ok(TicksOf(id, rooms));
+    }
+
+    private static SessionTicks TicksOf(Guid id, Rooms rooms) =>
+        new([.. rooms.Ticks(id).Union(rooms.Of(id).Looked.Select(k => ReadyView.LookKey + k)).Order(StringComparer.Ordinal)], rooms.TicksRevision(id));
+
+    private static Results<Ok<Kept>, ProblemHttpResult> Tick(Guid id, Body<SessionTick> body, Sessions sessions, Rooms rooms, HttpContext http)
     {
         if (body.Value is not { } tick)
         {
@@ -84,16 +126,15 @@ internal static class CheckEndpoints
             return Problems.NotFound("session");
         }
 
-        if (tick.Key.StartsWith(ReadyView.LookKey, StringComparison.Ordinal))
+        Saved Save(Basis basis) => tick.Key.StartsWith(ReadyView.LookKey, StringComparison.Ordinal)
+            ? rooms.Look(id, tick.Key[ReadyView.LookKey.Length..], tick.Done, basis)
+            : rooms.Tick(id, tick.Key, tick.Done, basis);
+        return Saving.Answer(http, "list of what is ticked off", Save, () =>
         {
-            var (chosen, look) = (rooms.Of(id), tick.Key[ReadyView.LookKey.Length..]);
-            rooms.Lay(id, chosen.Spots, tick.Done ? chosen.Looked.Add(look) : chosen.Looked.Remove(look));
-        }
-        else
-        {
-            rooms.Tick(id, tick.Key, tick.Done);
-        }
-
-        return TypedResults.NoContent();
+            var theirs = TicksOf(id, rooms);
+            return (theirs, Difference.Between([$"{tick.Key}: {Done(tick.Done)}"], [$"{tick.Key}: {Done(theirs.Ticks.Contains(tick.Key))}"]));
+        });
     }
+
+    private static string Done(bool done) => done ? "done" : "open";
 }

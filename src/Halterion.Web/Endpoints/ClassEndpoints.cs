@@ -45,7 +45,7 @@ internal static class ClassEndpoints
         classes.MapGet("/", List).ProducesProblem(400).WithName("classes");
         classes.MapPost("/", Create).Takes<NewClass>().ProducesProblem(404).WithName("createClass");
         classes.MapGet("/{id:guid}", Get).ProducesProblem(404).WithName("class");
-        classes.MapPut("/{id:guid}", Save).Takes<SaveClass>().ProducesProblem(404).ProducesProblem(412).WithName("saveClass");
+        classes.MapPut("/{id:guid}", Save).Takes<SaveClass>().Revised().WithName("saveClass");
         classes.MapDelete("/{id:guid}", (Guid id, Classes store) => Removed(store, id, true)).ProducesProblem(404).WithName("removeClass");
         classes.MapPost("/{id:guid}/restore", (Guid id, Classes store) => Removed(store, id, false)).ProducesProblem(404).WithName("restoreClass");
         classes.MapGet("/{id:guid}/file", Download).ProducesProblem(404).WithName("downloadClass");
@@ -80,7 +80,8 @@ internal static class ClassEndpoints
         Classes store,
         Sessions sessions,
         Evaluator evaluator,
-        Starters starters)
+        Starters starters,
+        HttpRequest http)
     {
         if (body.Value is not { } wanted)
         {
@@ -94,12 +95,20 @@ internal static class ClassEndpoints
         }
 
         var plan = ClassText.New(wanted.Title, wanted.SlotMinutes, wanted.Aim, source?.Plan, starters.ClassFields());
-        var (id, _) = store.Add(ClassText.Revision(plan, evaluator), SessionEndpoints.Stored(wanted.Booking), wanted.CopyOf);
-        return Get(id, store, sessions, evaluator);
+        var (id, _) = store.Add(ClassText.Revision(plan, evaluator), SessionEndpoints.Stored(wanted.Booking), wanted.CopyOf, http.Change());
+        return Get(id, store, sessions, evaluator, http.HttpContext);
     }
 
-    private static Results<Ok<ClassView>, ProblemHttpResult> Get(Guid id, Classes store, Sessions sessions, Evaluator evaluator) =>
-        store.Find(id) is { } found ? TypedResults.Ok(View(found, sessions, evaluator)) : Problems.NotFound("class");
+    private static Results<Ok<ClassView>, ProblemHttpResult> Get(Guid id, Classes store, Sessions sessions, Evaluator evaluator, HttpContext http)
+    {
+        if (store.Find(id) is not { } found)
+        {
+            return Problems.NotFound("class");
+        }
+
+        http.Tagged(found.Version);
+        return TypedResults.Ok(View(found, sessions, evaluator));
+    }
 
     /// <summary>Saves a class, whether it has faults or not. If-Match carries the version it was made from.</summary>
     private static Results<Ok<SavedClass>, ProblemHttpResult> Save(
@@ -116,7 +125,7 @@ internal static class ClassEndpoints
             return body.Problem!;
         }
 
-        if (http.Version() is not { } version)
+        if (http.Basis() is not { } basis)
         {
             return Problems.NoVersion();
         }
@@ -133,11 +142,11 @@ internal static class ClassEndpoints
             return Problems.Bad("/plan", "The class is too large.", $"at most {ClassReader.MaxBytes} bytes");
         }
 
-        return store.Save(id, version, ClassText.Revision(plan, evaluator)) switch
+        return store.Save(id, basis, ClassText.Revision(plan, evaluator)) switch
         {
             null => Problems.NotFound("class"),
             { Saved: true } saved => TypedResults.Ok(new SavedClass(saved.Class.Version, JsonElement.DeepEquals(whole, request.Plan) ? null : whole)),
-            { } other => Problems.Conflict("This class was changed elsewhere in the meantime.", "current", View(other.Class, sessions, evaluator)),
+            { } other => Problems.Changed("class", View(other.Class, sessions, evaluator), VersionEndpoints.Differences(plan, other.Class.Plan, evaluator)),
         };
     }
 
@@ -171,8 +180,9 @@ internal static class ClassEndpoints
 
         var (id, _) = store.Add(
             ClassText.Revision(Encoding.UTF8.GetString(file.Span), evaluator),
-            new SessionBooking(null, zone.Id, SessionEndpoints.UsualHeads, []));
-        return Get(id, store, sessions, evaluator);
+            new SessionBooking(null, zone.Id, SessionEndpoints.UsualHeads, []),
+            change: request.Change());
+        return Get(id, store, sessions, evaluator, request.HttpContext);
     }
 
     internal static ClassView View(StoredClass found, Sessions sessions, Evaluator evaluator)

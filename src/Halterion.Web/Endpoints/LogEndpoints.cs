@@ -35,6 +35,9 @@ public sealed record LogView(
     ImmutableArray<LogColumn> Columns, ImmutableArray<NamedRow> Rows, ImmutableArray<NamedRow> Others,
     string Note);
 
+/// <summary>A log as it stands.</summary>
+public sealed record StoredLog(int Version, ClassLog Log);
+
 public sealed record SavedLog(int Version);
 
 internal static class LogEndpoints
@@ -43,11 +46,11 @@ internal static class LogEndpoints
     {
         var log = routes.MapGroup("/api/sessions/{id:guid}/log").WithTags("Log");
         log.MapGet("/", Get).ProducesProblem(404).ProducesProblem(422).WithName("log");
-        log.MapPut("/", Save).Takes<SaveLog>().ProducesProblem(404).ProducesProblem(412).WithName("saveLog");
+        log.MapPut("/", Save).Takes<SaveLog>().ProducesProblem(409).Revised().WithName("saveLog");
     }
 
     private static Results<Ok<LogView>, ProblemHttpResult> Get(
-        Guid id, Sessions sessions, Classes classes, Leads leads, Logs logs, Store.People people, Rooms rooms, Evaluator evaluator, SteadyClock clock, Belts belts)
+        Guid id, Sessions sessions, Classes classes, Leads leads, Logs logs, Store.People people, Rooms rooms, Evaluator evaluator, SteadyClock clock, Belts belts, HttpContext http)
     {
         if (sessions.Find(id) is not { } session || PlanOf(session, classes) is not { } stored)
         {
@@ -72,6 +75,7 @@ internal static class LogEndpoints
             noted);
         var names = roster.ToDictionary(p => p.Id, p => p.Name);
         var shown = log.Rows.Select(r => r.PersonId).ToHashSet();
+        http.Tagged(saved?.Version ?? 0);
         return TypedResults.Ok(new LogView(
             saved?.Version ?? 0,
             Led(lead, clock),
@@ -128,11 +132,17 @@ internal static class LogEndpoints
         Classes classes,
         Logs logs,
         Store.People people,
-        Evaluator evaluator)
+        Evaluator evaluator,
+        HttpContext http)
     {
         if (body.Value is not { } request)
         {
             return body.Problem!;
+        }
+
+        if (http.Request.Basis() is not { } basis)
+        {
+            return Problems.NoVersion();
         }
 
         if (sessions.Find(id) is not { } session || PlanOf(session, classes) is not { } stored)
@@ -152,10 +162,20 @@ internal static class LogEndpoints
         }
 
         // Someone erased while the log was open stays erased.
-        var known = people.List().Select(p => p.Id).ToHashSet();
-        var log = request.Log with { Rows = [.. request.Log.Rows.Where(r => known.Contains(r.PersonId))] };
-        var (version, savedNow) = logs.Save(id, request.Version, stored.Version, log);
-        return savedNow ? TypedResults.Ok(new SavedLog(version)) : Problems.Conflict("This log was changed elsewhere in the meantime.", "version", version);
+        var names = people.List().ToDictionary(p => p.Id, p => p.Name);
+        var log = request.Log with { Rows = [.. request.Log.Rows.Where(r => names.ContainsKey(r.PersonId))] };
+        var saved = logs.Save(id, basis, stored.Version, log);
+        http.Tagged(saved.Revision);
+        if (saved.Done)
+        {
+            return TypedResults.Ok(new SavedLog(saved.Revision));
+        }
+
+        var theirs = logs.Find(id);
+        return Problems.Changed(
+            "log",
+            theirs is { } stands ? new StoredLog(stands.Version, stands.Log) : null,
+            theirs is { } other ? Difference.Between(LogWords.Lines(log, reading.Plan!, names), LogWords.Lines(other.Log, reading.Plan!, names)) : []);
     }
 
     /// <summary>What was led or logged is what is logged, whatever the class has become since.</summary>

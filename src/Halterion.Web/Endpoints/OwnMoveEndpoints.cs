@@ -1,24 +1,35 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using Halterion.Core.PlanFormat;
+using Halterion.Core.Moves;
+using Halterion.Core.Views;
 using Halterion.Store;
 using Halterion.Web.Bodies;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Halterion.Web.Endpoints;
 
+/// <summary>All moves of one's own; they are one document.</summary>
+/// <param name="Revision">Counts the changes of any of them; If-Match carries it.</param>
+public sealed record OwnMovesView(ImmutableArray<JsonElement> Moves, int Revision);
+
 internal static class OwnMoveEndpoints
 {
     public static void MapOwnMoves(this IEndpointRouteBuilder routes)
     {
         var own = routes.MapGroup("/api/own-moves").WithTags("Moves");
-        own.MapGet("/", (OwnMoves store) => TypedResults.Ok(new OwnMoveList([.. store.List().Select(text => JsonElement.Parse(text))]))).WithName("ownMoves");
-        own.MapPut("/", Save).Takes<OwnMoveList>().WithName("saveOwnMoves");
+        own.MapGet("/", (OwnMoves store, HttpContext http) =>
+        {
+            http.Tagged(store.Revision());
+            return TypedResults.Ok(View(store));
+        }).WithName("ownMoves");
+        own.MapPut("/", Save).Takes<OwnMoveList>().Revised().WithName("saveOwnMoves");
         own.MapDelete("/{id}", Remove).ProducesProblem(404).ProducesProblem(409).WithName("removeOwnMove");
     }
 
     /// <summary>Adds or changes own moves, all or none: one from a form, or a file of many.</summary>
-    private static Results<NoContent, ProblemHttpResult> Save(Body<OwnMoveList> body, OwnMoves store, ShippedMoves shipped, Current current)
+    private static Results<Ok<Kept>, ProblemHttpResult> Save(
+        Body<OwnMoveList> body, OwnMoves store, ShippedMoves shipped, Current current, HttpContext http)
     {
         if (body.Value is not { } list)
         {
@@ -32,10 +43,25 @@ internal static class OwnMoveEndpoints
             return Problems.Faults(faults, "list of moves");
         }
 
-        store.Save(moves.Zip(list.Moves, (move, json) => (move.Id.Value, json.GetRawText())));
+        var answer = Saving.Answer(
+            http,
+            "list of moves",
+            basis => store.Save(moves.Zip(list.Moves, (move, json) => (move.Id.Value, json.GetRawText())), basis),
+            () =>
+            {
+                var theirs = shipped.With(store);
+                return (
+                    View(store),
+                    Difference.Between(moves.SelectMany(m => Lines(m)), moves.Select(m => theirs.Find(m.Id)).OfType<Move>().SelectMany(Lines)));
+            });
         current.Forget();
-        return TypedResults.NoContent();
+        return answer;
     }
+
+    private static OwnMovesView View(OwnMoves store) => new([.. store.List().Select(text => JsonElement.Parse(text))], store.Revision());
+
+    private static IEnumerable<string> Lines(Move move) =>
+        [$"Name: {move.Name}", $"How to set up {move.Name}: {move.SetUp}", $"Caution of {move.Name}: {move.Cautions}"];
 
     /// <summary>Takes an own move out of the library. Classes that use it carry it themselves.</summary>
     private static Results<NoContent, ProblemHttpResult> Remove(string id, OwnMoves store, Current current)

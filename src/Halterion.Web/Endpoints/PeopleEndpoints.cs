@@ -17,6 +17,10 @@ namespace Halterion.Web.Endpoints;
 public sealed record PersonExport(Person Person, ImmutableArray<string> Circles, ImmutableArray<Attendance> Classes,
     ImmutableArray<Expectation> Expected, ImmutableArray<string> Pinned, ImmutableArray<string> Noted, ImmutableArray<string> Booked);
 
+/// <summary>Where the name of somebody stands besides with themselves.</summary>
+/// <param name="Alone">They have one name only, so that it is taken out wherever it stands alone, unless that is not wanted.</param>
+public sealed record PersonTraces(ImmutableArray<NameTrace> Traces, bool Alone);
+
 /// <summary>What a log says of them; each station by the name it had in the class that was held.</summary>
 public sealed record Attendance(string Title, bool Came, string Note, ImmutableArray<AttendedStation> Stations, string? StartsAt = null);
 
@@ -34,45 +38,103 @@ internal static class PeopleEndpoints
         people.MapGet("/", (Store.People store) => TypedResults.Ok(store.List())).WithName("people");
         people.MapGet("/{id:guid}", Get).ProducesProblem(404).WithName("person");
         people.MapPost("/", Add).Takes<Person>().WithName("addPerson");
-        people.MapPut("/{id:guid}", Change).Takes<Person>().ProducesProblem(404).WithName("changePerson");
+        people.MapPut("/{id:guid}", Change).Takes<Person>().Revised().WithName("changePerson");
+        people.MapGet("/{id:guid}/traces", TracesOf).ProducesProblem(404).WithName("personTraces");
         people.MapDelete("/{id:guid}", Erase).ProducesProblem(404).WithName("erasePerson");
         people.MapGet("/{id:guid}/export", Export).ProducesProblem(404).WithName("exportPerson");
         people.MapGet("/{id:guid}/export.txt", Read).ProducesProblem(404).WithName("readPerson");
         var circles = routes.MapGroup("/api/circles").WithTags("People");
         circles.MapGet("/", (Store.People store) => TypedResults.Ok(store.Circles())).WithName("circles");
-        circles.MapPost("/", (Body<CircleDetails> body, Store.People store) => Keep(Guid.CreateVersion7(), body, store))
-            .Takes<CircleDetails>().WithName("addCircle");
-        circles.MapPut("/{id:guid}", Keep).Takes<CircleDetails>().WithName("keepCircle");
+        circles.MapPost("/", AddCircle).Takes<CircleDetails>().WithName("addCircle");
+        circles.MapPut("/{id:guid}", Keep).Takes<CircleDetails>().Revised().WithName("keepCircle");
         circles.MapDelete("/{id:guid}", (Guid id, Store.People store) => Part(id, store)).ProducesProblem(404).WithName("partCircle");
     }
 
     private static PersonId Of(Guid id) => new(id.ToString());
 
-    private static Results<Ok<Person>, ProblemHttpResult> Get(Guid id, Store.People store) =>
-        store.Find(Of(id)) is { } person ? TypedResults.Ok(person) : Problems.NotFound("person");
+    private static Results<Ok<Person>, ProblemHttpResult> Get(Guid id, Store.People store, HttpContext http)
+    {
+        if (store.Find(Of(id)) is not { } person)
+        {
+            return Problems.NotFound("person");
+        }
 
-    private static Results<Ok<Person>, ProblemHttpResult> Add(Body<PersonBody> body, Store.People store) =>
-        body.Value is { } details ? TypedResults.Ok(store.Add(details.Person)) : body.Problem!;
+        http.Tagged(person.Revision);
+        return TypedResults.Ok(person);
+    }
 
-    private static Results<NoContent, ProblemHttpResult> Change(Guid id, Body<PersonBody> body, Store.People store) =>
-        body.Value is not { } details ? body.Problem!
-        : store.Change(details.Person with { Id = Of(id) }) ? TypedResults.NoContent()
-        : Problems.NotFound("person");
+    private static Results<Ok<Person>, ProblemHttpResult> Add(Body<PersonBody> body, Store.People store, HttpRequest http) =>
+        body.Value is { } details ? TypedResults.Ok(store.Add(details.Person, http.Change())) : body.Problem!;
 
-    private static Results<NoContent, ProblemHttpResult> Erase(Guid id, Store.People store) =>
-        store.Erase(Of(id)) ? TypedResults.NoContent() : Problems.NotFound("person");
-
-    /// <summary>Keeps people together under a name, new or changed.</summary>
-    private static Results<Ok<Circle>, ProblemHttpResult> Keep(Guid id, Body<CircleDetails> body, Store.People store)
+    private static Results<Ok<Kept>, ProblemHttpResult> Change(
+        Guid id, Body<PersonBody> body, Store.People store, Evaluator evaluator, HttpContext http)
     {
         if (body.Value is not { } details)
         {
             return body.Problem!;
         }
 
-        store.Keep(new Circle(id, details.Name, details.Together, details.People));
+        var mine = details.Person with { Id = Of(id) };
+        return Saving.Answer(http, "person", basis => store.Change(mine, basis), () =>
+        {
+            var theirs = store.Find(mine.Id)!;
+            return (theirs, Difference.Between(PersonWords.Lines(mine, evaluator.Moves), PersonWords.Lines(theirs, evaluator.Moves)));
+        });
+    }
+
+    /// <summary>Where their name stands besides with themselves.</summary>
+    private static Results<Ok<PersonTraces>, ProblemHttpResult> TracesOf(Guid id, Store.People store, Traces traces) =>
+        store.Find(Of(id)) is { } person
+            ? TypedResults.Ok(new PersonTraces(traces.Of(person), !new NameSearch(person.Name).IsWhole))
+            : Problems.NotFound("person");
+
+    /// <summary>Erases somebody, and their name wherever it stands.</summary>
+    /// <param name="alone">A first or last name alone goes too; left out: only where they have no other name.</param>
+    private static Results<NoContent, ProblemHttpResult> Erase(Guid id, bool? alone, Store.People store, Traces traces, Current current)
+    {
+        if (store.Find(Of(id)) is not { } person || !store.Erase(person.Id, traces.NamesOf(person, alone)))
+        {
+            return Problems.NotFound("person");
+        }
+
+        current.Forget();
+        return TypedResults.NoContent();
+    }
+
+    private static Results<Ok<Circle>, ProblemHttpResult> AddCircle(Body<CircleDetails> body, Store.People store, HttpRequest http)
+    {
+        if (body.Value is not { } details)
+        {
+            return body.Problem!;
+        }
+
+        var id = http.Change() ?? Guid.CreateVersion7();
+        store.Keep(new Circle(id, details.Name, details.Together, details.People), new Basis(0, id));
         return TypedResults.Ok(store.Circles().First(c => c.Id == id));
     }
+
+    /// <summary>Keeps people together under a name, as it was changed.</summary>
+    private static Results<Ok<Kept>, ProblemHttpResult> Keep(Guid id, Body<CircleDetails> body, Store.People store, HttpContext http)
+    {
+        if (body.Value is not { } details)
+        {
+            return body.Problem!;
+        }
+
+        var mine = new Circle(id, details.Name, details.Together, details.People);
+        return Saving.Answer(http, "circle", basis => store.Keep(mine, basis), () =>
+        {
+            var (theirs, names) = (store.Circles().First(c => c.Id == id), store.List().ToDictionary(p => p.Id, p => p.Name));
+            return (theirs, Difference.Between(Lines(mine, names), Lines(theirs, names)));
+        });
+    }
+
+    private static IEnumerable<string> Lines(Circle circle, Dictionary<PersonId, string> names) =>
+    [
+        $"Name: {circle.Name}",
+        $"In one group of a rotation: {(circle.Together ? "yes" : "no")}",
+        $"People: {string.Join(", ", circle.People.Select(p => names.GetValueOrDefault(p, "someone")).Order(StringComparer.OrdinalIgnoreCase))}",
+    ];
 
     private static Results<NoContent, ProblemHttpResult> Part(Guid id, Store.People store) =>
         store.Part(id) ? TypedResults.NoContent() : Problems.NotFound("circle");

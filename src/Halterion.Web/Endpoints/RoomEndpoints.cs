@@ -15,7 +15,8 @@ namespace Halterion.Web.Endpoints;
 public sealed record PinResult(RoomView Room, string Told);
 
 /// <summary>What was chosen for a session, and the rooms there are to choose from.</summary>
-public sealed record SessionRoomView(Guid? Hall, ImmutableDictionary<string, FloorSpot> Spots, ImmutableArray<string> Looked);
+/// <param name="Revision">If-Match carries it with the next change.</param>
+public sealed record SessionRoomView(Guid? Hall, ImmutableDictionary<string, FloorSpot> Spots, ImmutableArray<string> Looked, int Revision);
 
 /// <summary>Rooms, stock, and what a session does in them.</summary>
 internal static class RoomEndpoints
@@ -24,8 +25,8 @@ internal static class RoomEndpoints
     {
         var rooms = routes.MapGroup("/api/rooms").WithTags("Rooms");
         rooms.MapGet("/", (Rooms store) => TypedResults.Ok(store.List())).WithName("rooms");
-        rooms.MapPost("/", (Body<HallDetails> body, Rooms store) => Keep(Guid.CreateVersion7(), body, store)).Takes<HallDetails>().WithName("addRoom");
-        rooms.MapPut("/{id:guid}", Keep).Takes<HallDetails>().WithName("keepRoom");
+        rooms.MapPost("/", Add).Takes<HallDetails>().WithName("addRoom");
+        rooms.MapPut("/{id:guid}", Keep).Takes<HallDetails>().Revised().WithName("keepRoom");
         rooms.MapDelete("/{id:guid}", Remove).ProducesProblem(404).WithName("removeRoom");
 
         var session = routes.MapGroup("/api/sessions/{id:guid}").WithTags("Rooms");
@@ -35,19 +36,34 @@ internal static class RoomEndpoints
         session.MapPost("/groups", Group).Takes<GroupsRequest>().ProducesProblem(404).WithName("group");
         session.MapPost("/floor", Floor).Takes<FloorRequest>().ProducesProblem(404).WithName("floor");
         session.MapGet("/chosen", Chosen).ProducesProblem(404).WithName("sessionRoom");
-        session.MapPut("/chosen", Choose).Takes<SessionRoomDetails>().ProducesProblem(404).WithName("chooseSessionRoom");
+        session.MapPut("/chosen", Choose).Takes<SessionRoomDetails>().Revised().WithName("chooseSessionRoom");
     }
 
-    private static Results<Ok<StoredHall>, ProblemHttpResult> Keep(Guid id, Body<HallDetails> body, Rooms store)
+    private static Results<Ok<StoredHall>, ProblemHttpResult> Add(Body<HallDetails> body, Rooms store, HttpRequest http)
     {
         if (body.Value is not { } details)
         {
             return body.Problem!;
         }
 
-        var hall = new StoredHall(id, details.Name, details.Floor, details.Stock);
-        store.Keep(hall);
-        return TypedResults.Ok(hall);
+        var id = http.Change() ?? Guid.CreateVersion7();
+        store.Keep(new StoredHall(id, details.Name, details.Floor, details.Stock), new Basis(0, id));
+        return TypedResults.Ok(store.List().First(h => h.Id == id));
+    }
+
+    private static Results<Ok<Kept>, ProblemHttpResult> Keep(Guid id, Body<HallDetails> body, Rooms store, HttpContext http)
+    {
+        if (body.Value is not { } details)
+        {
+            return body.Problem!;
+        }
+
+        var mine = new StoredHall(id, details.Name, details.Floor, details.Stock);
+        return Saving.Answer(http, "room", basis => store.Keep(mine, basis), () =>
+        {
+            var theirs = store.List().First(h => h.Id == id);
+            return (theirs, Difference.Between(HallWords.Lines(mine.Name, mine.Floor, mine.Stock), HallWords.Lines(theirs.Name, theirs.Floor, theirs.Stock)));
+        });
     }
 
     private static Results<NoContent, ProblemHttpResult> Remove(Guid id, Rooms store) =>
@@ -148,18 +164,27 @@ internal static class RoomEndpoints
                 : Problems.Bad("/block", "The class has no such block with stations.", "the id of a block with stations");
     }
 
-    private static Results<Ok<SessionRoomView>, ProblemHttpResult> Chosen(Guid id, Sessions sessions, Rooms rooms, SessionRooms room)
+    private static Results<Ok<SessionRoomView>, ProblemHttpResult> Chosen(
+        Guid id, Sessions sessions, Rooms rooms, SessionRooms room, HttpContext http)
     {
         if (sessions.Find(id) is null)
         {
             return Problems.NotFound("session");
         }
 
-        var chosen = rooms.Of(id);
-        return TypedResults.Ok(new SessionRoomView(room.HallOf(chosen)?.Id, chosen.Spots, [.. chosen.Looked.Order()]));
+        var view = ChosenNow(id, rooms, room);
+        http.Tagged(view.Revision);
+        return TypedResults.Ok(view);
     }
 
-    private static Results<NoContent, ProblemHttpResult> Choose(Guid id, Body<SessionRoomDetails> body, Sessions sessions, Rooms rooms)
+    private static SessionRoomView ChosenNow(Guid id, Rooms rooms, SessionRooms room)
+    {
+        var chosen = rooms.Of(id);
+        return new SessionRoomView(room.HallOf(chosen)?.Id, chosen.Spots, [.. chosen.Looked.Order()], chosen.Revision);
+    }
+
+    private static Results<Ok<Kept>, ProblemHttpResult> Choose(
+        Guid id, Body<SessionRoomDetails> body, Sessions sessions, Rooms rooms, SessionRooms room, HttpContext http)
     {
         if (body.Value is not { } details)
         {
@@ -171,8 +196,13 @@ internal static class RoomEndpoints
             return Problems.NotFound("session");
         }
 
-        rooms.Choose(id, details.Hall);
-        rooms.Lay(id, details.Spots, [.. details.Looked]);
-        return TypedResults.NoContent();
+        return Saving.Answer(http, "choice for the room", basis => rooms.Choose(id, details.Hall, details.Spots, [.. details.Looked], basis), () =>
+        {
+            var (theirs, halls) = (ChosenNow(id, rooms, room), rooms.List());
+            string NameOf(Guid? hall) => halls.FirstOrDefault(h => h.Id == hall)?.Name ?? "the first one";
+            return (theirs, Difference.Between(
+                [$"Room: {NameOf(details.Hall)}", $"Stations moved by hand: {details.Spots.Count}", $"Looks done: {details.Looked.Length}"],
+                [$"Room: {NameOf(theirs.Hall)}", $"Stations moved by hand: {theirs.Spots.Count}", $"Looks done: {theirs.Looked.Length}"]));
+        });
     }
 }

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Halterion.Core;
+using Halterion.Core.Views;
 using Halterion.Store;
 using Halterion.Web.Bodies;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -38,7 +39,7 @@ internal static class SessionEndpoints
         var sessions = routes.MapGroup("/api/sessions").WithTags("Sessions");
         sessions.MapGet("/", List).ProducesProblem(400).WithName("sessions");
         sessions.MapGet("/{id:guid}", Get).ProducesProblem(404).WithName("session");
-        sessions.MapPut("/{id:guid}", Save).Takes<SaveSession>().ProducesProblem(404).ProducesProblem(412).WithName("saveSession");
+        sessions.MapPut("/{id:guid}", Save).Takes<SaveSession>().Revised().WithName("saveSession");
         sessions.MapDelete("/{id:guid}", (Guid id, Sessions store) => Removed(store, id, true)).ProducesProblem(404).WithName("removeSession");
         sessions.MapPost("/{id:guid}/restore", (Guid id, Sessions store) => Removed(store, id, false)).ProducesProblem(404).WithName("restoreSession");
         routes.MapPost("/api/classes/{id:guid}/sessions", Add).Takes<SaveSession>().ProducesProblem(404).WithTags("Sessions").WithName("addSession");
@@ -61,34 +62,57 @@ internal static class SessionEndpoints
     private static string StatusOf(SessionLine line) =>
         line.Logged ? "logged" : line.UnderWay ? "running" : line.StartedAt is null ? "planned" : "led";
 
-    private static Results<Ok<SessionView>, ProblemHttpResult> Get(Guid id, Sessions store) =>
-        store.Find(id) is { } found ? TypedResults.Ok(View(found, store)) : Problems.NotFound("session");
+    private static Results<Ok<SessionView>, ProblemHttpResult> Get(Guid id, Sessions store, HttpContext http)
+    {
+        if (store.Find(id) is not { } found)
+        {
+            return Problems.NotFound("session");
+        }
+
+        http.Tagged(found.Revision);
+        return TypedResults.Ok(View(found, store));
+    }
 
     /// <summary>Another occasion for a class: a date to come, or "lead it again".</summary>
-    private static Results<Ok<SessionView>, ProblemHttpResult> Add(Guid id, Body<SaveSession> body, Sessions store) =>
+    private static Results<Ok<SessionView>, ProblemHttpResult> Add(Guid id, Body<SaveSession> body, Sessions store, HttpRequest http) =>
         body.Value is not { } request ? body.Problem!
-        : store.Add(id, Stored(request.Booking)) is { } added ? Get(added, store)
+        : store.Add(id, Stored(request.Booking), http.Change()) is { } added ? Get(added, store, http.HttpContext)
         : Problems.NotFound("class");
 
     /// <summary>Changes the booking. If-Match carries the revision it was made from.</summary>
-    private static Results<Ok<SavedSession>, ProblemHttpResult> Save(Guid id, Body<SaveSession> body, HttpRequest http, Sessions store)
+    private static Results<Ok<SavedSession>, ProblemHttpResult> Save(
+        Guid id, Body<SaveSession> body, HttpContext http, Sessions store, Store.People people)
     {
         if (body.Value is not { } request)
         {
             return body.Problem!;
         }
 
-        if (http.Version() is not { } revision)
+        if (http.Request.Basis() is not { } basis)
         {
             return Problems.NoVersion();
         }
 
-        return store.Save(id, revision, Stored(request.Booking)) switch
+        var mine = Stored(request.Booking);
+        return store.Save(id, basis, mine) switch
         {
             null => Problems.NotFound("session"),
             { Saved: true } saved => TypedResults.Ok(new SavedSession(saved.Session.Revision)),
-            { } other => Problems.Conflict("This booking was changed elsewhere in the meantime.", "current", View(other.Session, store)),
+            { } other => Problems.Changed("class date", View(other.Session, store), Differences(mine, other.Session.Booking, people)),
         };
+    }
+
+    private static ImmutableArray<Difference> Differences(SessionBooking mine, SessionBooking theirs, Store.People people)
+    {
+        var names = people.List().ToDictionary(p => p.Id, p => p.Name);
+        IEnumerable<string> Lines(SessionBooking booking) =>
+        [
+            $"Starts: {booking.StartsAt?.Replace('T', ' ') ?? "no date yet"}",
+            $"Time zone: {booking.Zone}",
+            $"Head-count: {booking.HeadCount}",
+            $"Expected: {string.Join(", ", booking.Expected.Select(p => names.GetValueOrDefault(p, "someone")).Order(StringComparer.OrdinalIgnoreCase))}",
+        ];
+        return Difference.Between(Lines(mine), Lines(theirs));
     }
 
     private static Results<NoContent, ProblemHttpResult> Removed(Sessions store, Guid id, bool removed) =>

@@ -1,6 +1,8 @@
+using System.Collections.Immutable;
 using Halterion.Core;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Views;
+using Halterion.Store;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Halterion.Web.Endpoints;
@@ -10,6 +12,50 @@ internal static class Conventions
     /// <summary>Says in the contract which body a route takes, and how it can fail.</summary>
     public static RouteHandlerBuilder Takes<T>(this RouteHandlerBuilder route) where T : class =>
         route.Accepts<T>("application/json").ProducesProblem(413).ProducesProblem(415).ProducesProblem(422);
+}
+
+/// <summary>What a document is now.</summary>
+/// <param name="Revision">If-Match carries it with the next change.</param>
+public sealed record Kept(int Revision);
+
+/// <summary>Somebody else changed it since.</summary>
+/// <param name="Current">What stands there now, as it is fetched; not of every kind the whole of it.</param>
+/// <param name="Differences">Where that differs from what was sent.</param>
+public sealed record ChangedProblem(string Title, int Status, object? Current, ImmutableArray<Difference> Differences);
+
+/// <summary>Documents that are saved against the revision they were made from.</summary>
+internal static class Saving
+{
+    /// <summary>Says in the contract that If-Match is needed, and what comes without it or against a newer one.</summary>
+    public static RouteHandlerBuilder Revised(this RouteHandlerBuilder route) =>
+        route.ProducesProblem(404).Produces<ChangedProblem>(412, "application/problem+json").ProducesProblem(428);
+
+    /// <summary>Saves what was sent: 428 without If-Match, 404 where there is no such document, 412 where it was changed since.</summary>
+    /// <param name="current">What stands there, and how that differs.</param>
+    public static Results<Ok<Kept>, ProblemHttpResult> Answer(
+        HttpContext http, string what, Func<Basis, Saved> save, Func<(object? Current, ImmutableArray<Difference> Differences)> current)
+    {
+        if (http.Request.Basis() is not { } basis)
+        {
+            return Problems.NoVersion();
+        }
+
+        var saved = save(basis);
+        if (saved.Done)
+        {
+            http.Tagged(saved.Revision);
+            return TypedResults.Ok(new Kept(saved.Revision));
+        }
+
+        if (saved.Revision == 0)
+        {
+            return Problems.NotFound(what);
+        }
+
+        http.Tagged(saved.Revision);
+        var (stands, differences) = current();
+        return Problems.Changed(what, stands, differences);
+    }
 }
 
 /// <summary>Windows of long lists.</summary>

@@ -46,22 +46,27 @@ internal static class VersionEndpoints
             : Problems.NotFound("version");
 
     /// <summary>Saves what was as a new version, so that nothing in between is lost.</summary>
-    private static Results<Ok<ClassView>, ProblemHttpResult> Restore(Guid id, int version, Classes classes, Sessions sessions, Evaluator evaluator)
+    private static Results<Ok<ClassView>, ProblemHttpResult> Restore(
+        Guid id, int version, Classes classes, Sessions sessions, Evaluator evaluator, HttpRequest http)
     {
         if (classes.Find(id) is not { } current || classes.At(id, version) is not { } old)
         {
             return Problems.NotFound("version");
         }
 
-        return classes.Save(id, current.Version, ClassText.Revision(old.Plan, evaluator)) switch
+        return classes.Save(id, new Basis(current.Version, http.Change()), ClassText.Revision(old.Plan, evaluator)) switch
         {
             { Saved: true } saved => TypedResults.Ok(ClassEndpoints.View(saved.Class, sessions, evaluator)),
-            _ => Problems.Conflict("This class was changed elsewhere in the meantime.", "current", null),
+            _ => Problems.Changed("class", null, []),
         };
     }
 
     private static ImmutableArray<string> Words(StoredClass before, StoredClass after, Evaluator evaluator) =>
         PlanChanges.Between(Parse(before.Plan), Parse(after.Plan), evaluator.Moves);
+
+    /// <summary>What one class has that another has not, as it would be said of a change from theirs to mine.</summary>
+    internal static ImmutableArray<Difference> Differences(string mine, string theirs, Evaluator evaluator) =>
+        [.. PlanChanges.Between(Parse(theirs), Parse(mine), evaluator.Moves).Select(words => new Difference(words, "", ""))];
 
     private static JsonNode Parse(string plan) => JsonNode.Parse(plan.TrimStart('\uFEFF'))!;
 }

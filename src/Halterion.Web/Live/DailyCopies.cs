@@ -17,11 +17,14 @@ internal sealed class DailyCopies(Database database, TimeProvider clock, ILogger
         {
             try
             {
-                database.Copies.OfToday(clock);
+                if (database.Trouble is null)
+                {
+                    database.Copies.OfToday(clock);
+                }
             }
-            catch (Exception e) when (e is SqliteException or IOException or UnauthorizedAccessException)
+            catch (Exception e) when (e is SqliteException or StoreException or IOException or UnauthorizedAccessException)
             {
-                log.LogWarning("Today's copy of the data could not be made: {Why}", e.Message);
+                log.LogWarning("Today’s copy of the data was not made: {Why}", e.Message);
             }
         }
         while (await timer.WaitForNextTickAsync(stoppingToken));

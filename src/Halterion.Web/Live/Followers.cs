@@ -37,6 +37,9 @@ public sealed class Followers(Leads leads)
         }
     }
 
+    /// <summary>The data was put back: what was read from it before is no more.</summary>
+    public void Forget() => latest.Clear();
+
     private Lazy<StoredLead?> Read(Guid session) => new(() => leads.OpenOf(session));
 
     private sealed class Following(Followers all, Guid session, Channel<int> channel) : IDisposable

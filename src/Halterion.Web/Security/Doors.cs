@@ -53,37 +53,13 @@ internal static class Doors
             context.Response.Headers.CacheControl = "no-store";
             if (IsCrossSite(context.Request))
             {
-                await TypedResults.Problem(title: "Requests from other sites are refused.", statusCode: StatusCodes.Status403Forbidden).ExecuteAsync(context);
+                await TypedResults.Problem(title: "Requests from other websites are not accepted.", statusCode: StatusCodes.Status403Forbidden).ExecuteAsync(context);
                 return;
             }
         }
 
         await next(context);
     });
-
-    /// <summary>While the data cannot be used, every question to it is answered with why, and where its copies are.</summary>
-    public static void UseTrouble(this WebApplication app)
-    {
-        var trouble = app.Services.GetRequiredService<StoreTrouble>();
-        if (trouble.Why is not { } why)
-        {
-            return;
-        }
-
-        app.Use(async (context, next) =>
-        {
-            if (context.Request.Path.StartsWithSegments("/api"))
-            {
-                await TypedResults.Problem(
-                    title: "The data cannot be used.",
-                    detail: why,
-                    statusCode: StatusCodes.Status503ServiceUnavailable).ExecuteAsync(context);
-                return;
-            }
-
-            await next(context);
-        });
-    }
 
     /// <summary>A browser says where a request comes from; a program without a browser says nothing.</summary>
     private static bool IsCrossSite(HttpRequest request)

@@ -1,5 +1,6 @@
 import createClient from 'openapi-fetch'
 import { lost, reached } from '../save/connection'
+import { noteTrouble } from '../save/trouble'
 import type { components, paths } from './schema'
 
 export type Schemas = components['schemas']
@@ -25,6 +26,10 @@ export interface Problem {
   /** What stands there now, where somebody else changed it meanwhile. */
   current?: unknown
   commands?: unknown
+  /** Where that differs from what was sent. */
+  differences?: Schemas['Difference'][]
+  /** The data itself cannot be opened. */
+  trouble?: Schemas['DataTroubleView']
   open?: { session: string; lead: string }
   at?: number
 }
@@ -35,20 +40,20 @@ export class Refused extends Error {
     readonly status: number,
     readonly problem: Problem,
   ) {
-    super(problem.title ?? 'The server refused this.')
+    super(problem.title ?? 'That could not be done. Try again.')
   }
 
   /** The first fault in words, with what would be right; else the detail; else the title. */
   get words(): string {
     const fault = this.problem.errors?.[0]
-    return fault ? `${fault.detail} Right would be: ${fault.right}.` : (this.problem.detail ?? this.message)
+    return fault ? `${fault.detail} Should be: ${fault.right}.` : (this.problem.detail ?? this.message)
   }
 }
 
 /** Nobody answered: the server is not there, or the way to it is cut. */
 export class Unreachable extends Error {
   constructor() {
-    super('The server does not answer.')
+    super('Halterion is not answering.')
   }
 }
 
@@ -63,6 +68,7 @@ export async function answer<T>(call: Promise<{ data?: T; error?: unknown; respo
     throw new Unreachable()
   }
   reached()
+  noteTrouble((result.error as Problem | undefined)?.trouble)
   const { data, error, response } = result
   if (!response.ok) throw new Refused(response.status, (error as Problem) || {})
   return data as T
@@ -70,11 +76,11 @@ export async function answer<T>(call: Promise<{ data?: T; error?: unknown; respo
 
 /** Says of any failure what happened and what to do. */
 export function troubleWords(error: unknown): string {
-  if (error instanceof Unreachable) return 'The server does not answer. Start it again, then try once more.'
+  if (error instanceof Unreachable) return 'Halterion is not answering. Start it again, then try once more.'
   if (error instanceof Refused) {
-    if (error.status === 507) return error.problem.title ?? 'The disk is full.'
-    if (error.status >= 500) return `The server failed. ${error.problem.detail ?? error.message}`
+    if (error.status === 507) return error.problem.title ?? 'The disk is full. Free some space, then save again.'
+    if (error.status >= 500) return `Halterion hit a problem. ${error.problem.detail ?? error.message}`
     return error.words
   }
-  return error instanceof Error ? error.message : 'Something went wrong here.'
+  return error instanceof Error ? error.message : 'Something went wrong. Reload this screen and try again.'
 }

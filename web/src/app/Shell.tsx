@@ -1,6 +1,8 @@
 import { Anchor, Loader } from '@mantine/core'
 import { Link, NavLink, Outlet, useLocation, useRouteError } from 'react-router'
+import { DataTrouble } from '../save/DataTrouble'
 import { Notices } from '../save/Notices'
+import { useTrouble } from '../save/trouble'
 import { ErrorNote } from '../ui/ErrorNote'
 import css from './Shell.module.css'
 
@@ -9,7 +11,10 @@ const ALONE = /^\/(lead|wall|remote|pair|try|rehearse)(\/|$)/
 
 /** The band on top of every screen but those of a class under way. */
 export function Shell() {
-  if (ALONE.test(useLocation().pathname)) return <Outlet />
+  const trouble = useTrouble()
+  const alone = ALONE.test(useLocation().pathname)
+  if (trouble) return <DataTrouble trouble={trouble} />
+  if (alone) return <Outlet />
   return (
     <>
       <header className={css.band} data-screen-only>

@@ -1,14 +1,22 @@
 import { Button } from '@mantine/core'
 import { useMutationState } from '@tanstack/react-query'
+import { useSyncExternalStore } from 'react'
 import { troubleWords } from '../api/client'
+import { many } from '../ui/words'
 import { actSays } from './acts'
 import { client } from './client'
+import { ConflictDialog } from './ConflictDialog'
+import { documentSays } from './documents'
 import css from './SaveNote.module.css'
+import type { Saver } from './Saver'
+import { savers } from './Saver'
 import { useReachable } from './connection'
 
-/** What was sent from any screen and did not arrive: told until it is tried again or let go. */
+/** What was sent from any screen and did not arrive: told until it is tried again or let go; and what was changed by two tabs. */
 export function Notices() {
   const reachable = useReachable()
+  useSyncExternalStore(savers.subscribe, savers.count)
+  const documents = savers.all().filter((saver) => documentSays(saver.kind) !== null)
   // Mutations change in place: only what is picked out of them tells that they did.
   const acts = useMutationState(
     {
@@ -23,29 +31,49 @@ export function Notices() {
     },
     client,
   )
-  const waiting = acts.filter((act) => act.status === 'pending' && act.waits).length
+  const state = (saver: Saver<unknown>) => saver.store.getState().state
+  const waiting =
+    acts.filter((act) => act.status === 'pending' && act.waits).length +
+    documents.filter((saver) => state(saver) === 'waiting').length
   const failed = acts.filter((act) => act.status === 'error' && act.says !== null)
-  if (failed.length === 0 && (reachable || waiting === 0)) return null
+  const stuck = documents.filter((saver) => ['refused', 'full', 'failed'].includes(state(saver)))
+  const conflict = documents.find((saver) => state(saver) === 'conflict')
   return (
-    <div className={css.notices} role="alert" data-screen-only>
-      {waiting > 0 && (
-        <p>
-          {waiting === 1 ? 'One change waits' : `${waiting} changes wait`} for the server. Kept in this browser, sent
-          when it answers.
-        </p>
+    <>
+      {conflict && <ConflictDialog saver={conflict} />}
+      {(failed.length > 0 || stuck.length > 0 || (!reachable && waiting > 0)) && (
+        <div className={css.notices} role="alert" data-screen-only>
+          {waiting > 0 && (
+            <p>
+              {many(waiting, 'change', 'changes')} not saved yet: Halterion is not answering. Kept in this browser and
+              sent when it is back.
+            </p>
+          )}
+          {stuck.map((saver) => (
+            <p key={`${saver.kind}:${saver.id}`}>
+              {documentSays(saver.kind)} {saver.store.getState().words}
+              <Button size="compact-xs" variant="default" onClick={() => void saver.flush()}>
+                Try again
+              </Button>
+              <Button size="compact-xs" variant="default" onClick={() => saver.discard()}>
+                Discard
+              </Button>
+            </p>
+          ))}
+          {failed.map((act) => (
+            <p key={act.id}>
+              {act.says} {act.trouble}
+              <Button size="compact-xs" variant="default" onClick={() => tryAgain(act.id)}>
+                Try again
+              </Button>
+              <Button size="compact-xs" variant="default" onClick={() => letGo(act.id)}>
+                Discard
+              </Button>
+            </p>
+          ))}
+        </div>
       )}
-      {failed.map((act) => (
-        <p key={act.id}>
-          {act.says} {act.trouble}
-          <Button size="compact-xs" variant="default" onClick={() => tryAgain(act.id)}>
-            Try again
-          </Button>
-          <Button size="compact-xs" variant="default" onClick={() => letGo(act.id)}>
-            Let it go
-          </Button>
-        </p>
-      ))}
-    </div>
+    </>
   )
 }
 

@@ -10,14 +10,14 @@ export interface Saved {
 }
 
 const words: Record<SaveState, string> = {
-  untouched: 'Filled in beforehand; not saved yet.',
+  untouched: 'Filled in from the plan, not saved yet',
   saved: 'Saved',
-  saving: 'Saving …',
-  waiting: 'Not saved: no server. Kept in this browser, trying again.',
-  conflict: 'Not saved: it was changed elsewhere.',
-  refused: 'Not saved.',
-  full: 'Not saved.',
-  failed: 'Not saved.',
+  saving: 'Saving…',
+  waiting: 'Not saved yet: Halterion is not answering. Kept in this browser; trying again.',
+  conflict: 'Not saved: someone changed it in another tab or on another device.',
+  refused: 'Not saved',
+  full: 'Not saved',
+  failed: 'Not saved',
 }
 
 const fine: SaveState[] = ['untouched', 'saved', 'saving']

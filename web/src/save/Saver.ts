@@ -1,6 +1,7 @@
 import { MutationObserver } from '@tanstack/react-query'
 import type { StoreApi } from 'zustand'
 import { createStore } from 'zustand'
+import type { Schemas } from '../api/client'
 import { Refused, troubleWords } from '../api/client'
 import { client } from './client'
 import { forget, keep } from './kept'
@@ -17,54 +18,86 @@ export type SaveState =
   | 'full'
   | 'failed'
 
-export interface Saving<T> {
+export type Difference = Schemas['Difference']
+
+export interface Saving {
   state: SaveState
   /** What happened and what to do, where it went wrong. */
   words: string
-  /** What stands there now, after a conflict. */
-  theirs: T | null
+  /** After a conflict: where what stands there differs from what is here. */
+  differences: Difference[]
 }
 
+/** What a tab keeps of a change that has not arrived: the same change is sent again after a reload. */
 export interface Draft<V> {
+  value: V
+  version: number
+  /** What it was made from: by this it is told whether somebody else changed it meanwhile. */
+  base?: V | null
+  change?: string
+}
+
+/** What somebody else saved meanwhile. */
+export interface Theirs<V> {
   value: V
   version: number
 }
 
-interface Options<V, T> {
+export interface SaverOptions<V> {
   kind: string
   id: string
+  /** What it is called where it is said that it was changed elsewhere: "this class". */
+  name: string
   version: number
   /** What the server has already; null: nothing that was saved. */
   saved: V | null
-  send: (value: V, version: number) => Promise<{ version: number }>
+  send: (value: V, version: number, change: string) => Promise<{ version: number }>
   /** The other one's value and version, from a refusal with 412. */
-  theirs: (current: unknown) => { value: V; version: number; shown: T } | null
-  onSaved?: () => void
+  theirs: (current: unknown) => Theirs<V> | null
+  /** The user kept theirs: what is shown becomes that. */
+  onTheirs?: (theirs: Theirs<V>) => void
+  /** The user kept their own over what stood there. */
+  onMine?: (theirs: Theirs<V>) => void
+  onSaved?: (value: V, version: number) => void
+  /** Saved so long after the last change, in milliseconds. */
+  after?: number
 }
 
 const SAVE_AFTER = 600
 
+/** Every document that this tab has open for saving. */
+const open = new Set<Saver<never>>()
+const changed = createStore<{ count: number }>(() => ({ count: 0 }))
+
+/** All of them, and a sign when one of them changes how it stands. */
+export const savers = {
+  subscribe: changed.subscribe,
+  count: () => changed.getState().count,
+  all: () => [...open] as unknown as Saver<unknown>[],
+}
+
 /**
- * Saves one document that is typed over and over: a while after the last change, one request at a time, each against the
- * version before it. The draft is kept with the tab until it has arrived.
+ * Saves one document: a while after the last change, one request at a time, each against the version before it and with an id of its
+ * own, so that one whose answer was lost is not taken for somebody else's. The draft is kept with the tab until it has arrived.
  */
-export class Saver<V, T> {
-  readonly store: StoreApi<Saving<T>>
+export class Saver<V> {
+  readonly store: StoreApi<Saving>
   private latest: V | null
   private saved: V | null
   private version: number
   private timer: ReturnType<typeof setTimeout> | undefined
-  private other: { value: V; version: number } | null = null
+  private other: Theirs<V> | null = null
+  private change: { value: V; id: string } | null = null
   private readonly mutation: MutationObserver<void, Error, void>
 
-  constructor(private readonly options: Options<V, T>) {
+  constructor(private readonly options: SaverOptions<V>) {
     this.latest = options.saved
     this.saved = options.saved
     this.version = options.version
-    this.store = createStore<Saving<T>>(() => ({
+    this.store = createStore<Saving>(() => ({
       state: options.saved === null ? 'untouched' : 'saved',
       words: '',
-      theirs: null,
+      differences: [],
     }))
     this.mutation = new MutationObserver(client, {
       mutationKey: [options.kind, options.id],
@@ -75,11 +108,27 @@ export class Saver<V, T> {
       if (result.isPending) this.set(result.isPaused || result.failureCount > 0 ? 'waiting' : 'saving')
       else if (result.isError) this.failed(result.error)
     })
+    open.add(this as unknown as Saver<never>)
+    this.store.subscribe(() => changed.setState((s) => ({ count: s.count + 1 })))
+  }
+
+  get kind() {
+    return this.options.kind
+  }
+
+  get id() {
+    return this.options.id
+  }
+
+  get name() {
+    return this.options.name
   }
 
   /** Takes up a draft that an earlier tab left behind, against the version it was made from. */
   restore(draft: Draft<V>) {
     this.version = draft.version
+    this.saved = draft.base ?? null
+    if (draft.change) this.change = { value: draft.value, id: draft.change }
     this.put(draft.value)
   }
 
@@ -91,10 +140,10 @@ export class Saver<V, T> {
       if (this.store.getState().state !== 'conflict') this.set('saved')
       return
     }
-    keep(this.options.kind, this.options.id, { value, version: this.version } satisfies Draft<V>)
+    this.keep()
     if (this.store.getState().state === 'conflict') return
     this.set(this.mutation.getCurrentResult().isPaused ? 'waiting' : 'saving')
-    this.timer = setTimeout(() => void this.flush(), SAVE_AFTER)
+    this.timer = setTimeout(() => void this.flush(), this.options.after ?? SAVE_AFTER)
   }
 
   /** Saves now; false where it could not be, or not yet. */
@@ -132,7 +181,17 @@ export class Saver<V, T> {
     return this.saved
   }
 
-  /** It was saved another way, and is now this. */
+  /** Nothing was changed here since this. */
+  isLatest(value: V): boolean {
+    return same(this.latest, value)
+  }
+
+  /** Nothing of it is still on its way, or in question. */
+  get clean(): boolean {
+    return ['saved', 'untouched'].includes(this.store.getState().state)
+  }
+
+  /** It was saved another way, or read anew, and is now this. */
   at(value: V, version: number) {
     this.latest = this.saved = value
     this.version = version
@@ -143,56 +202,90 @@ export class Saver<V, T> {
 
   /** Ends a conflict with mine over theirs. */
   keepMine() {
-    this.settle()
+    const theirs = this.settle()
+    if (!theirs) return
+    this.options.onMine?.(theirs)
+    this.keep()
     void this.flush()
   }
 
-  /** Ends a conflict with theirs; returns it. */
-  takeTheirs(): V | null {
-    const theirs = this.other?.value ?? null
-    this.settle()
-    this.latest = this.saved
-    forget(this.options.kind, this.options.id)
-    this.set('saved')
-    return theirs
+  /** Ends a conflict with theirs. */
+  takeTheirs() {
+    const theirs = this.settle()
+    if (!theirs) return
+    this.at(theirs.value, theirs.version)
+    this.options.onTheirs?.(theirs)
   }
 
-  private settle() {
-    if (!this.other) return
-    this.version = this.other.version
-    this.saved = this.other.value
+  /** What was refused, or cannot be sent, is given up: what the server has counts again, and is shown. */
+  discard() {
+    const { saved, version } = this
+    if (saved === null) {
+      forget(this.options.kind, this.options.id)
+      this.set('untouched')
+      return
+    }
+    this.at(saved, version)
+    this.options.onTheirs?.({ value: saved, version })
+  }
+
+  private settle(): Theirs<V> | null {
+    const theirs = this.other
+    if (!theirs) return null
+    this.version = theirs.version
+    this.saved = theirs.value
     this.other = null
-    this.store.setState({ state: 'saving', theirs: null, words: '' })
+    this.change = null
+    this.store.setState({ state: 'saving', differences: [], words: '' })
+    return theirs
   }
 
   private async push() {
     while (!same(this.latest, this.saved)) {
       const value = this.latest as V
+      const change = this.idOf(value)
       try {
-        const { version } = await this.options.send(value, this.version)
-        this.version = version
+        this.version = (await this.options.send(value, this.version, change)).version
       } catch (error) {
-        const theirs =
-          error instanceof Refused && error.status === 412 ? this.options.theirs(error.problem.current) : null
-        // This very tab may have saved it before it was cut off.
-        if (!theirs || !same(theirs.value, value)) throw error
-        this.version = theirs.version
+        const theirs = this.theirsIn(error)
+        // It stands there already; or what stands there is what this was made from, and only others beside it have changed.
+        if (theirs && same(theirs.value, value)) this.version = theirs.version
+        else if (theirs && theirs.version !== this.version && same(theirs.value, this.saved)) {
+          this.version = theirs.version
+          continue
+        } else throw error
       }
       this.saved = value
+      this.options.onSaved?.(value, this.version)
     }
     forget(this.options.kind, this.options.id)
     this.set('saved')
-    this.options.onSaved?.()
+  }
+
+  /** One id for as long as the same value is tried. */
+  private idOf(value: V): string {
+    if (!this.change || !same(this.change.value, value)) this.change = { value, id: crypto.randomUUID() }
+    this.keep()
+    return this.change.id
+  }
+
+  private keep() {
+    const draft: Draft<V> = { value: this.latest as V, version: this.version, base: this.saved }
+    if (this.change && same(this.change.value, this.latest)) draft.change = this.change.id
+    keep(this.options.kind, this.options.id, draft)
+  }
+
+  private theirsIn(error: unknown): Theirs<V> | null {
+    return error instanceof Refused && error.status === 412 ? this.options.theirs(error.problem.current) : null
   }
 
   private failed(error: Error) {
-    if (error instanceof Refused && error.status === 412) {
-      const theirs = this.options.theirs(error.problem.current)
-      if (theirs) {
-        this.other = theirs
-        this.store.setState({ state: 'conflict', theirs: theirs.shown, words: error.message })
-        return
-      }
+    const theirs = this.theirsIn(error)
+    if (theirs) {
+      this.other = theirs
+      const differences = (error as Refused).problem.differences ?? []
+      this.store.setState({ state: 'conflict', words: error.message, differences })
+      return
     }
     const status = error instanceof Refused ? error.status : 0
     this.set(status === 507 ? 'full' : status >= 500 || status === 0 ? 'failed' : 'refused', troubleWords(error))
@@ -200,7 +293,7 @@ export class Saver<V, T> {
 
   private set(state: SaveState, words = '') {
     const now = this.store.getState()
-    if (now.state !== state || now.words !== words) this.store.setState({ state, words })
+    if (now.state !== state || now.words !== words) this.store.setState({ state, words, differences: [] })
   }
 }
 

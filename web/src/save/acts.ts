@@ -1,6 +1,7 @@
+import type { MutateOptions } from '@tanstack/react-query'
 import { useMutation } from '@tanstack/react-query'
 import type { Schemas } from '../api/client'
-import { answer, api } from '../api/client'
+import { answer, api, Refused } from '../api/client'
 import { client } from './client'
 
 /*
@@ -10,108 +11,97 @@ import { client } from './client'
 
 const byId = (id: string) => ({ params: { path: { id } } })
 
+/** An act that is sent again, because its answer was lost, is known by this: what it adds is added once. */
+const once = (change: string) => ({ headers: { 'Change-Id': change } })
+
+/** What is gone already need not be taken away. */
+const gone = async <T>(call: Promise<T>): Promise<T | undefined> => {
+  try {
+    return await call
+  } catch (error) {
+    if (error instanceof Refused && error.status === 404) return undefined
+    throw error
+  }
+}
+
 const acts = {
   addPerson: {
-    send: (body: Schemas['Person']) => answer(api.POST('/api/people', { body })),
+    send: (body: Schemas['Person'], change: string) => answer(api.POST('/api/people', { ...once(change), body })),
     changes: ['people'],
-    says: 'A person could not be added.',
-  },
-  changePerson: {
-    send: (body: Schemas['Person']) => answer(api.PUT('/api/people/{id}', { ...byId(body.id), body })),
-    changes: ['people'],
-    says: 'A person could not be changed.',
+    says: 'That person could not be added.',
   },
   erasePerson: {
-    send: (id: string) => answer(api.DELETE('/api/people/{id}', byId(id))),
+    send: ({ id, alone }: { id: string; alone: boolean }) =>
+      gone(answer(api.DELETE('/api/people/{id}', { params: { path: { id }, query: { alone } } }))),
     changes: ['people'],
-    says: 'A person could not be erased.',
+    says: 'That person could not be erased.',
   },
   addCircle: {
-    send: (body: Schemas['CircleDetails']) => answer(api.POST('/api/circles', { body })),
+    send: (body: Schemas['CircleDetails'], change: string) =>
+      answer(api.POST('/api/circles', { ...once(change), body })),
     changes: ['circles'],
-    says: 'A group could not be added.',
-  },
-  keepCircle: {
-    send: ({ id, ...body }: Schemas['Circle']) => answer(api.PUT('/api/circles/{id}', { ...byId(id), body })),
-    changes: ['circles'],
-    says: 'A group could not be changed.',
+    says: 'That group could not be added.',
   },
   partCircle: {
-    send: (id: string) => answer(api.DELETE('/api/circles/{id}', byId(id))),
+    send: (id: string) => gone(answer(api.DELETE('/api/circles/{id}', byId(id)))),
     changes: ['circles'],
-    says: 'A group could not be removed.',
-  },
-  chooseSessionRoom: {
-    send: ({ id, ...body }: Schemas['SessionRoomDetails'] & { id: string }) =>
-      answer(api.PUT('/api/sessions/{id}/chosen', { ...byId(id), body })),
-    changes: ['floor', 'room'],
-    says: 'What was chosen for the room could not be saved.',
+    says: 'That group could not be removed.',
   },
   addRoom: {
-    send: (body: Schemas['HallDetails']) => answer(api.POST('/api/rooms', { body })),
+    send: (body: Schemas['HallDetails'], change: string) => answer(api.POST('/api/rooms', { ...once(change), body })),
     changes: ['rooms'],
-    says: 'A room could not be added.',
-  },
-  keepRoom: {
-    send: ({ id, ...body }: Schemas['StoredHall']) => answer(api.PUT('/api/rooms/{id}', { ...byId(id), body })),
-    changes: ['room', 'floor'],
-    says: 'A room could not be changed.',
+    says: 'That room could not be added.',
   },
   removeRoom: {
-    send: (id: string) => answer(api.DELETE('/api/rooms/{id}', byId(id))),
+    send: (id: string) => gone(answer(api.DELETE('/api/rooms/{id}', byId(id)))),
     changes: ['rooms', 'room', 'floor', 'chosen'],
-    says: 'A room could not be removed.',
+    says: 'That room could not be removed.',
   },
   removeClass: {
-    send: (id: string) => answer(api.DELETE('/api/classes/{id}', byId(id))),
+    send: (id: string) => gone(answer(api.DELETE('/api/classes/{id}', byId(id)))),
     changes: ['classes', 'sessions'],
-    says: 'A class could not be removed.',
+    says: 'That class could not be removed.',
   },
   restoreClass: {
     send: (id: string) => answer(api.POST('/api/classes/{id}/restore', byId(id))),
     changes: ['classes', 'sessions'],
-    says: 'A class could not be put back.',
+    says: 'That class could not be brought back.',
   },
   removeSession: {
-    send: (id: string) => answer(api.DELETE('/api/sessions/{id}', byId(id))),
+    send: (id: string) => gone(answer(api.DELETE('/api/sessions/{id}', byId(id)))),
     changes: ['classes', 'sessions'],
-    says: 'A session could not be removed.',
+    says: 'That class date could not be removed.',
   },
   restoreSession: {
     send: (id: string) => answer(api.POST('/api/sessions/{id}/restore', byId(id))),
     changes: ['classes', 'sessions'],
-    says: 'A session could not be put back.',
+    says: 'That class date could not be brought back.',
   },
   addTemplate: {
-    send: (body: Schemas['NewTemplate']) => answer(api.POST('/api/templates', { body })),
+    send: (body: Schemas['NewTemplate'], change: string) =>
+      answer(api.POST('/api/templates', { ...once(change), body })),
     changes: ['templates'],
-    says: 'A template could not be kept.',
+    says: 'The template could not be saved.',
   },
   removeTemplate: {
-    send: (id: string) => answer(api.DELETE('/api/templates/{id}', byId(id))),
+    send: (id: string) => gone(answer(api.DELETE('/api/templates/{id}', byId(id)))),
     changes: ['templates'],
-    says: 'A template could not be removed.',
+    says: 'The template could not be removed.',
   },
   saveOwnMoves: {
-    send: (moves: Schemas['PlanMove'][]) => answer(api.PUT('/api/own-moves', { body: { moves } })),
+    send: async (moves: Schemas['PlanMove'][], change: string) => {
+      const { revision } = await answer(api.GET('/api/own-moves'))
+      const headers = { 'If-Match': `"${revision}"`, 'Change-Id': change }
+      return answer(api.PUT('/api/own-moves', { headers, body: { moves } }))
+    },
     changes: ['moves', 'move', 'own-moves', 'figures', 'search', 'station'],
     // The form says it itself, beside what was typed.
     says: null,
   },
   removeOwnMove: {
-    send: (id: string) => answer(api.DELETE('/api/own-moves/{id}', byId(id))),
+    send: (id: string) => gone(answer(api.DELETE('/api/own-moves/{id}', byId(id)))),
     changes: ['moves', 'move', 'own-moves', 'figures', 'search', 'station'],
-    says: 'A move of your own could not be removed.',
-  },
-  savePreferences: {
-    send: (body: Schemas['Preferences']) => answer(api.PUT('/api/settings/preferences', { body })),
-    changes: ['starters', 'station'],
-    says: 'The settings could not be saved.',
-  },
-  saveFitTerms: {
-    send: (body: Schemas['FitTerms']) => answer(api.PUT('/api/settings/fit', { body })),
-    changes: [],
-    says: 'The limits could not be saved.',
+    says: 'Your move could not be removed.',
   },
 } as const
 
@@ -123,9 +113,14 @@ type Answer<A extends Act> = Awaited<ReturnType<Acts[A]['send']>>
 /** What is said where an act failed. */
 export const actSays = (key: unknown) => (typeof key === 'string' && key in acts ? acts[key as Act].says : null)
 
+interface Sent<V> {
+  variables: V
+  change: string
+}
+
 for (const [name, act] of Object.entries(acts)) {
-  client.setMutationDefaults<unknown, Error, never>([name], {
-    mutationFn: act.send,
+  client.setMutationDefaults<unknown, Error, Sent<never>>([name], {
+    mutationFn: ({ variables, change }) => act.send(variables, change),
     scope: { id: 'acts' },
     meta: { act: true },
     onSuccess: async () => {
@@ -137,5 +132,13 @@ for (const [name, act] of Object.entries(acts)) {
 }
 
 /** Sends an act; a failure is told on every screen until it is tried again or let go. */
-export const useAct = <A extends Act>(act: A) =>
-  useMutation<Answer<A>, Error, Variables<A>>({ mutationKey: [act] }, client)
+export function useAct<A extends Act>(act: A) {
+  const mutation = useMutation<Answer<A>, Error, Sent<Variables<A>>>({ mutationKey: [act] }, client)
+  const sent = (variables: Variables<A>) => ({ variables, change: crypto.randomUUID() })
+  type Options = MutateOptions<Answer<A>, Error, Sent<Variables<A>>>
+  return {
+    ...mutation,
+    mutate: (variables: Variables<A>, options?: Options) => mutation.mutate(sent(variables), options),
+    mutateAsync: (variables: Variables<A>, options?: Options) => mutation.mutateAsync(sent(variables), options),
+  }
+}

@@ -1,6 +1,8 @@
 import { Button, Checkbox, Textarea, TextInput } from '@mantine/core'
 import type { Move, PlanBlock } from '../../api/client'
 import { useAct } from '../../save/acts'
+import { change } from '../../save/documents'
+import { useTemplates } from '../../api/queries'
 import { useClassEditor, useOutline } from '../editor/context'
 import css from './Build.module.css'
 import { partId, setBlock, shapeOf, suited, withField } from '../../plan/edit'
@@ -201,10 +203,19 @@ export function BlockMore({ block, moves }: { block: PlanBlock; moves: Move[] })
 
 function KeepTemplate({ block }: { block: PlanBlock }) {
   const add = useAct('addTemplate')
+  // One of the same name is brought up to date, so that there are not two that cannot be told apart.
+  const there = useTemplates().data?.find((t) => t.name === block.name)
+  const keep = () =>
+    there
+      ? change('template', there.id, { name: there.name, block: there.block }, there.revision, {
+          name: block.name,
+          block,
+        })
+      : add.mutate({ name: block.name, block })
   return (
     <p className={css.keep}>
-      <Button size="xs" variant="default" onClick={() => add.mutate({ name: block.name, block })}>
-        Keep this block as a template
+      <Button size="xs" variant="default" onClick={keep}>
+        {there ? `Update the template “${there.name}”` : 'Keep this block as a template'}
       </Button>
       <span role="status">{add.isSuccess && 'Kept: it stands under “Add a block” from now on.'}</span>
     </p>

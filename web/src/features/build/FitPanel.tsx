@@ -1,10 +1,9 @@
 import { Button, Checkbox } from '@mantine/core'
-import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 import type { Evaluation, Plan, Schemas } from '../../api/client'
 import { answer, api, troubleWords } from '../../api/client'
 import { useSettings } from '../../api/queries'
-import { useAct } from '../../save/acts'
+import { change } from '../../save/documents'
 import { NumberField } from '../../ui/NumberField'
 import { useClassEditor } from '../editor/context'
 import css from './Build.module.css'
@@ -149,12 +148,8 @@ interface LimitsProps {
 }
 
 function Limits({ terms, prices, onPrices }: LimitsProps) {
-  const queries = useQueryClient()
-  const act = useAct('saveFitTerms')
-  function save(next: Terms) {
-    queries.setQueryData(['settings'], (old: { fit: Terms } | undefined) => old && { ...old, fit: next })
-    act.mutate(next)
-  }
+  const revision = useSettings().data?.fitRevision ?? 1
+  const save = (next: Terms) => change('fit', 'all', terms, revision, next)
   return (
     <details className={css.more}>
       <summary>Prices and limits</summary>

@@ -1,9 +1,9 @@
 import { Button, TextInput } from '@mantine/core'
-import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useEffectEvent, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import type { Plan, Schemas } from '../../api/client'
 import { answer, api, troubleWords } from '../../api/client'
+import { change as keepChange, idOf, revisionSeen } from '../../save/documents'
 import { partId, withField } from '../../plan/edit'
 import { clock } from '../../ui/time'
 import { useClassEditor } from '../editor/context'
@@ -244,11 +244,10 @@ function OfferButton({ offer, onTrouble }: { offer: Offer; onTrouble: (words: st
 /** Leaves a finding as it is, with a reason: in the class, or for this occasion; or takes it up again. */
 function Waive({ finding, onTrouble }: { finding: Finding; onTrouble: (words: string) => void }) {
   const { change, session } = useClassEditor()
-  const queries = useQueryClient()
   const [reason, setReason] = useState<string | null>(null)
   const is = (w: { code: string; place: string }) => w.code === finding.code && w.place === finding.place
 
-  async function leave(words: string | null) {
+  function leave(words: string | null) {
     onTrouble('')
     if (!finding.ofSession) {
       change(words === null ? 'take up' : 'leave', (draft) => {
@@ -258,22 +257,17 @@ function Waive({ finding, onTrouble }: { finding: Finding; onTrouble: (words: st
       })
       return
     }
-    try {
-      const body = { code: finding.code, place: finding.place, reason: words }
-      await answer(api.PUT('/api/sessions/{id}/waivers', { params: { path: { id: session?.id ?? '' } }, body }))
-      setReason(null)
-      await queries.invalidateQueries({ queryKey: ['checks'] })
-      await queries.invalidateQueries({ queryKey: ['ready'] })
-    } catch (error) {
-      onTrouble(`It was not left. ${troubleWords(error)}`)
-    }
+    const of = session?.id ?? ''
+    const before = finding.waived ?? null
+    keepChange('waiver', idOf(of, finding.code, finding.place), before, revisionSeen('waiver', of), words)
+    setReason(null)
   }
 
   // Without an occasion there is nothing to leave it for.
   if (finding.ofSession && !session) return null
   if (finding.waived)
     return (
-      <button type="button" className={css.quiet} onClick={() => void leave(null)}>
+      <button type="button" className={css.quiet} onClick={() => leave(null)}>
         Look at it again
       </button>
     )
@@ -288,7 +282,7 @@ function Waive({ finding, onTrouble }: { finding: Finding; onTrouble: (words: st
       className={css.waive}
       onSubmit={(event) => {
         event.preventDefault()
-        if (reason.trim() !== '') void leave(reason.trim())
+        if (reason.trim() !== '') leave(reason.trim())
       }}
     >
       <TextInput

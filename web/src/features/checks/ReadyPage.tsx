@@ -1,9 +1,9 @@
 import { Button, Checkbox, Loader } from '@mantine/core'
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query'
-import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { answer, api, troubleWords } from '../../api/client'
+import { change as keepChange, idOf, revisionSeen } from '../../save/documents'
 import { ErrorNote } from '../../ui/ErrorNote'
 import { useClassEditor } from '../editor/context'
 import css from './Checks.module.css'
@@ -15,7 +15,6 @@ type Ready = Schemas['ReadyView']
 export function ReadyPage() {
   const { plan, session, booking, flush } = useClassEditor()
   const queries = useQueryClient()
-  const [trouble, setTrouble] = useState('')
   const id = session?.id ?? ''
   const key = ['ready', id, plan, booking]
   const ready = useQuery({
@@ -48,8 +47,7 @@ export function ReadyPage() {
     )
   const view = ready.data
 
-  async function tick(item: Schemas['SetUpItem'], done: boolean) {
-    setTrouble('')
+  function tick(item: Schemas['SetUpItem'], done: boolean) {
     const shown = (now: Ready | undefined): Ready | undefined =>
       now && {
         ...now,
@@ -59,12 +57,7 @@ export function ReadyPage() {
         })),
       }
     queries.setQueryData<Ready>(key, shown)
-    try {
-      await answer(api.PUT('/api/sessions/{id}/ticks', { params: { path: { id } }, body: { key: item.key, done } }))
-    } catch (error) {
-      setTrouble(`It was not ticked. ${troubleWords(error)}`)
-      await queries.invalidateQueries({ queryKey: ['ready'] })
-    }
+    keepChange('tick', idOf(id, item.key), !done, revisionSeen('tick', id), done)
   }
 
   return (
@@ -84,11 +77,6 @@ export function ReadyPage() {
           )}
         </p>
         <p>{view.inOneLine}</p>
-        {trouble && (
-          <p className={css.trouble} role="alert">
-            {trouble}
-          </p>
-        )}
       </div>
       <section aria-labelledby="stands">
         <h2 id="stands">How it stands</h2>

@@ -37,8 +37,8 @@ const MOST_STEPS = 200
 export class ClassEditor {
   readonly id: string
   readonly store: StoreApi<EditorState>
-  readonly planSaver: Saver<Plan, ClassView>
-  private readonly bookingSavers = new Map<string, Saver<Booking, Session>>()
+  readonly planSaver: Saver<Plan>
+  private readonly bookingSavers = new Map<string, Saver<Booking>>()
   private evaluated: Plan
   private timer: ReturnType<typeof setTimeout> | undefined
   private asking: AbortController | null = null
@@ -55,23 +55,26 @@ export class ClassEditor {
       faults: loaded.faults,
       preview: null,
     }))
-    this.planSaver = new Saver<Plan, ClassView>({
+    this.planSaver = new Saver<Plan>({
       kind: 'class',
+      name: 'This class',
       id: loaded.id,
       version: loaded.version,
       saved: loaded.plan,
-      send: (plan, version) =>
+      send: (plan, version, change) =>
         answer(
           api.PUT('/api/classes/{id}', {
             params: { path: { id: loaded.id } },
-            headers: { 'If-Match': `"${version}"` },
+            headers: { 'If-Match': `"${version}"`, 'Change-Id': change },
             body: { plan },
           }),
         ),
       theirs: (current) => {
         const view = current as ClassView | null
-        return view ? { value: view.plan, version: view.version, shown: view } : null
+        return view ? { value: view.plan, version: view.version } : null
       },
+      onTheirs: ({ value }) => this.became({ ...this.store.getState().now, plan: value }),
+      onMine: ({ value }) => this.besides({ ...this.store.getState().now, plan: value }),
       onSaved: refreshLists,
     })
     this.sessions(loaded.sessions)
@@ -85,16 +88,19 @@ export class ClassEditor {
       bookings[session.id] = session.booking
       this.bookingSavers.set(
         session.id,
-        new Saver<Booking, Session>({
+        new Saver<Booking>({
           kind: 'session',
+          name: 'This class date',
           id: session.id,
           version: session.revision,
           saved: session.booking,
-          send: (booking, revision) => this.sendBooking(session.id, booking, revision),
+          send: (booking, revision, change) => this.sendBooking(session.id, booking, revision, change),
           theirs: (current) => {
             const other = current as Session | null
-            return other ? { value: other.booking, version: other.revision, shown: other } : null
+            return other ? { value: other.booking, version: other.revision } : null
           },
+          onTheirs: ({ value }) => this.became(this.with(session.id, value)),
+          onMine: ({ value }) => this.besides(this.with(session.id, value)),
           onSaved: refreshLists,
         }),
       )
@@ -106,12 +112,17 @@ export class ClassEditor {
    * Saves a booking. Where the desk changed who comes in that very moment, both are kept: nobody has to choose between a time that
    * was typed and a person who has booked.
    */
-  private async sendBooking(id: string, booking: Booking, revision: number): Promise<{ version: number }> {
-    const put = (body: Booking, version: number) =>
+  private async sendBooking(
+    id: string,
+    booking: Booking,
+    revision: number,
+    change: string,
+  ): Promise<{ version: number }> {
+    const put = (body: Booking, version: number, as = change) =>
       answer(
         api.PUT('/api/sessions/{id}', {
           params: { path: { id } },
-          headers: { 'If-Match': `"${version}"` },
+          headers: { 'If-Match': `"${version}"`, 'Change-Id': as },
           body: { booking: body },
         }),
       )
@@ -121,14 +132,14 @@ export class ClassEditor {
       const base = this.bookingSavers.get(id)?.arrived
       const theirs = error instanceof Refused && error.status === 412 ? (error.problem.current as Session) : null
       if (!theirs || !base || !differInPeopleOnly(base, theirs.booking)) throw error
-      const saved = await put(withDifference(booking, base, theirs.booking), theirs.revision)
+      const saved = await put(withDifference(booking, base, theirs.booking), theirs.revision, crypto.randomUUID())
       this.spread(id, base, theirs.booking)
       this.save()
       return { version: saved.revision }
     }
   }
 
-  bookingSaver(session: string): Saver<Booking, Session> | undefined {
+  bookingSaver(session: string): Saver<Booking> | undefined {
     return this.bookingSavers.get(session)
   }
 
@@ -188,12 +199,20 @@ export class ClassEditor {
     return all.every(Boolean)
   }
 
-  /** What was changed elsewhere is taken, as a step that can be undone. */
-  takeTheirs = () => {
-    const plan = this.planSaver.takeTheirs()
+  private with(session: string, booking: Booking): State {
     const { now } = this.store.getState()
-    if (plan) this.step({ ...now, plan })
+    return { ...now, bookings: { ...now.bookings, [session]: booking } }
+  }
+
+  /** What was changed elsewhere is taken, as a step that can be undone. */
+  private became(state: State) {
+    this.step(state)
     this.evaluate()
+  }
+
+  /** What was changed elsewhere gives way: undo brings it back. */
+  private besides(theirs: State) {
+    this.store.setState((s) => ({ past: [...s.past, theirs].slice(-MOST_STEPS), future: [] }))
   }
 
   /** What was once is the class again: saved already, and a step that can be undone. */
@@ -202,12 +221,6 @@ export class ClassEditor {
     this.step({ ...this.store.getState().now, plan: view.plan })
     if (view.evaluation) this.take(view.plan, view.evaluation)
     else this.evaluate()
-  }
-
-  takeTheirBooking = (session: string) => {
-    const booking = this.bookingSavers.get(session)?.takeTheirs()
-    const { now } = this.store.getState()
-    if (booking) this.step({ ...now, bookings: { ...now.bookings, [session]: booking } })
   }
 
   /** Whether a booking was changed elsewhere, and nothing of it here that is still on its way. */

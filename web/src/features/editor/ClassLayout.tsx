@@ -16,7 +16,7 @@ import { editorOf } from './ClassEditor'
 import { useTabName } from '../../ui/Page'
 import css from './ClassLayout.module.css'
 import { ClassTape } from './ClassTape'
-import { BookingConflict, ConflictDialog } from './ConflictDialog'
+import { BookingConflict, ClassConflict } from './ConflictDialog'
 import { EditorContext, useEditor } from './context'
 
 const steps = [
@@ -154,7 +154,7 @@ function OpenClass({ opened, wanted }: { opened: Opened; wanted: string | undefi
         </div>
         <Outlet />
       </div>
-      <ConflictDialog editor={editor} />
+      <ClassConflict editor={editor} />
       {session && <BookingConflict editor={editor} session={session.id} />}
     </EditorContext>
   )

@@ -7,6 +7,7 @@ import type { Schemas } from '../../api/client'
 import { answer, api, troubleWords } from '../../api/client'
 import { useAct } from '../../save/acts'
 import { kept, leftBehind } from '../../save/kept'
+import { ConflictDialog } from '../../save/ConflictDialog'
 import { SaveNote } from '../../save/SaveNote'
 import type { Draft } from '../../save/Saver'
 import { ErrorNote } from '../../ui/ErrorNote'
@@ -62,7 +63,11 @@ export function LogPage() {
 }
 
 function OpenLog({ session, log, left }: { session: string; log: LogView; left: Draft<Log> | null }) {
-  const { saver, rows, note, others, setNote, setRow, setAll, add, learn, store } = useLog(session, log, left)
+  const { saver, rows, note, others, setNote, setRow, setAll, add, learn, store, takeTheirs } = useLog(
+    session,
+    log,
+    left,
+  )
   const navigate = useNavigate()
   const came = rows.filter((r) => r.row.came).length
 
@@ -76,6 +81,7 @@ function OpenLog({ session, log, left }: { session: string; log: LogView; left: 
           </p>
         </div>
         <SaveNote saver={saver} />
+        <ConflictDialog saver={saver} onTheirs={takeTheirs} />
         <Button onClick={() => void store().then((saved) => saved && navigate('/'))}>Save the log</Button>
       </div>
       {rows.length === 0 ? (

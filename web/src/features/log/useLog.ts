@@ -9,20 +9,30 @@ export type LogView = Schemas['LogView']
 export type LogRow = Schemas['LogRow']
 export type Log = Schemas['ClassLog']
 
-const savers = new Map<string, Saver<Log, null>>()
+const savers = new Map<string, Saver<Log>>()
 
 /** The saver of a session's log: the one this tab has, while it holds something that has not arrived. */
-function saverOf(session: string, loaded: LogView): Saver<Log, null> {
+function saverOf(session: string, loaded: LogView): Saver<Log> {
   const known = savers.get(session)
-  if (known && !['saved', 'untouched'].includes(known.store.getState().state)) return known
-  const saver = new Saver<Log, null>({
+  if (known && !known.clean) return known
+  const saver = new Saver<Log>({
     kind: 'log',
+    name: 'This log',
     id: session,
     version: loaded.version,
     saved: loaded.version > 0 ? { rows: loaded.rows.map((r) => r.row), note: loaded.note } : null,
-    send: (log, version) =>
-      answer(api.PUT('/api/sessions/{id}/log', { params: { path: { id: session } }, body: { version, log } })),
-    theirs: () => null,
+    send: (log, version, change) =>
+      answer(
+        api.PUT('/api/sessions/{id}/log', {
+          params: { path: { id: session } },
+          headers: { 'If-Match': `"${version}"`, 'Change-Id': change },
+          body: { log },
+        }),
+      ),
+    theirs: (current) => {
+      const stands = current as { version: number; log: Log } | null
+      return stands ? { value: stands.log, version: stands.version } : null
+    },
     onSaved: () => {
       void client.invalidateQueries({ queryKey: ['classes'] })
       void client.invalidateQueries({ queryKey: ['sessions'] })
@@ -69,5 +79,10 @@ export function useLog(session: string, loaded: LogView, left: Draft<Log> | null
     learn: (person: Schemas['Person']) => setWalkIns((before) => [...before, person]),
     add: (row: LogRow) => set({ ...log, rows: [...log.rows, row] }),
     store: () => saver.saveAsIs(log),
+    /** What somebody else saved is the log now. */
+    takeTheirs: () => {
+      saver.takeTheirs()
+      if (saver.arrived) setLog(saver.arrived)
+    },
   }
 }

@@ -8,6 +8,7 @@ import { troubleWords } from '../../api/client'
 import { usePeople } from '../../api/queries'
 import { answer, api } from '../../api/client'
 import { useAct } from '../../save/acts'
+import { change, withoutRevision } from '../../save/documents'
 import { ErrorNote } from '../../ui/ErrorNote'
 import { Page } from '../../ui/Page'
 import { UndoBar } from '../../ui/UndoBar'
@@ -89,13 +90,18 @@ export function PeoplePage() {
   )
 }
 
+function keep(circle: Schemas['Circle'], next: Partial<Schemas['Circle']>) {
+  const shown = withoutRevision(circle)
+  change('circle', circle.id, shown, circle.revision ?? 1, { ...shown, ...next })
+}
+
 /** People who belong together: who usually come on a day, or who stay in one group. */
 function Circles({ people }: { people: Person[] }) {
   const circles = useQuery({ queryKey: ['circles'], queryFn: () => answer(api.GET('/api/circles')) })
   const [name, setName] = useState('')
   const [open, setOpen] = useState<string | null>(null)
   const [gone, setGone] = useState<Schemas['CircleDetails'] | null>(null)
-  const [adder, keeper, parter] = [useAct('addCircle'), useAct('keepCircle'), useAct('partCircle')]
+  const [adder, parter] = [useAct('addCircle'), useAct('partCircle')]
   return (
     <section className={css.circles} aria-labelledby="circles">
       <h2 id="circles">Groups</h2>
@@ -161,7 +167,7 @@ function Circles({ people }: { people: Person[] }) {
                   <Checkbox
                     label="They stay together in one group of a rotation"
                     checked={circle.together}
-                    onChange={(event) => keeper.mutate({ ...circle, together: event.currentTarget.checked })}
+                    onChange={(event) => keep(circle, { together: event.currentTarget.checked })}
                   />
                   <div className={css.names} role="group" aria-label={`Who belongs to ${circle.name}`}>
                     {people.map((person) => (
@@ -171,8 +177,7 @@ function Circles({ people }: { people: Person[] }) {
                         label={person.name}
                         checked={circle.people.includes(person.id)}
                         onChange={(event) =>
-                          keeper.mutate({
-                            ...circle,
+                          keep(circle, {
                             people: event.currentTarget.checked
                               ? [...circle.people, person.id]
                               : circle.people.filter((id) => id !== person.id),

@@ -1,17 +1,18 @@
 import { Anchor, Button, Checkbox, Loader, NativeSelect, Textarea, TextInput } from '@mantine/core'
 import { useIsMutating, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Link, useNavigate, useParams } from 'react-router'
+import { Link, useParams } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { answer, api, Refused, troubleWords } from '../../api/client'
 import { useMoves } from '../../api/queries'
-import { useAct } from '../../save/acts'
+import { change as keepChange, withoutRevision } from '../../save/documents'
 import { ErrorNote } from '../../ui/ErrorNote'
 import { LeftText } from '../../ui/LeftText'
 import { DecimalField, NumberField } from '../../ui/NumberField'
 import { Page } from '../../ui/Page'
 import { UndoBar } from '../../ui/UndoBar'
 import { MoveSelect } from '../build/MoveSelect'
+import { EraseForm } from './EraseForm'
 import css from './People.module.css'
 import type { Person, PersonLimit, Tier } from './words'
 import { levelled, limits, ranOut, ticks, tiers } from './words'
@@ -20,7 +21,7 @@ import { levelled, limits, ranOut, ticks, tiers } from './words'
 export function PersonPage() {
   const { person: id = '' } = useParams()
   // While changes are on their way, what the server has is older than what is shown.
-  const busy = useIsMutating({ mutationKey: ['changePerson'] })
+  const busy = useIsMutating({ mutationKey: ['person', id] })
   const query = useQuery({
     queryKey: ['person', id],
     queryFn: () => answer(api.GET('/api/people/{id}', { params: { path: { id } } })),
@@ -55,18 +56,15 @@ function PersonForm({ stored }: { stored: Person }) {
   const person = stored
   const [erasing, setErasing] = useState(false)
   const [gone, setGone] = useState<{ words: string; before: Partial<Person> } | null>(null)
-  const [changer, eraser] = [useAct('changePerson'), useAct('erasePerson')]
   const queries = useQueryClient()
-  const navigate = useNavigate()
   const moves = useMoves().data ?? []
 
   /** What is shown is sent whole, the latest with what is new, so that two quick changes do not undo each other. */
   function change(next: Partial<Person>) {
-    const after = { ...(queries.getQueryData<Person>(['person', person.id]) ?? person), ...next }
+    const before = queries.getQueryData<Person>(['person', person.id]) ?? person
     void queries.cancelQueries({ queryKey: ['person', person.id] })
-    queries.setQueryData(['person', person.id], after)
-    // What was refused is not what stands there: the server's own comes back, and the notice says why.
-    changer.mutate(after, { onError: () => void queries.invalidateQueries({ queryKey: ['person', person.id] }) })
+    const shown = withoutRevision(before)
+    keepChange('person', person.id, shown, before.revision ?? 1, { ...shown, ...next })
   }
   const setLimits = (next: PersonLimit[]) => change({ limits: next })
   const setUp = person.setUp ?? {}
@@ -304,23 +302,10 @@ function PersonForm({ stored }: { stored: Person }) {
         <Link to="/people/slip">The slip to read and keep</Link>
       </p>
       {erasing ? (
-        <p className={css.confirm}>
-          Everything on them goes: here, in old classes and logs, and in the daily copies. It cannot be undone.
-          <Button
-            size="xs"
-            color="red.9"
-            loading={eraser.isPending && !eraser.isPaused}
-            onClick={() => eraser.mutate(person.id, { onSuccess: () => void navigate('/people') })}
-          >
-            Erase {person.name}
-          </Button>
-          <Button size="xs" variant="default" onClick={() => setErasing(false)}>
-            Keep
-          </Button>
-        </p>
+        <EraseForm person={person} onCancel={() => setErasing(false)} />
       ) : (
         <Button size="xs" variant="subtle" onClick={() => setErasing(true)}>
-          Erase …
+          Erase…
         </Button>
       )}
     </Page>

@@ -4,6 +4,7 @@ import { useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { troubleWords } from '../../api/client'
 import { useAct } from '../../save/acts'
+import { change as keepChange, withoutRevision } from '../../save/documents'
 import { ErrorNote } from '../../ui/ErrorNote'
 import { LeftText } from '../../ui/LeftText'
 import { DecimalField, NumberField } from '../../ui/NumberField'
@@ -95,17 +96,13 @@ function HallForm({ stored }: { stored: Hall }) {
   const queries = useQueryClient()
   const [removing, setRemoving] = useState(false)
   const [before, setBefore] = useState<Partial<Hall> | null>(null)
-  const [keeper, remover] = [useAct('keepRoom'), useAct('removeRoom')]
+  const remover = useAct('removeRoom')
   const change = (next: Partial<Hall>) => {
     const all = queries.getQueryData<Hall[]>(['rooms']) ?? []
-    const after = { ...(all.find((h) => h.id === hall.id) ?? hall), ...next }
+    const before = all.find((h) => h.id === hall.id) ?? hall
     void queries.cancelQueries({ queryKey: ['rooms'] })
-    queries.setQueryData<Hall[]>(
-      ['rooms'],
-      all.map((h) => (h.id === hall.id ? after : h)),
-    )
-    // What was refused is not what stands there: the server's own comes back, with the reason beside it.
-    keeper.mutate(after, { onError: () => void queries.invalidateQueries({ queryKey: ['rooms'] }) })
+    const shown = withoutRevision(before)
+    keepChange('room', hall.id, shown, before.revision ?? 1, { ...shown, ...next })
   }
   const takeOut = (next: Partial<Hall>) => {
     setBefore({ stock: hall.stock, floor: hall.floor })
@@ -147,7 +144,6 @@ function HallForm({ stored }: { stored: Hall }) {
           </Button>
         )}
       </div>
-      {keeper.isError && <p role="alert">Not kept. {troubleWords(keeper.error)}</p>}
 
       {before && (
         <UndoBar

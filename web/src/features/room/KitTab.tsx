@@ -1,10 +1,10 @@
 import { Button, Checkbox } from '@mantine/core'
-import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Plan, Schemas } from '../../api/client'
 import { answer, api, troubleWords } from '../../api/client'
-import { useAct } from '../../save/acts'
+import { change as keepChange, withoutRevision } from '../../save/documents'
 import { useClassEditor } from '../editor/context'
 import css from './Room.module.css'
 import type { Room, useRoom } from './useRoom'
@@ -97,8 +97,6 @@ export function KitTab({ held, room }: { held: Held; room: Room }) {
 function ShortageLine(props: { held: Held; shortage: Room['shortages'][number]; hall?: Schemas['StoredHall'] }) {
   const { held, shortage, hall } = props
   const { change, plan } = useClassEditor()
-  const queries = useQueryClient()
-  const keeper = useAct('keepRoom')
   const [open, setOpen] = useState(false)
   const ways = useQuery({
     queryKey: ['ways-out', held.id, plan, shortage.words],
@@ -117,9 +115,8 @@ function ShortageLine(props: { held: Held; shortage: Room['shortages'][number]; 
       const next = way.class as Plan
       change('way out of a shortage', (draft) => ({ ...draft, plan: next }))
     } else if (hall) {
-      const next = { ...hall, stock: [...hall.stock, ...way.lines] }
-      queries.setQueryData<Schemas['StoredHall'][]>(['rooms'], (all) => all?.map((h) => (h.id === hall.id ? next : h)))
-      keeper.mutate(next)
+      const shown = withoutRevision(hall)
+      keepChange('room', hall.id, shown, hall.revision ?? 1, { ...shown, stock: [...hall.stock, ...way.lines] })
     }
   }
   return (

@@ -2,7 +2,7 @@ import { keepPreviousData, useIsMutating, useQuery, useQueryClient } from '@tans
 import { useState } from 'react'
 import type { Plan, Schemas } from '../../api/client'
 import { answer, api } from '../../api/client'
-import { useAct } from '../../save/acts'
+import { change, withoutRevision } from '../../save/documents'
 import { useClassEditor } from '../editor/context'
 
 export type Room = Schemas['RoomView']
@@ -50,7 +50,6 @@ export function useRoom() {
 /** What is chosen for the session: its room, where stations were put, which looks are done. */
 export function useChosen(id: string) {
   const queries = useQueryClient()
-  const chooser = useAct('chooseSessionRoom')
   const key = ['chosen', id]
   const chosen = useQuery({
     queryKey: key,
@@ -61,16 +60,15 @@ export function useChosen(id: string) {
   function choose(next: Partial<Schemas['SessionRoomView']>) {
     const now = queries.getQueryData<Schemas['SessionRoomView']>(key)
     if (!now) return
-    const body = { ...now, ...next }
-    queries.setQueryData(key, body)
-    chooser.mutate({ id, ...body })
+    const shown = withoutRevision(now)
+    change('chosen', id, shown, now.revision, { ...shown, ...next })
   }
   return { chosen, choose }
 }
 
 /** The rooms; while changes are on their way, what the server has is older than what is shown. */
 export function useHalls() {
-  const busy = useIsMutating({ mutationKey: ['keepRoom'] })
+  const busy = useIsMutating({ mutationKey: ['room'] })
   return useQuery({
     queryKey: ['rooms'],
     queryFn: () => answer(api.GET('/api/rooms')),

@@ -1,10 +1,11 @@
 import { Loader, TextInput } from '@mantine/core'
-import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { troubleWords } from '../../api/client'
 import { useSettings } from '../../api/queries'
-import { useAct } from '../../save/acts'
+import { change } from '../../save/documents'
+import type { Saved } from '../../save/SaveNote'
+import { SaveNote } from '../../save/SaveNote'
 import { ErrorNote } from '../../ui/ErrorNote'
 import { Page } from '../../ui/Page'
 import { CheckSettings } from './CheckSettings'
@@ -141,21 +142,18 @@ function readHeights(text: string): number[] | null {
 /** How this instructor works, for all that is new. */
 export function SettingsPage() {
   const settings = useSettings()
-  const queries = useQueryClient()
   const [heights, setHeights] = useState<string | null>(null)
-  const act = useAct('savePreferences')
+  const [saver, setSaver] = useState<Saved | null>(null)
 
   if (settings.isPending) return <Loader m="xl" aria-label="Fetching the settings" />
   if (settings.isError) return <ErrorNote title={`The settings cannot be fetched. ${troubleWords(settings.error)}`} />
-  const { preferences } = settings.data
-  const said = act.isPaused ? 'Waits for the server.' : act.isPending ? 'Saving …' : act.isSuccess ? 'Saved' : ''
+  const { preferences, preferencesRevision } = settings.data
 
   const choose = (key: keyof Preferences, value: string) => save({ ...preferences, [key]: value } as Preferences)
 
-  // What was chosen shows at once; the acts go one after the other, and the last one holds all that was chosen.
+  /** What was chosen shows at once, and is saved as a whole. */
   function save(next: Preferences) {
-    queries.setQueryData(['settings'], { ...settings.data, preferences: next })
-    act.mutate(next, { onError: () => void settings.refetch() })
+    setSaver(change('preferences', 'all', preferences, preferencesRevision, next))
   }
 
   const ask = ({ key, asks, choices }: Question) => (
@@ -181,7 +179,7 @@ export function SettingsPage() {
       <h1>Settings</h1>
       <p className={css.lead}>
         Good instructors differ. What you choose here shapes new classes, blocks and stations; a class that is written
-        keeps what it says. <span role="status">{said}</span>
+        keeps what it says. {saver && <SaveNote saver={saver} />}
       </p>
       <h2 className={css.part}>How you work</h2>
       <div className={css.questions}>{schools.map(ask)}</div>

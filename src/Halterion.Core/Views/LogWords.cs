@@ -1,0 +1,35 @@
+using Halterion.Core.Logbook;
+using Halterion.Core.PlanFormat;
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.Views;
+
+/// <summary>A log in words, a line a person.</summary>
+public static class LogWords
+{
+    public static IEnumerable<string> Lines(ClassLog log, ClassPlan plan, IReadOnlyDictionary<PersonId, string> names) =>
+    [
+        .. log.Rows.Select(row => $"{names.GetValueOrDefault(row.PersonId, "Someone")}: {Of(row, plan)}"),
+        $"Notes for next time: {log.Note}",
+    ];
+
+    private static string Of(LogRow row, ClassPlan plan) => string.Join(", ", Parts(row, plan));
+
+    private static IEnumerable<string> Parts(LogRow row, ClassPlan plan)
+    {
+        yield return row.Came ? "came" : "did not come";
+        foreach (var use in row.Came ? row.Uses : [])
+        {
+            if (plan.Find(use.Station) is { } found)
+            {
+                var option = found.Station.Options.FirstOrDefault(o => o.Id == use.Option);
+                yield return $"{found.Station.Name} {(option is null ? "left out" : WordsOf<Tier>.Of(option.Tier))}";
+            }
+        }
+
+        if (row.Note.Length > 0)
+        {
+            yield return $"“{row.Note}”";
+        }
+    }
+}

@@ -1,0 +1,186 @@
+import type { Page } from '@playwright/test'
+import { addressOf, classOf, expect, test } from './studio'
+
+/** The next answers to a write are lost on their way: the server has done it, the page does not know. */
+async function loseAnswers(page: Page, address: string, count = 1) {
+  let left = count
+  await page.route(address, async (route) => {
+    if (route.request().method() === 'GET' || left === 0) return route.fallback()
+    left--
+    await route.fetch()
+    await route.abort('connectionreset')
+  })
+}
+
+test.describe('a reply that is lost', () => {
+  test('a log is saved all the same, once, and stays saved after a reload', async ({ page, demo }) => {
+    const address = `${await classOf(demo, 'Six around the loft, first time')}/log`
+    await page.goto(address)
+    const note = page.getByLabel('About this class, for next time')
+    await loseAnswers(page, '**/log', 2)
+    await note.fill('Chairs were short by two.')
+    await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+    await note.fill('Chairs were short by two; four next time.')
+    await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+    await page.reload()
+    await expect(note).toHaveValue('Chairs were short by two; four next time.')
+    await expect(page.getByText('Not saved')).toHaveCount(0)
+  })
+
+  test('a reload in that moment sends the same change again', async ({ page, demo }) => {
+    const address = `${await classOf(demo, 'Six around the loft, first time')}/log`
+    await page.goto(address)
+    const note = page.getByLabel('About this class, for next time')
+    await page.route('**/log', async (route) => {
+      if (route.request().method() !== 'PUT') return route.fallback()
+      await route.fetch()
+      await route.abort('connectionreset')
+    })
+    await note.fill('The door was locked.')
+    await expect(page.getByText('Not saved yet: Halterion is not answering')).toBeVisible()
+    await page.unroute('**/log')
+    await page.reload()
+    await expect(note).toHaveValue('The door was locked.')
+    await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+    await expect(page.getByRole('dialog')).toHaveCount(0)
+  })
+
+  test('what is added is added once', async ({ page, demo }) => {
+    await page.goto(`${demo.address}/people`)
+    await loseAnswers(page, '**/api/people')
+    await loseAnswers(page, '**/api/circles')
+    await page.getByLabel('Name of a new person').fill('Once Only')
+    await page.getByRole('button', { name: 'Add', exact: true }).click()
+    await expect(page.getByRole('link', { name: 'Once Only' })).toBeVisible()
+    await page.getByLabel('Name of a new group').fill('Once a week')
+    await page.getByRole('button', { name: 'Add a group' }).click()
+    await expect(page.getByRole('button', { name: 'Once a week' })).toBeVisible()
+    const people = (await (await fetch(`${demo.address}/api/people`)).json()) as { name: string }[]
+    expect(people.filter((p) => p.name === 'Once Only')).toHaveLength(1)
+    const circles = (await (await fetch(`${demo.address}/api/circles`)).json()) as { name: string }[]
+    expect(circles.filter((c) => c.name === 'Once a week')).toHaveLength(1)
+  })
+})
+
+/** Everything that can be typed in two tabs: where, what is typed, and how it is read back. */
+const documents: {
+  name: string
+  at: (address: string, person: string, log: string) => string
+  field: (page: Page) => ReturnType<Page['locator']>
+  type: (page: Page, text: string) => Promise<void>
+  texts: [string, string]
+}[] = [
+  {
+    name: 'a person',
+    at: (address, person) => `${address}/people/${person}`,
+    field: (page) => page.getByLabel('Note', { exact: true }),
+    type: (page, text) => fillAndLeave(page, 'Note', text),
+    texts: ['knee operated in May', 'knee fine'],
+  },
+  {
+    name: 'a room',
+    at: (address) => `${address}/rooms`,
+    field: (page) => page.getByLabel('Name', { exact: true }).first(),
+    type: (page, text) => fillAndLeave(page, 'Name', text),
+    texts: ['The upper loft', 'The lower loft'],
+  },
+  {
+    name: 'the settings',
+    at: (address) => `${address}/settings`,
+    field: (page) => page.getByLabel('Heights of your boxes, benches and steps, in cm'),
+    type: async (page, text) => {
+      await page.getByLabel('Heights of your boxes, benches and steps, in cm').fill(text)
+    },
+    texts: ['20, 40', '35, 45'],
+  },
+  {
+    name: 'a log',
+    at: (_, __, log) => log,
+    field: (page) => page.getByLabel('About this class, for next time'),
+    type: async (page, text) => {
+      await page.getByLabel('About this class, for next time').fill(text)
+    },
+    texts: ['Music was too loud.', 'Music was fine.'],
+  },
+]
+
+async function fillAndLeave(page: Page, label: string, text: string) {
+  const field = page.getByLabel(label, { exact: true }).first()
+  await field.fill(text)
+  await field.blur()
+}
+
+for (const { name, at, field, type, texts } of documents) {
+  test(`two tabs on ${name}: nothing is overwritten unseen, and each choice does what it says`, async ({
+    page,
+    context,
+    demo,
+  }) => {
+    const people = (await (await fetch(`${demo.address}/api/people`)).json()) as { id: string }[]
+    const log = `${await classOf(demo, 'Six around the loft, first time')}/log`
+    const address = at(demo.address, people[0]!.id, log)
+    const other = await context.newPage()
+    await Promise.all([page.goto(address), other.goto(address)])
+    await Promise.all([expect(field(page)).toBeVisible(), expect(field(other)).toBeVisible()])
+    const saved = addressOf(other, 'PUT')
+    await type(other, texts[0])
+    await saved
+    await type(page, texts[1])
+    const dialog = page.getByRole('dialog')
+    await expect(dialog).toContainText('was changed in another tab')
+    await dialog.getByRole('button', { name: 'See both side by side' }).click()
+    await expect(dialog).toContainText(texts[0].split(',')[0]!)
+    await expect(dialog).toContainText(texts[1].split(',')[0]!)
+    await dialog.getByRole('button', { name: 'Keep mine' }).click()
+    await expect(dialog).toHaveCount(0)
+    await expect(async () => {
+      await page.reload()
+      await expect(field(page)).toHaveValue(texts[1], { timeout: 1000 })
+    }).toPass()
+
+    // Now the other tab is behind; it takes what stands there.
+    await type(other, `${texts[0]} `.trim() === texts[0] && name === 'the settings' ? '15, 25' : `${texts[0]}!`)
+    const choice = other.getByRole('dialog')
+    await choice.getByRole('button', { name: 'Use the other one' }).click()
+    await expect(choice).toHaveCount(0)
+    await other.reload()
+    await expect(field(other)).toHaveValue(texts[1])
+  })
+}
+
+test('ticks made in two tabs are all kept, without a question', async ({ page, context, demo }) => {
+  const address = `${await classOf(demo, 'Six around the loft')}/ready`
+  const other = await context.newPage()
+  await Promise.all([page.goto(address), other.goto(address)])
+  const boxes = (of: Page) => of.getByRole('checkbox')
+  await expect(boxes(page).nth(1)).toBeVisible()
+  await expect(boxes(other).nth(1)).toBeVisible()
+  await Promise.all([boxes(page).nth(0).check(), boxes(other).nth(1).check()])
+  await expect(async () => {
+    await page.reload()
+    await expect(boxes(page).nth(0)).toBeChecked({ timeout: 1000 })
+    await expect(boxes(page).nth(1)).toBeChecked({ timeout: 1000 })
+  }).toPass()
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+})
+
+test('a class kept over the other tab’s: undo brings the other one back', async ({ page, context, demo }) => {
+  const address = `${await classOf(demo, 'Full moon circuit')}/brief`
+  const other = await context.newPage()
+  await Promise.all([page.goto(address), other.goto(address)])
+  await expect(page.getByLabel('Title')).toBeVisible()
+  await expect(other.getByLabel('Title')).toBeVisible()
+  await other.getByLabel('Title').fill('Theirs')
+  await expect(other.getByText('Saved', { exact: true })).toBeVisible()
+  await page.getByLabel('Title').fill('Mine')
+  const dialog = page.getByRole('dialog')
+  await dialog.getByRole('button', { name: 'See both side by side' }).click()
+  await expect(dialog.getByRole('listitem').first()).toContainText('Mine')
+  await dialog.getByRole('button', { name: 'Keep mine' }).click()
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+  await page.keyboard.press('Control+z')
+  await expect(page.getByLabel('Title')).toHaveValue('Theirs')
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+  await page.keyboard.press('Control+y')
+  await expect(page.getByLabel('Title')).toHaveValue('Mine')
+})
