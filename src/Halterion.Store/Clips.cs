@@ -18,12 +18,16 @@ public sealed class Clips(Database database)
             .SingleOrDefault();
     }
 
-    public void Keep(string word, string type, byte[] sound)
+    /// <summary>More words than all that can be said. [M]</summary>
+    public const int Most = 300;
+
+    /// <returns>False: there are as many as there may be.</returns>
+    public bool Keep(string word, string type, byte[] sound)
     {
         using var connection = database.Connect();
-        connection.Run(
-            "INSERT INTO clip (word, type, sound) VALUES (@word, @type, @sound) ON CONFLICT (word) DO UPDATE SET type = excluded.type, sound = excluded.sound",
-            [("@word", word), ("@type", type), ("@sound", sound)]);
+        return connection.Run(
+            "INSERT INTO clip (word, type, sound) SELECT @word, @type, @sound WHERE (SELECT count(*) FROM clip WHERE word <> @word) < @most ON CONFLICT (word) DO UPDATE SET type = excluded.type, sound = excluded.sound",
+            [("@word", word), ("@type", type), ("@sound", sound), ("@most", Most)]) == 1;
     }
 
     public bool Remove(string word)

@@ -19,12 +19,16 @@ public sealed record StoredDevice(Guid Id, string Name, DeviceRole Role, DateTim
 /// <summary>Devices that were let in, known by the hash of their token.</summary>
 public sealed class Devices(Database database, TimeProvider clock)
 {
+    /// <summary>One that nobody used for so long is let in no more. [M]</summary>
+    public static readonly TimeSpan Unused = TimeSpan.FromDays(90);
+
     /// <summary>When it was seen is noted no oftener than this.</summary>
     private static readonly TimeSpan Noted = TimeSpan.FromSeconds(20);
 
     public ImmutableArray<StoredDevice> List()
     {
         using var connection = database.Connect();
+        Forget(connection);
         return [.. connection.Query("SELECT id, name, role, paired_at, last_seen FROM device ORDER BY paired_at, id", [], Read)];
     }
 
@@ -42,6 +46,7 @@ public sealed class Devices(Database database, TimeProvider clock)
     public StoredDevice? Seen(string tokenHash)
     {
         using var connection = database.Connect();
+        Forget(connection);
         var device = connection.Query("SELECT id, name, role, paired_at, last_seen FROM device WHERE token_hash = @hash",
             [("@hash", tokenHash)], Read).SingleOrDefault();
         if (device is not null && clock.GetUtcNow() - device.LastSeen > Noted)
@@ -57,6 +62,9 @@ public sealed class Devices(Database database, TimeProvider clock)
         using var connection = database.Connect();
         return connection.Run("DELETE FROM device WHERE id = @id", [("@id", id)]) > 0;
     }
+
+    private void Forget(Microsoft.Data.Sqlite.SqliteConnection connection) =>
+        connection.Run("DELETE FROM device WHERE last_seen < @old", [("@old", clock.GetUtcNow() - Unused)]);
 
     private static StoredDevice Read(Microsoft.Data.Sqlite.SqliteDataReader r) => new(
         Guid.Parse(r.GetString(0)),

@@ -1,4 +1,6 @@
+using System.Text.RegularExpressions;
 using Halterion.Store;
+using Halterion.Web.Security;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.Data.Sqlite;
@@ -6,7 +8,7 @@ using Microsoft.Data.Sqlite;
 namespace Halterion.Web;
 
 /// <summary>What a failure is for the one who asked: a full store, a damaged one, a request that could not be read, or a fault of ours.</summary>
-internal sealed class Failures(IServiceProvider services, CommandLine settings) : IExceptionHandler
+internal sealed partial class Failures(IServiceProvider services, CommandLine settings) : IExceptionHandler
 {
     private const int Busy = 5;
     private const int Locked = 6;
@@ -19,6 +21,8 @@ internal sealed class Failures(IServiceProvider services, CommandLine settings) 
             BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge } => TypedResults.Problem(
                 title: "This file or request is too large.",
                 statusCode: StatusCodes.Status413PayloadTooLarge),
+            BadHttpRequestException bad when Unbound().Match(bad.Message) is { Success: true } value => Problems.Query(
+                value.Groups["name"].Value, $"“{Short(value.Groups["value"].Value)}” does not work here.", $"{Named(value.Groups["type"].Value)}"),
             BadHttpRequestException bad => TypedResults.Problem(title: "This request could not be read.", detail: bad.Message, statusCode: bad.StatusCode),
             SqliteException { SqliteErrorCode: Full } => TypedResults.Problem(
                 title: "The disk is full, so nothing can be saved.",
@@ -44,6 +48,20 @@ internal sealed class Failures(IServiceProvider services, CommandLine settings) 
         return true;
     }
 
+    /// <summary>How the framework says that a value of the address is of another type.</summary>
+    [GeneratedRegex("""^Failed to bind parameter "(?<type>.*) (?<name>[^ ]+)" from "(?<value>.*)"\.$""", RegexOptions.Singleline)]
+    private static partial Regex Unbound();
+
+    private static string Named(string type) => type switch
+    {
+        _ when type.Contains("int", StringComparison.OrdinalIgnoreCase) => "a whole number",
+        _ when type.Contains("bool", StringComparison.OrdinalIgnoreCase) => "true or false",
+        _ when type.Contains("Guid", StringComparison.Ordinal) => "an id as the server gave it",
+        _ => "a value of another kind",
+    };
+
+    private static string Short(string text) => text.Length > 40 ? text[..40] + "…" : text;
+
     private string CopyWords => Copies.In(settings.DataFolder) is { IsEmpty: false } copies
         ? $"Daily copies are in {Copies.FolderOf(settings.DataFolder)}; the newest is {Path.GetFileName(copies[0])}."
         : "There are no daily copies yet.";
@@ -57,7 +75,7 @@ internal static class TroubleAnswers
 
     /// <summary>Folders are named to this machine only; a phone or a wall learns that it must wait.</summary>
     public static ProblemHttpResult Of(DataTrouble trouble, HttpContext context) =>
-        context.Connection.RemoteIpAddress is { } from && System.Net.IPAddress.IsLoopback(from)
+        Doors.IsHere(context)
             ? TypedResults.Problem(
                 title: "The data cannot be opened.",
                 detail: trouble.Words,

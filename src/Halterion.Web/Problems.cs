@@ -33,8 +33,8 @@ internal static class Problems
 
     /// <summary>A query that makes no sense; its names and values are in the words.</summary>
     public static ProblemHttpResult Query(string name, string detail, string right) => TypedResults.Problem(
-        title: $"The {name} in the address makes no sense.",
-        detail: $"{detail} Right would be: {right}.",
+        title: $"The value of “{name}” does not work.",
+        detail: $"{detail} Should be: {right}.",
         statusCode: StatusCodes.Status400BadRequest);
 
     public static ProblemHttpResult Bad(string pointer, string detail, string right) => TypedResults.Problem(

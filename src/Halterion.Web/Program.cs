@@ -50,6 +50,8 @@ builder.Logging.AddFilter("Microsoft.Hosting.Lifetime", LogLevel.None);
 builder.Logging.AddFilter("Microsoft.Extensions.Hosting.Internal.Host", LogLevel.None);
 var door = settings.Lan && !describing ? LocalNetwork.Open(settings.Port == 0 ? 0 : settings.Port + 1) : LocalNetwork.Shut;
 builder.Configuration["AllowedHosts"] = string.Join(';', [Doors.AllowedHosts, .. door.Names]);
+builder.Services.Configure<Microsoft.AspNetCore.HostFiltering.HostFilteringOptions>(hosts => hosts.AllowEmptyHosts = false);
+builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
 builder.WebHost.ConfigureKestrel(kestrel =>
 {
     kestrel.AddServerHeader = false;
@@ -78,6 +80,7 @@ builder.Services.AddTransient(services => services.GetRequiredService<Current>()
 builder.Services.AddTransient<Starters>();
 builder.Services.AddSingleton(door).AddSingleton<Pairing>().AddSingleton<Devices>().AddSingleton<Belts>();
 builder.Services.AddSingleton(settings).AddSingleton<Clips>().AddSingleton<DeskBook>().AddSingleton<BookingDesk>().AddSingleton<SimulatedDesk>();
+builder.Services.AddAnswerCompression();
 builder.Services.AddRoles();
 builder.Services.AddLimits();
 builder.Services.AddExceptionHandler<Failures>().AddSingleton<Beginning>();
@@ -91,6 +94,7 @@ var app = builder.Build();
 app.UseExceptionHandler();
 app.UseStatusCodePages();
 app.UseDoors();
+app.UseResponseCompression();
 app.UseRouting();
 app.UseRateLimiter();
 if (database is not null)
@@ -104,6 +108,7 @@ var owner = app.MapGroup("").RequireAuthorization(Roles.Owner);
 owner.MapHealth();
 owner.MapData();
 owner.MapPlans();
+owner.MapLook();
 owner.MapMoves();
 owner.MapOwnMoves();
 owner.MapClasses();

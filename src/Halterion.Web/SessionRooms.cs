@@ -40,8 +40,14 @@ internal sealed class SessionRooms(People people, Sessions sessions, Rooms rooms
             return (null, null, Problems.Faults(read.Faults.At("", "/class"), Problems.Request));
         }
 
-        var chosen = rooms.Of(id);
-        return (new Ready(plan, timeline, Of(plan, session, chosen), session, chosen), request, null);
+        return (ReadyOf(plan, timeline, session), request, null);
+    }
+
+    /// <summary>A class that was read, in the room of its session.</summary>
+    public Ready ReadyOf(ClassPlan plan, Timeline timeline, StoredSession session)
+    {
+        var chosen = rooms.Of(session.Id);
+        return new Ready(plan, timeline, Of(plan, session, chosen), session, chosen);
     }
 
     /// <summary>The same once something was chosen.</summary>

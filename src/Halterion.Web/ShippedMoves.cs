@@ -15,8 +15,9 @@ internal sealed class ShippedMoves(MoveLibrary library)
 
     public MoveLibrary With(OwnMoves own)
     {
-        var texts = own.List();
-        return texts.IsEmpty ? library : library.With(ClassReader.ReadMoves(JsonElement.Parse($"[{string.Join(',', texts)}]"), library).Moves);
+        // One by one: a move whose id the library has taken since keeps none of the others away.
+        var moves = own.List().SelectMany(text => ClassReader.ReadMoves(JsonElement.Parse($"[{text}]"), library).Moves);
+        return library.With([.. moves]);
     }
 
     /// <summary>A class file with every own move that it uses in it, so that it travels whole; as it came where it uses none.</summary>

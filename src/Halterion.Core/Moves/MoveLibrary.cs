@@ -61,11 +61,18 @@ public sealed class MoveLibrary
     }
 
     /// <summary>This library and a user's own moves beside it. A shipped move stays; an own move takes the place of an earlier own one.</summary>
-    public MoveLibrary With(ImmutableArray<Move> own)
+    public MoveLibrary With(ImmutableArray<Move> own) => Over([.. own.Where(m => !IsShipped(m.Id))]);
+
+    /// <summary>The same inside a class: the moves that it carries are its own, also where the library has taken an id of theirs since.</summary>
+    public MoveLibrary Over(ImmutableArray<Move> own)
     {
-        var fresh = own.Where(m => !IsShipped(m.Id)).Select(m => m.Id).ToHashSet();
+        var fresh = own.Select(m => m.Id).ToHashSet();
+        var taken = fresh.Where(IsShipped).ToArray();
         return fresh.Count == 0 ? this : new MoveLibrary(
-            Version, [.. Moves.Where(m => !fresh.Contains(m.Id)), .. own.Where(m => fresh.Contains(m.Id))], Ladders, shipped, once);
+            Version, [.. Moves.Where(m => !fresh.Contains(m.Id)), .. own], Ladders,
+            taken.Length == 0 ? shipped : shipped.Except(taken).ToFrozenSet(),
+            // What was worked out for a shipped move does not hold for one of the same id.
+            taken.Length == 0 ? once : null);
     }
 
     /// <summary>Whether a move is of the library that ships, not a user's own.</summary>

@@ -316,12 +316,12 @@ public static partial class RosterCells
     private static decimal? Parse(string text) =>
         Decimal().IsMatch(text) ? decimal.Parse(text.Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture) : null;
 
-    [GeneratedRegex(@"^\d{1,4}([.,]\d{1,2})?$")]
+    [GeneratedRegex(@"^[0-9]{1,4}([.,][0-9]{1,2})?$")]
     private static partial Regex Decimal();
 
-    [GeneratedRegex("""^(?<ft>\d)\s*('|′|ft\.?|feet|foot)\s*((?<in>\d{1,2}([.,]\d{1,2})?)\s*("|″|''|in\.?|inches)?)?$""", RegexOptions.IgnoreCase)]
+    [GeneratedRegex("""^(?<ft>[0-9])\s*('|′|ft\.?|feet|foot)\s*((?<in>[0-9]{1,2}([.,][0-9]{1,2})?)\s*("|″|''|in\.?|inches)?)?$""", RegexOptions.IgnoreCase)]
     private static partial Regex Feet();
 
-    [GeneratedRegex(@"(?<!\d)(19|20|21)\d\d(?!\d)")]
+    [GeneratedRegex(@"(?<![0-9])(19|20|21)[0-9][0-9](?![0-9])")]
     private static partial Regex FourDigits();
 }

@@ -108,7 +108,7 @@ internal sealed partial class Context(MoveLibrary shipped, Faults faults)
         ids = PlaceIds.Of(root);
         fields.Whole("version", 1, 1, required: true);
         fields.Text("library", 1, 120);
-        OwnMoves(fields);
+        OwnMoves(fields, inClass: true);
         defaults = new ClassDefaults(
             fields.Seconds("leadInSeconds", 0, 120) ?? defaults.LeadIn,
             fields.Seconds("switchSeconds", 0, 60) ?? defaults.Switch,

@@ -10,26 +10,27 @@ internal sealed partial class Context
 {
     private const int MostMoves = 100;
 
-    public ImmutableArray<Move> ReadOwnMoves(JsonElement root) => OwnMoves(new Fields(root, "", faults));
+    public ImmutableArray<Move> ReadOwnMoves(JsonElement root) => OwnMoves(new Fields(root, "", faults), inClass: false);
 
     /// <summary>The user's own moves that travel in the class; from here on they are found beside those of the library.</summary>
-    private ImmutableArray<Move> OwnMoves(Fields fields)
+    /// <param name="inClass">A class's own moves win inside it: a file that once opened opens for ever, whatever ids the library takes.</param>
+    private ImmutableArray<Move> OwnMoves(Fields fields, bool inClass)
     {
         var items = fields.Items("moves", 0, MostMoves, "moves");
         var own = ImmutableArray.CreateBuilder<Move>();
         for (var i = 0; i < items.Length; i++)
         {
-            if (OwnMove(items[i], $"/moves/{i}", own) is { } move)
+            if (OwnMove(items[i], $"/moves/{i}", own, inClass) is { } move)
             {
                 own.Add(move);
             }
         }
 
-        moves = moves.With(own.ToImmutable());
+        moves = moves.Over(own.ToImmutable());
         return own.ToImmutable();
     }
 
-    private Move? OwnMove(JsonElement element, string at, IEnumerable<Move> before)
+    private Move? OwnMove(JsonElement element, string at, IEnumerable<Move> before, bool inClass)
     {
         var fields = new Fields(element, at, faults);
         var id = fields.Text("id", 1, 120, required: true);
@@ -38,7 +39,7 @@ internal sealed partial class Context
             fields.Fault("id", $"“{id}” is no id.", "small letters, digits and hyphens, such as my-squat");
             id = null;
         }
-        else if (id is not null && (moves.IsShipped(new MoveId(id)) || before.Any(m => m.Id.Value == id)))
+        else if (id is not null && (!inClass && moves.IsShipped(new MoveId(id)) || before.Any(m => m.Id.Value == id)))
         {
             fields.Fault("id", $"There is a move “{id}” already.", "an id of its own");
             id = null;

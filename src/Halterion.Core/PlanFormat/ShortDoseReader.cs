@@ -331,13 +331,13 @@ public sealed partial class ShortDoseReader
 
     private const RegexOptions Loose = RegexOptions.IgnoreCase | RegexOptions.CultureInvariant;
 
-    [GeneratedRegex(@"\G(\d{1,3})\s*(?:[x×*]|sets? of|rounds? of)\s*", Loose)]
+    [GeneratedRegex(@"\G([0-9]{1,3})\s*(?:[x×*]|sets? of|rounds? of)\s*", Loose)]
     private static partial Regex RoundsBefore();
 
-    [GeneratedRegex(@"\G[,;]?\s*rest\s*(\d{1,4})\s*(s|secs?|seconds?|min|minutes?)?(?![\w])", Loose)]
+    [GeneratedRegex(@"\G[,;]?\s*rest\s*([0-9]{1,4})\s*(s|secs?|seconds?|min|minutes?)?(?![\w])", Loose)]
     private static partial Regex RestAfter();
 
-    [GeneratedRegex(@"\G(\+|,?\s*then\b|,(?=\s*(?:\d|max|amrap|up to|hold|rest)))", Loose)]
+    [GeneratedRegex(@"\G(\+|,?\s*then\b|,(?=\s*(?:[0-9]|max|amrap|up to|hold|rest)))", Loose)]
     private static partial Regex Plus();
 
     /// <summary>Between an amount and its words: it says nothing.</summary>
@@ -347,17 +347,17 @@ public sealed partial class ShortDoseReader
     [GeneratedRegex(@"\G(max|amrap|up to)\b", Loose)]
     private static partial Regex Max();
 
-    [GeneratedRegex(@"\G(hold|rest)(?:\s+for)?(?=\s+\d)", Loose)]
+    [GeneratedRegex(@"\G(hold|rest)(?:\s+for)?(?=\s+[0-9])", Loose)]
     private static partial Regex HoldBefore();
 
-    [GeneratedRegex(@"\G(\d{1,2}):(\d{2})(?!\d)")]
+    [GeneratedRegex(@"\G([0-9]{1,2}):([0-9]{2})(?![0-9])")]
     private static partial Regex Clock();
 
     /// <summary>A tempo without its dashes, such as 30X0.</summary>
     [GeneratedRegex(@"^[0-9X]{4}$")]
     private static partial Regex Together();
 
-    [GeneratedRegex(@"\G\d{1,5}(?:\s*[-–]\s*\d{1,5}){2,19}|\G\d{1,5}(\s*[-–]\s*\d{1,5})?(\s*/\s*\d{1,5}(\s*[-–]\s*\d{1,5})?)*")]
+    [GeneratedRegex(@"\G[0-9]{1,5}(?:\s*[-–]\s*[0-9]{1,5}){2,19}|\G[0-9]{1,5}(\s*[-–]\s*[0-9]{1,5})?(\s*/\s*[0-9]{1,5}(\s*[-–]\s*[0-9]{1,5})?)*")]
     private static partial Regex Amounts();
 
     [GeneratedRegex(@"\G(seconds?|secs?|s|minutes?|min|reps?|pulses?|metres?|meters?|m|hold|held|rest)(?!\w|\s*/\s*m\b)", Loose)]
@@ -378,7 +378,7 @@ public sealed partial class ShortDoseReader
     [GeneratedRegex(@"\G(half a side|half each side|half/half|split)\b", Loose)]
     private static partial Regex HalfSide();
 
-    [GeneratedRegex(@"\G(?:by|in chunks of)\s*(\d{1,5})\b", Loose)]
+    [GeneratedRegex(@"\G(?:by|in chunks of)\s*([0-9]{1,5})\b", Loose)]
     private static partial Regex By();
 
     [GeneratedRegex(@"\Gin turns\b", Loose)]
@@ -393,19 +393,19 @@ public sealed partial class ShortDoseReader
     [GeneratedRegex(@"\G(one[- ]and[- ]a[- ]half|1½|dead[- ]stop|no[- ]lock-?out)", Loose)]
     private static partial Regex Style();
 
-    [GeneratedRegex(@"\Gwith\s+(\d{1,3})\s*pulses?\b", Loose)]
+    [GeneratedRegex(@"\Gwith\s+([0-9]{1,3})\s*pulses?\b", Loose)]
     private static partial Regex WithPulses();
 
-    [GeneratedRegex(@"\Gat\s+(\d{1,3}(?:\.\d{1,2})?)\s*s/m\b", Loose)]
+    [GeneratedRegex(@"\Gat\s+([0-9]{1,3}(?:\.[0-9]{1,2})?)\s*s/m\b", Loose)]
     private static partial Regex Pace();
 
-    [GeneratedRegex(@"\Gat\s+(\d{1,3}(?:\.\d{1,2})?(?:\s*/\s*\d{1,3}(?:\.\d{1,2})?)*)\s*(kg\b|%)", Loose)]
+    [GeneratedRegex(@"\Gat\s+([0-9]{1,3}(?:\.[0-9]{1,2})?(?:\s*/\s*[0-9]{1,3}(?:\.[0-9]{1,2})?)*)\s*(kg\b|%)", Loose)]
     private static partial Regex LoadWord();
 
-    [GeneratedRegex(@"\Geffort\s+(\d{1,3})\b", Loose)]
+    [GeneratedRegex(@"\Geffort\s+([0-9]{1,3})\b", Loose)]
     private static partial Regex Effort();
 
-    [GeneratedRegex(@"\G\((?:(first|last) round|rounds?\s+([\d,\s]+))\)", Loose)]
+    [GeneratedRegex(@"\G\((?:(first|last) round|rounds?\s+([0-9,\s]+))\)", Loose)]
     private static partial Regex InRounds();
 
     [GeneratedRegex("\\G\"((?:[^\"]|\"\")+)\"")]

@@ -16,6 +16,10 @@ namespace Halterion.Core.Views;
 /// <param name="Verdict">How the class then stands to its slot.</param>
 public sealed record RepairOffer(string Finding, int Repair, string Title, ImmutableArray<string> Words, string Verdict);
 
+/// <summary>What was found to put right, and how much was not tried for want of time.</summary>
+/// <param name="Untried">0: all were tried.</param>
+public sealed record RepairOffers(ImmutableArray<RepairOffer> Offers, int Untried);
+
 /// <summary>A class after a repair.</summary>
 public sealed record Mended(JsonObject Class, Evaluation Evaluation, ImmutableArray<string> Words);
 
@@ -43,36 +47,51 @@ public sealed class Mender
         return before.Evaluation is null ? null : new Mender(evaluator, JsonNode.Parse(named.GetRawText())!.AsObject(), before);
     }
 
+    /// <summary>The same of a class that was read already.</summary>
+    public static Mender? Of(JsonElement classFile, EvaluationResult read, Evaluator evaluator)
+    {
+        var named = PlanIds.Written(classFile);
+        return !JsonElement.DeepEquals(named, classFile) ? Of(classFile, evaluator)
+            : read.Evaluation is null ? null
+            : new Mender(evaluator, JsonNode.Parse(named.GetRawText())!.AsObject(), read);
+    }
+
     private Evaluation Before => before.Evaluation!;
 
-    /// <summary>Every repair that keeps its word. One after the other: whoever goes on typing needs the machine more.</summary>
+    /// <summary>Every repair that keeps its word, the gravest findings first. One after the other: whoever goes on typing needs the machine more.</summary>
+    /// <param name="late">Says when no more is to be tried.</param>
     /// <exception cref="OperationCanceledException">Nobody waits for them any more.</exception>
-    public ImmutableArray<RepairOffer> Offers(CancellationToken stop = default)
+    public RepairOffers Offers(Func<bool> late, CancellationToken stop = default)
     {
         var offers = ImmutableArray.CreateBuilder<RepairOffer>();
-        foreach (var finding in Before.Findings.Where(f => f.Waived is null))
+        var untried = 0;
+        foreach (var finding in Before.Findings.Where(f => f.Waived is null).OrderBy(f => f.Severity))
         {
             for (var i = 0; i < finding.Repairs.Length; i++)
             {
                 stop.ThrowIfCancellationRequested();
-                if (Try(finding, finding.Repairs[i]) is { } mended)
+                if (late())
+                {
+                    untried++;
+                }
+                else if (Try(finding, finding.Repairs[i], late) is { } mended)
                 {
                     offers.Add(new RepairOffer(finding.Key, i, finding.Repairs[i].Title, mended.Words, mended.Evaluation.Verdict));
                 }
             }
         }
 
-        return offers.ToImmutable();
+        return new RepairOffers(offers.ToImmutable(), untried);
     }
 
     /// <summary>The class after a repair; null if it has no such finding, or the repair does not keep its word.</summary>
     public Mended? Mend(string finding, int repair) =>
         Before.Findings.FirstOrDefault(f => f.Key == finding) is { } found && repair >= 0 && repair < found.Repairs.Length
-            ? Try(found, found.Repairs[repair]) : null;
+            ? Try(found, found.Repairs[repair], () => false) : null;
 
-    private Mended? Try(Finding finding, Repair repair)
+    private Mended? Try(Finding finding, Repair repair, Func<bool> late)
     {
-        foreach (var way in repair.Ways().Take(MostWays))
+        foreach (var way in repair.Ways().Take(MostWays).TakeWhile((_, i) => i == 0 || !late()))
         {
             var root = file.DeepClone().AsObject();
             way(root);

@@ -16,14 +16,23 @@ public sealed record MoveChoice(MoveId Id, string Name);
 /// <param name="Trouble">What was not understood; empty where all was.</param>
 public sealed record PastedLine(string Text, JsonObject? Station, string Name, string Dose, ImmutableArray<MoveChoice> Choices, string Trouble);
 
+/// <summary>What was read of a pasted list.</summary>
+/// <param name="Left">Lines after those that were read; 0: all were.</param>
+public sealed record PastedList(ImmutableArray<PastedLine> Lines, int Left);
+
 /// <summary>Stations read from a list as people write it: a move a line, its dose before or behind it.</summary>
 public static partial class PastedMoves
 {
-    private const int MostLines = 16;
+    /// <summary>As many as a class has room for: 30 blocks of 16.</summary>
+    private const int MostLines = 480;
+
+    /// <summary>A line longer than this names no move and gives no target. [M]</summary>
+    private const int LongestLine = 200;
     private const int MostChoices = 5;
 
-    /// <summary>Reads every line that is not empty; past the sixteenth none, as a block takes no more.</summary>
-    public static ImmutableArray<PastedLine> Read(string text, MoveLibrary moves, Starters starters, bool roundGivesSide, TypedDose? like)
+    /// <summary>Reads every line that is not empty, for as long as there is time.</summary>
+    /// <param name="late">Says when no more is to be read: what is left is counted.</param>
+    public static PastedList Read(string text, MoveLibrary moves, Starters starters, bool roundGivesSide, TypedDose? like, Func<bool> late)
     {
         var names = new Dictionary<string, Move>(StringComparer.Ordinal);
         foreach (var move in moves.Moves)
@@ -34,11 +43,11 @@ public static partial class PastedMoves
             }
         }
 
-        return
-        [
-            .. text.Split('\n').Select(l => Marker().Replace(l, "").Trim()).Where(l => l.Length > 0).Take(MostLines)
-                .Select(l => Line(l, names, moves, starters, roundGivesSide, like)),
-        ];
+        var lines = text.Split('\n').Select(l => Marker().Replace(l, "").Trim()).Where(l => l.Length > 0).ToArray();
+        var read = lines.Take(MostLines).TakeWhile((_, i) => i == 0 || !late()).Select(l => l.Length > LongestLine
+            ? new PastedLine(l, null, "", "", [], $"This line is too long for a move and its target (the most is {LongestLine} characters).")
+            : Line(l, names, moves, starters, roundGivesSide, like)).ToImmutableArray();
+        return new PastedList(read, lines.Length - read.Length);
     }
 
     private static PastedLine Line(
@@ -58,14 +67,14 @@ public static partial class PastedMoves
                 var (typed, fault) = dose.Length == 0 ? (null, null) : ShortDoseReader.Read(dose);
                 return fault is null
                     ? new PastedLine(line, starters.Station(move, null, roundGivesSide, typed ?? like, typed is not null).Station, move.Name, dose, [], "")
-                    : new PastedLine(line, null, move.Name, dose, [], $"“{dose}”: {fault.Detail} Right would be: {fault.Right}.");
+                    : new PastedLine(line, null, move.Name, dose, [], $"“{dose}”: {fault.Detail} Should be: {fault.Right}.");
             }
         }
 
         // No such name: what reads as a dose is taken off, and the rest is asked about.
         var (asked, rest) = splits.Where(s => s.Name.Length > 0 && (s.Dose.Length == 0 || ShortDoseReader.Read(s.Dose).Fault is null))
             .OrderBy(s => s.Name.Length).FirstOrDefault((line, ""));
-        return new PastedLine(line, null, asked, rest, Choices(asked, moves), $"“{asked}” is no move of the library.");
+        return new PastedLine(line, null, asked, rest, Choices(asked, moves), $"“{asked}” is not a move in the library.");
     }
 
     private static ImmutableArray<MoveChoice> Choices(string name, MoveLibrary moves)
@@ -87,7 +96,7 @@ public static partial class PastedMoves
         string.Join(' ', NotLetters().Replace(name.ToLowerInvariant(), " ").Split(' ', StringSplitOptions.RemoveEmptyEntries)
             .Select(w => w.Length > 3 && w[^1] == 's' && w[^2] != 's' ? w[..^1] : w));
 
-    [GeneratedRegex(@"^\s*(?:[-*•–]|\d{1,2}[.)])\s+")]
+    [GeneratedRegex(@"^\s*(?:[-*•–]|[0-9]{1,2}[.)])\s+")]
     private static partial Regex Marker();
 
     [GeneratedRegex(@"[^\p{L}\p{N}]+")]

@@ -67,6 +67,6 @@ public static partial class Announcement
     private static string Many(int count, string of) =>
         $"{(count < Numbers.Length ? Numbers[count] : count.ToString(CultureInfo.InvariantCulture))} {of}{(count == 1 ? "" : "s")}";
 
-    [GeneratedRegex(@"\b(\d{1,3})\s*[- ]?(?:min\b|mins\b|minute|minutes\b|′|')", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    [GeneratedRegex(@"\b([0-9]{1,3})\s*[- ]?(?:min\b|mins\b|minute|minutes\b|′|')", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
     private static partial Regex Minutes();
 }

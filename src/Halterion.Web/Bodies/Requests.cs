@@ -134,7 +134,7 @@ public sealed record PasteRequest(string Text, bool RoundGivesSide, string? Like
 {
     public static PasteRequest? Read(Fields body, Faults faults)
     {
-        var text = body.Text("text", 1, 4000, required: true);
+        var text = body.Text("text", 1, 20_000, required: true);
         return text is null ? null : new PasteRequest(text, body.Flag("roundGivesSide") ?? false, body.Text("like", 0, 4000));
     }
 }

@@ -14,7 +14,9 @@ public sealed record CheckRule(string Code, string Says, string Why, string Sour
 
 /// <summary>What the checks say of a class as it is held, and the repairs that keep their word.</summary>
 /// <param name="Ready">Nothing is left that must not stay so.</param>
-public sealed record SessionFindings(ImmutableArray<Finding> Findings, ImmutableArray<RepairOffer> Offers, bool Ready, HardestMoment? Hardest);
+/// <param name="Untried">So many ways to fix something were not tried for want of time.</param>
+public sealed record SessionFindings(
+    ImmutableArray<Finding> Findings, ImmutableArray<RepairOffer> Offers, bool Ready, HardestMoment? Hardest, int Untried = 0);
 
 /// <summary>What is accepted as it is for a session.</summary>
 /// <param name="Revision">If-Match carries it with the next change.</param>
@@ -42,7 +44,7 @@ internal static class CheckEndpoints
         [.. Rules.All.Select(r => new CheckRule(r.Code, r.Says, r.Why, r.Source, r.Others, Thresholds.Adjustable.GetValueOrDefault(r.Code)))];
 
     private static Results<Ok<SessionFindings>,
-        ProblemHttpResult> Check(Guid id, Body<ClassRequest> body, SessionRooms rooms, SessionChecks checks, Evaluator evaluator, CancellationToken stop)
+        ProblemHttpResult> Check(Guid id, Body<ClassRequest> body, SessionRooms rooms, SessionChecks checks, Evaluator evaluator, TimeProvider clock, CancellationToken stop)
     {
         var (ready, request, problem) = rooms.Read(id, body, r => r.Class);
         if (ready is null || request is null)
@@ -51,10 +53,14 @@ internal static class CheckEndpoints
         }
 
         var (review, found, _) = checks.Of(ready);
+        var offers = Mender.Of(request.Class, evaluator)?.Offers(clock.Late(), stop);
         return TypedResults.Ok(new SessionFindings(
-            found, Mender.Of(request.Class, evaluator)?.Offers(stop) ?? [], !found.Any(f => f.Waived is null && f.Severity is Severity.Stop or Severity.Fix),
-            ClassMeasure.Of(review).Hardest));
+            found, offers?.Offers ?? [], IsReady(found),
+            ClassMeasure.Of(review).Hardest, offers?.Untried ?? 0));
     }
+
+    /// <summary>Nothing is left that must not stay so.</summary>
+    internal static bool IsReady(ImmutableArray<Finding> found) => !found.Any(f => f.Waived is null && f.Severity is Severity.Stop or Severity.Fix);
 
     private static Results<Ok<ReadyView>, ProblemHttpResult> Ready(Guid id, Body<ClassRequest> body, SessionRooms rooms, SessionChecks checks)
     {

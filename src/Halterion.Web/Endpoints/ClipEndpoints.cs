@@ -30,18 +30,18 @@ internal static class ClipEndpoints
         var type = request.ContentType?.Split(';')[0].Trim() ?? "";
         if (word.Length > LongestWord || !type.StartsWith("audio/", StringComparison.OrdinalIgnoreCase) || type.Length > LongestWord)
         {
-            return Problems.Bad("", "This is no recorded word.", "a sound, with its type as the content type, such as audio/webm");
+            return Problems.Bad("", "This is not a word that can be recorded.", "a sound, with its type as the content type, such as audio/webm");
         }
 
         using var sound = new MemoryStream();
         await request.Body.CopyToAsync(sound, request.HttpContext.RequestAborted);
         if (sound.Length is 0 or > LargestSound)
         {
-            return Problems.Bad("", $"This sound takes {sound.Length} bytes.", $"1–{LargestSound} bytes: a word or two");
+            return Problems.Bad("", sound.Length == 0 ? "This recording is empty." : "This recording is too long.", $"1–{LargestSound} bytes: a word or two");
         }
 
-        store.Keep(word, type, sound.ToArray());
-        return TypedResults.NoContent();
+        return store.Keep(word, type, sound.ToArray()) ? TypedResults.NoContent()
+            : Problems.Bad("", $"There are {Clips.Most} recordings already.", "fewer recordings: remove some that are not said any more");
     }
 
     private static Results<NoContent, ProblemHttpResult> Remove(string word, Clips store) =>

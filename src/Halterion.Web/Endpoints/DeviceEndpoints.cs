@@ -16,7 +16,9 @@ namespace Halterion.Web.Endpoints;
 public sealed record PairingCode(string Code, DeviceRole Role, string Address, string Picture, int Size, long GoodUntil);
 
 /// <param name="Address">Where the door to the local network is; null: it is shut.</param>
-public sealed record DeviceList(string? Address, ImmutableArray<StoredDevice> Devices);
+/// <param name="WrongTries">Wrong codes that were typed since the last one was made.</param>
+/// <param name="Void">So many that the last code is good no more: make a new one.</param>
+public sealed record DeviceList(string? Address, ImmutableArray<StoredDevice> Devices, int WrongTries, bool Void);
 
 /// <summary>What this screen may do.</summary>
 /// <param name="Role">owner, remote, wall; null: nothing yet.</param>
@@ -27,7 +29,8 @@ internal static class DeviceEndpoints
     public static void MapDevices(this IEndpointRouteBuilder routes)
     {
         var devices = routes.MapGroup("/api/devices").WithTags("Devices");
-        devices.MapGet("/", (LocalNetwork door, Devices all) => TypedResults.Ok(new DeviceList(door.Address, all.List()))).WithName("devices");
+        devices.MapGet("/", (LocalNetwork door, Devices all, Pairing pairing) =>
+            TypedResults.Ok(new DeviceList(door.Address, all.List(), pairing.WrongTries, pairing.IsVoid))).WithName("devices");
         devices.MapPost("/codes", NewCode).Takes<NewCode>().ProducesProblem(409).WithName("newCode");
         devices.MapDelete("/{id:guid}", SendAway).ProducesProblem(404).WithName("sendAway");
     }
@@ -50,8 +53,8 @@ internal static class DeviceEndpoints
         if (door.Address is not { } address)
         {
             return TypedResults.Problem(
-                title: "The door to the local network is shut.",
-                detail: "Start with --lan to let other devices in.",
+                title: "Other devices cannot connect.",
+                detail: "Start Halterion with --lan.",
                 statusCode: StatusCodes.Status409Conflict);
         }
 
@@ -68,18 +71,18 @@ internal static class DeviceEndpoints
             return body.Problem!;
         }
 
-        var (tried, role) = pairing.Try(request.Code);
+        var (tried, role) = pairing.Try(request.Code, http.Connection.RemoteIpAddress?.ToString() ?? "");
         if (tried == Tried.Wait)
         {
-            return TypedResults.Problem(title: "Too many wrong codes.", detail: "Wait a minute, then ask for a new code.",
+            return TypedResults.Problem(title: "Too many wrong codes.", detail: "Wait a minute, then get a new one.",
                 statusCode: StatusCodes.Status429TooManyRequests);
         }
 
         if (tried == Tried.Wrong)
         {
             return TypedResults.Problem(
-                title: "This code is not good, or no longer.",
-                detail: "A code lets in one device within five minutes. Ask for a new one.",
+                title: "This code is wrong or has expired.",
+                detail: "Codes work once, for five minutes. Get a new one from the instructor’s screen.",
                 statusCode: StatusCodes.Status403Forbidden);
         }
 

@@ -34,8 +34,17 @@ internal static class PageEndpoints
 
             await next(context);
         });
-        // The pages hold no data: what they show they ask for.
+        // The pages hold no data: what they show they ask for. A file that is not there is not the page.
         app.MapStaticAssets().AllowAnonymous();
+        foreach (var file in (string[])["/assets/{**rest}", "{**path:file}"])
+        {
+            app.MapFallback(file, ProblemHttpResult (HttpContext http) =>
+            {
+                http.Response.Headers.CacheControl = "no-store";
+                return Problems.NotFound("file");
+            }).ExcludeFromDescription().AllowAnonymous();
+        }
+
         app.MapFallbackToFile("index.html", new StaticFileOptions
         {
             OnPrepareResponse = static file => file.Context.Response.Headers.CacheControl = "no-cache",

@@ -6,6 +6,7 @@ using Halterion.Core;
 using Halterion.Core.Checks;
 using Halterion.Core.Moves;
 using Halterion.Core.PlanFormat;
+using Halterion.Core.Plans;
 using Halterion.Core.Room;
 using Halterion.Core.Timing.Fitting;
 using Halterion.Core.Timing.Refitting;
@@ -142,7 +143,7 @@ internal static class PlanEndpoints
     }
 
     /// <summary>The repairs of a class that were tried and keep their word.</summary>
-    private static Results<Ok<ImmutableArray<RepairOffer>>, ProblemHttpResult> Repairs(Body<ClassRequest> body, Evaluator evaluator, CancellationToken stop)
+    private static Results<Ok<RepairOffers>, ProblemHttpResult> Repairs(Body<ClassRequest> body, Evaluator evaluator, TimeProvider clock, CancellationToken stop)
     {
         if (body.Value is not { } request)
         {
@@ -150,7 +151,7 @@ internal static class PlanEndpoints
         }
 
         return Mender.Of(request.Class, evaluator) is { } mender
-            ? TypedResults.Ok(mender.Offers(stop))
+            ? TypedResults.Ok(mender.Offers(clock.Late(), stop))
             : Problems.Faults(evaluator.Evaluate(request.Class.GetRawText()).Faults.At("", "/class"));
     }
 
@@ -169,8 +170,13 @@ internal static class PlanEndpoints
             return Problems.Faults(result.Faults.At("", "/class"));
         }
 
-        var found = Fit.Of(result.Plan!, request.Terms with { Pace = evaluator.Preferences.Pace });
-        return TypedResults.Ok(new FitAnswer([.. found.Ways.Select(way => new FitOffer(way, Edited(text, way)))], found.ShortBy.ToString(), found.Obstacles));
+        return TypedResults.Ok(FitOf(text, result.Plan!, request.Terms, evaluator));
+    }
+
+    internal static FitAnswer FitOf(string text, ClassPlan plan, FitTerms terms, Evaluator evaluator)
+    {
+        var found = Fit.Of(plan, terms with { Pace = evaluator.Preferences.Pace });
+        return new FitAnswer([.. found.Ways.Select(way => new FitOffer(way, Edited(text, way)))], found.ShortBy.ToString(), found.Obstacles);
     }
 
     /// <summary>Up to three ways in which a class under way still ends on time, the cheapest first; else the one that ends soonest.</summary>
@@ -307,9 +313,10 @@ internal static class PlanEndpoints
     }
 
     /// <summary>Reads a list of moves into stations, line by line; what is not understood is said there.</summary>
-    private static Results<Ok<ImmutableArray<PastedLine>>, ProblemHttpResult> Paste(Body<PasteRequest> body, MoveLibrary library, Starters starters) =>
+    private static Results<Ok<PastedList>, ProblemHttpResult> Paste(
+        Body<PasteRequest> body, MoveLibrary library, Starters starters, TimeProvider clock) =>
         body.Value is { } request
             ? TypedResults.Ok(PastedMoves.Read(request.Text, library, starters, request.RoundGivesSide, request.Like is null ? null
-                : ShortDoseReader.Read(request.Like).Dose))
+                : ShortDoseReader.Read(request.Like).Dose, clock.Late()))
             : body.Problem!;
 }

@@ -71,7 +71,7 @@ internal static class RosterEndpoints
             return Problems.Faults(
                 look.Faulty == 0 ? [new PlanFault("/columns", look.Trouble, "a table with a name in every row")]
                 : [.. look.Rows.SelectMany(r =>
-                    r.Faults.Select(f => new PlanFault($"/rows/{r.Row}" + (f.Column is { } c ? $"/{c}" : ""), f.What, f.Right))).Take(200)],
+                    r.Faults.Select(f => new PlanFault("/text", $"Row {r.Row}{(f.Column is { } c ? $", column {c + 1}" : "")}: {f.What}", f.Right))).Take(200)],
                 "table");
         }
 

@@ -1,9 +1,11 @@
 using System.Collections.Immutable;
+using System.IO.Compression;
 using Halterion.Core;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Views;
 using Halterion.Store;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.ResponseCompression;
 
 namespace Halterion.Web.Endpoints;
 
@@ -55,6 +57,37 @@ internal static class Saving
         http.Tagged(saved.Revision);
         var (stands, differences) = current();
         return Problems.Changed(what, stands, differences);
+    }
+}
+
+/// <summary>Answers as they go over the wire.</summary>
+internal static class Compression
+{
+    /// <summary>
+    /// Data is compressed; streams of events are not, and what is answered line by line is sent on after each line. An answer names
+    /// nothing that another site could have put into it, so that its length tells nothing over HTTPS either.
+    /// </summary>
+    public static void AddAnswerCompression(this IServiceCollection services) => services
+        .AddResponseCompression(options =>
+        {
+            options.EnableForHttps = true;
+            options.MimeTypes = ["application/json", "application/problem+json", "application/schema+json", LookEndpoints.Lines, "text/csv", "text/vtt", "image/svg+xml", "text/html"];
+        })
+        .Configure<BrotliCompressionProviderOptions>(o => o.Level = CompressionLevel.Fastest)
+        .Configure<GzipCompressionProviderOptions>(o => o.Level = CompressionLevel.Fastest);
+}
+
+/// <summary>Work that has no bound of its own.</summary>
+internal static class Bounds
+{
+    /// <summary>So long a request may go on trying things. [M]</summary>
+    private static readonly TimeSpan Longest = TimeSpan.FromSeconds(0.8);
+
+    /// <summary>Says when it has tried long enough, from now.</summary>
+    public static Func<bool> Late(this TimeProvider clock)
+    {
+        var began = clock.GetTimestamp();
+        return () => clock.GetElapsedTime(began) > Longest;
     }
 }
 

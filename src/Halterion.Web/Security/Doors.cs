@@ -9,6 +9,15 @@ internal static class Doors
 {
     public const string AllowedHosts = "localhost;127.0.0.1;[::1]";
 
+    private static readonly HashSet<string> OwnNames = new(AllowedHosts.Split(';'), StringComparer.OrdinalIgnoreCase);
+
+    /// <summary>
+    /// Whether a request comes from this machine itself, which makes it the owner's. By a name of the network nobody does: a page of
+    /// another site could make a browser ask by it.
+    /// </summary>
+    public static bool IsHere(HttpContext context) => context.Connection.RemoteIpAddress is { } from && System.Net.IPAddress.IsLoopback(from)
+        && OwnNames.Contains(context.Request.Host.Host);
+
     /// <summary>So many requests a second a device may go on asking, and so many at once. [M]</summary>
     private const int ASecond = 20;
     private const int AtOnce = 120;
@@ -18,7 +27,7 @@ internal static class Doors
     {
         limits.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
         limits.GlobalLimiter = PartitionedRateLimiter.Create<HttpContext, string>(context =>
-            context.Connection.RemoteIpAddress is not { } from || System.Net.IPAddress.IsLoopback(from)
+            context.Connection.RemoteIpAddress is not { } from || IsHere(context)
                 ? RateLimitPartition.GetNoLimiter("here")
                 : RateLimitPartition.GetTokenBucketLimiter(from.ToString(), _ => new TokenBucketRateLimiterOptions
                 {

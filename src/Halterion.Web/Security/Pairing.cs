@@ -1,7 +1,6 @@
 using System.Collections.Concurrent;
 using System.Globalization;
 using System.Security.Cryptography;
-using System.Threading.RateLimiting;
 using Halterion.Store;
 
 namespace Halterion.Web.Security;
@@ -17,23 +16,28 @@ public enum Tried
 }
 
 /// <summary>
-/// Codes with which a device is let in: six digits, good for five minutes and one device. Five wrong tries a minute in all, then even
-/// a right one waits.
+/// Codes with which a device is let in: six digits, good for five minutes and one device. After five wrong tries a minute an address
+/// waits, also with a right one; after twenty by whomever every code given out so far is void, so that guessing from many addresses
+/// helps nobody, and the owner, who is told, makes a new one at once.
 /// </summary>
-public sealed class Pairing(TimeProvider clock) : IDisposable
+public sealed class Pairing(TimeProvider clock)
 {
     public static readonly TimeSpan GoodFor = TimeSpan.FromMinutes(5);
-    private const int WrongTries = 5;
+    private static readonly TimeSpan Window = TimeSpan.FromMinutes(1);
+    private const int WrongFromOne = 5;
+    private const int WrongInAll = 20;
 
     private readonly ConcurrentDictionary<string, (DeviceRole Role, DateTimeOffset Until)> codes = new();
     private readonly ConcurrentDictionary<Guid, CancellationTokenSource> present = new();
+    private readonly Dictionary<string, (int Count, DateTimeOffset Since)> wrong = [];
+    private readonly Lock gate = new();
+    private int wrongInAll;
 
-    private readonly FixedWindowRateLimiter wrong = new(new FixedWindowRateLimiterOptions
-    {
-        PermitLimit = WrongTries,
-        Window = TimeSpan.FromMinutes(1),
-        QueueLimit = 0,
-    });
+    /// <summary>Wrong tries since the last code was made.</summary>
+    public int WrongTries => wrongInAll;
+
+    /// <summary>So many that the codes given out are void.</summary>
+    public bool IsVoid => wrongInAll >= WrongInAll;
 
     public (string Code, DateTimeOffset Until) NewCode(DeviceRole role)
     {
@@ -52,23 +56,40 @@ public sealed class Pairing(TimeProvider clock) : IDisposable
             code = RandomNumberGenerator.GetInt32(1_000_000).ToString("000000", CultureInfo.InvariantCulture);
         }
         while (!codes.TryAdd(code, (role, now + GoodFor)));
+        wrongInAll = 0;
         return (code, now + GoodFor);
     }
 
-    public (Tried Tried, DeviceRole Role) Try(string code)
+    /// <param name="from">The address that asks.</param>
+    public (Tried Tried, DeviceRole Role) Try(string code, string from)
     {
-        if (wrong.GetStatistics() is { CurrentAvailablePermits: 0 })
+        lock (gate)
         {
-            return (Tried.Wait, default);
-        }
+            var now = clock.GetUtcNow();
+            foreach (var old in wrong.Where(w => now - w.Value.Since > Window).Select(w => w.Key).ToArray())
+            {
+                wrong.Remove(old);
+            }
 
-        if (codes.TryRemove(code, out var held) && held.Until >= clock.GetUtcNow())
-        {
-            return (Tried.LetIn, held.Role);
-        }
+            var before = wrong.TryGetValue(from, out var known) ? known : (Count: 0, Since: now);
+            if (before.Count >= WrongFromOne)
+            {
+                return (Tried.Wait, default);
+            }
 
-        wrong.AttemptAcquire();
-        return (Tried.Wrong, default);
+            if (codes.TryRemove(code, out var held) && held.Until >= now)
+            {
+                return (Tried.LetIn, held.Role);
+            }
+
+            wrong[from] = (before.Count + 1, before.Since);
+            if (++wrongInAll >= WrongInAll)
+            {
+                codes.Clear();
+            }
+
+            return (Tried.Wrong, default);
+        }
     }
 
     /// <summary>Ends when the device is sent away.</summary>
@@ -82,6 +103,4 @@ public sealed class Pairing(TimeProvider clock) : IDisposable
             streams.Cancel();
         }
     }
-
-    public void Dispose() => wrong.Dispose();
 }

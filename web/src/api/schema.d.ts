@@ -4,10268 +4,10332 @@
  */
 
 export interface paths {
-  '/api/health': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['health']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/starters': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['blockStarters']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/classes/{id}/sessions': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['addSession']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sessions/{id}/calendar.ics': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['calendarFile']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/checks': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['checks']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/belts/{belt}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['giveBelt']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/belts/{belt}/frames': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['beltFrame']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sessions/{id}/belts': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['simulateBelts']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/data': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['data']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/data/restore': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['restoreCopy']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/plans/evaluate': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['evaluate']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/plans/review': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['review']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/plans/figures': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['planFigures']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/plans/repair': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['repair']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/plans/repairs': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['repairs']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/plans/fit': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['fit']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/plans/refit': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['refit']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/plans/calls': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['calls']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/plans/dose': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['typeDose']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/plans/rounds': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['setRounds']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/plans/paste': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['pasteMoves']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/plans/walk-through-paces': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['walkThroughPaces']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/plans/dose-forms': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['doseForms']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/moves': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['moves']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/moves/search': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['searchMoves']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/moves/figures': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['moveFigures']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/moves/{id}/motion': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['moveMotion']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/moves/{id}/film': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['moveFilm']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/moves/{id}/figure': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['moveFigure']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/moves/{id}/figure.svg': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['moveSvg']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/moves/{id}/trades': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['moveTrades']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/moves/{id}/page': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['movePage']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/moves/{id}/station': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['stationStarter']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/own-moves': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['ownMoves']
-    put: operations['saveOwnMoves']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/own-moves/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    delete: operations['removeOwnMove']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/classes': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['classes']
-    put?: never
-    post: operations['createClass']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/classes/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['class']
-    put: operations['saveClass']
-    post?: never
-    delete: operations['removeClass']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/classes/{id}/restore': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['restoreClass']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/classes/{id}/file': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['downloadClass']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/classes/file': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['openClassFile']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sessions': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['sessions']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sessions/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['session']
-    put: operations['saveSession']
-    post?: never
-    delete: operations['removeSession']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sessions/{id}/restore': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['restoreSession']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/classes/{id}/versions': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['versions']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/classes/{id}/versions/{from}/changes/{to}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['versionChanges']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/classes/{id}/versions/{version}/restore': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['restoreVersion']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/classes/{id}/run-sheet': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['runSheet']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/classes/{id}/cards': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['classCards']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/classes/{id}/tape.svg': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['tapePicture']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/classes/{id}/timeline.csv': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['timelineFile']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/classes/{id}/cues.vtt': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['cueFile']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/classes/{id}/lead.html': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['leadPage']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/classes/{id}/bells.wav': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['bellFile']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/templates': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['templates']
-    put?: never
-    post: operations['addTemplate']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/templates/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['changeTemplate']
-    post?: never
-    delete: operations['removeTemplate']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/settings': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['settings']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/settings/preferences': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['preferences']
-    put: operations['savePreferences']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/settings/fit': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['fitTerms']
-    put: operations['saveFitTerms']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sessions/{id}/log': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['log']
-    put: operations['saveLog']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/people': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['people']
-    put?: never
-    post: operations['addPerson']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/people/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['person']
-    put: operations['changePerson']
-    post?: never
-    delete: operations['erasePerson']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/people/{id}/traces': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['personTraces']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/people/{id}/export': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['exportPerson']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/people/{id}/export.txt': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['readPerson']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/circles': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['circles']
-    put?: never
-    post: operations['addCircle']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/circles/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['keepCircle']
-    post?: never
-    delete: operations['partCircle']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/people/csv': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['rosterFile']
-    put?: never
-    post: operations['takeRoster']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/people/csv/look': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['lookAtRoster']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/rooms': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['rooms']
-    put?: never
-    post: operations['addRoom']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/rooms/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['keepRoom']
-    post?: never
-    delete: operations['removeRoom']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sessions/{id}/room': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['seeRoom']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sessions/{id}/pins': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['pin']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sessions/{id}/ways-out': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['waysOut']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sessions/{id}/groups': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['group']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sessions/{id}/floor': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['floor']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sessions/{id}/chosen': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['sessionRoom']
-    put: operations['chooseSessionRoom']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sessions/{id}/checks': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['checkSession']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sessions/{id}/ready': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['ready']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sessions/{id}/waivers': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['waivers']
-    put: operations['waive']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sessions/{id}/ticks': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['ticks']
-    put: operations['tick']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/devices': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['devices']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/devices/codes': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['newCode']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/devices/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    delete: operations['sendAway']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/desk': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['desk']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/desk/guests/{key}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['answerGuest']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/desk/link': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['linkDeskClass']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/desk/simulated': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['simulateDesk']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/clips': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['clips']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/clips/{word}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['clip']
-    put: operations['keepClip']
-    post?: never
-    delete: operations['removeClip']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sessions/{id}/lead': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['openLead']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sessions/{id}/who': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['leadPeople']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sessions/{id}/events': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['followLead']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sessions/{id}/script': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['leadScript']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/leads/{id}/ways': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['waysBack']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/leads/{id}/commands': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['sendCommands']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/hearts': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['hearts']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/wall': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['nowOn']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/wall/time': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['timeNow']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/wall/digits': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['digitHeights']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/wall/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['wall']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/wall/{id}/figures': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['wallFigures']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/wall/{id}/films': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['wallFilms']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/wall/{id}/events': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['followWall']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/me': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['me']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/pair': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['pair']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
+    "/api/health": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["health"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["look"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/starters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["blockStarters"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addSession"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["calendarFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["checks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/belts/{belt}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["giveBelt"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/belts/{belt}/frames": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["beltFrame"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/belts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["simulateBelts"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/data": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["data"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/data/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restoreCopy"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/evaluate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["evaluate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/review": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["review"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/figures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["planFigures"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/repair": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["repair"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/repairs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["repairs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["fit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/refit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["refit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/calls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["calls"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/dose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["typeDose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/rounds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["setRounds"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/paste": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["pasteMoves"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/walk-through-paces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["walkThroughPaces"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/dose-forms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["doseForms"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["moves"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/moves/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["searchMoves"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/moves/figures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["moveFigures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/moves/{id}/motion": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["moveMotion"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/moves/{id}/film": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["moveFilm"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/moves/{id}/figure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["moveFigure"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/moves/{id}/figure.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["moveSvg"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/moves/{id}/trades": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["moveTrades"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/moves/{id}/page": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["movePage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/moves/{id}/station": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["stationStarter"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ownMoves"];
+        put: operations["saveOwnMoves"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own-moves/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["removeOwnMove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["classes"];
+        put?: never;
+        post: operations["createClass"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["class"];
+        put: operations["saveClass"];
+        post?: never;
+        delete: operations["removeClass"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restoreClass"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["downloadClass"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["openClassFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sessions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["session"];
+        put: operations["saveSession"];
+        post?: never;
+        delete: operations["removeSession"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restoreSession"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["versions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/versions/{from}/changes/{to}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["versionChanges"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/versions/{version}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restoreVersion"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/run-sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["runSheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["classCards"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/tape.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["tapePicture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/timeline.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["timelineFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/cues.vtt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["cueFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/lead.html": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["leadPage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/classes/{id}/bells.wav": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["bellFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/templates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["templates"];
+        put?: never;
+        post: operations["addTemplate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/templates/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changeTemplate"];
+        post?: never;
+        delete: operations["removeTemplate"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["settings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/settings/preferences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["preferences"];
+        put: operations["savePreferences"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/settings/fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["fitTerms"];
+        put: operations["saveFitTerms"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["log"];
+        put: operations["saveLog"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["people"];
+        put?: never;
+        post: operations["addPerson"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["person"];
+        put: operations["changePerson"];
+        post?: never;
+        delete: operations["erasePerson"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/traces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["personTraces"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["exportPerson"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/export.txt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readPerson"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/circles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["circles"];
+        put?: never;
+        post: operations["addCircle"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/circles/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["keepCircle"];
+        post?: never;
+        delete: operations["partCircle"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["rosterFile"];
+        put?: never;
+        post: operations["takeRoster"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/csv/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["lookAtRoster"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["rooms"];
+        put?: never;
+        post: operations["addRoom"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["keepRoom"];
+        post?: never;
+        delete: operations["removeRoom"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/room": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["seeRoom"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/pins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["pin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/ways-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["waysOut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/groups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["group"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/floor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["floor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/chosen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sessionRoom"];
+        put: operations["chooseSessionRoom"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["checkSession"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/ready": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ready"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/waivers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["waivers"];
+        put: operations["waive"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/ticks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ticks"];
+        put: operations["tick"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["devices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/codes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["newCode"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["sendAway"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["desk"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desk/guests/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["answerGuest"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desk/link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["linkDeskClass"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desk/simulated": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["simulateDesk"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clips": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["clips"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clips/{word}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["clip"];
+        put: operations["keepClip"];
+        post?: never;
+        delete: operations["removeClip"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/lead": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["openLead"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/who": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["leadPeople"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["followLead"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/script": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["leadScript"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/leads/{id}/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["waysBack"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/leads/{id}/commands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["sendCommands"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hearts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["hearts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wall": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["nowOn"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wall/time": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["timeNow"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wall/digits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["digitHeights"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wall/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["wall"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wall/{id}/figures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["wallFigures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wall/{id}/films": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["wallFilms"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/wall/{id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["followWall"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["me"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pair": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["pair"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
-export type webhooks = Record<string, never>
+export type webhooks = Record<string, never>;
 export interface components {
-  schemas: {
-    /** @description A threshold that an instructor may change. */
-    AdjustableLimit: {
-      /** Format: double */
-      usual: number
-      /** Format: double */
-      least: number
-      /** Format: double */
-      most: number
-      unit: string
-    }
-    /** @enum {unknown} */
-    Aim: 'conditioning' | 'strength' | 'endurance' | 'technique'
-    /** @description Who does what, as a review gives it. */
-    Assigned: {
-      people: components['schemas']['AssignedPerson'][]
-      choices: components['schemas']['PersonChoice'][]
-      /** Format: int32 */
-      total: number
-      exact: boolean
-      gaps: components['schemas']['OpenGap'][]
-      shortages: components['schemas']['Shortage'][]
-    }
-    AssignedPerson: {
-      person: components['schemas']['PersonId']
-      stations: components['schemas']['AssignedStation'][]
-    }
-    /** @description What somebody does at a station. */
-    AssignedStation: {
-      station: components['schemas']['PlaceId']
-      option: null | components['schemas']['PlaceId']
-      why: string
-      /** Format: int32 */
-      cost: number
-      pinned: boolean
-    }
-    /** @description What a log says of them; each station by the name it had in the class that was held. */
-    Attendance: {
-      title: string
-      came: boolean
-      note: string
-      stations: components['schemas']['AttendedStation'][]
-      startsAt?: null | string
-    }
-    AttendedStation: {
-      station: string
-      /** @description The option in words; "left out" where there was none. */
-      did: string
-    }
-    /** @enum {unknown} */
-    BandStrength: 'none' | 'light' | 'medium' | 'strong' | null
-    /** @description Whose belt it is. */
-    BeltWearer: {
-      /** Format: uuid */
-      person: string
-    }
-    /** @description The groups of a block: ids of those with a name, and how many each has with those without. */
-    BlockGroups: {
-      block: components['schemas']['PlaceId']
-      groups: string[][]
-      sizes: number[]
-    }
-    /** @description A block as a screen lists it. */
-    BlockOutline: {
-      /** @description Its id, written or given. */
-      id: components['schemas']['PlaceId']
-      /** Format: int32 */
-      block: number
-      start: components['schemas']['Seconds']
-      end: components['schemas']['Seconds']
-      /** @description Its length, such as "12 min 30 s". */
-      words: string
-      /** @description How it runs: "circuit, 3 rounds, 15 s between stations". */
-      runs: string
-      /** @description What there is to say something in before its first work. */
-      before: components['schemas']['Seconds']
-      /** @description Where each of its seconds goes. */
-      accounts: components['schemas']['TimeAccount'][]
-      stations: components['schemas']['StationOutline'][]
-    }
-    /** @enum {unknown} */
-    BodySide: 'left' | 'right' | null
-    /** @description When and for how many the room is booked. */
-    Booking: {
-      /** @description IANA time zone. */
-      zone: string
-      /** Format: int32 */
-      headCount: number
-      /**
-       * @description Wall-clock start in Zone, such as 2026-11-24T18:00; null: not fixed yet. Where the clocks go back and a
-       *     time comes twice, its distance from UTC stands behind it: 2026-10-25T02:30+01:00.
-       */
-      startsAt?: null | string
-      /** @description Who is expected; left out or empty: not said. */
-      expected?: null | string[]
-    }
-    /** @description Where one person's working time goes: by family and by leg. In a rotation everyone does every station once a round. */
-    Breakdown: {
-      families: components['schemas']['FamilyShare'][]
-      /** @description Seconds in which the left leg works; work on both sides counts for each, alternating work half and half. */
-      leftSeconds: components['schemas']['Seconds']
-      rightSeconds: components['schemas']['Seconds']
-    }
-    /** @description Something that is said while leading. */
-    Call: {
-      /**
-       * Format: double
-       * @description Seconds from the start of the planned class, in thousandths.
-       */
-      at: number
-      kind: components['schemas']['CallKind']
-      /** @description As it is said. */
-      text: string
-      /**
-       * Format: double
-       * @description How long it takes to say.
-       */
-      seconds: number
-      /**
-       * Format: int32
-       * @description Of two that would overlap the higher is said.
-       */
-      priority: number
-      /**
-       * Format: int32
-       * @description What it is about: it is not said where that scene is left out.
-       */
-      scene: number
-      /**
-       * Format: int32
-       * @description How many scenes, from the first, move it when seconds are added to them.
-       */
-      shift: number
-    }
-    /**
-     * @description What is called. Each kind can be switched off.
-     * @enum {unknown}
-     */
-    CallKind:
-      | 'side'
-      | 'time'
-      | 'countIn'
-      | 'count'
-      | 'next'
-      | 'kit'
-      | 'round'
-      | 'minutes'
-      | 'drink'
-      | 'rest'
-      | 'tier'
-      | 'form'
-      | 'breath'
-      | 'end'
-    /** @description What is said while leading, in order. */
-    CallList: {
-      calls: components['schemas']['Call'][]
-    }
-    /** @description Asks what is said while a class is led. */
-    CallsRequest: {
-      plan: components['schemas']['ClassPlan']
-      /** @description Kinds that are not said; null: as the settings have it. */
-      silent?: null | components['schemas']['CallKind'][]
-    }
-    /** @description An option on a card. */
-    CardOption: {
-      tier: components['schemas']['Tier']
-      words: string
-      figure: null | components['schemas']['Figure']
-    }
-    /**
-     * @description How what somebody does stands to the main option.
-     * @enum {unknown}
-     */
-    CellKind: 'main' | 'easier' | 'harder' | 'instead' | 'gap'
-    /** @description How long getting from one station to another takes, and what it is made of. */
-    ChangeNeed: {
-      seconds: components['schemas']['Seconds']
-      /** @description Such as "to the floor 6 s, weights 5 s"; empty if nothing has to happen. */
-      words: string
-    }
-    /** @description Somebody else changed it since. */
-    ChangedProblem: {
-      title: string
-      /** Format: int32 */
-      status: number
-      /** @description What stands there now, as it is fetched; not of every kind the whole of it. */
-      current: unknown
-      /** @description Where that differs from what was sent. */
-      differences: components['schemas']['Difference'][]
-    }
-    /** @description A rule of the checks, as the settings list it. */
-    CheckRule: {
-      code: string
-      says: string
-      why: string
-      source: string
-      others: string
-      limit: null | components['schemas']['AdjustableLimit']
-    }
-    /** @description People who belong together. */
-    Circle: {
-      /** Format: uuid */
-      id: string
-      name: string
-      /** @description They stay in one group of a rotation; else they are those who usually come. */
-      together: boolean
-      people: string[]
-      /**
-       * Format: int32
-       * @description Counts its changes; 0: not kept yet.
-       * @default 0
-       */
-      revision?: number
-    }
-    /** @description People who belong together, by name. */
-    CircleDetails: {
-      name: string
-      /** @description They stay in one group of a rotation. */
-      together: boolean
-      people: string[]
-    }
-    /** @description All that is printed for a class beside its run sheet. Nothing on it says who has which limit. */
-    ClassCards: {
-      title: string
-      /** @description The class in a sentence. */
-      announcement: string
-      /** @description What people bring or wear. */
-      bring: string
-      /** @description What the main options are done with. */
-      kit: string[]
-      stations: components['schemas']['StationPlaceCard'][]
-      walkThrough: components['schemas']['WalkThroughLine'][]
-      walkThroughTakes: string
-      takeAway: components['schemas']['TakeAwayMove'][]
-      stretches: components['schemas']['TakeAwayMove'][]
-      cautions: string
-    }
-    /** @description A window of the plans. */
-    ClassList: {
-      classes: components['schemas']['ClassSummary'][]
-      /**
-       * Format: int32
-       * @description How many there are in all.
-       */
-      all: number
-    }
-    /** @description What happened in a class. */
-    ClassLog: {
-      rows: components['schemas']['LogRow'][]
-      note: string
-    }
-    /** @description A class. Seconds are whole numbers. */
-    ClassPlan: {
-      /** @enum {string} */
-      format: 'halterion-class'
-      /** @enum {integer} */
-      version: 1
-      title: string
-      notes?: string
-      slotMinutes: number
-      /** @enum {string} */
-      aim?: 'strength' | 'endurance' | 'conditioning' | 'technique'
-      /** @enum {string} */
-      startSide?: 'left' | 'right'
-      /** @enum {string} */
-      facing?: 'mirror' | 'same'
-      /** @enum {string} */
-      count?: 'down' | 'up' | 'last5' | 'off'
-      leadInSeconds?: number
-      switchSeconds?: number
-      library?: string
-      moves?: components['schemas']['PlanMove'][]
-      waivers?: components['schemas']['PlanWaiver'][]
-      blocks: components['schemas']['PlanBlock'][]
-      /** @description The cue of the day. */
-      focus?: string
-      /** @description What people bring or wear. */
-      bring?: string
-      /** @enum {string} */
-      warmUp?: 'inClass' | 'ownTime'
-    }
-    /** @description A class as it is on the screen, to be seen in the room of a session. */
-    ClassRequest: {
-      class: components['schemas']['ClassPlan']
-    }
-    /** @description A class with the people, the kit and the room it is held with: all that an evaluation says, and who does what with what. */
-    ClassReviewed: {
-      assignment?: components['schemas']['Assigned']
-      /** @description The most that is asked of each kind of kit at once; none where no stock is known. */
-      kit?: components['schemas']['KitPeak'][]
-      /** @description Of rotations and own-pace blocks. */
-      groups?: components['schemas']['BlockGroups'][]
-      totals?: components['schemas']['Totals']
-      spans?: components['schemas']['Span'][]
-      stays?: components['schemas']['Stay'][]
-      goals?: components['schemas']['Goal'][]
-      findings?: components['schemas']['Finding'][]
-      /** @description Total against the slot in words: "70 s over", "2 min to spare", "on time". */
-      verdict?: string
-      /** @description Whether that is well: a class that leaves more than a tenth of its slot empty is not done yet. */
-      fits?: components['schemas']['SlotFit']
-      /** @description The class in the sentence with which it is announced; empty while it has no main part. */
-      announcement?: string
-      /** @description What the title promises in minutes and the clock does not keep; else empty. */
-      titleNote?: string
-      /** @description The blocks as a screen lists them. */
-      outline?: components['schemas']['BlockOutline'][]
-      /** @description What each span is, with its arithmetic. */
-      spanWords?: string[]
-      breakdown?: components['schemas']['Breakdown']
-    }
-    /** @description A class in the list of plans. */
-    ClassSummary: {
-      /** Format: uuid */
-      id: string
-      title: string
-      /** Format: date-time */
-      savedAt: string
-      length: string
-      verdict: string
-      /** Format: int32 */
-      held: number
-      /** Format: int32 */
-      toCome: number
-      /** @description The title of the class it was copied from. */
-      copyOf?: null | string
-    }
-    /** @description A version of a class at which its writer stopped for a while. */
-    ClassVersion: {
-      /** Format: int32 */
-      version: number
-      /** Format: date-time */
-      savedAt: string
-      title: string
-      /** @description What changed since the version listed before it, in words. */
-      changes: string[]
-    }
-    /** @description A class with its sessions and what it adds up to; faults in place of the evaluation while it is a draft with faults. */
-    ClassView: {
-      /** Format: uuid */
-      id: string
-      /** Format: int32 */
-      version: number
-      plan: components['schemas']['ClassPlan']
-      /** @description When it is and was held, by start. */
-      sessions: components['schemas']['SessionView'][]
-      faults: components['schemas']['PlanFault'][]
-      evaluation?: null | components['schemas']['Evaluation']
-    }
-    /** @enum {unknown} */
-    ClockFormat: 'h24' | 'h12'
-    CommandList: {
-      commands: components['schemas']['LeadCommand'][]
-      /** Format: int64 */
-      now: number
-    }
-    /**
-     * @default good
-     * @enum {unknown}
-     */
-    Condition: 'good' | 'check' | 'out'
-    /** @description A copy of the data. */
-    CopyLine: {
-      name: string
-      /** Format: date-time */
-      madeAt: string
-    }
-    /** @enum {unknown} */
-    Counting: 'down' | 'up' | 'last5' | 'off'
-    /** @description A signal and when it sounds. */
-    Cue: {
-      /** @description Seconds from the start of the class. */
-      at: components['schemas']['Seconds']
-      kind: components['schemas']['CueKind']
-      /**
-       * Format: int32
-       * @description How many scenes, from the first, move it when seconds are added to them: a start moves with what came
-       *                 before it, a count or an end also with its own scene.
-       */
-      shift: number
-      /**
-       * Format: int32
-       * @description 3, 2 or 1 on a beat; 10 on a warning.
-       */
-      count?: null | number
-      /**
-       * Format: int32
-       * @description The scene that it is about: where that is left out, it does not sound. Null: not known, as in scripts of old.
-       */
-      scene?: null | number
-    }
-    /**
-     * @description A signal to the class.
-     * @enum {unknown}
-     */
-    CueKind: 'count' | 'start' | 'switch' | 'warning' | 'end' | 'finish'
-    /** @description What is wrong with the data. */
-    DataTroubleView: {
-      why: string
-      /** @description The name of the newest good copy; null: there is none. */
-      copy?: null | string
-      /** @description What puts it back. */
-      command?: null | string
-    }
-    /** @description What is known of the data file and its copies. */
-    DataView: {
-      /** @description The newest first. */
-      copies: components['schemas']['CopyLine'][]
-      trouble?: null | components['schemas']['DataTroubleView']
-    }
-    DemandLine: {
-      of: string
-      /** Format: int32 */
-      value: number
-    }
-    /**
-     * @description How tightly a sheet must be set to stay on one page.
-     * @enum {unknown}
-     */
-    Density: 'roomy' | 'normal' | 'tight' | 'tightest'
-    /** @description Who a guest of the desk is; null: nobody of the roster. */
-    DeskAnswer: {
-      /** Format: uuid */
-      person: null | string
-    }
-    /** @description A session that a class of the desk may be. */
-    DeskChoice: {
-      /** Format: uuid */
-      session: string
-      title: string
-      startsAt: string
-    }
-    /** @description A class on the desk's list. */
-    DeskClass: {
-      uid: string
-      title: string
-      /**
-       * Format: int64
-       * @description Milliseconds since 1970.
-       */
-      starts: number
-      cancelled: boolean
-      /** Format: int32 */
-      coming: number
-      /** Format: int32 */
-      waiting: number
-      guests: components['schemas']['DeskGuestView'][]
-      /**
-       * @description It was led or logged: the desk changes nothing in it any more.
-       * @default false
-       */
-      held?: boolean
-      /**
-       * Format: uuid
-       * @description Which one it is here; null: none begins then, or more than one does.
-       */
-      session?: null | string
-      /** Format: uuid */
-      classId?: null | string
-      /**
-       * Format: int32
-       * @description Of the session's booking.
-       */
-      revision?: null | number
-    }
-    /** @description A file of the desk that could not be taken in. */
-    DeskFault: {
-      file: string
-      why: string
-    }
-    /** @description Somebody on the desk's list of a class. */
-    DeskGuestView: {
-      /** @description By which they are answered for. */
-      key: string
-      name: string
-      standing: components['schemas']['DeskStanding']
-      /** @description It is not known who that is, and nobody has said yet. */
-      asked: boolean
-      /** @description Who of the roster that is; null: not known, or nobody. */
-      person?: string
-    }
-    /** @description Which session a class of the desk is; null: none. */
-    DeskLink: {
-      uid: string
-      /** Format: uuid */
-      session: null | string
-    }
-    /**
-     * @description How somebody stands on the booking desk's list.
-     * @enum {unknown}
-     */
-    DeskStanding: 'coming' | 'waiting' | 'gone'
-    /** @description The booking desk. */
-    DeskView: {
-      /** @description Where its files are looked for. */
-      folder: string
-      classes: components['schemas']['DeskClass'][]
-      choices: components['schemas']['DeskChoice'][]
-      faults: components['schemas']['DeskFault'][]
-      /** @description A stand-in is at work; null: there is none, outside the demo. */
-      simulated?: null | boolean
-    }
-    DeviceList: {
-      /** @description Where the door to the local network is; null: it is shut. */
-      address: null | string
-      devices: components['schemas']['StoredDevice'][]
-    }
-    /**
-     * @description What a device of the local network may do.
-     * @enum {unknown}
-     */
-    DeviceRole: 'wall' | 'remote'
-    /** @description One thing in which two versions of a document differ. */
-    Difference: {
-      /** @description Such as "Note" or the name of a person in a log. */
-      what: string
-      /** @description As it was sent; "–": not there. */
-      mine: string
-      /** @description As it stands. */
-      theirs: string
-    }
-    /** @description How tall a digit must be to be read from a distance. */
-    DigitHeight: {
-      /**
-       * Format: double
-       * @description From the last row to the screen.
-       */
-      metres: number
-      /**
-       * Format: int32
-       * @description Of the digit itself, not of its type size.
-       */
-      millimetres: number
-    }
-    /** @description A form of the short dose and what it means, for help while typing. */
-    DoseForm: {
-      form: string
-      means: string
-    }
-    /** @description Why a typed dose cannot be taken. */
-    DoseProblem: {
-      detail: string
-      right: string
-      /**
-       * Format: int32
-       * @description The place in the text, from 0; null where the text can be read but does not fit its station.
-       */
-      at: null | number
-    }
-    /** @description What a typed dose was read as. */
-    DoseRead: {
-      block: components['schemas']['PlanBlock']
-      /** @description What was understood, every round and every part of it. */
-      words: string
-      /** @description What it takes in the first round. */
-      takes: string
-      /** @description What it changes in the block beside its station, or what does not fit there; empty where neither is. */
-      also: string
-      evaluation: null | components['schemas']['Evaluation']
-    }
-    /** @description A measure as it is drawn beside its figure, in hundredths of stature, y down. */
-    DrawnMeasure: {
-      /** Format: double */
-      x1: number
-      /** Format: double */
-      y1: number
-      /** Format: double */
-      x2: number
-      /** Format: double */
-      y2: number
-      words: string
-    }
-    /** @description What a class adds up to, to the second, and what there is to say about it. */
-    Evaluation: {
-      totals: components['schemas']['Totals']
-      spans: components['schemas']['Span'][]
-      stays: components['schemas']['Stay'][]
-      goals: components['schemas']['Goal'][]
-      findings: components['schemas']['Finding'][]
-      /** @description Total against the slot in words: "70 s over", "2 min to spare", "on time". */
-      verdict: string
-      /** @description Whether that is well: a class that leaves more than a tenth of its slot empty is not done yet. */
-      fits: components['schemas']['SlotFit']
-      /** @description The class in the sentence with which it is announced; empty while it has no main part. */
-      announcement: string
-      /** @description What the title promises in minutes and the clock does not keep; else empty. */
-      titleNote: string
-      /** @description The blocks as a screen lists them. */
-      outline: components['schemas']['BlockOutline'][]
-      /** @description What each span is, with its arithmetic. */
-      spanWords: string[]
-      breakdown: components['schemas']['Breakdown']
-    }
-    /** @description A session in which they are expected. */
-    Expectation: {
-      title: string
-      startsAt?: null | string
-    }
-    /** @enum {unknown} */
-    Facing: 'mirror' | 'same'
-    /**
-     * @description The four families of the lower body, and what stands around them.
-     * @enum {unknown}
-     */
-    Family: 'squat' | 'lunge' | 'hinge' | 'bridge' | 'activation' | 'recovery' | 'core' | 'stretch'
-    /** @description What one person does of a family. */
-    FamilyShare: {
-      family: components['schemas']['Family']
-      workSeconds: components['schemas']['Seconds']
-      /**
-       * Format: int64
-       * @description As dosed; estimated reps are not in it.
-       */
-      leftReps: number
-      /** Format: int64 */
-      rightReps: number
-    }
-    FeltElsewhere: {
-      where: string
-      change: string
-    }
-    /** @description A computed figure: the key poses beside each other, what moves, and the whole in words. Hundredths of stature, y down. */
-    Figure: {
-      /** @description Of an SVG that shows all of it. */
-      viewBox: string
-      view: components['schemas']['View']
-      stills: components['schemas']['Still'][]
-      /** @description Stroke of the joint that moves most, on the last pose; empty where nothing moves. */
-      way: string
-      map: null | components['schemas']['FootMap']
-      /** @description The poses in words. */
-      alt: string
-    }
-    /** @description A rep as it is drawn, frame by frame. */
-    FigureFilm: {
-      viewBox: string
-      floor: string
-      /**
-       * Format: double
-       * @description How fast the frames follow each other.
-       */
-      framesPerSecond: number
-      /** Format: double */
-      seconds: number
-      /** @description What is done when, in seconds. */
-      phases: components['schemas']['FilmPhase'][]
-      frames: components['schemas']['Layer'][][]
-    }
-    /** @description An option of a move with its figure. */
-    FiguredOption: {
-      tier: components['schemas']['Tier']
-      option: components['schemas']['PlanOption']
-      words: string
-      why: string
-      figure: null | components['schemas']['Figure']
-      /** @description What it asks, in its dimensions, 0 to 5: a static estimate. */
-      demand: components['schemas']['DemandLine'][]
-    }
-    /** @description A stretch of a rep in words, such as "lower". */
-    FilmPhase: {
-      word: string
-      /** Format: double */
-      from: number
-      /** Format: double */
-      to: number
-    }
-    /** @description Something seen in a class: what, where, why, by which source, and what would mend it. */
-    Finding: {
-      /** @description Stable, such as `time.over`. */
-      code: string
-      severity: components['schemas']['Severity']
-      /** @description The id of the block, station or option, or PlaceId PlaceId.Class. */
-      place: components['schemas']['PlaceId']
-      what: string
-      repairs: components['schemas']['Repair'][]
-      why?: string
-      source?: string
-      /** @description What others do; empty where nobody does otherwise. */
-      others?: string
-      /** @description What is behind the number; empty where the sentence says it all. */
-      behind?: string
-      /** @description The same place as a JSON Pointer into the class. */
-      pointer?: string
-      /** @description Where it is, in words: the name of the station or block; "the class". */
-      where?: string
-      /** @description When it comes in the class, in seconds; 0 for the class as a whole. */
-      at?: components['schemas']['Seconds']
-      /** @description It is waived for the occasion, not in the class. */
-      ofSession?: boolean
-      /** @description The reason for which it is left as it is; null: it is not waived. */
-      waived?: null | string
-      /** @description Names the finding within one class. */
-      key?: null | string
-    }
-    FitAnswer: {
-      offers: components['schemas']['FitOffer'][]
-      shortBy: string
-      obstacles: components['schemas']['FitObstacle'][]
-    }
-    /** @description One change of a way out, and its points. */
-    FitChange: {
-      words: string
-      /** Format: int32 */
-      cost: number
-    }
-    /** @description A limit that stands in the way, and by how many seconds the class could be shorter without it. */
-    FitObstacle: {
-      limit: string
-      seconds: components['schemas']['Seconds']
-      words?: null | string
-    }
-    /** @description A way out, with the class as it would be. */
-    FitOffer: {
-      way: components['schemas']['FitWay']
-      class: components['schemas']['ClassPlan']
-    }
-    /** @description Asks for ways to bring a class to its slot. */
-    FitRequest: {
-      class: components['schemas']['ClassPlan']
-      terms: components['schemas']['FitTerms']
-    }
-    /**
-     * @description What a change costs and how far it may go. [M] All of it is our choice, kept here, and editable on the screen.
-     *     A change costs int FitTerms.PerChange points, for it has to be remembered, and one point for each percent by which it
-     *     changes a value, times the weight of its kind.
-     */
-    FitTerms: {
-      /** Format: int32 */
-      restWeight?: number
-      /** Format: int32 */
-      changeWeight?: number
-      /** Format: int32 */
-      workWeight?: number
-      /** Format: int32 */
-      repsWeight?: number
-      /** Format: int32 */
-      roundWeight?: number
-      /**
-       * Format: int32
-       * @description Of a round that the class marks as optional.
-       */
-      optionalRoundWeight?: number
-      /**
-       * Format: int32
-       * @description Points for each value changed.
-       */
-      perChange?: number
-      /**
-       * Format: int32
-       * @description Rests go no lower than this many seconds.
-       */
-      restFloor?: number
-      /**
-       * Format: int32
-       * @description Rests go no higher than this many seconds.
-       */
-      restCeiling?: number
-      /**
-       * Format: int32
-       * @description Timed work goes no lower than this many seconds.
-       */
-      workFloor?: number
-      /**
-       * Format: int32
-       * @description Timed work changes by at most this many percent.
-       */
-      workPercent?: number
-      /**
-       * Format: int32
-       * @description Reps without a range of their own change by at most this many percent.
-       */
-      repsPercent?: number
-      /**
-       * Format: int32
-       * @description How many rounds a block may lose; its optional rounds may always go.
-       */
-      roundsLess?: number
-      /**
-       * Format: int32
-       * @description How many rounds a block may gain.
-       */
-      roundsMore?: number
-      /**
-       * Format: int32
-       * @description Points for each second by which the class ends early. High, so that it ends to the second wherever that is not
-       *     absurdly dear; 1000 buys exactness at any price.
-       */
-      spareWeight?: number
-      /** @description The pace that change-overs are measured by. */
-      pace?: components['schemas']['Pace']
-    }
-    /** @description A way to end on time. */
-    FitWay: {
-      title: string
-      /** Format: int32 */
-      cost: number
-      /** @description By how much it ends before the slot; 0: exactly on time. */
-      spareSeconds: components['schemas']['Seconds']
-      /** @description The same in words: "ends 2 min 5 s early". */
-      ends: string
-      changes: components['schemas']['FitChange'][]
-    }
-    /** @description A rectangle on the floor, in metres from the corner at the left of the front wall. */
-    Fixture: {
-      kind: components['schemas']['FixtureKind']
-      /**
-       * Format: double
-       * @description From the left.
-       */
-      x: number
-      /**
-       * Format: double
-       * @description From the front.
-       */
-      y: number
-      /** Format: double */
-      widthM: number
-      /** Format: double */
-      lengthM: number
-      name?: null | string
-    }
-    /**
-     * @description What stands in a room, or is part of it.
-     * @enum {unknown}
-     */
-    FixtureKind: 'door' | 'screen' | 'furniture' | 'anchor' | 'pillar'
-    /** @description The floor of a block. */
-    FloorPlan: {
-      hall: components['schemas']['HallFloor']
-      stations: components['schemas']['FloorStation'][]
-      /** @description Empty where all fits. */
-      troubles: components['schemas']['FloorTrouble'][]
-    }
-    /** @description A block of a class as it is on the screen, to be laid out. */
-    FloorRequest: {
-      class: components['schemas']['ClassPlan']
-      block: components['schemas']['PlaceId']
-    }
-    /** @description Where the middle of a station was put, in metres from the left and from the front. */
-    FloorSpot: {
-      /** Format: double */
-      x: number
-      /** Format: double */
-      y: number
-      /**
-       * @description Its longer side runs the other way.
-       * @default false
-       */
-      turned?: boolean
-    }
-    /** @description A station as it lies on the floor. Metres; X and Y are its middle. */
-    FloorStation: {
-      station: components['schemas']['PlaceId']
-      /**
-       * Format: int32
-       * @description From 1, in its block.
-       */
-      number: number
-      name: string
-      /** Format: double */
-      x: number
-      /** Format: double */
-      y: number
-      /** Format: double */
-      widthM: number
-      /** Format: double */
-      lengthM: number
-      /**
-       * Format: int32
-       * @description How many are at it at most.
-       */
-      heads: number
-      /** @description Its move travels. */
-      lane: boolean
-      hop: boolean
-      /** @description What it has to stand at: wall or anchor; empty: nothing. */
-      needs: string
-      /** @description It was put there by hand. */
-      put: boolean
-      turned: boolean
-    }
-    /** @description What does not fit, and by how much. */
-    FloorTrouble: {
-      station: null | components['schemas']['PlaceId']
-      words: string
-    }
-    /** @description The floor of a block from above, with what stands on it when. */
-    FloorView: {
-      block: components['schemas']['PlaceId']
-      name: string
-      floor: components['schemas']['FloorPlan']
-      /** @description Of a rotation; none elsewhere. */
-      windows: components['schemas']['FloorWindow'][]
-      /** @description The same as a drawing for print and for others. */
-      svg: string
-    }
-    /** @description Which groups are where after so many bells. */
-    FloorWindow: {
-      /** @description Such as "after bell 2". */
-      words: string
-      /** @description By station: the number of the group that is there, from 1. */
-      groups: number[]
-    }
-    /** @description The feet from above, forward up: pale where they begin, dark where they end. */
-    FootMap: {
-      viewBox: string
-      start: string
-      end: string
-    }
-    /** @description A usual fault and what mends it; if it stays, an easier option. */
-    FormFault: {
-      seen: string
-      fix: string
-    }
-    /** @description What own pace has for a goal: what the rounds take one person, without any gap, and the reps in them. */
-    Goal: {
-      /**
-       * Format: int32
-       * @description Its place among the blocks, from 0.
-       */
-      block: number
-      /** Format: int32 */
-      rounds: number
-      seconds: components['schemas']['Seconds']
-      /** Format: int64 */
-      leftReps: number
-      /** Format: int64 */
-      rightReps: number
-    }
-    /** @description Groups of a rotation, chosen by hand; without any: made anew from what is known, so that most keep theirs. */
-    GroupsRequest: {
-      class: components['schemas']['ClassPlan']
-      block: components['schemas']['PlaceId']
-      /** @description Ids of people, a list a group. */
-      groups?: null | unknown[][]
-    }
-    /** @description A room with its floor and stock. */
-    HallDetails: {
-      name: string
-      floor: components['schemas']['HallFloor']
-      stock: components['schemas']['StockLine'][]
-    }
-    /** @description A room from above. */
-    HallFloor: {
-      /**
-       * Format: double
-       * @description From left to right, metres.
-       */
-      widthM: number
-      /**
-       * Format: double
-       * @description From the front wall to the back, metres.
-       */
-      lengthM: number
-      fixtures: components['schemas']['Fixture'][]
-    }
-    /** @description The hardest moment of a class, by the demand model. */
-    HardestMoment: {
-      /** @description Seconds from the start, as the first group of a rotation meets it. */
-      at: components['schemas']['Seconds']
-      words: string
-    }
-    Health: {
-      status: string
-    }
-    /** @description Somebody's heart, for whoever leads. */
-    Heart: {
-      person: components['schemas']['PersonId']
-      /**
-       * Format: double
-       * @description Of their estimated maximum; null: not known now.
-       */
-      share: null | number
-      /** @description Such as "lost"; empty: none. */
-      trouble: string
-      /**
-       * Format: int32
-       * @description Above 85 % so far.
-       */
-      hardSeconds: number
-    }
-    HeartList: {
-      /** @description Stand-ins are on. */
-      simulated: boolean
-      hearts: components['schemas']['Heart'][]
-    }
-    /** @description A class that was held. */
-    HeldClass: {
-      /** Format: date-time */
-      start: string
-      /** Format: int32 */
-      minutes: null | number
-      /**
-       * Format: double
-       * @description 0–10, as people said.
-       */
-      effort: null | number
-      /** @description By family. */
-      hardSets: {
-        [key: string]: number
-      }
-      /** @description The main moves; empty: not known. */
-      moves: string[]
-      /**
-       * Format: double
-       * @description Effort times minutes.
-       */
-      load: null | number
-    }
-    /** @description What was held before, and when this class begins. */
-    History: {
-      /** Format: date-time */
-      start: string
-      held: components['schemas']['HeldClass'][]
-      /**
-       * @description No other class is planned in this week.
-       * @default true
-       */
-      lastOfWeek?: boolean
-    }
-    /** @enum {unknown} */
-    Implement: 'dumbbell' | 'kettlebell' | 'barbell' | 'plate' | 'ball' | 'bottle' | 'machine'
-    /**
-     * @description In what tone a layer is drawn.
-     * @enum {unknown}
-     */
-    Ink: 'wall' | 'fixture' | 'far' | 'near' | 'felt' | 'kit' | 'band'
-    JsonElement: unknown
-    JsonObject: Record<string, never>
-    /** @description What a document is now. */
-    Kept: {
-      /**
-       * Format: int32
-       * @description If-Match carries it with the next change.
-       */
-      revision: number
-    }
-    /**
-     * @description A kind of thing that a room has.
-     * @enum {unknown}
-     */
-    KitItem:
-      | 'mat'
-      | 'pad'
-      | 'chair'
-      | 'box'
-      | 'step'
-      | 'bench'
-      | 'dumbbell'
-      | 'kettlebell'
-      | 'barbell'
-      | 'plate'
-      | 'ball'
-      | 'bottle'
-      | 'band'
-      | 'longBand'
-      | 'wall'
-      | 'machine'
-    /** @description A look before use. */
-    KitLook: {
-      /** @description Stable, to be ticked off. */
-      key: string
-      words: string
-    }
-    /** @description The most that is asked of one kind of kit at once, and where. */
-    KitPeak: {
-      item: components['schemas']['KitItem']
-      /** Format: double */
-      peak: number
-      /** Format: double */
-      have: null | number
-      station?: string
-      block?: string
-      /** Format: int32 */
-      window?: null | number
-      /** Format: double */
-      kg?: null | number
-      /** Format: int32 */
-      heightCm?: null | number
-      strength?: null | components['schemas']['BandStrength']
-      /** Format: double */
-      metres?: null | number
-      name?: null | string
-    }
-    /** @description Outlines of one tone; from back to front. */
-    Layer: {
-      ink: components['schemas']['Ink']
-      path: string
-    }
-    /** @description Something the leader did. */
-    LeadCommand: {
-      /**
-       * Format: uuid
-       * @description Given by the device, so that sending twice counts once.
-       */
-      id: string
-      kind: components['schemas']['LeadCommandKind']
-      /**
-       * Format: int64
-       * @description When it was tapped, in milliseconds since 1970 UTC, on a clock that only goes forwards while the class is led.
-       */
-      at: number
-      /** @description Which screen it was tapped on; null: from before screens had names. */
-      device?: null | string
-      payload?: null | components['schemas']['LeadPayload']
-    }
-    /** @enum {unknown} */
-    LeadCommandKind:
-      | 'start'
-      | 'pause'
-      | 'resume'
-      | 'skip'
-      | 'back'
-      | 'addTen'
-      | 'finish'
-      | 'go'
-      | 'adjust'
-      | 'lessTen'
-      | 'jump'
-      | 'note'
-      | 'lead'
-    /** @description What a follower is told: the lead that is open, its commands, and the time. */
-    LeadNews: {
-      /** Format: int64 */
-      now: number
-      /**
-       * Format: uuid
-       * @description Null: none is open.
-       */
-      lead: null | string
-      commands: components['schemas']['LeadCommand'][]
-    }
-    /** @description What a command carries, where its kind carries anything. */
-    LeadPayload: {
-      /** @description Of LeadCommandKind.Adjust. */
-      shifts?: null | components['schemas']['SceneShift'][]
-      /**
-       * Format: int32
-       * @description Of LeadCommandKind.Jump; of a note the scene it was taken in.
-       */
-      scene?: null | number
-      /** @description Of a note. */
-      text?: null | string
-      /** @description Of whom a note is; null: of nobody in particular. */
-      person?: null | string
-      tap?: null | components['schemas']['QuickTap']
-    }
-    /** @description Somebody in the room, for whoever leads. */
-    LeadPerson: {
-      id: components['schemas']['PersonId']
-      called: string
-      /** @description Two letters, or three where two are not enough. */
-      initials: string
-      needs: components['schemas']['PersonNeeds'][]
-    }
-    /** @description All that a screen needs to lead a class without asking again: the timeline in words, and the cues. */
-    LeadScript: {
-      title: string
-      length: components['schemas']['Seconds']
-      slot: components['schemas']['Seconds']
-      scenes: components['schemas']['Scene'][]
-      cards: components['schemas']['StationCard'][]
-      cues: components['schemas']['Cue'][]
-      /** @description What is said, in order. */
-      calls: components['schemas']['Call'][]
-      /**
-       * @description The cue of the day.
-       * @default
-       */
-      focus?: string
-    }
-    /** @description A class under way: its script and the commands so far. */
-    LeadView: {
-      /** Format: uuid */
-      id: string
-      /** Format: uuid */
-      sessionId: string
-      /** Format: uuid */
-      classId: string
-      script: components['schemas']['LeadScript']
-      commands: components['schemas']['LeadCommand'][]
-      /**
-       * Format: int64
-       * @description The time of the class, in milliseconds since 1970: taps are stamped with it.
-       */
-      now: number
-      /**
-       * Format: int64
-       * @description When the booked slot is over, in milliseconds since 1970 UTC; null: it has no date.
-       */
-      endsAt?: null | number
-    }
-    /** @enum {unknown} */
-    LengthUnit: 'cm' | 'in'
-    /** @enum {unknown} */
-    Limit:
-      'knee' | 'lowerBack' | 'balance' | 'pregnancy' | 'ankle' | 'wrist' | 'hip' | 'neck' | 'shoulder' | 'pelvicFloor'
-    /** @description An option that can be logged. */
-    LogChoice: {
-      id: components['schemas']['PlaceId']
-      tier: components['schemas']['Tier']
-      words: string
-    }
-    /** @description A station as a column of the log. */
-    LogColumn: {
-      station: components['schemas']['PlaceId']
-      name: string
-      family: components['schemas']['Family']
-      target: string
-      choices: components['schemas']['LogChoice'][]
-    }
-    /** @description One person's row of a log. */
-    LogRow: {
-      personId: components['schemas']['PersonId']
-      came: boolean
-      uses: components['schemas']['StationUse'][]
-      note: string
-    }
-    /** @description The log of a session, filled in beforehand while it is not saved (version 0). */
-    LogView: {
-      /** Format: int32 */
-      version: number
-      led: string
-      columns: components['schemas']['LogColumn'][]
-      /** @description Those who are expected, or who were logged. */
-      rows: components['schemas']['NamedRow'][]
-      /** @description The rest of the roster, each with a row to be added. */
-      others: components['schemas']['NamedRow'][]
-      note: string
-    }
-    /** @description What this screen may do. */
-    Me: {
-      /** @description owner, remote, wall; null: nothing yet. */
-      role: null | string
-    }
-    /** @description An instant of a rep. Metres, z up, the floor at 0; moments in N·m, static. */
-    MotionFrame: {
-      /** @description Joints in the order of the motion's list. */
-      at: number[][]
-      /** @description Where the body rests on something. */
-      contacts: string[]
-      centreOfMass: number[]
-      /** @description Nothing carries it. */
-      air: boolean
-      moments: {
-        [key: string]: number
-      }
-    }
-    /** @description What is held or worn, frame by frame. */
-    MotionItem: {
-      kind: string
-      /** Format: double */
-      kg: null | number
-      /** @description Joints that hold it. */
-      heldBy: string[]
-      frames: number[][]
-    }
-    /** @description A move of the library: how it is set up, done, seen and felt. */
-    Move: {
-      id: components['schemas']['MoveId']
-      name: string
-      aliases: string[]
-      family: components['schemas']['Family']
-      plane: components['schemas']['Plane']
-      position: components['schemas']['Position']
-      sided: components['schemas']['Sided']
-      /** @description What one rep is. */
-      rep: string
-      dose: components['schemas']['UsualDose']
-      kit: string[]
-      setUp: string
-      path: string
-      end: string
-      breath: string
-      faults: components['schemas']['FormFault'][]
-      /** @description Where it should be felt. */
-      felt: string
-      cautions: string
-      /** @description What "left" and "right" mean, such as "front foot"; none for two-sided moves. */
-      sideMeans?: null | string
-      /** @description The tempo used where a class names none; none for a move that is only held. */
-      tempo?: string
-      /**
-       * @description What does the work.
-       * @default
-       */
-      muscles?: string
-      /**
-       * @description One line: how to make it easier.
-       * @default
-       */
-      easier?: string
-      /**
-       * @description One line: how to make it harder.
-       * @default
-       */
-      harder?: string
-      /** @description What should be sound before it. */
-      readiness?: null | string
-      /** @description How to get in and out where that is not obvious. */
-      getIn?: null | string
-      kitSafety?: null | string
-      /** @description The shipped move whose poses and demand a user's own one takes. */
-      like?: string
-      demand?: null | components['schemas']['StatedDemand']
-      asks?: null | components['schemas']['StatedAsks']
-      /**
-       * @description A stretch that every take-home sheet ends with.
-       * @default false
-       */
-      atHome?: boolean
-      /** @description What it is unkind to beyond what its facts show. */
-      limits?: null | components['schemas']['Limit'][]
-      /** @description What should have been seen to be sound before it. */
-      ready?: null | components['schemas']['Tick'][]
-      /**
-       * @description Faster than 0.9 s a rep is its nature.
-       * @default false
-       */
-      quick?: boolean
-      /** @description What a person can test on themselves. */
-      selfCheck?: null | string
-      /** @description What to do where it is not felt at all. */
-      notFelt?: null | string
-      /** @description Felt there instead: what to change. */
-      elsewhere?: null | components['schemas']['FeltElsewhere'][]
-    }
-    /** @description A move that a name may mean. */
-    MoveChoice: {
-      id: components['schemas']['MoveId']
-      name: string
-    }
-    /** @description The stable id of a move, as it stands in class files. */
-    MoveId: string
-    /** @description The move library. */
-    MoveList: {
-      version: string
-      moves: components['schemas']['Move'][]
-      /** @description Which of them are the user's own. */
-      own: string[]
-    }
-    /** @description One rep of an option at its tempo (2 s of what is held), for checking and for other programs. */
-    MoveMotion: {
-      move: components['schemas']['MoveId']
-      option: string
-      words: string
-      /** Format: int32 */
-      statureCm: number
-      /** Format: double */
-      massKg: number
-      /** Format: int32 */
-      framesPerSecond: number
-      /** @description It is held, not repeated. */
-      hold: boolean
-      joints: string[]
-      frames: components['schemas']['MotionFrame'][]
-      items: components['schemas']['MotionItem'][]
-      /** @description 0 to 5 each; overall is their weighted sum. */
-      demand: {
-        [key: string]: number
-      }
-      /** @description From where it is best seen. */
-      views: components['schemas']['View'][]
-    }
-    /** @description All there is about a move. */
-    MovePage: {
-      move: components['schemas']['Move']
-      options: components['schemas']['FiguredOption'][]
-      faults: components['schemas']['Remedy'][]
-      uses: components['schemas']['MoveUse'][]
-    }
-    /** @description A class in which a move stands. */
-    MoveUse: {
-      /** Format: uuid */
-      class: string
-      title: string
-    }
-    /** @description A place in which a name stands. */
-    NameTrace: {
-      /** @description In words, such as "the title of a class". */
-      where: string
-      /** @description The words around it. */
-      text: string
-      /** @description First and last name: it goes by itself. Else it is a name alone, which may be somebody else's. */
-      whole: boolean
-      /** @description The screen on which it stands; null: it stands on none. */
-      link?: null | string
-    }
-    /** @description A row with the name of its person. */
-    NamedRow: {
-      name: string
-      row: components['schemas']['LogRow']
-    }
-    /** @description So many of something that an option needs, or instead what stands in Or. */
-    Need: {
-      item: components['schemas']['KitItem']
-      /**
-       * Format: int32
-       * @default 1
-       */
-      count?: number
-      /**
-       * Format: double
-       * @description Of one; null: any.
-       */
-      kg?: null | number
-      /** Format: int32 */
-      heightCm?: null | number
-      strength?: null | components['schemas']['BandStrength']
-      /**
-       * Format: double
-       * @description Of wall.
-       */
-      metres?: null | number
-      name?: null | string
-      or?: null | components['schemas']['Need'][]
-    }
-    /** @description Starts a class: from a brief, or as a copy of another with a brief of its own. It comes with its first session. */
-    NewClass: {
-      title: string
-      /** Format: int32 */
-      slotMinutes: number
-      aim: components['schemas']['Aim']
-      booking: components['schemas']['Booking']
-      /** Format: uuid */
-      copyOf?: null | string
-    }
-    /** @description Asks for a code with which a device gets a role. */
-    NewCode: {
-      role: components['schemas']['DeviceRole']
-    }
-    /** @description A block to be kept to begin from. */
-    NewTemplate: {
-      name: string
-      block: components['schemas']['PlanBlock']
-    }
-    /** @description What is on now: the session under way, else the next one. */
-    NowOn: {
-      /** Format: uuid */
-      session: null | string
-      title: string
-    }
-    /** @description Somebody for whom a station has nothing, and what could be added for them; null where the library has nothing either. */
-    OpenGap: {
-      person: components['schemas']['PersonId']
-      station: components['schemas']['PlaceId']
-      proposed: components['schemas']['PlanOption']
-    }
-    /** @description The figure of an option of a class. */
-    OptionPicture: {
-      station: components['schemas']['PlaceId']
-      option: components['schemas']['PlaceId']
-      tier: components['schemas']['Tier']
-      figure: components['schemas']['Figure']
-    }
-    /** @description The user's own moves, as they stand in a class file. */
-    OwnMoveList: {
-      moves: components['schemas']['PlanMove'][]
-    }
-    /** @description All moves of one's own; they are one document. */
-    OwnMovesView: {
-      moves: components['schemas']['PlanMove'][]
-      /**
-       * Format: int32
-       * @description Counts the changes of any of them; If-Match carries it.
-       */
-      revision: number
-    }
-    /**
-     * @description How fast the room changes over.
-     * @enum {unknown}
-     */
-    Pace: 'brisk' | 'talking'
-    /** @description A code as it was typed on a device, and what the device is called. */
-    PairRequest: {
-      code: string
-      name: string
-    }
-    /** @description A code with which one device is let in. */
-    PairingCode: {
-      code: string
-      role: components['schemas']['DeviceRole']
-      /** @description What the picture holds, and what is typed where no picture can be read. */
-      address: string
-      /** @description The address as a QR code: an SVG path in a square of so many units. */
-      picture: string
-      /** Format: int32 */
-      size: number
-      /**
-       * Format: int64
-       * @description Milliseconds since 1970 UTC.
-       */
-      goodUntil: number
-    }
-    /** @description A list of moves as people write it, to be read into stations. */
-    PasteRequest: {
-      text: string
-      /** @description The block that they go into gives the side by round. */
-      roundGivesSide: boolean
-      /** @description The dose of the stations there, in the short form. */
-      like: null | string
-    }
-    /** @description A line of a pasted list. */
-    PastedLine: {
-      text: string
-      station: components['schemas']['PlanStation']
-      name: string
-      /** @description What of the line is its dose, in the short form; empty without one. */
-      dose: string
-      /** @description Moves that its name may mean, where it is none's. */
-      choices: components['schemas']['MoveChoice'][]
-      /** @description What was not understood; empty where all was. */
-      trouble: string
-    }
-    /** @description Someone on the roster. */
-    Person: {
-      id: components['schemas']['PersonId']
-      name: string
-      /** @description What they are called in class. */
-      nick?: null | string
-      /**
-       * Format: int32
-       * @description 100–230, where they chose to tell it: it sets the stations.
-       */
-      statureCm?: null | number
-      /**
-       * Format: double
-       * @description 25–300.
-       */
-      massKg?: null | number
-      /** Format: int32 */
-      birthYear?: null | number
-      /** @description Their usual option by family: of `squat`, `lunge`, `hinge` and `bridge`; a missing one is the main option. */
-      level?: null | {
-        [key: string]: components['schemas']['Tier']
-      }
-      limits?: null | components['schemas']['PersonLimit'][]
-      ready?: null | components['schemas']['Tick'][]
-      /** @description By move. */
-      loads?: null | {
-        [key: string]: components['schemas']['RememberedLoad']
-      }
-      setUp?: null | components['schemas']['PersonSetUp']
-      note?: null | string
-      /**
-       * Format: int32
-       * @description Counts the changes of what is kept of them; 0: not kept yet.
-       * @default 0
-       */
-      revision?: number
-    }
-    /** @description An option of a station as it is for one person, whatever is pinned. */
-    PersonChoice: {
-      person: components['schemas']['PersonId']
-      station: components['schemas']['PlaceId']
-      option: components['schemas']['PlaceId']
-      allowed: boolean
-      why: string
-      /**
-       * Format: int32
-       * @description Null where it is not allowed.
-       */
-      cost: null | number
-      needs: components['schemas']['Need'][]
-    }
-    /** @description All that is kept of one person. */
-    PersonExport: {
-      person: components['schemas']['Person']
-      circles: string[]
-      classes: components['schemas']['Attendance'][]
-      expected: components['schemas']['Expectation'][]
-      pinned: string[]
-      /** @description What was tapped and written of them while a class was led. */
-      noted: string[]
-      /** @description Where they stand on the booking desk's lists. */
-      booked: string[]
-    }
-    /** @description Names somebody on the roster. */
-    PersonId: string
-    PersonLimit: {
-      limit: components['schemas']['Limit']
-      side?: null | components['schemas']['BodySide']
-      /** @default false */
-      strict?: boolean
-      note?: null | string
-      /** Format: date */
-      until?: null | string
-    }
-    /** @description What somebody needs at a station, where it is not simply the main option. */
-    PersonNeeds: {
-      station: components['schemas']['PlaceId']
-      kind: components['schemas']['CellKind']
-      words: string
-      why: string
-    }
-    /** @description Heights that suit somebody, in centimetres, and their band. */
-    PersonSetUp: {
-      /** Format: int32 */
-      boxCm?: null | number
-      /** Format: int32 */
-      benchCm?: null | number
-      /** Format: int32 */
-      rearFootCm?: null | number
-      band?: null | components['schemas']['BandStrength']
-    }
-    /** @description Where the name of somebody stands besides with themselves. */
-    PersonTraces: {
-      traces: components['schemas']['NameTrace'][]
-      /** @description They have one name only, so that it is taken out wherever it stands alone, unless that is not wanted. */
-      alone: boolean
-    }
-    /** @description The instructor's own choice for somebody at a station: it holds whatever the rest says. */
-    Pin: {
-      person: components['schemas']['PersonId']
-      station: components['schemas']['PlaceId']
-      option: components['schemas']['PlaceId']
-      reason?: null | string
-    }
-    /** @description The instructor's own choice for somebody at a station. */
-    PinRequest: {
-      class: components['schemas']['ClassPlan']
-      person: components['schemas']['PersonId']
-      station: components['schemas']['PlaceId']
-      /** @description Left out: the choice is given back. */
-      option?: string
-      /** @description Needed where the choice goes against a limit. */
-      reason?: null | string
-    }
-    /** @description The room after a choice, and what that changed for the others. */
-    PinResult: {
-      room: components['schemas']['RoomView']
-      told: string
-    }
-    /** @description The name of a block, a station or an option within its class; it stays when things around it move. */
-    PlaceId: string
-    PlanAmount:
-      | number
-      | {
-          from: number
-          to: number
-        }
-    /** @description A part of a class: done together, in rotation, or talk. */
-    PlanBlock: {
-      /** @description Names it within the class; it stays when things around it move. */
-      id?: string
-      name: string
-      notes?: string
-      /** @enum {string} */
-      phase: 'warmup' | 'activation' | 'skill' | 'main' | 'core' | 'finisher' | 'cooldown' | 'talk'
-      /** @enum {string} */
-      format?: 'together' | 'rotation' | 'talk'
-      /** @enum {string} */
-      order?: 'circuit' | 'sets' | 'ownPace'
-      seconds?: number
-      goalReps?: number
-      goalShared?: boolean
-      rounds?: number
-      /** @enum {string} */
-      sidePass?: 'station' | 'round' | 'alternate'
-      windowSeconds?: number | number[]
-      startEverySeconds?: number
-      betweenStations?: number
-      betweenSets?: number | number[]
-      betweenRounds?: number | number[]
-      recovery?: components['schemas']['PlanOption'][]
-      water?: boolean
-      /** @enum {string} */
-      gate?: 'bell' | 'block' | 'rests'
-      /** @enum {string} */
-      keep?: 'protected' | 'normal' | 'droppable'
-      optionalRounds?: number
-      leadInSeconds?: number
-      /** @enum {string} */
-      startSide?: 'left' | 'right'
-      /** @enum {string} */
-      count?: 'down' | 'up' | 'last5' | 'off'
-      stations?: components['schemas']['PlanStation'][]
-      shownBy?: string
-      show?: components['schemas']['PlanShowing'][]
-      /** @enum {string} */
-      recoveryIn?: 'rests' | 'all'
-      afterSeconds?: number
-      say?: components['schemas']['PlanSaying']
-    }
-    /** @description One thing that is wrong with a class file. */
-    PlanFault: {
-      /** @description Where, as a JSON Pointer (RFC 6901); for a missing field, the object that should have it. */
-      pointer: string
-      /** @description What is wrong. */
-      detail: string
-      /** @description What would be right. */
-      right: string
-    }
-    PlanLoad: {
-      /** @enum {string} */
-      implement: 'dumbbell' | 'kettlebell' | 'barbell' | 'plate' | 'ball' | 'bottle' | 'machine'
-      count?: number
-      kg?: number
-      /** @enum {string} */
-      position?: 'goblet' | 'sides' | 'shoulders' | 'rack' | 'frontRack' | 'back' | 'overhead' | 'hips' | 'low'
-      /** @enum {string} */
-      side?: 'same' | 'opposite' | 'both'
-    }
-    /** @description Where an option differs in one part. */
-    PlanManner: {
-      move?: string
-      /** @enum {string} */
-      depth?: 'small' | 'quarter' | 'half' | 'parallel' | 'full' | 'knee' | 'midShin' | 'floor'
-      /** @enum {string} */
-      support?:
-        'none' | 'hand' | 'twoHands' | 'handOnThigh' | 'wall' | 'chair' | 'doorway' | 'knees' | 'forearms' | 'helper'
-      /** @enum {string} */
-      base?: 'wide' | 'hip' | 'narrow' | 'staggered' | 'split' | 'frontRaised' | 'rearRaised' | 'single'
-      /** @enum {string} */
-      toes?: 'ahead' | 'out'
-      /** @enum {string} */
-      step?: 'short' | 'normal' | 'long'
-      /** @enum {string} */
-      trunk?: 'upright' | 'leaning'
-      /** @enum {string} */
-      arms?: 'free' | 'forward' | 'sides' | 'hips' | 'crossed' | 'overhead'
-      /** @enum {string} */
-      surface?: 'floor' | 'mat' | 'pad' | 'step' | 'box' | 'chair' | 'bench' | 'wall' | 'soft'
-      heightCm?: number
-      /** @enum {string} */
-      impact?: 'none' | 'hop' | 'jump'
-      /** @enum {string} */
-      band?: 'none' | 'light' | 'medium' | 'strong'
-      /** @enum {string} */
-      grip?: 'over' | 'mixed' | 'neutral'
-      tempo?: components['schemas']['PlanTempo']
-      load?: components['schemas']['PlanLoad']
-      scale?: number
-    }
-    /** @description A move of the user's own that travels in the class. */
-    PlanMove: {
-      id: string
-      name: string
-      aliases?: string[]
-      /** @enum {string} */
-      family: 'squat' | 'lunge' | 'hinge' | 'bridge' | 'activation' | 'recovery' | 'core' | 'stretch'
-      /** @enum {string} */
-      plane?: 'sagittal' | 'frontal' | 'transverse'
-      /** @enum {string} */
-      position?:
-        'standing' | 'onTheBack' | 'sideLying' | 'handsAndKnees' | 'kneeling' | 'seated' | 'prone' | 'bench' | 'machine'
-      /** @enum {string} */
-      sided?: 'twoSided' | 'oneSided' | 'alternating'
-      rep?: string
-      tempo?: components['schemas']['PlanTempo']
-      dose?: {
-        /** @enum {string} */
-        kind?: 'time' | 'reps' | 'hold' | 'pulses'
-        amount: number
-      }
-      kit?: string[]
-      setUp?: string
-      path?: string
-      end?: string
-      breath?: string
-      faults?: {
-        seen: string
-        fix: string
-      }[]
-      felt?: string
-      cautions?: string
-      sideMeans?: string
-      muscles?: string
-      easier?: string
-      harder?: string
-      readiness?: string
-      getIn?: string
-      kitSafety?: string
-      /** @description The move that it looks like: its figure, and with it the demand, are taken from there. */
-      like?: string
-      /** @description What it asks, 0 (nothing) to 5; what is not said is as the move that it is like, or 0. */
-      demand?: {
-        knee?: number
-        hip?: number
-        back?: number
-        balance?: number
-        impact?: number
-        mobility?: number
-        skill?: number
-        grip?: number
-      }
-    }
-    /** @description One way to do a station. */
-    PlanOption: {
-      /** @description Names it within the class; it stays when things around it move. */
-      id?: string
-      /** @enum {string} */
-      tier: 'easier' | 'main' | 'harder' | 'instead'
-      move: string
-      /** @enum {string} */
-      depth?: 'small' | 'quarter' | 'half' | 'parallel' | 'full' | 'knee' | 'midShin' | 'floor'
-      /** @enum {string} */
-      support?:
-        'none' | 'hand' | 'twoHands' | 'handOnThigh' | 'wall' | 'chair' | 'doorway' | 'knees' | 'forearms' | 'helper'
-      /** @enum {string} */
-      base?: 'wide' | 'hip' | 'narrow' | 'staggered' | 'split' | 'frontRaised' | 'rearRaised' | 'single'
-      /** @enum {string} */
-      toes?: 'ahead' | 'out'
-      /** @enum {string} */
-      step?: 'short' | 'normal' | 'long'
-      /** @enum {string} */
-      trunk?: 'upright' | 'leaning'
-      /** @enum {string} */
-      arms?: 'free' | 'forward' | 'sides' | 'hips' | 'crossed' | 'overhead'
-      /** @enum {string} */
-      surface?: 'floor' | 'mat' | 'pad' | 'step' | 'box' | 'chair' | 'bench' | 'wall' | 'soft'
-      heightCm?: number
-      /** @enum {string} */
-      impact?: 'none' | 'hop' | 'jump'
-      /** @enum {string} */
-      band?: 'none' | 'light' | 'medium' | 'strong'
-      /** @enum {string} */
-      grip?: 'over' | 'mixed' | 'neutral'
-      tempo?: components['schemas']['PlanTempo']
-      load?: components['schemas']['PlanLoad']
-      scale?: number
-      parts?: {
-        [key: string]: components['schemas']['PlanManner']
-      }
-      note?: string
-      /** @enum {string} */
-      sides?: 'asWritten' | 'each' | 'split' | 'alternate'
-      chunk?: number
-    }
-    /** @description A part of a dose. */
-    PlanPart: {
-      /** @enum {string} */
-      kind: 'time' | 'hold' | 'reps' | 'pulses' | 'open' | 'distance' | 'rest'
-      amount: components['schemas']['PlanAmount'] | components['schemas']['PlanAmount'][]
-      /** @enum {string} */
-      side?: 'both' | 'left' | 'right' | 'alternate'
-      tempo?: components['schemas']['PlanTempo']
-      /** @enum {string} */
-      style?: 'full' | 'oneAndAHalf' | 'deadStop' | 'constantTension'
-      pulsesPerRep?: number
-      rounds?: ('all' | 'first' | 'last') | number[]
-      pace?: number
-      move?: string
-      label?: string
-      loadKg?: number | number[]
-      loadFactor?: number | number[]
-      effort?: number
-    }
-    /** @description Something said in the time before some work; it adds none. */
-    PlanSaying: {
-      text: string
-      seconds: number
-    }
-    /** @description A station shown in a walk-through. */
-    PlanShowing: {
-      station: string
-      seconds: number
-      /** @enum {string} */
-      view?: 'side' | 'front' | 'back' | 'turn'
-      /** @enum {string} */
-      first?: 'easier' | 'main' | 'harder' | 'instead'
-    }
-    /** @description A place in a block: a dose and the options to do it with. */
-    PlanStation: {
-      /** @description Names it within the class; it stays when things around it move. */
-      id?: string
-      name?: string
-      /** @enum {string} */
-      sides?: 'asWritten' | 'each' | 'split'
-      chunk?: number
-      /** @enum {string} */
-      sharing?: 'own' | 'turns'
-      waiting?: components['schemas']['PlanOption'][]
-      switchSeconds?: number | number[]
-      changeSeconds?: number | number[]
-      demoSeconds?: number | number[]
-      dose: components['schemas']['PlanPart'][]
-      options: components['schemas']['PlanOption'][]
-      /** @enum {string} */
-      startSide?: 'left' | 'right'
-      withNext?: boolean
-      betweenSets?: number | number[]
-      view?: ('side' | 'front' | 'back' | 'turn') | ('side' | 'front' | 'back' | 'turn')[]
-      /** @enum {string} */
-      count?: 'down' | 'up' | 'last5' | 'off'
-      say?: components['schemas']['PlanSaying']
-    }
-    /** @description lower-pause-lift-pause in seconds; X is as fast as is safe and counts 1. */
-    PlanTempo: string
-    /** @description A finding seen and left, with the reason. */
-    PlanWaiver: {
-      code: string
-      /** @description The id of the block, station or option, or class. */
-      place: string
-      reason: string
-    }
-    /** @enum {unknown} */
-    Plane: 'sagittal' | 'frontal' | 'transverse'
-    /**
-     * @description Where the body is: what getting in and out of a move costs depends on it.
-     * @enum {unknown}
-     */
-    Position:
-      'standing' | 'onTheBack' | 'sideLying' | 'handsAndKnees' | 'kneeling' | 'seated' | 'prone' | 'bench' | 'machine'
-    /**
-     * @description The schools an instructor belongs to (handbook, section 2, as far as they touch the clock), and how numbers are shown.
-     *     Schools shape what is new; a class keeps what it says itself.
-     */
-    Preferences: {
-      count?: components['schemas']['Counting']
-      startSide?: components['schemas']['Side']
-      facing?: components['schemas']['Facing']
-      sides?: components['schemas']['SideHabit']
-      rest?: components['schemas']['RestHabit']
-      pace?: components['schemas']['Pace']
-      weight?: components['schemas']['WeightUnit']
-      length?: components['schemas']['LengthUnit']
-      clock?: components['schemas']['ClockFormat']
-      scheme?: components['schemas']['Scheme']
-      /** @description Kinds of calls that are not said. Breath is a school of its own: it is said where it is asked for. */
-      silent?: components['schemas']['CallKind'][]
-      /** @description What the instructor set of the checks, by code. */
-      limits?: {
-        [key: string]: number
-      }
-      /** @description Checks that are switched off, by code, with the reason. */
-      off?: {
-        [key: string]: string
-      }
-      /** @description Heights of the boxes, benches and steps there are, cm. */
-      heights?: number[]
-    }
-    ProblemDetails: {
-      type?: null | string
-      title?: null | string
-      /** Format: int32 */
-      status?: null | number
-      detail?: null | string
-      instance?: null | string
-    }
-    /** @description An option proposed beside a move, and why. */
-    Proposal: {
-      option: components['schemas']['PlanOption']
-      name: string
-      /** @description In what it differs (handbook, section 5): depth, support, base, load, tempo, impact, complexity, surface, band, kit or position. */
-      dimension: string
-      /** @description A sentence that a participant may hear, with what it trades for what. */
-      why: string
-    }
-    /**
-     * @description What is proposed beside a move done plainly, each by the numbers of the body. Easier is lower by 0.3 overall and higher in no
-     *     dimension by more than 0.5, nor heavier, nor with another implement, nor a hop; harder is the mirror of it; instead shares the
-     *     main muscle and the family, is within 1 in every dimension, and needs other kit or another position. A direction is missing
-     *     where nothing keeps to that.
-     */
-    Proposals: {
-      easier?: null | components['schemas']['Proposal']
-      harder?: null | components['schemas']['Proposal']
-      instead?: null | components['schemas']['Proposal']
-    }
-    /** @enum {unknown} */
-    QuickTap: 'dropped' | 'easier' | 'pain' | 'came' | 'away' | null
-    /** @description Care of somebody who is coming, for the instructor's eyes. */
-    ReadyCare: {
-      called: string
-      words: string
-    }
-    /** @description One thing that has to be well before a class. */
-    ReadyLine: {
-      /** @description Such as "Time" or "Kit". */
-      of: string
-      standing: components['schemas']['Standing']
-      words: string
-      /** @description The screen where it is seen to: build, room or brief. */
-      to: string
-    }
-    /** @description What is shown in the walk-through. */
-    ReadyShow: {
-      name: string
-      view: string
-      show: string
-      fault: string
-      takes: string
-      /** @description Who shows it, where it is not the instructor; empty. */
-      helper: string
-    }
-    /** @description One page before the class: whether it is ready, and what is left to do. */
-    ReadyView: {
-      /** @description Nothing is left that must not stay so. */
-      ready: boolean
-      /** @description "Ready", or what is in the way. */
-      says: string
-      lines: components['schemas']['ReadyLine'][]
-      /** @description How dense it is, jumps, the longest time on one leg, the hardest moment. */
-      inOneLine: string
-      /** @description What is still open, and what was left as it is. */
-      findings: components['schemas']['Finding'][]
-      care: components['schemas']['ReadyCare'][]
-      cautions: string[]
-      shows: components['schemas']['ReadyShow'][]
-      showsTake: string
-      setUp: components['schemas']['SetUpPlace'][]
-      /** @description Checks that are switched off, with the reason. */
-      off: string[]
-    }
-    /** @description Asks for the ways in which a class that runs late can still end on time. */
-    RefitRequest: {
-      plan: components['schemas']['ClassPlan']
-      /**
-       * Format: int32
-       * @description Whole seconds along the planned timeline.
-       */
-      position: number
-      /**
-       * Format: int32
-       * @description Until it is to end; negative: it should have ended.
-       */
-      remainingSeconds: number
-      terms: components['schemas']['FitTerms']
-    }
-    /** @description Up to three ways back, the cheapest first; where none ends in time, the one that ends soonest. */
-    RefitResult: {
-      ways: components['schemas']['RefitWay'][]
-      /** @description By how many seconds even the soonest end is late; 0: it ends in time. */
-      shortBy: components['schemas']['Seconds']
-      /** @description Limits in the way, where none ends in time. */
-      obstacles: components['schemas']['FitObstacle'][]
-    }
-    /** @description A way back: what changes in the rest of a class under way. */
-    RefitWay: {
-      title: string
-      /** Format: int32 */
-      cost: number
-      endsInSeconds: components['schemas']['Seconds']
-      /** @description The rest of the class as it would run, from 0; the first is what is left of the span under way. */
-      spans: components['schemas']['Span'][]
-      changes: string[]
-    }
-    /** @description What to do where a fault stays. */
-    Remedy: {
-      seen: string
-      fix: string
-      move: null | components['schemas']['MoveId']
-      words: string
-    }
-    /** @description What somebody usually holds for a move: the kilograms of all that is held. */
-    RememberedLoad: {
-      implement: components['schemas']['Implement']
-      /** Format: double */
-      kg: number
-    }
-    /** @description A way out of a finding: a title, and ways to do it, the best first. Which of them is taken, is found out by trying them. */
-    Repair: {
-      title?: string
-    }
-    /** @description A repair that was tried and keeps its word. */
-    RepairOffer: {
-      /** @description The key of what it clears. */
-      finding: string
-      /**
-       * Format: int32
-       * @description Which of the finding's repairs, from 0.
-       */
-      repair: number
-      title: string
-      /** @description What it changes, line by line. */
-      words: string[]
-      /** @description How the class then stands to its slot. */
-      verdict: string
-    }
-    /** @description Asks for one repair of one finding. */
-    RepairRequest: {
-      class: components['schemas']['ClassPlan']
-      /** @description The finding's key: its code, @, and its place. */
-      finding: string
-      /**
-       * Format: int32
-       * @description Which of its repairs, from 0.
-       */
-      repair: number
-    }
-    /** @description The class after a repair, and what it now adds up to. */
-    RepairResult: {
-      class: components['schemas']['ClassPlan']
-      evaluation: components['schemas']['Evaluation']
-      /** @description What changed, line by line. */
-      words: string[]
-    }
-    /**
-     * @description How this instructor usually rests in new blocks.
-     * @enum {unknown}
-     */
-    RestHabit: 'full' | 'short' | 'none' | 'active'
-    /** @description A copy is to be put back. */
-    RestoreCopy: {
-      /** @description Its name in the folder of copies. */
-      copy: string
-    }
-    RestoredCopy: {
-      /** @description Where what was there before is kept; null: nothing was. */
-      aside?: null | string
-    }
-    /**
-     * @description A class with the people, kit and room it is held with, everything inline. All but the class may be left out; what is left out
-     *     is not judged.
-     */
-    ReviewRequest: {
-      plan: components['schemas']['ClassPlan']
-      /** @description The day, such as 2026-11-26, or the start, such as 2026-11-26T18:00. */
-      date?: null | string
-      people?: null | components['schemas']['Person'][]
-      /** Format: int32 */
-      headCount?: null | number
-      pins?: null | components['schemas']['Pin'][]
-      waivers?: null | components['schemas']['Waiver'][]
-      settings?: null | components['schemas']['Preferences']
-      kit?: null | components['schemas']['StockLine'][]
-      room?: null | components['schemas']['RoomSize']
-      history?: null | components['schemas']['HeldClass'][]
-      /** @description By block of a rotation: ids of people, a list a group. */
-      groups?: null | {
-        [key: string]: string[][]
-      }
-      /**
-       * Format: date
-       * @description The day it is held on; none said: nobody's limit has run out.
-       */
-      day?: string
-      /** @description What was held before, where both that and the day are known. */
-      historyBefore?: components['schemas']['History']
-    }
-    /** @description What somebody does at a station. */
-    RoomCell: {
-      station: components['schemas']['PlaceId']
-      kind: components['schemas']['CellKind']
-      option: null | components['schemas']['PlaceId']
-      words: string
-      why: string
-      pinned: boolean
-      /** @description It was chosen against a limit. */
-      against: boolean
-      choices: components['schemas']['RoomChoice'][]
-    }
-    /** @description An option for somebody, as it is offered in the grid. */
-    RoomChoice: {
-      option: components['schemas']['PlaceId']
-      tier: components['schemas']['Tier']
-      words: string
-      allowed: boolean
-      /** @description What it would be for them, or why it is not offered. */
-      why: string
-    }
-    /** @description A gap, and what could be added for it. */
-    RoomGap: {
-      person: components['schemas']['PersonId']
-      station: components['schemas']['PlaceId']
-      words: string
-      proposed: components['schemas']['PlanOption']
-      proposedWords: string
-    }
-    /** @description The groups of a rotation, by the names they are called. */
-    RoomGroup: {
-      /** Format: int32 */
-      number: number
-      beginsAt: string
-      /** @description Whether they begin at a hop or jump. */
-      hops: boolean
-      people: string[]
-      /** Format: int32 */
-      unnamed: number
-    }
-    RoomGroups: {
-      block: components['schemas']['PlaceId']
-      name: string
-      groups: components['schemas']['RoomGroup'][]
-    }
-    /** @description A kind of kit in a class. */
-    RoomKit: {
-      words: string
-      /** Format: double */
-      peak: number
-      /** Format: double */
-      have: null | number
-      /** @description Minutes in which it is used, such as "min 12–18". */
-      when: string
-      /** @description Stations that use it. */
-      where: string
-      place: string
-    }
-    /** @description Somebody in the room, for the instructor's own screen. */
-    RoomPerson: {
-      id: components['schemas']['PersonId']
-      called: string
-      /** @description Their care in words, such as "knee care, left"; only here and on their page. */
-      care: string[]
-      /** @description Care that has run out. */
-      toRenew: string[]
-      cells: components['schemas']['RoomCell'][]
-    }
-    /** @description Kit that does not go round, in words. */
-    RoomShortage: {
-      /**
-       * Format: int32
-       * @description Its place in the list: ways out are asked for by it.
-       */
-      index: number
-      station: null | components['schemas']['PlaceId']
-      block: null | components['schemas']['PlaceId']
-      words: string
-    }
-    RoomSize: {
-      /** Format: double */
-      widthM?: number
-      /** Format: double */
-      lengthM?: number
-    }
-    /** @description A station of the room. */
-    RoomStation: {
-      block: components['schemas']['PlaceId']
-      station: components['schemas']['PlaceId']
-      blockName: string
-      /** Format: int32 */
-      number: number
-      name: string
-      /** @description By option: who does it; for the walk-through. */
-      ways: components['schemas']['StationWay'][]
-      /** @description What lies there. */
-      lies: string[]
-      /** @description Who takes turns with whom, where two share it. */
-      pairs: string[]
-    }
-    /** @description The room that a class is held in: who does what with what, in words for the instructor's screen. */
-    RoomView: {
-      /** @description Such as "14 people, 11 stations: 1 gap, 2 shortages". */
-      summary: string
-      /** @description Nothing is cheaper. */
-      exact: boolean
-      people: components['schemas']['RoomPerson'][]
-      /** Format: int32 */
-      unnamed: number
-      stations: components['schemas']['RoomStation'][]
-      gaps: components['schemas']['RoomGap'][]
-      shortages: components['schemas']['RoomShortage'][]
-      kit: components['schemas']['RoomKit'][]
-      fetchOnce: string[]
-      staysOn: string[]
-      looks: components['schemas']['KitLook'][]
-      groups: components['schemas']['RoomGroups'][]
-    }
-    /** @enum {unknown} */
-    RosterChange: 'new' | 'changed' | 'same' | 'faulty'
-    /** @enum {unknown} */
-    RosterColumn:
-      | 'ignore'
-      | 'name'
-      | 'firstName'
-      | 'lastName'
-      | 'nick'
-      | 'stature'
-      | 'statureInches'
-      | 'mass'
-      | 'massPounds'
-      | 'birthYear'
-      | 'level'
-      | 'levelSquat'
-      | 'levelLunge'
-      | 'levelHinge'
-      | 'levelBridge'
-      | 'limits'
-      | 'ready'
-      | 'boxCm'
-      | 'benchCm'
-      | 'rearFootCm'
-      | 'band'
-      | 'note'
-    /** @description A column as it was found. */
-    RosterColumnSeen: {
-      /** @description Its heading; empty without one. */
-      heading: string
-      is: components['schemas']['RosterColumn']
-      samples: string[]
-    }
-    /** @description Something wrong in a cell of a table. */
-    RosterFault: {
-      /**
-       * Format: int32
-       * @description From 0; null: the row as a whole.
-       */
-      column: null | number
-      what: string
-      right: string
-    }
-    /** @description What a table would do, before anything is done. */
-    RosterLook: {
-      heading: boolean
-      columns: components['schemas']['RosterColumnSeen'][]
-      rows: components['schemas']['RosterRow'][]
-      /** Format: int32 */
-      fresh: number
-      /** Format: int32 */
-      changed: number
-      /** Format: int32 */
-      same: number
-      /** Format: int32 */
-      faulty: number
-      /** @description Why nothing can be taken in; empty where it can. */
-      trouble: string
-      /** @description What is said on the button that takes it in. */
-      take: string
-    }
-    /** @description What a row of a table would do. */
-    RosterRow: {
-      /**
-       * Format: int32
-       * @description Its number in the file, from 1, the heading counted.
-       */
-      row: number
-      name: string
-      change: components['schemas']['RosterChange']
-      faults: components['schemas']['RosterFault'][]
-    }
-    /** @description What was taken in. */
-    RosterTaken: {
-      /** Format: int32 */
-      fresh: number
-      /** Format: int32 */
-      changed: number
-      /** Format: int32 */
-      same: number
-    }
-    /** @description A table of people as text, and how it is to be read. */
-    RosterText: {
-      text: string
-      /** @description Whether its first row is a heading; left out: guessed. */
-      heading?: null | boolean
-      /** @description What each column holds; left out: guessed. */
-      columns?: null | components['schemas']['RosterColumn'][]
-    }
-    /** @description Another number of rounds for a block of a class. */
-    RoundsRequest: {
-      class: components['schemas']['ClassPlan']
-      /** @description The block's id. */
-      block: string
-      /** Format: int32 */
-      rounds: number
-    }
-    /** @description A block with another number of rounds. */
-    RoundsResult: {
-      block: components['schemas']['PlanBlock']
-      evaluation: null | components['schemas']['Evaluation']
-    }
-    /** @description A class on one page, to be read at arm's length. */
-    RunSheet: {
-      title: string
-      /** @description Such as "18:00, 60 min". */
-      booked: string
-      ends: string
-      notes: string
-      /** @description The cue of the day; empty without one. */
-      focus: string
-      /** @description What people bring or wear; empty where nothing is said. */
-      bring: string
-      density: components['schemas']['Density']
-      blocks: components['schemas']['SheetBlock'][]
-    }
-    /** @description A class to be saved, whether it has faults or not. */
-    SaveClass: {
-      plan: components['schemas']['ClassPlan']
-    }
-    /** @description A log. If-Match carries the version that it was made from; 0: there was none. */
-    SaveLog: {
-      log: components['schemas']['ClassLog']
-    }
-    /** @description When and for whom a class is held. */
-    SaveSession: {
-      booking: components['schemas']['Booking']
-    }
-    /** @description A class that was saved. */
-    SavedClass: {
-      /** Format: int32 */
-      version: number
-      plan?: components['schemas']['ClassPlan']
-    }
-    SavedLog: {
-      /** Format: int32 */
-      version: number
-    }
-    SavedSession: {
-      /** Format: int32 */
-      revision: number
-    }
-    /** @description One stretch of the class as it is shown while leading. */
-    Scene: {
-      start: components['schemas']['Seconds']
-      end: components['schemas']['Seconds']
-      kind: components['schemas']['SpanKind']
-      /** Format: int32 */
-      block: number
-      blockName: string
-      /** @description What is going on now. */
-      headline: string
-      target: string
-      sideWords: string
-      /** @description Which side that is for an instructor who faces the class and mirrors it. */
-      mirrorSide: string
-      round: string
-      /** @description The stations shown, as indices into the script's cards. */
-      cards: number[]
-      /** @description What comes next, with its target. */
-      next: string
-      /**
-       * @description It begins with a tap only.
-       * @default false
-       */
-      gated?: boolean
-      side?: null | components['schemas']['Side']
-      /**
-       * @description What is said in this time, before the work that follows.
-       * @default
-       */
-      say?: string
-      /** @description The block's id in the class that is led. */
-      blockId?: string
-      /**
-       * Format: int32
-       * @description How many reps this go has, where they have a tempo.
-       */
-      reps?: null | number
-      /**
-       * Format: double
-       * @description How long each takes.
-       */
-      repSeconds?: null | number
-    }
-    SceneShift: {
-      /** Format: int32 */
-      scene: number
-      /** Format: int64 */
-      by: number
-    }
-    /** @enum {unknown} */
-    Scheme: 'light' | 'dark' | 'system'
-    /** @description A length of time, or a place on a timeline, in whole seconds. */
-    Seconds: number
-    SendCommands: {
-      /**
-       * Format: int32
-       * @description How many stored commands the sender knows of, besides these.
-       */
-      expected: number
-      commands: components['schemas']['LeadCommand'][]
-    }
-    /** @description What the checks say of a class as it is held, and the repairs that keep their word. */
-    SessionFindings: {
-      findings: components['schemas']['Finding'][]
-      offers: components['schemas']['RepairOffer'][]
-      /** @description Nothing is left that must not stay so. */
-      ready: boolean
-      hardest: null | components['schemas']['HardestMoment']
-    }
-    /** @description A window of the sessions. */
-    SessionList: {
-      sessions: components['schemas']['SessionSummary'][]
-      /**
-       * Format: int32
-       * @description How many there are in all.
-       */
-      all: number
-    }
-    /** @description What is chosen for a session: where stations were put by hand, the looks that are done, and the room. */
-    SessionRoomDetails: {
-      spots: {
-        [key: string]: components['schemas']['FloorSpot']
-      }
-      looked: string[]
-      /**
-       * Format: uuid
-       * @description Left out: the only or first one.
-       */
-      hall?: null | string
-    }
-    /** @description What was chosen for a session, and the rooms there are to choose from. */
-    SessionRoomView: {
-      /** Format: uuid */
-      hall: null | string
-      spots: {
-        [key: string]: components['schemas']['FloorSpot']
-      }
-      looked: string[]
-      /**
-       * Format: int32
-       * @description If-Match carries it with the next change.
-       */
-      revision: number
-    }
-    /** @description A session in a list. */
-    SessionSummary: {
-      /** Format: uuid */
-      id: string
-      /** Format: uuid */
-      classId: string
-      title: string
-      booking: components['schemas']['Booking']
-      /** @description planned, running, led or logged. */
-      status: string
-      length: string
-      verdict: string
-      /** Format: int32 */
-      came: number
-      /** @description The title of the class that this one was copied from. */
-      copyOf?: null | string
-      /**
-       * Format: int64
-       * @description When it was really started, in milliseconds since 1970.
-       */
-      startedAt?: null | number
-    }
-    /** @description Something ticked off while a room is set up, or not any more. */
-    SessionTick: {
-      key: string
-      done: boolean
-    }
-    /** @description What is ticked off for a session, looks before use among it. */
-    SessionTicks: {
-      ticks: string[]
-      /**
-       * Format: int32
-       * @description If-Match carries it with the next change.
-       */
-      revision: number
-    }
-    /** @description An occasion on which a class is held. */
-    SessionView: {
-      /** Format: uuid */
-      id: string
-      /** Format: uuid */
-      classId: string
-      /**
-       * Format: int32
-       * @description Counts the changes of the booking; If-Match carries it.
-       */
-      revision: number
-      booking: components['schemas']['Booking']
-      /** @description It was led or logged. */
-      held: boolean
-      /**
-       * Format: int32
-       * @description The version that was led or logged; null: the latest will be.
-       */
-      classVersion?: null | number
-    }
-    /** @description A finding of a session that is left as it is; without a reason it is looked at again. */
-    SessionWaiver: {
-      code: string
-      place: components['schemas']['PlaceId']
-      reason?: null | string
-    }
-    /** @description What is accepted as it is for a session. */
-    SessionWaivers: {
-      waivers: components['schemas']['Waiver'][]
-      /**
-       * Format: int32
-       * @description If-Match carries it with the next change.
-       */
-      revision: number
-    }
-    /** @description Something to put out, or to look at. */
-    SetUpItem: {
-      /** @description Names it among the ticks of the session. */
-      key: string
-      words: string
-      done: boolean
-    }
-    /** @description What is done at one place while the room is set up. */
-    SetUpPlace: {
-      place: string
-      items: components['schemas']['SetUpItem'][]
-    }
-    /** @description What the instructor chose for all classes. */
-    SettingsView: {
-      preferences: components['schemas']['Preferences']
-      fit: components['schemas']['FitTerms']
-      /**
-       * Format: int32
-       * @description Counts the changes of the preferences; If-Match carries it.
-       */
-      preferencesRevision: number
-      /**
-       * Format: int32
-       * @description The same of the limits for fitting.
-       */
-      fitRevision: number
-    }
-    /**
-     * @description How much a finding matters (handbook, section 9).
-     * @enum {unknown}
-     */
-    Severity: 'stop' | 'fix' | 'consider' | 'note'
-    /** @description A block on the run sheet. */
-    SheetBlock: {
-      id: components['schemas']['PlaceId']
-      name: string
-      /** @description Clock time where the class is booked, else the time from its start. */
-      at: string
-      length: string
-      /** @description How it runs: rounds, changes, rests. */
-      words: string
-      /** @description What is said, shown and noted: a line each. */
-      lines: string[]
-      stations: components['schemas']['SheetStation'][]
-    }
-    /** @description A station on the run sheet. */
-    SheetStation: {
-      id: components['schemas']['PlaceId']
-      name: string
-      target: string
-      harder: string[]
-      main: string
-      easier: string[]
-      figure: null | components['schemas']['Figure']
-      /**
-       * @description The kit that lies there; empty without any.
-       * @default
-       */
-      lies?: string
-      /**
-       * @description Who begins there in a rotation, by the names they are called; empty elsewhere.
-       * @default
-       */
-      begins?: string
-    }
-    /** @description Kit that does not go round at a moment. */
-    Shortage: {
-      item: components['schemas']['KitItem']
-      /**
-       * Format: double
-       * @description Pieces; metres of wall.
-       */
-      need: number
-      /** Format: double */
-      have: number
-      /** @description Where everyone is at one station. */
-      station?: string
-      block?: string
-      /**
-       * Format: int32
-       * @description Of a rotation, from 0, beside its block.
-       */
-      window?: null | number
-      /** Format: double */
-      kg?: null | number
-      /** Format: int32 */
-      heightCm?: null | number
-      strength?: null | components['schemas']['BandStrength']
-      name?: null | string
-    }
-    /** @enum {unknown} */
-    Side: 'both' | 'left' | 'right' | 'alternate' | null
-    /**
-     * @description How this instructor usually deals with sides in new stations.
-     * @enum {unknown}
-     */
-    SideHabit: 'each' | 'alternate' | 'chunks' | 'round'
-    /**
-     * @description How a move uses its sides.
-     * @enum {unknown}
-     */
-    Sided: 'twoSided' | 'oneSided' | 'alternating'
-    /**
-     * @description How a class stands to its slot.
-     * @enum {unknown}
-     */
-    SlotFit: 'farOver' | 'over' | 'fits' | 'farShort'
-    /**
-     * @description A stretch of the class in which one thing goes on. Start and end are in seconds from the start of the class;
-     *     Shows is the station that a walk-through shows; indices count from 0 and are null where plan-language.md ("What evaluation returns") gives the span none.
-     */
-    Span: {
-      start: components['schemas']['Seconds']
-      end: components['schemas']['Seconds']
-      kind: components['schemas']['SpanKind']
-      /** Format: int32 */
-      block: number
-      /** Format: int32 */
-      round?: null | number
-      /** Format: int32 */
-      station?: null | number
-      /** Format: int32 */
-      part?: null | number
-      side?: null | components['schemas']['Side']
-      /** Format: int32 */
-      pass?: null | number
-      /** Format: int32 */
-      turn?: null | number
-      /** Format: int32 */
-      leg?: null | number
-      shows?: string
-    }
-    /** @enum {unknown} */
-    SpanKind: 'leadIn' | 'work' | 'switch' | 'change' | 'rest' | 'wait' | 'talk'
-    SseItemOfLeadNews: {
-      data?: components['schemas']['LeadNews']
-      eventType?: null | string
-      eventId?: null | string
-      reconnectionInterval?: null | string
-    }
-    /**
-     * @description How one thing stands before the class.
-     * @enum {unknown}
-     */
-    Standing: 'well' | 'toMend' | 'notKnown'
-    /** @description A ready block to begin from. */
-    Starter: {
-      name: string
-      /** @description What one wants it for, such as "Sets". */
-      group: string
-      /** @description What it makes. */
-      words: string
-      /** @description The moves that stand for it in a picture. */
-      moves: string[]
-      block: components['schemas']['PlanBlock']
-    }
-    /** @description What a move asks beside what its poses show, in the scales of the demand (added before they bend towards 5). [M] Stated. */
-    StatedAsks: {
-      /**
-       * Format: double
-       * @description What needs learning, 0–5.
-       */
-      skill?: null | number
-      /**
-       * Format: double
-       * @description Such as the braking of a step forward.
-       * @default 0
-       */
-      knee?: number
-      /**
-       * Format: double
-       * @description Such as a weight that is thrown, or tension that never rests.
-       * @default 0
-       */
-      hip?: number
-      /**
-       * Format: double
-       * @default 0
-       */
-      back?: number
-      /**
-       * Format: double
-       * @description What the way from pose to pose adds.
-       * @default 0
-       */
-      balance?: number
-      /**
-       * Format: double
-       * @default 0
-       */
-      innerThigh?: number
-      /**
-       * Format: double
-       * @description Of feet that jump while the hands stay down.
-       * @default 0
-       */
-      impact?: number
-    }
-    /** @description What a user says of an own move, each 0–5; what is not said is taken from the move that it is like, or is 0. */
-    StatedDemand: {
-      /** Format: int32 */
-      knee: null | number
-      /** Format: int32 */
-      hip: null | number
-      /** Format: int32 */
-      back: null | number
-      /** Format: int32 */
-      balance: null | number
-      /** Format: int32 */
-      impact: null | number
-      /** Format: int32 */
-      mobility: null | number
-      /** Format: int32 */
-      skill: null | number
-      /** Format: int32 */
-      grip: null | number
-    }
-    /** @description What an instructor needs to see of one station. */
-    StationCard: {
-      name: string
-      family: components['schemas']['Family']
-      target: string
-      harder: string[]
-      main: string
-      easier: string[]
-      /** @description The usual fault to look for, and its fix. */
-      watch: string
-      /** @description The station's id in the class that is led. */
-      id?: string
-    }
-    /** @description A station's main option in motion. */
-    StationFilm: {
-      station: components['schemas']['PlaceId']
-      film: components['schemas']['FigureFilm']
-      /**
-       * Format: double
-       * @description Beats a minute that go with its reps: whole ones to each.
-       */
-      beat: number
-    }
-    /** @description A station as a screen lists it. */
-    StationOutline: {
-      /** @description Its id, written or given. */
-      id: components['schemas']['PlaceId']
-      name: string
-      family: components['schemas']['Family']
-      /** @description The target of the first round. */
-      target: string
-      /** @description Seconds the dose takes in the first round. */
-      needs: components['schemas']['Seconds']
-      /** @description The same in words. */
-      words: string
-      /** @description The dose in the trade's short form, as it is typed. */
-      dose: string
-      /** @description Every option in words, in the order of the file. */
-      options: string[]
-      /** @description What each option asks instead of the main one: "knee 4 → 2, balance 1 → 2". */
-      trades: string[]
-      /** @description What getting here from the station before it needs. */
-      change: components['schemas']['ChangeNeed']
-      /** @description What there is to say something in before its first work in the block. */
-      before: components['schemas']['Seconds']
-    }
-    /** @description A card to lie at a station, to be read from three metres. */
-    StationPlaceCard: {
-      block: string
-      /**
-       * Format: int32
-       * @description Of the station in its block, from 1.
-       */
-      number: number
-      /** @description Such as "Station 2 of 6". */
-      place: string
-      name: string
-      family: components['schemas']['Family']
-      target: string
-      options: components['schemas']['CardOption'][]
-      /** @description The one thing to think of. */
-      cue: string
-      /** @description Measures for the statures asked for, in words. */
-      setUp: string[]
-      /** @description The same as lines in the main option's figure. */
-      measures: components['schemas']['DrawnMeasure'][]
-    }
-    /** @description A ready station for a move, with the options the ladders propose and the reasons for them. */
-    StationStarter: {
-      station: components['schemas']['PlanStation']
-      proposals: components['schemas']['Proposals']
-    }
-    /** @description What one person did at one station: the option used; null: left out. Both by their ids in the class that was held. */
-    StationUse: {
-      station: components['schemas']['PlaceId']
-      option?: string
-    }
-    StationWay: {
-      option: components['schemas']['PlaceId']
-      tier: components['schemas']['Tier']
-      words: string
-      /** @description By the names they are called. */
-      who: string[]
-      /**
-       * Format: int32
-       * @description How many without a name.
-       */
-      unnamed: number
-    }
-    /** @description What a group does at a station of a rotation between two bells. */
-    Stay: {
-      /** Format: int32 */
-      block: number
-      /** Format: int32 */
-      round: number
-      /** Format: int32 */
-      station: number
-      window: components['schemas']['Seconds']
-      /** @description What the dose takes; more than the window where the bell cuts it. */
-      needed: components['schemas']['Seconds']
-      spareSeconds: components['schemas']['Seconds']
-      spans: components['schemas']['StaySpan'][]
-    }
-    /** @description A span of a station's own inside a window, in seconds from the bell that opens it. */
-    StaySpan: {
-      start: components['schemas']['Seconds']
-      end: components['schemas']['Seconds']
-      kind: components['schemas']['SpanKind']
-      /** Format: int32 */
-      part?: null | number
-      side?: null | components['schemas']['Side']
-      /** Format: int32 */
-      turn?: null | number
-    }
-    /** @description One key pose on its piece of floor. */
-    Still: {
-      /**
-       * Format: double
-       * @description By how much it is moved from where it is drawn, as the ones before it take room.
-       */
-      x: number
-      /** Format: double */
-      y: number
-      /** @description Stroke of the floor. */
-      floor: string
-      layers: components['schemas']['Layer'][]
-    }
-    /** @description One line of a stock. */
-    StockLine: {
-      item: components['schemas']['KitItem']
-      /**
-       * Format: int32
-       * @description How many; dumbbells are counted singly.
-       */
-      count: number
-      /**
-       * Format: double
-       * @description Of one.
-       */
-      kg?: null | number
-      /** Format: int32 */
-      heightCm?: null | number
-      strength?: null | components['schemas']['BandStrength']
-      /**
-       * Format: double
-       * @description Of free wall.
-       */
-      metres?: null | number
-      /** @description Of a machine. */
-      name?: null | string
-      /**
-       * @description Makeshift, such as a filled bottle.
-       * @default false
-       */
-      standIn?: boolean
-      condition?: components['schemas']['Condition']
-      /** @description Where it is kept. */
-      place?: null | string
-    }
-    /** @description A device that was let in. */
-    StoredDevice: {
-      /** Format: uuid */
-      id: string
-      name: string
-      role: components['schemas']['DeviceRole']
-      /** Format: date-time */
-      pairedAt: string
-      /** Format: date-time */
-      lastSeen: string
-    }
-    /** @description A room with its floor and its stock. */
-    StoredHall: {
-      /** Format: uuid */
-      id: string
-      name: string
-      floor: components['schemas']['HallFloor']
-      stock: components['schemas']['StockLine'][]
-      /**
-       * Format: int32
-       * @description Counts its changes; 0: not kept yet.
-       * @default 0
-       */
-      revision?: number
-    }
-    /** @description A stand-in is to be on, or off. */
-    SwitchedOn: {
-      on: boolean
-    }
-    /** @description A move on the sheet that participants take home. */
-    TakeAwayMove: {
-      name: string
-      target: string
-      how: string
-      figure: null | components['schemas']['Figure']
-    }
-    /** @description A block kept to begin from. */
-    Template: {
-      /** Format: uuid */
-      id: string
-      name: string
-      block: components['schemas']['PlanBlock']
-      /** Format: int32 */
-      revision: number
-    }
-    /** @description A figure for a list. */
-    Thumbnail: {
-      id: components['schemas']['MoveId']
-      figure: components['schemas']['Figure']
-      /** @description What it asks most, such as "hip 4, balance 3". */
-      asks: string
-    }
-    /** @enum {unknown} */
-    Tick: 'hinge' | 'split' | 'step' | 'land' | 'load'
-    /** @enum {unknown} */
-    Tier: 'easier' | 'main' | 'harder' | 'instead'
-    /** @description What seconds of one kind a block has. */
-    TimeAccount: {
-      kind: components['schemas']['SpanKind']
-      seconds: components['schemas']['Seconds']
-      /** @description All of them in words. */
-      total: string
-      /** @description Such as "15 × 3 s" or "between 5 s and 15 s, 12 times". */
-      words: string
-    }
-    /** @description The time of the class, in milliseconds since 1970. */
-    TimeNow: {
-      /** Format: int64 */
-      now: number
-    }
-    /** @description What a class adds up to, under the names of plan-language.md. The shares sum to Seconds Totals.Seconds. */
-    Totals: {
-      seconds: components['schemas']['Seconds']
-      workSeconds: components['schemas']['Seconds']
-      switchSeconds: components['schemas']['Seconds']
-      changeSeconds: components['schemas']['Seconds']
-      restSeconds: components['schemas']['Seconds']
-      waitSeconds: components['schemas']['Seconds']
-      leadInSeconds: components['schemas']['Seconds']
-      talkSeconds: components['schemas']['Seconds']
-      /** @description Past the slot; negative: to spare. */
-      overSeconds: components['schemas']['Seconds']
-      /** Format: int64 */
-      leftReps: number
-      /** Format: int64 */
-      rightReps: number
-      /** Format: int64 */
-      leftEstimatedReps: number
-      /** Format: int64 */
-      rightEstimatedReps: number
-      /** Format: int64 */
-      pulses: number
-      /**
-       * Format: int64
-       * @description What one person holds, both sides.
-       */
-      holdSeconds: number
-    }
-    /** @description What a move asks instead of another one; nothing that is felt where it is empty. */
-    Trade: {
-      move: components['schemas']['MoveId']
-      words: string
-    }
-    /** @description A dose typed in its short form, for one station of a class. */
-    TypedDoseRequest: {
-      text: string
-      class: components['schemas']['ClassPlan']
-      /** @description The station's id. */
-      station: string
-    }
-    /** @description A dose that was typed: what it was read as, or why it cannot be. Half a dose is no error: it is typed all the time. */
-    TypedDoseResult: {
-      read: null | components['schemas']['DoseRead']
-      problem: null | components['schemas']['DoseProblem']
-    }
-    /** @description The dose a move starts with in a new station. */
-    UsualDose: {
-      /** @description A kind of the plan language: time, reps, hold or pulses. */
-      kind: string
-      /**
-       * Format: int32
-       * @description Seconds, reps or pulses.
-       */
-      amount: number
-    }
-    /**
-     * @description From where a figure is looked at.
-     * @enum {unknown}
-     */
-    View: 'side' | 'front' | 'quarter' | 'behind' | 'above'
-    /** @description A finding that the instructor has seen and leaves as it is. */
-    Waiver: {
-      /** @description The finding's code, such as `options.missing`. */
-      code: string
-      /** @description The id of the block, station or option, or PlaceId PlaceId.Class. */
-      place: components['schemas']['PlaceId']
-      reason: string
-    }
-    /** @description A line of the walk-through: what to show, from which side, in which order, which fault. */
-    WalkThroughLine: {
-      name: string
-      view: string
-      show: string
-      fault: string
-      /** @description 25 s a station with its options. [M] Handbook, section 3. */
-      seconds: components['schemas']['Seconds']
-      figure: null | components['schemas']['Figure']
-    }
-    /** @description How long each move is shown in a walk-through. Common practice, no source: seen from 11 s in brief to 140 s with all options and faults. */
-    WalkThroughPace: {
-      name: string
-      seconds: components['schemas']['Seconds']
-    }
-    /** @description The floor of a rotation as the wall draws it. */
-    WallFloor: {
-      block: components['schemas']['PlaceId']
-      /** Format: double */
-      widthM: number
-      /** Format: double */
-      lengthM: number
-      spots: components['schemas']['WallSpot'][]
-    }
-    /** @description Where a station of a rotation stands in the room, in metres from its left and front edge. */
-    WallSpot: {
-      station: components['schemas']['PlaceId']
-      /** Format: double */
-      x: number
-      /** Format: double */
-      y: number
-    }
-    /** @description A class for everybody in the room to see. */
-    WallView: {
-      /**
-       * Format: uuid
-       * @description Null: nobody has opened it yet.
-       */
-      lead: null | string
-      script: components['schemas']['LeadScript']
-      commands: components['schemas']['LeadCommand'][]
-      floors: components['schemas']['WallFloor'][]
-      /**
-       * Format: int64
-       * @description The time of the class, in milliseconds since 1970.
-       */
-      now: number
-      /**
-       * Format: int64
-       * @description When the booked time is over; null: it has no date.
-       */
-      endsAt: null | number
-      clock: components['schemas']['ClockFormat']
-    }
-    /** @description A way back to the booked end, or a way to use time in hand: one command of the lead. */
-    WayBack: {
-      title: string
-      /** Format: int32 */
-      cost: number
-      /**
-       * Format: int64
-       * @description When the class then ends, in milliseconds since 1970 UTC.
-       */
-      endsAt: number
-      /** @description What changes, line by line. */
-      changes: string[]
-      /** @description What an adjust carries. */
-      shifts: components['schemas']['SceneShift'][]
-    }
-    /** @description A way out of a shortage, tried before it is offered. */
-    WayOut: {
-      title: string
-      /** @description What it comes to: "it goes round; the class takes 40 s more". */
-      preview: string
-      class: components['schemas']['ClassPlan']
-      /** @description Makeshift lines for the stock, where it adds to that. */
-      lines: components['schemas']['StockLine'][]
-    }
-    /** @description How a class under way stands to its booked end, and what can be done about it. */
-    WaysBack: {
-      /** @description Negative: in hand. */
-      lateSeconds: components['schemas']['Seconds']
-      /** @description Such as "1 min 10 s behind". */
-      words: string
-      ways: components['schemas']['WayBack'][]
-      /** @description By how many seconds it ends late even so; 0: in time. */
-      shortBy: components['schemas']['Seconds']
-      /** @description What stands in the way then. */
-      obstacles: string[]
-    }
-    /** @description Asks for ways out of a shortage, by its place in the list of the room. */
-    WaysOutRequest: {
-      class: components['schemas']['ClassPlan']
-      /** Format: int32 */
-      shortage: number
-    }
-    /** @enum {unknown} */
-    WeightUnit: 'kg' | 'lb'
-  }
-  responses: never
-  parameters: never
-  requestBodies: never
-  headers: never
-  pathItems: never
+    schemas: {
+        /** @description A threshold that an instructor may change. */
+        AdjustableLimit: {
+            /** Format: double */
+            usual: number;
+            /** Format: double */
+            least: number;
+            /** Format: double */
+            most: number;
+            unit: string;
+        };
+        /** @enum {unknown} */
+        Aim: "conditioning" | "strength" | "endurance" | "technique";
+        /** @description Who does what, as a review gives it. */
+        Assigned: {
+            people: components["schemas"]["AssignedPerson"][];
+            choices: components["schemas"]["PersonChoice"][];
+            /** Format: int32 */
+            total: number;
+            exact: boolean;
+            gaps: components["schemas"]["OpenGap"][];
+            shortages: components["schemas"]["Shortage"][];
+        };
+        AssignedPerson: {
+            person: components["schemas"]["PersonId"];
+            stations: components["schemas"]["AssignedStation"][];
+        };
+        /** @description What somebody does at a station. */
+        AssignedStation: {
+            station: components["schemas"]["PlaceId"];
+            option: null | components["schemas"]["PlaceId"];
+            why: string;
+            /** Format: int32 */
+            cost: number;
+            pinned: boolean;
+        };
+        /** @description What a log says of them; each station by the name it had in the class that was held. */
+        Attendance: {
+            title: string;
+            came: boolean;
+            note: string;
+            stations: components["schemas"]["AttendedStation"][];
+            startsAt?: null | string;
+        };
+        AttendedStation: {
+            station: string;
+            /** @description The option in words; "left out" where there was none. */
+            did: string;
+        };
+        /** @enum {unknown} */
+        BandStrength: "none" | "light" | "medium" | "strong" | null;
+        /** @description Whose belt it is. */
+        BeltWearer: {
+            /** Format: uuid */
+            person: string;
+        };
+        /** @description The groups of a block: ids of those with a name, and how many each has with those without. */
+        BlockGroups: {
+            block: components["schemas"]["PlaceId"];
+            groups: string[][];
+            sizes: number[];
+        };
+        /** @description A block as a screen lists it. */
+        BlockOutline: {
+            /** @description Its id, written or given. */
+            id: components["schemas"]["PlaceId"];
+            /** Format: int32 */
+            block: number;
+            start: components["schemas"]["Seconds"];
+            end: components["schemas"]["Seconds"];
+            /** @description Its length, such as "12 min 30 s". */
+            words: string;
+            /** @description How it runs: "circuit, 3 rounds, 15 s between stations". */
+            runs: string;
+            /** @description What there is to say something in before its first work. */
+            before: components["schemas"]["Seconds"];
+            /** @description Where each of its seconds goes. */
+            accounts: components["schemas"]["TimeAccount"][];
+            stations: components["schemas"]["StationOutline"][];
+        };
+        /** @enum {unknown} */
+        BodySide: "left" | "right" | null;
+        /** @description When and for how many the room is booked. */
+        Booking: {
+            /** @description IANA time zone. */
+            zone: string;
+            /** Format: int32 */
+            headCount: number;
+            /**
+             * @description Wall-clock start in Zone, such as 2026-11-24T18:00; null: not fixed yet. Where the clocks go back and a
+             *     time comes twice, its distance from UTC stands behind it: 2026-10-25T02:30+01:00.
+             */
+            startsAt?: null | string;
+            /** @description Who is expected; left out or empty: not said. */
+            expected?: null | string[];
+        };
+        /** @description Where one person's working time goes: by family and by leg. In a rotation everyone does every station once a round. */
+        Breakdown: {
+            families: components["schemas"]["FamilyShare"][];
+            /** @description Seconds in which the left leg works; work on both sides counts for each, alternating work half and half. */
+            leftSeconds: components["schemas"]["Seconds"];
+            rightSeconds: components["schemas"]["Seconds"];
+        };
+        /** @description Something that is said while leading. */
+        Call: {
+            /**
+             * Format: double
+             * @description Seconds from the start of the planned class, in thousandths.
+             */
+            at: number;
+            kind: components["schemas"]["CallKind"];
+            /** @description As it is said. */
+            text: string;
+            /**
+             * Format: double
+             * @description How long it takes to say.
+             */
+            seconds: number;
+            /**
+             * Format: int32
+             * @description Of two that would overlap the higher is said.
+             */
+            priority: number;
+            /**
+             * Format: int32
+             * @description What it is about: it is not said where that scene is left out.
+             */
+            scene: number;
+            /**
+             * Format: int32
+             * @description How many scenes, from the first, move it when seconds are added to them.
+             */
+            shift: number;
+        };
+        /**
+         * @description What is called. Each kind can be switched off.
+         * @enum {unknown}
+         */
+        CallKind: "side" | "time" | "countIn" | "count" | "next" | "kit" | "round" | "minutes" | "drink" | "rest" | "tier" | "form" | "breath" | "end";
+        /** @description What is said while leading, in order. */
+        CallList: {
+            calls: components["schemas"]["Call"][];
+        };
+        /** @description Asks what is said while a class is led. */
+        CallsRequest: {
+            plan: components["schemas"]["ClassPlan"];
+            /** @description Kinds that are not said; null: as the settings have it. */
+            silent?: null | components["schemas"]["CallKind"][];
+        };
+        /** @description An option on a card. */
+        CardOption: {
+            tier: components["schemas"]["Tier"];
+            words: string;
+            figure: null | components["schemas"]["Figure"];
+        };
+        /**
+         * @description How what somebody does stands to the main option.
+         * @enum {unknown}
+         */
+        CellKind: "main" | "easier" | "harder" | "instead" | "gap";
+        /** @description How long getting from one station to another takes, and what it is made of. */
+        ChangeNeed: {
+            seconds: components["schemas"]["Seconds"];
+            /** @description Such as "to the floor 6 s, weights 5 s"; empty if nothing has to happen. */
+            words: string;
+        };
+        /** @description Somebody else changed it since. */
+        ChangedProblem: {
+            title: string;
+            /** Format: int32 */
+            status: number;
+            /** @description What stands there now, as it is fetched; not of every kind the whole of it. */
+            current: unknown;
+            /** @description Where that differs from what was sent. */
+            differences: components["schemas"]["Difference"][];
+        };
+        /** @description A rule of the checks, as the settings list it. */
+        CheckRule: {
+            code: string;
+            says: string;
+            why: string;
+            source: string;
+            others: string;
+            limit: null | components["schemas"]["AdjustableLimit"];
+        };
+        /** @description People who belong together. */
+        Circle: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            /** @description They stay in one group of a rotation; else they are those who usually come. */
+            together: boolean;
+            people: string[];
+            /**
+             * Format: int32
+             * @description Counts its changes; 0: not kept yet.
+             * @default 0
+             */
+            revision?: number;
+        };
+        /** @description People who belong together, by name. */
+        CircleDetails: {
+            name: string;
+            /** @description They stay in one group of a rotation. */
+            together: boolean;
+            people: string[];
+        };
+        /** @description All that is printed for a class beside its run sheet. Nothing on it says who has which limit. */
+        ClassCards: {
+            title: string;
+            /** @description The class in a sentence. */
+            announcement: string;
+            /** @description What people bring or wear. */
+            bring: string;
+            /** @description What the main options are done with. */
+            kit: string[];
+            stations: components["schemas"]["StationPlaceCard"][];
+            walkThrough: components["schemas"]["WalkThroughLine"][];
+            walkThroughTakes: string;
+            takeAway: components["schemas"]["TakeAwayMove"][];
+            stretches: components["schemas"]["TakeAwayMove"][];
+            cautions: string;
+        };
+        /** @description A window of the plans. */
+        ClassList: {
+            classes: components["schemas"]["ClassSummary"][];
+            /**
+             * Format: int32
+             * @description How many there are in all.
+             */
+            all: number;
+        };
+        /** @description What happened in a class. */
+        ClassLog: {
+            rows: components["schemas"]["LogRow"][];
+            note: string;
+        };
+        /** @description A class. Seconds are whole numbers. */
+        ClassPlan: {
+            /** @enum {string} */
+            format: "halterion-class";
+            /** @enum {integer} */
+            version: 1;
+            title: string;
+            notes?: string;
+            slotMinutes: number;
+            /** @enum {string} */
+            aim?: "strength" | "endurance" | "conditioning" | "technique";
+            /** @enum {string} */
+            startSide?: "left" | "right";
+            /** @enum {string} */
+            facing?: "mirror" | "same";
+            /** @enum {string} */
+            count?: "down" | "up" | "last5" | "off";
+            leadInSeconds?: number;
+            switchSeconds?: number;
+            library?: string;
+            moves?: components["schemas"]["PlanMove"][];
+            waivers?: components["schemas"]["PlanWaiver"][];
+            blocks: components["schemas"]["PlanBlock"][];
+            /** @description The cue of the day. */
+            focus?: string;
+            /** @description What people bring or wear. */
+            bring?: string;
+            /** @enum {string} */
+            warmUp?: "inClass" | "ownTime";
+        };
+        /** @description A class as it is on the screen, to be seen in the room of a session. */
+        ClassRequest: {
+            class: components["schemas"]["ClassPlan"];
+        };
+        /** @description A class with the people, the kit and the room it is held with: all that an evaluation says, and who does what with what. */
+        ClassReviewed: {
+            assignment?: components["schemas"]["Assigned"];
+            /** @description The most that is asked of each kind of kit at once; none where no stock is known. */
+            kit?: components["schemas"]["KitPeak"][];
+            /** @description Of rotations and own-pace blocks. */
+            groups?: components["schemas"]["BlockGroups"][];
+            totals?: components["schemas"]["Totals"];
+            spans?: components["schemas"]["Span"][];
+            stays?: components["schemas"]["Stay"][];
+            goals?: components["schemas"]["Goal"][];
+            findings?: components["schemas"]["Finding"][];
+            /** @description Total against the slot in words: "70 s over", "2 min to spare", "on time". */
+            verdict?: string;
+            /** @description Whether that is well: a class that leaves more than a tenth of its slot empty is not done yet. */
+            fits?: components["schemas"]["SlotFit"];
+            /** @description The class in the sentence with which it is announced; empty while it has no main part. */
+            announcement?: string;
+            /** @description What the title promises in minutes and the clock does not keep; else empty. */
+            titleNote?: string;
+            /** @description The blocks as a screen lists them. */
+            outline?: components["schemas"]["BlockOutline"][];
+            /** @description What each span is, with its arithmetic. */
+            spanWords?: string[];
+            breakdown?: components["schemas"]["Breakdown"];
+        };
+        /** @description A class in the list of plans. */
+        ClassSummary: {
+            /** Format: uuid */
+            id: string;
+            title: string;
+            /** Format: date-time */
+            savedAt: string;
+            length: string;
+            verdict: string;
+            /** Format: int32 */
+            held: number;
+            /** Format: int32 */
+            toCome: number;
+            /** @description The title of the class it was copied from. */
+            copyOf?: null | string;
+        };
+        /** @description A version of a class at which its writer stopped for a while. */
+        ClassVersion: {
+            /** Format: int32 */
+            version: number;
+            /** Format: date-time */
+            savedAt: string;
+            title: string;
+            /** @description What changed since the version listed before it, in words. */
+            changes: string[];
+        };
+        /** @description A class with its sessions and what it adds up to; faults in place of the evaluation while it is a draft with faults. */
+        ClassView: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            version: number;
+            plan: components["schemas"]["ClassPlan"];
+            /** @description When it is and was held, by start. */
+            sessions: components["schemas"]["SessionView"][];
+            faults: components["schemas"]["PlanFault"][];
+            evaluation?: null | components["schemas"]["Evaluation"];
+        };
+        /** @enum {unknown} */
+        ClockFormat: "h24" | "h12";
+        CommandList: {
+            commands: components["schemas"]["LeadCommand"][];
+            /** Format: int64 */
+            now: number;
+        };
+        /**
+         * @default good
+         * @enum {unknown}
+         */
+        Condition: "good" | "check" | "out";
+        /** @description A copy of the data. */
+        CopyLine: {
+            name: string;
+            /** Format: date-time */
+            madeAt: string;
+        };
+        /** @enum {unknown} */
+        Counting: "down" | "up" | "last5" | "off";
+        /** @description A signal and when it sounds. */
+        Cue: {
+            /** @description Seconds from the start of the class. */
+            at: components["schemas"]["Seconds"];
+            kind: components["schemas"]["CueKind"];
+            /**
+             * Format: int32
+             * @description How many scenes, from the first, move it when seconds are added to them: a start moves with what came
+             *                 before it, a count or an end also with its own scene.
+             */
+            shift: number;
+            /**
+             * Format: int32
+             * @description 3, 2 or 1 on a beat; 10 on a warning.
+             */
+            count?: null | number;
+            /**
+             * Format: int32
+             * @description The scene that it is about: where that is left out, it does not sound. Null: not known, as in scripts of old.
+             */
+            scene?: null | number;
+        };
+        /**
+         * @description A signal to the class.
+         * @enum {unknown}
+         */
+        CueKind: "count" | "start" | "switch" | "warning" | "end" | "finish";
+        /** @description What is wrong with the data. */
+        DataTroubleView: {
+            why: string;
+            /** @description The name of the newest good copy; null: there is none. */
+            copy?: null | string;
+            /** @description What puts it back. */
+            command?: null | string;
+        };
+        /** @description What is known of the data file and its copies. */
+        DataView: {
+            /** @description The newest first. */
+            copies: components["schemas"]["CopyLine"][];
+            trouble?: null | components["schemas"]["DataTroubleView"];
+        };
+        DemandLine: {
+            of: string;
+            /** Format: int32 */
+            value: number;
+        };
+        /**
+         * @description How tightly a sheet must be set to stay on one page.
+         * @enum {unknown}
+         */
+        Density: "roomy" | "normal" | "tight" | "tightest";
+        /** @description Who a guest of the desk is; null: nobody of the roster. */
+        DeskAnswer: {
+            /** Format: uuid */
+            person: null | string;
+        };
+        /** @description A session that a class of the desk may be. */
+        DeskChoice: {
+            /** Format: uuid */
+            session: string;
+            title: string;
+            startsAt: string;
+        };
+        /** @description A class on the desk's list. */
+        DeskClass: {
+            uid: string;
+            title: string;
+            /**
+             * Format: int64
+             * @description Milliseconds since 1970.
+             */
+            starts: number;
+            cancelled: boolean;
+            /** Format: int32 */
+            coming: number;
+            /** Format: int32 */
+            waiting: number;
+            guests: components["schemas"]["DeskGuestView"][];
+            /**
+             * @description It was led or logged: the desk changes nothing in it any more.
+             * @default false
+             */
+            held?: boolean;
+            /**
+             * Format: uuid
+             * @description Which one it is here; null: none begins then, or more than one does.
+             */
+            session?: null | string;
+            /** Format: uuid */
+            classId?: null | string;
+            /**
+             * Format: int32
+             * @description Of the session's booking.
+             */
+            revision?: null | number;
+        };
+        /** @description A file of the desk that could not be taken in. */
+        DeskFault: {
+            file: string;
+            why: string;
+        };
+        /** @description Somebody on the desk's list of a class. */
+        DeskGuestView: {
+            /** @description By which they are answered for. */
+            key: string;
+            name: string;
+            standing: components["schemas"]["DeskStanding"];
+            /** @description It is not known who that is, and nobody has said yet. */
+            asked: boolean;
+            /** @description Who of the roster that is; null: not known, or nobody. */
+            person?: string;
+        };
+        /** @description Which session a class of the desk is; null: none. */
+        DeskLink: {
+            uid: string;
+            /** Format: uuid */
+            session: null | string;
+        };
+        /**
+         * @description How somebody stands on the booking desk's list.
+         * @enum {unknown}
+         */
+        DeskStanding: "coming" | "waiting" | "gone";
+        /** @description The booking desk. */
+        DeskView: {
+            /** @description Where its files are looked for. */
+            folder: string;
+            classes: components["schemas"]["DeskClass"][];
+            choices: components["schemas"]["DeskChoice"][];
+            faults: components["schemas"]["DeskFault"][];
+            /** @description A stand-in is at work; null: there is none, outside the demo. */
+            simulated?: null | boolean;
+        };
+        DeviceList: {
+            /** @description Where the door to the local network is; null: it is shut. */
+            address: null | string;
+            devices: components["schemas"]["StoredDevice"][];
+            /**
+             * Format: int32
+             * @description Wrong codes that were typed since the last one was made.
+             */
+            wrongTries: number;
+            /** @description So many that the last code is good no more: make a new one. */
+            void: boolean;
+        };
+        /**
+         * @description What a device of the local network may do.
+         * @enum {unknown}
+         */
+        DeviceRole: "wall" | "remote";
+        /** @description One thing in which two versions of a document differ. */
+        Difference: {
+            /** @description Such as "Note" or the name of a person in a log. */
+            what: string;
+            /** @description As it was sent; "–": not there. */
+            mine: string;
+            /** @description As it stands. */
+            theirs: string;
+        };
+        /** @description How tall a digit must be to be read from a distance. */
+        DigitHeight: {
+            /**
+             * Format: double
+             * @description From the last row to the screen.
+             */
+            metres: number;
+            /**
+             * Format: int32
+             * @description Of the digit itself, not of its type size.
+             */
+            millimetres: number;
+        };
+        /** @description A form of the short dose and what it means, for help while typing. */
+        DoseForm: {
+            form: string;
+            means: string;
+        };
+        /** @description Why a typed dose cannot be taken. */
+        DoseProblem: {
+            detail: string;
+            right: string;
+            /**
+             * Format: int32
+             * @description The place in the text, from 0; null where the text can be read but does not fit its station.
+             */
+            at: null | number;
+        };
+        /** @description What a typed dose was read as. */
+        DoseRead: {
+            block: components["schemas"]["PlanBlock"];
+            /** @description What was understood, every round and every part of it. */
+            words: string;
+            /** @description What it takes in the first round. */
+            takes: string;
+            /** @description What it changes in the block beside its station, or what does not fit there; empty where neither is. */
+            also: string;
+            evaluation: null | components["schemas"]["Evaluation"];
+        };
+        /** @description A measure as it is drawn beside its figure, in hundredths of stature, y down. */
+        DrawnMeasure: {
+            /** Format: double */
+            x1: number;
+            /** Format: double */
+            y1: number;
+            /** Format: double */
+            x2: number;
+            /** Format: double */
+            y2: number;
+            words: string;
+        };
+        /** @description What a class adds up to, to the second, and what there is to say about it. */
+        Evaluation: {
+            totals: components["schemas"]["Totals"];
+            spans: components["schemas"]["Span"][];
+            stays: components["schemas"]["Stay"][];
+            goals: components["schemas"]["Goal"][];
+            findings: components["schemas"]["Finding"][];
+            /** @description Total against the slot in words: "70 s over", "2 min to spare", "on time". */
+            verdict: string;
+            /** @description Whether that is well: a class that leaves more than a tenth of its slot empty is not done yet. */
+            fits: components["schemas"]["SlotFit"];
+            /** @description The class in the sentence with which it is announced; empty while it has no main part. */
+            announcement: string;
+            /** @description What the title promises in minutes and the clock does not keep; else empty. */
+            titleNote: string;
+            /** @description The blocks as a screen lists them. */
+            outline: components["schemas"]["BlockOutline"][];
+            /** @description What each span is, with its arithmetic. */
+            spanWords: string[];
+            breakdown: components["schemas"]["Breakdown"];
+        };
+        /** @description A session in which they are expected. */
+        Expectation: {
+            title: string;
+            startsAt?: null | string;
+        };
+        /** @enum {unknown} */
+        Facing: "mirror" | "same";
+        /**
+         * @description The four families of the lower body, and what stands around them.
+         * @enum {unknown}
+         */
+        Family: "squat" | "lunge" | "hinge" | "bridge" | "activation" | "recovery" | "core" | "stretch";
+        /** @description What one person does of a family. */
+        FamilyShare: {
+            family: components["schemas"]["Family"];
+            workSeconds: components["schemas"]["Seconds"];
+            /**
+             * Format: int64
+             * @description As dosed; estimated reps are not in it.
+             */
+            leftReps: number;
+            /** Format: int64 */
+            rightReps: number;
+        };
+        FeltElsewhere: {
+            where: string;
+            change: string;
+        };
+        Figure: {
+            viewBox: string;
+            view: components["schemas"]["View"];
+            stills: components["schemas"]["Still"][];
+            way: string;
+            map: null | components["schemas"]["FootMap"];
+            alt: string;
+        };
+        /** @description A rep as it is drawn, frame by frame. */
+        FigureFilm: {
+            viewBox: string;
+            floor: string;
+            /**
+             * Format: double
+             * @description How fast the frames follow each other.
+             */
+            framesPerSecond: number;
+            /** Format: double */
+            seconds: number;
+            /** @description What is done when, in seconds. */
+            phases: components["schemas"]["FilmPhase"][];
+            frames: components["schemas"]["Layer"][][];
+        };
+        /** @description An option of a move with its figure. */
+        FiguredOption: {
+            tier: components["schemas"]["Tier"];
+            option: components["schemas"]["PlanOption"];
+            words: string;
+            why: string;
+            figure: null | components["schemas"]["Figure"];
+            /** @description What it asks, in its dimensions, 0 to 5: a static estimate. */
+            demand: components["schemas"]["DemandLine"][];
+        };
+        /** @description A stretch of a rep in words, such as "lower". */
+        FilmPhase: {
+            word: string;
+            /** Format: double */
+            from: number;
+            /** Format: double */
+            to: number;
+        };
+        /** @description Something seen in a class: what, where, why, by which source, and what would mend it. */
+        Finding: {
+            /** @description Stable, such as `time.over`. */
+            code: string;
+            severity: components["schemas"]["Severity"];
+            /** @description The id of the block, station or option, or PlaceId PlaceId.Class. */
+            place: components["schemas"]["PlaceId"];
+            what: string;
+            repairs: components["schemas"]["Repair"][];
+            why?: string;
+            source?: string;
+            /** @description What others do; empty where nobody does otherwise. */
+            others?: string;
+            /** @description What is behind the number; empty where the sentence says it all. */
+            behind?: string;
+            /** @description The same place as a JSON Pointer into the class. */
+            pointer?: string;
+            /** @description Where it is, in words: the name of the station or block; "the class". */
+            where?: string;
+            /** @description When it comes in the class, in seconds; 0 for the class as a whole. */
+            at?: components["schemas"]["Seconds"];
+            /** @description It is waived for the occasion, not in the class. */
+            ofSession?: boolean;
+            /** @description The reason for which it is left as it is; null: it is not waived. */
+            waived?: null | string;
+            /** @description Names the finding within one class. */
+            key?: null | string;
+        };
+        FitAnswer: {
+            offers: components["schemas"]["FitOffer"][];
+            shortBy: string;
+            obstacles: components["schemas"]["FitObstacle"][];
+        };
+        /** @description One change of a way out, and its points. */
+        FitChange: {
+            words: string;
+            /** Format: int32 */
+            cost: number;
+        };
+        /** @description A limit that stands in the way, and by how many seconds the class could be shorter without it. */
+        FitObstacle: {
+            limit: string;
+            seconds: components["schemas"]["Seconds"];
+            words?: null | string;
+        };
+        /** @description A way out, with the class as it would be. */
+        FitOffer: {
+            way: components["schemas"]["FitWay"];
+            class: components["schemas"]["ClassPlan"];
+        };
+        /** @description Asks for ways to bring a class to its slot. */
+        FitRequest: {
+            class: components["schemas"]["ClassPlan"];
+            terms: components["schemas"]["FitTerms"];
+        };
+        /**
+         * @description What a change costs and how far it may go. [M] All of it is our choice, kept here, and editable on the screen.
+         *     A change costs int FitTerms.PerChange points, for it has to be remembered, and one point for each percent by which it
+         *     changes a value, times the weight of its kind.
+         */
+        FitTerms: {
+            /** Format: int32 */
+            restWeight?: number;
+            /** Format: int32 */
+            changeWeight?: number;
+            /** Format: int32 */
+            workWeight?: number;
+            /** Format: int32 */
+            repsWeight?: number;
+            /** Format: int32 */
+            roundWeight?: number;
+            /**
+             * Format: int32
+             * @description Of a round that the class marks as optional.
+             */
+            optionalRoundWeight?: number;
+            /**
+             * Format: int32
+             * @description Points for each value changed.
+             */
+            perChange?: number;
+            /**
+             * Format: int32
+             * @description Rests go no lower than this many seconds.
+             */
+            restFloor?: number;
+            /**
+             * Format: int32
+             * @description Rests go no higher than this many seconds.
+             */
+            restCeiling?: number;
+            /**
+             * Format: int32
+             * @description Timed work goes no lower than this many seconds.
+             */
+            workFloor?: number;
+            /**
+             * Format: int32
+             * @description Timed work changes by at most this many percent.
+             */
+            workPercent?: number;
+            /**
+             * Format: int32
+             * @description Reps without a range of their own change by at most this many percent.
+             */
+            repsPercent?: number;
+            /**
+             * Format: int32
+             * @description How many rounds a block may lose; its optional rounds may always go.
+             */
+            roundsLess?: number;
+            /**
+             * Format: int32
+             * @description How many rounds a block may gain.
+             */
+            roundsMore?: number;
+            /**
+             * Format: int32
+             * @description Points for each second by which the class ends early. High, so that it ends to the second wherever that is not
+             *     absurdly dear; 1000 buys exactness at any price.
+             */
+            spareWeight?: number;
+            /** @description The pace that change-overs are measured by. */
+            pace?: components["schemas"]["Pace"];
+        };
+        /** @description A way to end on time. */
+        FitWay: {
+            title: string;
+            /** Format: int32 */
+            cost: number;
+            /** @description By how much it ends before the slot; 0: exactly on time. */
+            spareSeconds: components["schemas"]["Seconds"];
+            /** @description The same in words: "ends 2 min 5 s early". */
+            ends: string;
+            changes: components["schemas"]["FitChange"][];
+        };
+        /** @description A rectangle on the floor, in metres from the corner at the left of the front wall. */
+        Fixture: {
+            kind: components["schemas"]["FixtureKind"];
+            /**
+             * Format: double
+             * @description From the left.
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description From the front.
+             */
+            y: number;
+            /** Format: double */
+            widthM: number;
+            /** Format: double */
+            lengthM: number;
+            name?: null | string;
+        };
+        /**
+         * @description What stands in a room, or is part of it.
+         * @enum {unknown}
+         */
+        FixtureKind: "door" | "screen" | "furniture" | "anchor" | "pillar";
+        /** @description The floor of a block. */
+        FloorPlan: {
+            hall: components["schemas"]["HallFloor"];
+            stations: components["schemas"]["FloorStation"][];
+            /** @description Empty where all fits. */
+            troubles: components["schemas"]["FloorTrouble"][];
+        };
+        /** @description A block of a class as it is on the screen, to be laid out. */
+        FloorRequest: {
+            class: components["schemas"]["ClassPlan"];
+            block: components["schemas"]["PlaceId"];
+        };
+        /** @description Where the middle of a station was put, in metres from the left and from the front. */
+        FloorSpot: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /**
+             * @description Its longer side runs the other way.
+             * @default false
+             */
+            turned?: boolean;
+        };
+        /** @description A station as it lies on the floor. Metres; X and Y are its middle. */
+        FloorStation: {
+            station: components["schemas"]["PlaceId"];
+            /**
+             * Format: int32
+             * @description From 1, in its block.
+             */
+            number: number;
+            name: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            /** Format: double */
+            widthM: number;
+            /** Format: double */
+            lengthM: number;
+            /**
+             * Format: int32
+             * @description How many are at it at most.
+             */
+            heads: number;
+            /** @description Its move travels. */
+            lane: boolean;
+            hop: boolean;
+            /** @description What it has to stand at: wall or anchor; empty: nothing. */
+            needs: string;
+            /** @description It was put there by hand. */
+            put: boolean;
+            turned: boolean;
+        };
+        /** @description What does not fit, and by how much. */
+        FloorTrouble: {
+            station: null | components["schemas"]["PlaceId"];
+            words: string;
+        };
+        /** @description The floor of a block from above, with what stands on it when. */
+        FloorView: {
+            block: components["schemas"]["PlaceId"];
+            name: string;
+            floor: components["schemas"]["FloorPlan"];
+            /** @description Of a rotation; none elsewhere. */
+            windows: components["schemas"]["FloorWindow"][];
+            /** @description The same as a drawing for print and for others. */
+            svg: string;
+        };
+        /** @description Which groups are where after so many bells. */
+        FloorWindow: {
+            /** @description Such as "after bell 2". */
+            words: string;
+            /** @description By station: the number of the group that is there, from 1. */
+            groups: number[];
+        };
+        FootMap: {
+            viewBox: string;
+            start: string;
+            end: string;
+        };
+        /** @description A usual fault and what mends it; if it stays, an easier option. */
+        FormFault: {
+            seen: string;
+            fix: string;
+        };
+        /** @description What own pace has for a goal: what the rounds take one person, without any gap, and the reps in them. */
+        Goal: {
+            /**
+             * Format: int32
+             * @description Its place among the blocks, from 0.
+             */
+            block: number;
+            /** Format: int32 */
+            rounds: number;
+            seconds: components["schemas"]["Seconds"];
+            /** Format: int64 */
+            leftReps: number;
+            /** Format: int64 */
+            rightReps: number;
+        };
+        /** @description Groups of a rotation, chosen by hand; without any: made anew from what is known, so that most keep theirs. */
+        GroupsRequest: {
+            class: components["schemas"]["ClassPlan"];
+            block: components["schemas"]["PlaceId"];
+            /** @description Ids of people, a list a group. */
+            groups?: null | unknown[][];
+        };
+        /** @description A room with its floor and stock. */
+        HallDetails: {
+            name: string;
+            floor: components["schemas"]["HallFloor"];
+            stock: components["schemas"]["StockLine"][];
+        };
+        /** @description A room from above. */
+        HallFloor: {
+            /**
+             * Format: double
+             * @description From left to right, metres.
+             */
+            widthM: number;
+            /**
+             * Format: double
+             * @description From the front wall to the back, metres.
+             */
+            lengthM: number;
+            fixtures: components["schemas"]["Fixture"][];
+        };
+        /** @description The hardest moment of a class, by the demand model. */
+        HardestMoment: {
+            /** @description Seconds from the start, as the first group of a rotation meets it. */
+            at: components["schemas"]["Seconds"];
+            words: string;
+        };
+        Health: {
+            status: string;
+        };
+        /** @description Somebody's heart, for whoever leads. */
+        Heart: {
+            person: components["schemas"]["PersonId"];
+            /**
+             * Format: double
+             * @description Of their estimated maximum; null: not known now.
+             */
+            share: null | number;
+            /** @description Such as "lost"; empty: none. */
+            trouble: string;
+            /**
+             * Format: int32
+             * @description Above 85 % so far.
+             */
+            hardSeconds: number;
+        };
+        HeartList: {
+            /** @description Stand-ins are on. */
+            simulated: boolean;
+            hearts: components["schemas"]["Heart"][];
+        };
+        /** @description A class that was held. */
+        HeldClass: {
+            /** Format: date-time */
+            start: string;
+            /** Format: int32 */
+            minutes: null | number;
+            /**
+             * Format: double
+             * @description 0–10, as people said.
+             */
+            effort: null | number;
+            /** @description By family. */
+            hardSets: {
+                [key: string]: number;
+            };
+            /** @description The main moves; empty: not known. */
+            moves: string[];
+            /**
+             * Format: double
+             * @description Effort times minutes.
+             */
+            load: null | number;
+        };
+        /** @description What was held before, and when this class begins. */
+        History: {
+            /** Format: date-time */
+            start: string;
+            held: components["schemas"]["HeldClass"][];
+            /**
+             * @description No other class is planned in this week.
+             * @default true
+             */
+            lastOfWeek?: boolean;
+        };
+        /** @enum {unknown} */
+        Implement: "dumbbell" | "kettlebell" | "barbell" | "plate" | "ball" | "bottle" | "machine";
+        /** @enum {unknown} */
+        Ink: "wall" | "fixture" | "far" | "near" | "felt" | "kit" | "band";
+        JsonElement: unknown;
+        JsonObject: Record<string, never>;
+        /** @description What a document is now. */
+        Kept: {
+            /**
+             * Format: int32
+             * @description If-Match carries it with the next change.
+             */
+            revision: number;
+        };
+        /**
+         * @description A kind of thing that a room has.
+         * @enum {unknown}
+         */
+        KitItem: "mat" | "pad" | "chair" | "box" | "step" | "bench" | "dumbbell" | "kettlebell" | "barbell" | "plate" | "ball" | "bottle" | "band" | "longBand" | "wall" | "machine";
+        /** @description A look before use. */
+        KitLook: {
+            /** @description Stable, to be ticked off. */
+            key: string;
+            words: string;
+        };
+        /** @description The most that is asked of one kind of kit at once, and where. */
+        KitPeak: {
+            item: components["schemas"]["KitItem"];
+            /** Format: double */
+            peak: number;
+            /** Format: double */
+            have: null | number;
+            station?: string;
+            block?: string;
+            /** Format: int32 */
+            window?: null | number;
+            /** Format: double */
+            kg?: null | number;
+            /** Format: int32 */
+            heightCm?: null | number;
+            strength?: null | components["schemas"]["BandStrength"];
+            /** Format: double */
+            metres?: null | number;
+            name?: null | string;
+        };
+        Layer: {
+            ink: components["schemas"]["Ink"];
+            path: string;
+        };
+        /** @description Something the leader did. */
+        LeadCommand: {
+            /**
+             * Format: uuid
+             * @description Given by the device, so that sending twice counts once.
+             */
+            id: string;
+            kind: components["schemas"]["LeadCommandKind"];
+            /**
+             * Format: int64
+             * @description When it was tapped, in milliseconds since 1970 UTC, on a clock that only goes forwards while the class is led.
+             */
+            at: number;
+            /** @description Which screen it was tapped on; null: from before screens had names. */
+            device?: null | string;
+            payload?: null | components["schemas"]["LeadPayload"];
+        };
+        /** @enum {unknown} */
+        LeadCommandKind: "start" | "pause" | "resume" | "skip" | "back" | "addTen" | "finish" | "go" | "adjust" | "lessTen" | "jump" | "note" | "lead";
+        /** @description What a follower is told: the lead that is open, its commands, and the time. */
+        LeadNews: {
+            /** Format: int64 */
+            now: number;
+            /**
+             * Format: uuid
+             * @description Null: none is open.
+             */
+            lead: null | string;
+            commands: components["schemas"]["LeadCommand"][];
+        };
+        /** @description What a command carries, where its kind carries anything. */
+        LeadPayload: {
+            /** @description Of LeadCommandKind.Adjust. */
+            shifts?: null | components["schemas"]["SceneShift"][];
+            /**
+             * Format: int32
+             * @description Of LeadCommandKind.Jump; of a note the scene it was taken in.
+             */
+            scene?: null | number;
+            /** @description Of a note. */
+            text?: null | string;
+            /** @description Of whom a note is; null: of nobody in particular. */
+            person?: null | string;
+            tap?: null | components["schemas"]["QuickTap"];
+        };
+        /** @description Somebody in the room, for whoever leads. */
+        LeadPerson: {
+            id: components["schemas"]["PersonId"];
+            called: string;
+            /** @description Two letters, or three where two are not enough. */
+            initials: string;
+            needs: components["schemas"]["PersonNeeds"][];
+        };
+        /** @description All that a screen needs to lead a class without asking again: the timeline in words, and the cues. */
+        LeadScript: {
+            title: string;
+            length: components["schemas"]["Seconds"];
+            slot: components["schemas"]["Seconds"];
+            scenes: components["schemas"]["Scene"][];
+            cards: components["schemas"]["StationCard"][];
+            cues: components["schemas"]["Cue"][];
+            /** @description What is said, in order. */
+            calls: components["schemas"]["Call"][];
+            /**
+             * @description The cue of the day.
+             * @default
+             */
+            focus?: string;
+        };
+        /** @description A class under way: its script and the commands so far. */
+        LeadView: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            sessionId: string;
+            /** Format: uuid */
+            classId: string;
+            script: components["schemas"]["LeadScript"];
+            commands: components["schemas"]["LeadCommand"][];
+            /**
+             * Format: int64
+             * @description The time of the class, in milliseconds since 1970: taps are stamped with it.
+             */
+            now: number;
+            /**
+             * Format: int64
+             * @description When the booked slot is over, in milliseconds since 1970 UTC; null: it has no date.
+             */
+            endsAt?: null | number;
+        };
+        /** @enum {unknown} */
+        LengthUnit: "cm" | "in";
+        /** @enum {unknown} */
+        Limit: "knee" | "lowerBack" | "balance" | "pregnancy" | "ankle" | "wrist" | "hip" | "neck" | "shoulder" | "pelvicFloor";
+        /** @description An option that can be logged. */
+        LogChoice: {
+            id: components["schemas"]["PlaceId"];
+            tier: components["schemas"]["Tier"];
+            words: string;
+        };
+        /** @description A station as a column of the log. */
+        LogColumn: {
+            station: components["schemas"]["PlaceId"];
+            name: string;
+            family: components["schemas"]["Family"];
+            target: string;
+            choices: components["schemas"]["LogChoice"][];
+        };
+        /** @description One person's row of a log. */
+        LogRow: {
+            personId: components["schemas"]["PersonId"];
+            came: boolean;
+            uses: components["schemas"]["StationUse"][];
+            note: string;
+        };
+        /** @description The log of a session, filled in beforehand while it is not saved (version 0). */
+        LogView: {
+            /** Format: int32 */
+            version: number;
+            led: string;
+            columns: components["schemas"]["LogColumn"][];
+            /** @description Those who are expected, or who were logged. */
+            rows: components["schemas"]["NamedRow"][];
+            /** @description The rest of the roster, each with a row to be added. */
+            others: components["schemas"]["NamedRow"][];
+            note: string;
+        };
+        LookChecks: {
+            findings: components["schemas"]["Finding"][];
+            /** @description Nothing is left that must not stay so. */
+            ready: boolean;
+            hardest: null | components["schemas"]["HardestMoment"];
+        };
+        /** @description One thing that is known of a class. They come as they are known, a line of JSON each: what is on the screen first, what takes long last. */
+        LookPart: {
+            /** Format: int32 */
+            version: number;
+            /** Format: int32 */
+            edit: number;
+            evaluation?: null | components["schemas"]["Evaluation"];
+            /** @description Why it adds up to nothing; then nothing else comes. */
+            faults?: null | components["schemas"]["PlanFault"][];
+            checks?: null | components["schemas"]["LookChecks"];
+            figures?: null | components["schemas"]["OptionPicture"][];
+            fit?: null | components["schemas"]["FitAnswer"];
+            offers?: null | components["schemas"]["RepairOffers"];
+        };
+        /** @description Asks what there is to know of a class as it stands on the screen. */
+        LookRequest: {
+            class: components["schemas"]["ClassPlan"];
+            /**
+             * Format: int32
+             * @description The class's version that it was made from, and what the screen counts its edits by: said again with every part.
+             * @default 0
+             */
+            version?: number;
+            /**
+             * Format: int32
+             * @default 0
+             */
+            edit?: number;
+            /**
+             * Format: uuid
+             * @description The occasion it is held on; left out: of the class alone.
+             */
+            session?: null | string;
+            booking?: null | components["schemas"]["Booking"];
+            /**
+             * @description The figures are wanted too.
+             * @default false
+             */
+            figures?: boolean;
+            /**
+             * @description Ways to bring it to its slot are wanted too.
+             * @default false
+             */
+            fit?: boolean;
+        };
+        /** @description What this screen may do. */
+        Me: {
+            /** @description owner, remote, wall; null: nothing yet. */
+            role: null | string;
+        };
+        /** @description An instant of a rep. Metres, z up, the floor at 0; moments in N·m, static. */
+        MotionFrame: {
+            /** @description Joints in the order of the motion's list. */
+            at: number[][];
+            /** @description Where the body rests on something. */
+            contacts: string[];
+            centreOfMass: number[];
+            /** @description Nothing carries it. */
+            air: boolean;
+            moments: {
+                [key: string]: number;
+            };
+        };
+        /** @description What is held or worn, frame by frame. */
+        MotionItem: {
+            kind: string;
+            /** Format: double */
+            kg: null | number;
+            /** @description Joints that hold it. */
+            heldBy: string[];
+            frames: number[][];
+        };
+        /** @description A move of the library: how it is set up, done, seen and felt. */
+        Move: {
+            id: components["schemas"]["MoveId"];
+            name: string;
+            aliases: string[];
+            family: components["schemas"]["Family"];
+            plane: components["schemas"]["Plane"];
+            position: components["schemas"]["Position"];
+            sided: components["schemas"]["Sided"];
+            /** @description What one rep is. */
+            rep: string;
+            dose: components["schemas"]["UsualDose"];
+            kit: string[];
+            setUp: string;
+            path: string;
+            end: string;
+            breath: string;
+            faults: components["schemas"]["FormFault"][];
+            /** @description Where it should be felt. */
+            felt: string;
+            cautions: string;
+            /** @description What "left" and "right" mean, such as "front foot"; none for two-sided moves. */
+            sideMeans?: null | string;
+            /** @description The tempo used where a class names none; none for a move that is only held. */
+            tempo?: string;
+            /**
+             * @description What does the work.
+             * @default
+             */
+            muscles?: string;
+            /**
+             * @description One line: how to make it easier.
+             * @default
+             */
+            easier?: string;
+            /**
+             * @description One line: how to make it harder.
+             * @default
+             */
+            harder?: string;
+            /** @description What should be sound before it. */
+            readiness?: null | string;
+            /** @description How to get in and out where that is not obvious. */
+            getIn?: null | string;
+            kitSafety?: null | string;
+            /** @description The shipped move whose poses and demand a user's own one takes. */
+            like?: string;
+            demand?: null | components["schemas"]["StatedDemand"];
+            asks?: null | components["schemas"]["StatedAsks"];
+            /**
+             * @description A stretch that every take-home sheet ends with.
+             * @default false
+             */
+            atHome?: boolean;
+            /** @description What it is unkind to beyond what its facts show. */
+            limits?: null | components["schemas"]["Limit"][];
+            /** @description What should have been seen to be sound before it. */
+            ready?: null | components["schemas"]["Tick"][];
+            /**
+             * @description Faster than 0.9 s a rep is its nature.
+             * @default false
+             */
+            quick?: boolean;
+            /** @description What a person can test on themselves. */
+            selfCheck?: null | string;
+            /** @description What to do where it is not felt at all. */
+            notFelt?: null | string;
+            /** @description Felt there instead: what to change. */
+            elsewhere?: null | components["schemas"]["FeltElsewhere"][];
+        };
+        /** @description A move that a name may mean. */
+        MoveChoice: {
+            id: components["schemas"]["MoveId"];
+            name: string;
+        };
+        /** @description The stable id of a move, as it stands in class files. */
+        MoveId: string;
+        /** @description The move library. */
+        MoveList: {
+            version: string;
+            moves: components["schemas"]["Move"][];
+            /** @description Which of them are the user's own. */
+            own: string[];
+        };
+        /** @description One rep of an option at its tempo (2 s of what is held), for checking and for other programs. */
+        MoveMotion: {
+            move: components["schemas"]["MoveId"];
+            option: string;
+            words: string;
+            /** Format: int32 */
+            statureCm: number;
+            /** Format: double */
+            massKg: number;
+            /** Format: int32 */
+            framesPerSecond: number;
+            /** @description It is held, not repeated. */
+            hold: boolean;
+            joints: string[];
+            frames: components["schemas"]["MotionFrame"][];
+            items: components["schemas"]["MotionItem"][];
+            /** @description 0 to 5 each; overall is their weighted sum. */
+            demand: {
+                [key: string]: number;
+            };
+            /** @description From where it is best seen. */
+            views: components["schemas"]["View"][];
+        };
+        /** @description All there is about a move. */
+        MovePage: {
+            move: components["schemas"]["Move"];
+            options: components["schemas"]["FiguredOption"][];
+            faults: components["schemas"]["Remedy"][];
+            uses: components["schemas"]["MoveUse"][];
+        };
+        /** @description A class in which a move stands. */
+        MoveUse: {
+            /** Format: uuid */
+            class: string;
+            title: string;
+        };
+        /** @description A place in which a name stands. */
+        NameTrace: {
+            /** @description In words, such as "the title of a class". */
+            where: string;
+            /** @description The words around it. */
+            text: string;
+            /** @description First and last name: it goes by itself. Else it is a name alone, which may be somebody else's. */
+            whole: boolean;
+            /** @description The screen on which it stands; null: it stands on none. */
+            link?: null | string;
+        };
+        /** @description A row with the name of its person. */
+        NamedRow: {
+            name: string;
+            row: components["schemas"]["LogRow"];
+        };
+        /** @description So many of something that an option needs, or instead what stands in Or. */
+        Need: {
+            item: components["schemas"]["KitItem"];
+            /**
+             * Format: int32
+             * @default 1
+             */
+            count?: number;
+            /**
+             * Format: double
+             * @description Of one; null: any.
+             */
+            kg?: null | number;
+            /** Format: int32 */
+            heightCm?: null | number;
+            strength?: null | components["schemas"]["BandStrength"];
+            /**
+             * Format: double
+             * @description Of wall.
+             */
+            metres?: null | number;
+            name?: null | string;
+            or?: null | components["schemas"]["Need"][];
+        };
+        /** @description Starts a class: from a brief, or as a copy of another with a brief of its own. It comes with its first session. */
+        NewClass: {
+            title: string;
+            /** Format: int32 */
+            slotMinutes: number;
+            aim: components["schemas"]["Aim"];
+            booking: components["schemas"]["Booking"];
+            /** Format: uuid */
+            copyOf?: null | string;
+        };
+        /** @description Asks for a code with which a device gets a role. */
+        NewCode: {
+            role: components["schemas"]["DeviceRole"];
+        };
+        /** @description A block to be kept to begin from. */
+        NewTemplate: {
+            name: string;
+            block: components["schemas"]["PlanBlock"];
+        };
+        /** @description What is on now: the session under way, else the next one. */
+        NowOn: {
+            /** Format: uuid */
+            session: null | string;
+            title: string;
+        };
+        /** @description Somebody for whom a station has nothing, and what could be added for them; null where the library has nothing either. */
+        OpenGap: {
+            person: components["schemas"]["PersonId"];
+            station: components["schemas"]["PlaceId"];
+            proposed: components["schemas"]["PlanOption"];
+        };
+        OptionPicture: {
+            station: components["schemas"]["PlaceId"];
+            option: components["schemas"]["PlaceId"];
+            tier: components["schemas"]["Tier"];
+            figure: components["schemas"]["Figure"];
+        };
+        /** @description The user's own moves, as they stand in a class file. */
+        OwnMoveList: {
+            moves: components["schemas"]["PlanMove"][];
+        };
+        /** @description All moves of one's own; they are one document. */
+        OwnMovesView: {
+            moves: components["schemas"]["PlanMove"][];
+            /**
+             * Format: int32
+             * @description Counts the changes of any of them; If-Match carries it.
+             */
+            revision: number;
+        };
+        /**
+         * @description How fast the room changes over.
+         * @enum {unknown}
+         */
+        Pace: "brisk" | "talking";
+        /** @description A code as it was typed on a device, and what the device is called. */
+        PairRequest: {
+            code: string;
+            name: string;
+        };
+        /** @description A code with which one device is let in. */
+        PairingCode: {
+            code: string;
+            role: components["schemas"]["DeviceRole"];
+            /** @description What the picture holds, and what is typed where no picture can be read. */
+            address: string;
+            /** @description The address as a QR code: an SVG path in a square of so many units. */
+            picture: string;
+            /** Format: int32 */
+            size: number;
+            /**
+             * Format: int64
+             * @description Milliseconds since 1970 UTC.
+             */
+            goodUntil: number;
+        };
+        /** @description A list of moves as people write it, to be read into stations. */
+        PasteRequest: {
+            text: string;
+            /** @description The block that they go into gives the side by round. */
+            roundGivesSide: boolean;
+            /** @description The dose of the stations there, in the short form. */
+            like: null | string;
+        };
+        /** @description A line of a pasted list. */
+        PastedLine: {
+            text: string;
+            station: components["schemas"]["PlanStation"];
+            name: string;
+            /** @description What of the line is its dose, in the short form; empty without one. */
+            dose: string;
+            /** @description Moves that its name may mean, where it is none's. */
+            choices: components["schemas"]["MoveChoice"][];
+            /** @description What was not understood; empty where all was. */
+            trouble: string;
+        };
+        /** @description What was read of a pasted list. */
+        PastedList: {
+            lines: components["schemas"]["PastedLine"][];
+            /**
+             * Format: int32
+             * @description Lines after those that were read; 0: all were.
+             */
+            left: number;
+        };
+        /** @description Someone on the roster. */
+        Person: {
+            id: components["schemas"]["PersonId"];
+            name: string;
+            /** @description What they are called in class. */
+            nick?: null | string;
+            /**
+             * Format: int32
+             * @description 100–230, where they chose to tell it: it sets the stations.
+             */
+            statureCm?: null | number;
+            /**
+             * Format: double
+             * @description 25–300.
+             */
+            massKg?: null | number;
+            /** Format: int32 */
+            birthYear?: null | number;
+            /** @description Their usual option by family: of `squat`, `lunge`, `hinge` and `bridge`; a missing one is the main option. */
+            level?: null | {
+                [key: string]: components["schemas"]["Tier"];
+            };
+            limits?: null | components["schemas"]["PersonLimit"][];
+            ready?: null | components["schemas"]["Tick"][];
+            /** @description By move. */
+            loads?: null | {
+                [key: string]: components["schemas"]["RememberedLoad"];
+            };
+            setUp?: null | components["schemas"]["PersonSetUp"];
+            note?: null | string;
+            /**
+             * Format: int32
+             * @description Counts the changes of what is kept of them; 0: not kept yet.
+             * @default 0
+             */
+            revision?: number;
+        };
+        /** @description An option of a station as it is for one person, whatever is pinned. */
+        PersonChoice: {
+            person: components["schemas"]["PersonId"];
+            station: components["schemas"]["PlaceId"];
+            option: components["schemas"]["PlaceId"];
+            allowed: boolean;
+            why: string;
+            /**
+             * Format: int32
+             * @description Null where it is not allowed.
+             */
+            cost: null | number;
+            needs: components["schemas"]["Need"][];
+        };
+        /** @description All that is kept of one person. */
+        PersonExport: {
+            person: components["schemas"]["Person"];
+            circles: string[];
+            classes: components["schemas"]["Attendance"][];
+            expected: components["schemas"]["Expectation"][];
+            pinned: string[];
+            /** @description What was tapped and written of them while a class was led. */
+            noted: string[];
+            /** @description Where they stand on the booking desk's lists. */
+            booked: string[];
+        };
+        /** @description Names somebody on the roster. */
+        PersonId: string;
+        PersonLimit: {
+            limit: components["schemas"]["Limit"];
+            side?: null | components["schemas"]["BodySide"];
+            /** @default false */
+            strict?: boolean;
+            note?: null | string;
+            /** Format: date */
+            until?: null | string;
+        };
+        /** @description What somebody needs at a station, where it is not simply the main option. */
+        PersonNeeds: {
+            station: components["schemas"]["PlaceId"];
+            kind: components["schemas"]["CellKind"];
+            words: string;
+            why: string;
+        };
+        /** @description Heights that suit somebody, in centimetres, and their band. */
+        PersonSetUp: {
+            /** Format: int32 */
+            boxCm?: null | number;
+            /** Format: int32 */
+            benchCm?: null | number;
+            /** Format: int32 */
+            rearFootCm?: null | number;
+            band?: null | components["schemas"]["BandStrength"];
+        };
+        /** @description Where the name of somebody stands besides with themselves. */
+        PersonTraces: {
+            traces: components["schemas"]["NameTrace"][];
+            /** @description They have one name only, so that it is taken out wherever it stands alone, unless that is not wanted. */
+            alone: boolean;
+        };
+        /** @description The instructor's own choice for somebody at a station: it holds whatever the rest says. */
+        Pin: {
+            person: components["schemas"]["PersonId"];
+            station: components["schemas"]["PlaceId"];
+            option: components["schemas"]["PlaceId"];
+            reason?: null | string;
+        };
+        /** @description The instructor's own choice for somebody at a station. */
+        PinRequest: {
+            class: components["schemas"]["ClassPlan"];
+            person: components["schemas"]["PersonId"];
+            station: components["schemas"]["PlaceId"];
+            /** @description Left out: the choice is given back. */
+            option?: string;
+            /** @description Needed where the choice goes against a limit. */
+            reason?: null | string;
+        };
+        /** @description The room after a choice, and what that changed for the others. */
+        PinResult: {
+            room: components["schemas"]["RoomView"];
+            told: string;
+        };
+        /** @description The name of a block, a station or an option within its class; it stays when things around it move. */
+        PlaceId: string;
+        PlanAmount: number | {
+            from: number;
+            to: number;
+        };
+        /** @description A part of a class: done together, in rotation, or talk. */
+        PlanBlock: {
+            /** @description Names it within the class; it stays when things around it move. */
+            id?: string;
+            name: string;
+            notes?: string;
+            /** @enum {string} */
+            phase: "warmup" | "activation" | "skill" | "main" | "core" | "finisher" | "cooldown" | "talk";
+            /** @enum {string} */
+            format?: "together" | "rotation" | "talk";
+            /** @enum {string} */
+            order?: "circuit" | "sets" | "ownPace";
+            seconds?: number;
+            goalReps?: number;
+            goalShared?: boolean;
+            rounds?: number;
+            /** @enum {string} */
+            sidePass?: "station" | "round" | "alternate";
+            windowSeconds?: number | number[];
+            startEverySeconds?: number;
+            betweenStations?: number;
+            betweenSets?: number | number[];
+            betweenRounds?: number | number[];
+            recovery?: components["schemas"]["PlanOption"][];
+            water?: boolean;
+            /** @enum {string} */
+            gate?: "bell" | "block" | "rests";
+            /** @enum {string} */
+            keep?: "protected" | "normal" | "droppable";
+            optionalRounds?: number;
+            leadInSeconds?: number;
+            /** @enum {string} */
+            startSide?: "left" | "right";
+            /** @enum {string} */
+            count?: "down" | "up" | "last5" | "off";
+            stations?: components["schemas"]["PlanStation"][];
+            shownBy?: string;
+            show?: components["schemas"]["PlanShowing"][];
+            /** @enum {string} */
+            recoveryIn?: "rests" | "all";
+            afterSeconds?: number;
+            say?: components["schemas"]["PlanSaying"];
+        };
+        PlanFault: {
+            pointer: string;
+            detail: string;
+            right: string;
+        };
+        PlanLoad: {
+            /** @enum {string} */
+            implement: "dumbbell" | "kettlebell" | "barbell" | "plate" | "ball" | "bottle" | "machine";
+            count?: number;
+            kg?: number;
+            /** @enum {string} */
+            position?: "goblet" | "sides" | "shoulders" | "rack" | "frontRack" | "back" | "overhead" | "hips" | "low";
+            /** @enum {string} */
+            side?: "same" | "opposite" | "both";
+        };
+        /** @description Where an option differs in one part. */
+        PlanManner: {
+            move?: string;
+            /** @enum {string} */
+            depth?: "small" | "quarter" | "half" | "parallel" | "full" | "knee" | "midShin" | "floor";
+            /** @enum {string} */
+            support?: "none" | "hand" | "twoHands" | "handOnThigh" | "wall" | "chair" | "doorway" | "knees" | "forearms" | "helper";
+            /** @enum {string} */
+            base?: "wide" | "hip" | "narrow" | "staggered" | "split" | "frontRaised" | "rearRaised" | "single";
+            /** @enum {string} */
+            toes?: "ahead" | "out";
+            /** @enum {string} */
+            step?: "short" | "normal" | "long";
+            /** @enum {string} */
+            trunk?: "upright" | "leaning";
+            /** @enum {string} */
+            arms?: "free" | "forward" | "sides" | "hips" | "crossed" | "overhead";
+            /** @enum {string} */
+            surface?: "floor" | "mat" | "pad" | "step" | "box" | "chair" | "bench" | "wall" | "soft";
+            heightCm?: number;
+            /** @enum {string} */
+            impact?: "none" | "hop" | "jump";
+            /** @enum {string} */
+            band?: "none" | "light" | "medium" | "strong";
+            /** @enum {string} */
+            grip?: "over" | "mixed" | "neutral";
+            tempo?: components["schemas"]["PlanTempo"];
+            load?: components["schemas"]["PlanLoad"];
+            scale?: number;
+        };
+        /** @description A move of the user's own that travels in the class. */
+        PlanMove: {
+            id: string;
+            name: string;
+            aliases?: string[];
+            /** @enum {string} */
+            family: "squat" | "lunge" | "hinge" | "bridge" | "activation" | "recovery" | "core" | "stretch";
+            /** @enum {string} */
+            plane?: "sagittal" | "frontal" | "transverse";
+            /** @enum {string} */
+            position?: "standing" | "onTheBack" | "sideLying" | "handsAndKnees" | "kneeling" | "seated" | "prone" | "bench" | "machine";
+            /** @enum {string} */
+            sided?: "twoSided" | "oneSided" | "alternating";
+            rep?: string;
+            tempo?: components["schemas"]["PlanTempo"];
+            dose?: {
+                /** @enum {string} */
+                kind?: "time" | "reps" | "hold" | "pulses";
+                amount: number;
+            };
+            kit?: string[];
+            setUp?: string;
+            path?: string;
+            end?: string;
+            breath?: string;
+            faults?: {
+                seen: string;
+                fix: string;
+            }[];
+            felt?: string;
+            cautions?: string;
+            sideMeans?: string;
+            muscles?: string;
+            easier?: string;
+            harder?: string;
+            readiness?: string;
+            getIn?: string;
+            kitSafety?: string;
+            /** @description The move that it looks like: its figure, and with it the demand, are taken from there. */
+            like?: string;
+            /** @description What it asks, 0 (nothing) to 5; what is not said is as the move that it is like, or 0. */
+            demand?: {
+                knee?: number;
+                hip?: number;
+                back?: number;
+                balance?: number;
+                impact?: number;
+                mobility?: number;
+                skill?: number;
+                grip?: number;
+            };
+        };
+        /** @description One way to do a station. */
+        PlanOption: {
+            /** @description Names it within the class; it stays when things around it move. */
+            id?: string;
+            /** @enum {string} */
+            tier: "easier" | "main" | "harder" | "instead";
+            move: string;
+            /** @enum {string} */
+            depth?: "small" | "quarter" | "half" | "parallel" | "full" | "knee" | "midShin" | "floor";
+            /** @enum {string} */
+            support?: "none" | "hand" | "twoHands" | "handOnThigh" | "wall" | "chair" | "doorway" | "knees" | "forearms" | "helper";
+            /** @enum {string} */
+            base?: "wide" | "hip" | "narrow" | "staggered" | "split" | "frontRaised" | "rearRaised" | "single";
+            /** @enum {string} */
+            toes?: "ahead" | "out";
+            /** @enum {string} */
+            step?: "short" | "normal" | "long";
+            /** @enum {string} */
+            trunk?: "upright" | "leaning";
+            /** @enum {string} */
+            arms?: "free" | "forward" | "sides" | "hips" | "crossed" | "overhead";
+            /** @enum {string} */
+            surface?: "floor" | "mat" | "pad" | "step" | "box" | "chair" | "bench" | "wall" | "soft";
+            heightCm?: number;
+            /** @enum {string} */
+            impact?: "none" | "hop" | "jump";
+            /** @enum {string} */
+            band?: "none" | "light" | "medium" | "strong";
+            /** @enum {string} */
+            grip?: "over" | "mixed" | "neutral";
+            tempo?: components["schemas"]["PlanTempo"];
+            load?: components["schemas"]["PlanLoad"];
+            scale?: number;
+            parts?: {
+                [key: string]: components["schemas"]["PlanManner"];
+            };
+            note?: string;
+            /** @enum {string} */
+            sides?: "asWritten" | "each" | "split" | "alternate";
+            chunk?: number;
+        };
+        /** @description A part of a dose. */
+        PlanPart: {
+            /** @enum {string} */
+            kind: "time" | "hold" | "reps" | "pulses" | "open" | "distance" | "rest";
+            amount: components["schemas"]["PlanAmount"] | components["schemas"]["PlanAmount"][];
+            /** @enum {string} */
+            side?: "both" | "left" | "right" | "alternate";
+            tempo?: components["schemas"]["PlanTempo"];
+            /** @enum {string} */
+            style?: "full" | "oneAndAHalf" | "deadStop" | "constantTension";
+            pulsesPerRep?: number;
+            rounds?: ("all" | "first" | "last") | number[];
+            pace?: number;
+            move?: string;
+            label?: string;
+            loadKg?: number | number[];
+            loadFactor?: number | number[];
+            effort?: number;
+        };
+        /** @description Something said in the time before some work; it adds none. */
+        PlanSaying: {
+            text: string;
+            seconds: number;
+        };
+        /** @description A station shown in a walk-through. */
+        PlanShowing: {
+            station: string;
+            seconds: number;
+            /** @enum {string} */
+            view?: "side" | "front" | "back" | "turn";
+            /** @enum {string} */
+            first?: "easier" | "main" | "harder" | "instead";
+        };
+        /** @description A place in a block: a dose and the options to do it with. */
+        PlanStation: {
+            /** @description Names it within the class; it stays when things around it move. */
+            id?: string;
+            name?: string;
+            /** @enum {string} */
+            sides?: "asWritten" | "each" | "split";
+            chunk?: number;
+            /** @enum {string} */
+            sharing?: "own" | "turns";
+            waiting?: components["schemas"]["PlanOption"][];
+            switchSeconds?: number | number[];
+            changeSeconds?: number | number[];
+            demoSeconds?: number | number[];
+            dose: components["schemas"]["PlanPart"][];
+            options: components["schemas"]["PlanOption"][];
+            /** @enum {string} */
+            startSide?: "left" | "right";
+            withNext?: boolean;
+            betweenSets?: number | number[];
+            view?: ("side" | "front" | "back" | "turn") | ("side" | "front" | "back" | "turn")[];
+            /** @enum {string} */
+            count?: "down" | "up" | "last5" | "off";
+            say?: components["schemas"]["PlanSaying"];
+        };
+        /** @description lower-pause-lift-pause in seconds; X is as fast as is safe and counts 1. */
+        PlanTempo: string;
+        /** @description A finding seen and left, with the reason. */
+        PlanWaiver: {
+            code: string;
+            /** @description The id of the block, station or option, or class. */
+            place: string;
+            reason: string;
+        };
+        /** @enum {unknown} */
+        Plane: "sagittal" | "frontal" | "transverse";
+        /**
+         * @description Where the body is: what getting in and out of a move costs depends on it.
+         * @enum {unknown}
+         */
+        Position: "standing" | "onTheBack" | "sideLying" | "handsAndKnees" | "kneeling" | "seated" | "prone" | "bench" | "machine";
+        /**
+         * @description The schools an instructor belongs to (handbook, section 2, as far as they touch the clock), and how numbers are shown.
+         *     Schools shape what is new; a class keeps what it says itself.
+         */
+        Preferences: {
+            count?: components["schemas"]["Counting"];
+            startSide?: components["schemas"]["Side"];
+            facing?: components["schemas"]["Facing"];
+            sides?: components["schemas"]["SideHabit"];
+            rest?: components["schemas"]["RestHabit"];
+            pace?: components["schemas"]["Pace"];
+            weight?: components["schemas"]["WeightUnit"];
+            length?: components["schemas"]["LengthUnit"];
+            clock?: components["schemas"]["ClockFormat"];
+            scheme?: components["schemas"]["Scheme"];
+            /** @description Kinds of calls that are not said. Breath is a school of its own: it is said where it is asked for. */
+            silent?: components["schemas"]["CallKind"][];
+            /** @description What the instructor set of the checks, by code. */
+            limits?: {
+                [key: string]: number;
+            };
+            /** @description Checks that are switched off, by code, with the reason. */
+            off?: {
+                [key: string]: string;
+            };
+            /** @description Heights of the boxes, benches and steps there are, cm. */
+            heights?: number[];
+        };
+        ProblemDetails: {
+            type?: null | string;
+            title?: null | string;
+            /** Format: int32 */
+            status?: null | number;
+            detail?: null | string;
+            instance?: null | string;
+        };
+        /** @description An option proposed beside a move, and why. */
+        Proposal: {
+            option: components["schemas"]["PlanOption"];
+            name: string;
+            /** @description In what it differs (handbook, section 5): depth, support, base, load, tempo, impact, complexity, surface, band, kit or position. */
+            dimension: string;
+            /** @description A sentence that a participant may hear, with what it trades for what. */
+            why: string;
+        };
+        /**
+         * @description What is proposed beside a move done plainly, each by the numbers of the body. Easier is lower by 0.3 overall and higher in no
+         *     dimension by more than 0.5, nor heavier, nor with another implement, nor a hop; harder is the mirror of it; instead shares the
+         *     main muscle and the family, is within 1 in every dimension, and needs other kit or another position. A direction is missing
+         *     where nothing keeps to that.
+         */
+        Proposals: {
+            easier?: null | components["schemas"]["Proposal"];
+            harder?: null | components["schemas"]["Proposal"];
+            instead?: null | components["schemas"]["Proposal"];
+        };
+        /** @enum {unknown} */
+        QuickTap: "dropped" | "easier" | "pain" | "came" | "away" | null;
+        /** @description Care of somebody who is coming, for the instructor's eyes. */
+        ReadyCare: {
+            called: string;
+            words: string;
+        };
+        /** @description One thing that has to be well before a class. */
+        ReadyLine: {
+            /** @description Such as "Time" or "Kit". */
+            of: string;
+            standing: components["schemas"]["Standing"];
+            words: string;
+            /** @description The screen where it is seen to: build, room or brief. */
+            to: string;
+        };
+        /** @description What is shown in the walk-through. */
+        ReadyShow: {
+            name: string;
+            view: string;
+            show: string;
+            fault: string;
+            takes: string;
+            /** @description Who shows it, where it is not the instructor; empty. */
+            helper: string;
+        };
+        /** @description One page before the class: whether it is ready, and what is left to do. */
+        ReadyView: {
+            /** @description Nothing is left that must not stay so. */
+            ready: boolean;
+            /** @description "Ready", or what is in the way. */
+            says: string;
+            lines: components["schemas"]["ReadyLine"][];
+            /** @description How dense it is, jumps, the longest time on one leg, the hardest moment. */
+            inOneLine: string;
+            /** @description What is still open, and what was left as it is. */
+            findings: components["schemas"]["Finding"][];
+            care: components["schemas"]["ReadyCare"][];
+            cautions: string[];
+            shows: components["schemas"]["ReadyShow"][];
+            showsTake: string;
+            setUp: components["schemas"]["SetUpPlace"][];
+            /** @description Checks that are switched off, with the reason. */
+            off: string[];
+        };
+        /** @description Asks for the ways in which a class that runs late can still end on time. */
+        RefitRequest: {
+            plan: components["schemas"]["ClassPlan"];
+            /**
+             * Format: int32
+             * @description Whole seconds along the planned timeline.
+             */
+            position: number;
+            /**
+             * Format: int32
+             * @description Until it is to end; negative: it should have ended.
+             */
+            remainingSeconds: number;
+            terms: components["schemas"]["FitTerms"];
+        };
+        /** @description Up to three ways back, the cheapest first; where none ends in time, the one that ends soonest. */
+        RefitResult: {
+            ways: components["schemas"]["RefitWay"][];
+            /** @description By how many seconds even the soonest end is late; 0: it ends in time. */
+            shortBy: components["schemas"]["Seconds"];
+            /** @description Limits in the way, where none ends in time. */
+            obstacles: components["schemas"]["FitObstacle"][];
+        };
+        /** @description A way back: what changes in the rest of a class under way. */
+        RefitWay: {
+            title: string;
+            /** Format: int32 */
+            cost: number;
+            endsInSeconds: components["schemas"]["Seconds"];
+            /** @description The rest of the class as it would run, from 0; the first is what is left of the span under way. */
+            spans: components["schemas"]["Span"][];
+            changes: string[];
+        };
+        /** @description What to do where a fault stays. */
+        Remedy: {
+            seen: string;
+            fix: string;
+            move: null | components["schemas"]["MoveId"];
+            words: string;
+        };
+        /** @description What somebody usually holds for a move: the kilograms of all that is held. */
+        RememberedLoad: {
+            implement: components["schemas"]["Implement"];
+            /** Format: double */
+            kg: number;
+        };
+        /** @description A way out of a finding: a title, and ways to do it, the best first. Which of them is taken, is found out by trying them. */
+        Repair: {
+            title?: string;
+        };
+        /** @description A repair that was tried and keeps its word. */
+        RepairOffer: {
+            /** @description The key of what it clears. */
+            finding: string;
+            /**
+             * Format: int32
+             * @description Which of the finding's repairs, from 0.
+             */
+            repair: number;
+            title: string;
+            /** @description What it changes, line by line. */
+            words: string[];
+            /** @description How the class then stands to its slot. */
+            verdict: string;
+        };
+        /** @description What was found to put right, and how much was not tried for want of time. */
+        RepairOffers: {
+            offers: components["schemas"]["RepairOffer"][];
+            /**
+             * Format: int32
+             * @description 0: all were tried.
+             */
+            untried: number;
+        };
+        /** @description Asks for one repair of one finding. */
+        RepairRequest: {
+            class: components["schemas"]["ClassPlan"];
+            /** @description The finding's key: its code, @, and its place. */
+            finding: string;
+            /**
+             * Format: int32
+             * @description Which of its repairs, from 0.
+             */
+            repair: number;
+        };
+        /** @description The class after a repair, and what it now adds up to. */
+        RepairResult: {
+            class: components["schemas"]["ClassPlan"];
+            evaluation: components["schemas"]["Evaluation"];
+            /** @description What changed, line by line. */
+            words: string[];
+        };
+        /**
+         * @description How this instructor usually rests in new blocks.
+         * @enum {unknown}
+         */
+        RestHabit: "full" | "short" | "none" | "active";
+        /** @description A copy is to be put back. */
+        RestoreCopy: {
+            /** @description Its name in the folder of copies. */
+            copy: string;
+        };
+        RestoredCopy: {
+            /** @description Where what was there before is kept; null: nothing was. */
+            aside?: null | string;
+        };
+        /**
+         * @description A class with the people, kit and room it is held with, everything inline. All but the class may be left out; what is left out
+         *     is not judged.
+         */
+        ReviewRequest: {
+            plan: components["schemas"]["ClassPlan"];
+            /** @description The day, such as 2026-11-26, or the start, such as 2026-11-26T18:00. */
+            date?: null | string;
+            people?: null | components["schemas"]["Person"][];
+            /** Format: int32 */
+            headCount?: null | number;
+            pins?: null | components["schemas"]["Pin"][];
+            waivers?: null | components["schemas"]["Waiver"][];
+            settings?: null | components["schemas"]["Preferences"];
+            kit?: null | components["schemas"]["StockLine"][];
+            room?: null | components["schemas"]["RoomSize"];
+            history?: null | components["schemas"]["HeldClass"][];
+            /** @description By block of a rotation: ids of people, a list a group. */
+            groups?: null | {
+                [key: string]: string[][];
+            };
+            /**
+             * Format: date
+             * @description The day it is held on; none said: nobody's limit has run out.
+             */
+            day?: string;
+            /** @description What was held before, where both that and the day are known. */
+            historyBefore?: components["schemas"]["History"];
+        };
+        /** @description What somebody does at a station. */
+        RoomCell: {
+            station: components["schemas"]["PlaceId"];
+            kind: components["schemas"]["CellKind"];
+            option: null | components["schemas"]["PlaceId"];
+            words: string;
+            why: string;
+            pinned: boolean;
+            /** @description It was chosen against a limit. */
+            against: boolean;
+            choices: components["schemas"]["RoomChoice"][];
+        };
+        /** @description An option for somebody, as it is offered in the grid. */
+        RoomChoice: {
+            option: components["schemas"]["PlaceId"];
+            tier: components["schemas"]["Tier"];
+            words: string;
+            allowed: boolean;
+            /** @description What it would be for them, or why it is not offered. */
+            why: string;
+        };
+        /** @description A gap, and what could be added for it. */
+        RoomGap: {
+            person: components["schemas"]["PersonId"];
+            station: components["schemas"]["PlaceId"];
+            words: string;
+            proposed: components["schemas"]["PlanOption"];
+            proposedWords: string;
+        };
+        /** @description The groups of a rotation, by the names they are called. */
+        RoomGroup: {
+            /** Format: int32 */
+            number: number;
+            beginsAt: string;
+            /** @description Whether they begin at a hop or jump. */
+            hops: boolean;
+            people: string[];
+            /** Format: int32 */
+            unnamed: number;
+        };
+        RoomGroups: {
+            block: components["schemas"]["PlaceId"];
+            name: string;
+            groups: components["schemas"]["RoomGroup"][];
+        };
+        /** @description A kind of kit in a class. */
+        RoomKit: {
+            words: string;
+            /** Format: double */
+            peak: number;
+            /** Format: double */
+            have: null | number;
+            /** @description Minutes in which it is used, such as "min 12–18". */
+            when: string;
+            /** @description Stations that use it. */
+            where: string;
+            place: string;
+        };
+        /** @description Somebody in the room, for the instructor's own screen. */
+        RoomPerson: {
+            id: components["schemas"]["PersonId"];
+            called: string;
+            /** @description Their care in words, such as "knee care, left"; only here and on their page. */
+            care: string[];
+            /** @description Care that has run out. */
+            toRenew: string[];
+            cells: components["schemas"]["RoomCell"][];
+        };
+        /** @description Kit that does not go round, in words. */
+        RoomShortage: {
+            /**
+             * Format: int32
+             * @description Its place in the list: ways out are asked for by it.
+             */
+            index: number;
+            station: null | components["schemas"]["PlaceId"];
+            block: null | components["schemas"]["PlaceId"];
+            words: string;
+        };
+        RoomSize: {
+            /** Format: double */
+            widthM?: number;
+            /** Format: double */
+            lengthM?: number;
+        };
+        /** @description A station of the room. */
+        RoomStation: {
+            block: components["schemas"]["PlaceId"];
+            station: components["schemas"]["PlaceId"];
+            blockName: string;
+            /** Format: int32 */
+            number: number;
+            name: string;
+            /** @description By option: who does it; for the walk-through. */
+            ways: components["schemas"]["StationWay"][];
+            /** @description What lies there. */
+            lies: string[];
+            /** @description Who takes turns with whom, where two share it. */
+            pairs: string[];
+        };
+        /** @description The room that a class is held in: who does what with what, in words for the instructor's screen. */
+        RoomView: {
+            /** @description Such as "14 people, 11 stations: 1 gap, 2 shortages". */
+            summary: string;
+            /** @description Nothing is cheaper. */
+            exact: boolean;
+            people: components["schemas"]["RoomPerson"][];
+            /** Format: int32 */
+            unnamed: number;
+            stations: components["schemas"]["RoomStation"][];
+            gaps: components["schemas"]["RoomGap"][];
+            shortages: components["schemas"]["RoomShortage"][];
+            kit: components["schemas"]["RoomKit"][];
+            fetchOnce: string[];
+            staysOn: string[];
+            looks: components["schemas"]["KitLook"][];
+            groups: components["schemas"]["RoomGroups"][];
+        };
+        /** @enum {unknown} */
+        RosterChange: "new" | "changed" | "same" | "faulty";
+        /** @enum {unknown} */
+        RosterColumn: "ignore" | "name" | "firstName" | "lastName" | "nick" | "stature" | "statureInches" | "mass" | "massPounds" | "birthYear" | "level" | "levelSquat" | "levelLunge" | "levelHinge" | "levelBridge" | "limits" | "ready" | "boxCm" | "benchCm" | "rearFootCm" | "band" | "note";
+        /** @description A column as it was found. */
+        RosterColumnSeen: {
+            /** @description Its heading; empty without one. */
+            heading: string;
+            is: components["schemas"]["RosterColumn"];
+            samples: string[];
+        };
+        /** @description Something wrong in a cell of a table. */
+        RosterFault: {
+            /**
+             * Format: int32
+             * @description From 0; null: the row as a whole.
+             */
+            column: null | number;
+            what: string;
+            right: string;
+        };
+        /** @description What a table would do, before anything is done. */
+        RosterLook: {
+            heading: boolean;
+            columns: components["schemas"]["RosterColumnSeen"][];
+            rows: components["schemas"]["RosterRow"][];
+            /** Format: int32 */
+            fresh: number;
+            /** Format: int32 */
+            changed: number;
+            /** Format: int32 */
+            same: number;
+            /** Format: int32 */
+            faulty: number;
+            /** @description Why nothing can be taken in; empty where it can. */
+            trouble: string;
+            /** @description What is said on the button that takes it in. */
+            take: string;
+        };
+        /** @description What a row of a table would do. */
+        RosterRow: {
+            /**
+             * Format: int32
+             * @description Its number in the file, from 1, the heading counted.
+             */
+            row: number;
+            name: string;
+            change: components["schemas"]["RosterChange"];
+            faults: components["schemas"]["RosterFault"][];
+        };
+        /** @description What was taken in. */
+        RosterTaken: {
+            /** Format: int32 */
+            fresh: number;
+            /** Format: int32 */
+            changed: number;
+            /** Format: int32 */
+            same: number;
+        };
+        /** @description A table of people as text, and how it is to be read. */
+        RosterText: {
+            text: string;
+            /** @description Whether its first row is a heading; left out: guessed. */
+            heading?: null | boolean;
+            /** @description What each column holds; left out: guessed. */
+            columns?: null | components["schemas"]["RosterColumn"][];
+        };
+        /** @description Another number of rounds for a block of a class. */
+        RoundsRequest: {
+            class: components["schemas"]["ClassPlan"];
+            /** @description The block's id. */
+            block: string;
+            /** Format: int32 */
+            rounds: number;
+        };
+        /** @description A block with another number of rounds. */
+        RoundsResult: {
+            block: components["schemas"]["PlanBlock"];
+            evaluation: null | components["schemas"]["Evaluation"];
+        };
+        /** @description A class on one page, to be read at arm's length. */
+        RunSheet: {
+            title: string;
+            /** @description Such as "18:00, 60 min". */
+            booked: string;
+            ends: string;
+            notes: string;
+            /** @description The cue of the day; empty without one. */
+            focus: string;
+            /** @description What people bring or wear; empty where nothing is said. */
+            bring: string;
+            density: components["schemas"]["Density"];
+            blocks: components["schemas"]["SheetBlock"][];
+        };
+        /** @description A class to be saved, whether it has faults or not. */
+        SaveClass: {
+            plan: components["schemas"]["ClassPlan"];
+        };
+        /** @description A log. If-Match carries the version that it was made from; 0: there was none. */
+        SaveLog: {
+            log: components["schemas"]["ClassLog"];
+        };
+        /** @description When and for whom a class is held. */
+        SaveSession: {
+            booking: components["schemas"]["Booking"];
+        };
+        /** @description A class that was saved. */
+        SavedClass: {
+            /** Format: int32 */
+            version: number;
+            plan?: components["schemas"]["ClassPlan"];
+        };
+        SavedLog: {
+            /** Format: int32 */
+            version: number;
+        };
+        SavedSession: {
+            /** Format: int32 */
+            revision: number;
+        };
+        /** @description One stretch of the class as it is shown while leading. */
+        Scene: {
+            start: components["schemas"]["Seconds"];
+            end: components["schemas"]["Seconds"];
+            kind: components["schemas"]["SpanKind"];
+            /** Format: int32 */
+            block: number;
+            blockName: string;
+            /** @description What is going on now. */
+            headline: string;
+            target: string;
+            sideWords: string;
+            /** @description Which side that is for an instructor who faces the class and mirrors it. */
+            mirrorSide: string;
+            round: string;
+            /** @description The stations shown, as indices into the script's cards. */
+            cards: number[];
+            /** @description What comes next, with its target. */
+            next: string;
+            /**
+             * @description It begins with a tap only.
+             * @default false
+             */
+            gated?: boolean;
+            side?: null | components["schemas"]["Side"];
+            /**
+             * @description What is said in this time, before the work that follows.
+             * @default
+             */
+            say?: string;
+            /** @description The block's id in the class that is led. */
+            blockId?: string;
+            /**
+             * Format: int32
+             * @description How many reps this go has, where they have a tempo.
+             */
+            reps?: null | number;
+            /**
+             * Format: double
+             * @description How long each takes.
+             */
+            repSeconds?: null | number;
+        };
+        SceneShift: {
+            /** Format: int32 */
+            scene: number;
+            /** Format: int64 */
+            by: number;
+        };
+        /** @enum {unknown} */
+        Scheme: "light" | "dark" | "system";
+        /** @description A length of time, or a place on a timeline, in whole seconds. */
+        Seconds: number;
+        SendCommands: {
+            /**
+             * Format: int32
+             * @description How many stored commands the sender knows of, besides these.
+             */
+            expected: number;
+            commands: components["schemas"]["LeadCommand"][];
+        };
+        /** @description What the checks say of a class as it is held, and the repairs that keep their word. */
+        SessionFindings: {
+            findings: components["schemas"]["Finding"][];
+            offers: components["schemas"]["RepairOffer"][];
+            /** @description Nothing is left that must not stay so. */
+            ready: boolean;
+            hardest: null | components["schemas"]["HardestMoment"];
+            /**
+             * Format: int32
+             * @description So many ways to fix something were not tried for want of time.
+             * @default 0
+             */
+            untried?: number;
+        };
+        /** @description A window of the sessions. */
+        SessionList: {
+            sessions: components["schemas"]["SessionSummary"][];
+            /**
+             * Format: int32
+             * @description How many there are in all.
+             */
+            all: number;
+        };
+        /** @description What is chosen for a session: where stations were put by hand, the looks that are done, and the room. */
+        SessionRoomDetails: {
+            spots: {
+                [key: string]: components["schemas"]["FloorSpot"];
+            };
+            looked: string[];
+            /**
+             * Format: uuid
+             * @description Left out: the only or first one.
+             */
+            hall?: null | string;
+        };
+        /** @description What was chosen for a session, and the rooms there are to choose from. */
+        SessionRoomView: {
+            /** Format: uuid */
+            hall: null | string;
+            spots: {
+                [key: string]: components["schemas"]["FloorSpot"];
+            };
+            looked: string[];
+            /**
+             * Format: int32
+             * @description If-Match carries it with the next change.
+             */
+            revision: number;
+        };
+        /** @description A session in a list. */
+        SessionSummary: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            classId: string;
+            title: string;
+            booking: components["schemas"]["Booking"];
+            /** @description planned, running, led or logged. */
+            status: string;
+            length: string;
+            verdict: string;
+            /** Format: int32 */
+            came: number;
+            /** @description The title of the class that this one was copied from. */
+            copyOf?: null | string;
+            /**
+             * Format: int64
+             * @description When it was really started, in milliseconds since 1970.
+             */
+            startedAt?: null | number;
+        };
+        /** @description Something ticked off while a room is set up, or not any more. */
+        SessionTick: {
+            key: string;
+            done: boolean;
+        };
+        /** @description What is ticked off for a session, looks before use among it. */
+        SessionTicks: {
+            ticks: string[];
+            /**
+             * Format: int32
+             * @description If-Match carries it with the next change.
+             */
+            revision: number;
+        };
+        /** @description An occasion on which a class is held. */
+        SessionView: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            classId: string;
+            /**
+             * Format: int32
+             * @description Counts the changes of the booking; If-Match carries it.
+             */
+            revision: number;
+            booking: components["schemas"]["Booking"];
+            /** @description It was led or logged. */
+            held: boolean;
+            /**
+             * Format: int32
+             * @description The version that was led or logged; null: the latest will be.
+             */
+            classVersion?: null | number;
+        };
+        /** @description A finding of a session that is left as it is; without a reason it is looked at again. */
+        SessionWaiver: {
+            code: string;
+            place: components["schemas"]["PlaceId"];
+            reason?: null | string;
+        };
+        /** @description What is accepted as it is for a session. */
+        SessionWaivers: {
+            waivers: components["schemas"]["Waiver"][];
+            /**
+             * Format: int32
+             * @description If-Match carries it with the next change.
+             */
+            revision: number;
+        };
+        /** @description Something to put out, or to look at. */
+        SetUpItem: {
+            /** @description Names it among the ticks of the session. */
+            key: string;
+            words: string;
+            done: boolean;
+        };
+        /** @description What is done at one place while the room is set up. */
+        SetUpPlace: {
+            place: string;
+            items: components["schemas"]["SetUpItem"][];
+        };
+        /** @description What the instructor chose for all classes. */
+        SettingsView: {
+            preferences: components["schemas"]["Preferences"];
+            fit: components["schemas"]["FitTerms"];
+            /**
+             * Format: int32
+             * @description Counts the changes of the preferences; If-Match carries it.
+             */
+            preferencesRevision: number;
+            /**
+             * Format: int32
+             * @description The same of the limits for fitting.
+             */
+            fitRevision: number;
+        };
+        /**
+         * @description How much a finding matters (handbook, section 9).
+         * @enum {unknown}
+         */
+        Severity: "stop" | "fix" | "consider" | "note";
+        /** @description A block on the run sheet. */
+        SheetBlock: {
+            id: components["schemas"]["PlaceId"];
+            name: string;
+            /** @description Clock time where the class is booked, else the time from its start. */
+            at: string;
+            length: string;
+            /** @description How it runs: rounds, changes, rests. */
+            words: string;
+            /** @description What is said, shown and noted: a line each. */
+            lines: string[];
+            stations: components["schemas"]["SheetStation"][];
+        };
+        /** @description A station on the run sheet. */
+        SheetStation: {
+            id: components["schemas"]["PlaceId"];
+            name: string;
+            target: string;
+            harder: string[];
+            main: string;
+            easier: string[];
+            figure: null | components["schemas"]["Figure"];
+            /**
+             * @description The kit that lies there; empty without any.
+             * @default
+             */
+            lies?: string;
+            /**
+             * @description Who begins there in a rotation, by the names they are called; empty elsewhere.
+             * @default
+             */
+            begins?: string;
+        };
+        /** @description Kit that does not go round at a moment. */
+        Shortage: {
+            item: components["schemas"]["KitItem"];
+            /**
+             * Format: double
+             * @description Pieces; metres of wall.
+             */
+            need: number;
+            /** Format: double */
+            have: number;
+            /** @description Where everyone is at one station. */
+            station?: string;
+            block?: string;
+            /**
+             * Format: int32
+             * @description Of a rotation, from 0, beside its block.
+             */
+            window?: null | number;
+            /** Format: double */
+            kg?: null | number;
+            /** Format: int32 */
+            heightCm?: null | number;
+            strength?: null | components["schemas"]["BandStrength"];
+            name?: null | string;
+        };
+        /** @enum {unknown} */
+        Side: "both" | "left" | "right" | "alternate" | null;
+        /**
+         * @description How this instructor usually deals with sides in new stations.
+         * @enum {unknown}
+         */
+        SideHabit: "each" | "alternate" | "chunks" | "round";
+        /**
+         * @description How a move uses its sides.
+         * @enum {unknown}
+         */
+        Sided: "twoSided" | "oneSided" | "alternating";
+        /**
+         * @description How a class stands to its slot.
+         * @enum {unknown}
+         */
+        SlotFit: "farOver" | "over" | "fits" | "farShort";
+        /**
+         * @description A stretch of the class in which one thing goes on. Start and end are in seconds from the start of the class;
+         *     Shows is the station that a walk-through shows; indices count from 0 and are null where plan-language.md ("What evaluation returns") gives the span none.
+         */
+        Span: {
+            start: components["schemas"]["Seconds"];
+            end: components["schemas"]["Seconds"];
+            kind: components["schemas"]["SpanKind"];
+            /** Format: int32 */
+            block: number;
+            /** Format: int32 */
+            round?: null | number;
+            /** Format: int32 */
+            station?: null | number;
+            /** Format: int32 */
+            part?: null | number;
+            side?: null | components["schemas"]["Side"];
+            /** Format: int32 */
+            pass?: null | number;
+            /** Format: int32 */
+            turn?: null | number;
+            /** Format: int32 */
+            leg?: null | number;
+            shows?: string;
+        };
+        /** @enum {unknown} */
+        SpanKind: "leadIn" | "work" | "switch" | "change" | "rest" | "wait" | "talk";
+        SseItemOfLeadNews: {
+            data?: components["schemas"]["LeadNews"];
+            eventType?: null | string;
+            eventId?: null | string;
+            reconnectionInterval?: null | string;
+        };
+        /**
+         * @description How one thing stands before the class.
+         * @enum {unknown}
+         */
+        Standing: "well" | "toMend" | "notKnown";
+        /** @description A ready block to begin from. */
+        Starter: {
+            name: string;
+            /** @description What one wants it for, such as "Sets". */
+            group: string;
+            /** @description What it makes. */
+            words: string;
+            /** @description The moves that stand for it in a picture. */
+            moves: string[];
+            block: components["schemas"]["PlanBlock"];
+        };
+        /** @description What a move asks beside what its poses show, in the scales of the demand (added before they bend towards 5). [M] Stated. */
+        StatedAsks: {
+            /**
+             * Format: double
+             * @description What needs learning, 0–5.
+             */
+            skill?: null | number;
+            /**
+             * Format: double
+             * @description Such as the braking of a step forward.
+             * @default 0
+             */
+            knee?: number;
+            /**
+             * Format: double
+             * @description Such as a weight that is thrown, or tension that never rests.
+             * @default 0
+             */
+            hip?: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            back?: number;
+            /**
+             * Format: double
+             * @description What the way from pose to pose adds.
+             * @default 0
+             */
+            balance?: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            innerThigh?: number;
+            /**
+             * Format: double
+             * @description Of feet that jump while the hands stay down.
+             * @default 0
+             */
+            impact?: number;
+        };
+        /** @description What a user says of an own move, each 0–5; what is not said is taken from the move that it is like, or is 0. */
+        StatedDemand: {
+            /** Format: int32 */
+            knee: null | number;
+            /** Format: int32 */
+            hip: null | number;
+            /** Format: int32 */
+            back: null | number;
+            /** Format: int32 */
+            balance: null | number;
+            /** Format: int32 */
+            impact: null | number;
+            /** Format: int32 */
+            mobility: null | number;
+            /** Format: int32 */
+            skill: null | number;
+            /** Format: int32 */
+            grip: null | number;
+        };
+        /** @description What an instructor needs to see of one station. */
+        StationCard: {
+            name: string;
+            family: components["schemas"]["Family"];
+            target: string;
+            harder: string[];
+            main: string;
+            easier: string[];
+            /** @description The usual fault to look for, and its fix. */
+            watch: string;
+            /** @description The station's id in the class that is led. */
+            id?: string;
+        };
+        /** @description A station's main option in motion. */
+        StationFilm: {
+            station: components["schemas"]["PlaceId"];
+            film: components["schemas"]["FigureFilm"];
+            /**
+             * Format: double
+             * @description Beats a minute that go with its reps: whole ones to each.
+             */
+            beat: number;
+        };
+        /** @description A station as a screen lists it. */
+        StationOutline: {
+            /** @description Its id, written or given. */
+            id: components["schemas"]["PlaceId"];
+            name: string;
+            family: components["schemas"]["Family"];
+            /** @description The target of the first round. */
+            target: string;
+            /** @description Seconds the dose takes in the first round. */
+            needs: components["schemas"]["Seconds"];
+            /** @description The same in words. */
+            words: string;
+            /** @description The dose in the trade's short form, as it is typed. */
+            dose: string;
+            /** @description Every option in words, in the order of the file. */
+            options: string[];
+            /** @description What each option asks instead of the main one: "knee 4 → 2, balance 1 → 2". */
+            trades: string[];
+            /** @description What getting here from the station before it needs. */
+            change: components["schemas"]["ChangeNeed"];
+            /** @description What there is to say something in before its first work in the block. */
+            before: components["schemas"]["Seconds"];
+        };
+        /** @description A card to lie at a station, to be read from three metres. */
+        StationPlaceCard: {
+            block: string;
+            /**
+             * Format: int32
+             * @description Of the station in its block, from 1.
+             */
+            number: number;
+            /** @description Such as "Station 2 of 6". */
+            place: string;
+            name: string;
+            family: components["schemas"]["Family"];
+            target: string;
+            options: components["schemas"]["CardOption"][];
+            /** @description The one thing to think of. */
+            cue: string;
+            /** @description Measures for the statures asked for, in words. */
+            setUp: string[];
+            /** @description The same as lines in the main option's figure. */
+            measures: components["schemas"]["DrawnMeasure"][];
+        };
+        /** @description A ready station for a move, with the options the ladders propose and the reasons for them. */
+        StationStarter: {
+            station: components["schemas"]["PlanStation"];
+            proposals: components["schemas"]["Proposals"];
+        };
+        /** @description What one person did at one station: the option used; null: left out. Both by their ids in the class that was held. */
+        StationUse: {
+            station: components["schemas"]["PlaceId"];
+            option?: string;
+        };
+        StationWay: {
+            option: components["schemas"]["PlaceId"];
+            tier: components["schemas"]["Tier"];
+            words: string;
+            /** @description By the names they are called. */
+            who: string[];
+            /**
+             * Format: int32
+             * @description How many without a name.
+             */
+            unnamed: number;
+        };
+        /** @description What a group does at a station of a rotation between two bells. */
+        Stay: {
+            /** Format: int32 */
+            block: number;
+            /** Format: int32 */
+            round: number;
+            /** Format: int32 */
+            station: number;
+            window: components["schemas"]["Seconds"];
+            /** @description What the dose takes; more than the window where the bell cuts it. */
+            needed: components["schemas"]["Seconds"];
+            spareSeconds: components["schemas"]["Seconds"];
+            spans: components["schemas"]["StaySpan"][];
+        };
+        /** @description A span of a station's own inside a window, in seconds from the bell that opens it. */
+        StaySpan: {
+            start: components["schemas"]["Seconds"];
+            end: components["schemas"]["Seconds"];
+            kind: components["schemas"]["SpanKind"];
+            /** Format: int32 */
+            part?: null | number;
+            side?: null | components["schemas"]["Side"];
+            /** Format: int32 */
+            turn?: null | number;
+        };
+        Still: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            floor: string;
+            layers: components["schemas"]["Layer"][];
+        };
+        /** @description One line of a stock. */
+        StockLine: {
+            item: components["schemas"]["KitItem"];
+            /**
+             * Format: int32
+             * @description How many; dumbbells are counted singly.
+             */
+            count: number;
+            /**
+             * Format: double
+             * @description Of one.
+             */
+            kg?: null | number;
+            /** Format: int32 */
+            heightCm?: null | number;
+            strength?: null | components["schemas"]["BandStrength"];
+            /**
+             * Format: double
+             * @description Of free wall.
+             */
+            metres?: null | number;
+            /** @description Of a machine. */
+            name?: null | string;
+            /**
+             * @description Makeshift, such as a filled bottle.
+             * @default false
+             */
+            standIn?: boolean;
+            condition?: components["schemas"]["Condition"];
+            /** @description Where it is kept. */
+            place?: null | string;
+        };
+        /** @description A device that was let in. */
+        StoredDevice: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            role: components["schemas"]["DeviceRole"];
+            /** Format: date-time */
+            pairedAt: string;
+            /** Format: date-time */
+            lastSeen: string;
+        };
+        /** @description A room with its floor and its stock. */
+        StoredHall: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            floor: components["schemas"]["HallFloor"];
+            stock: components["schemas"]["StockLine"][];
+            /**
+             * Format: int32
+             * @description Counts its changes; 0: not kept yet.
+             * @default 0
+             */
+            revision?: number;
+        };
+        /** @description A stand-in is to be on, or off. */
+        SwitchedOn: {
+            on: boolean;
+        };
+        /** @description A move on the sheet that participants take home. */
+        TakeAwayMove: {
+            name: string;
+            target: string;
+            how: string;
+            figure: null | components["schemas"]["Figure"];
+        };
+        /** @description A block kept to begin from. */
+        Template: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            block: components["schemas"]["PlanBlock"];
+            /** Format: int32 */
+            revision: number;
+        };
+        /** @description A figure for a list. */
+        Thumbnail: {
+            id: components["schemas"]["MoveId"];
+            figure: components["schemas"]["Figure"];
+            /** @description What it asks most, such as "hip 4, balance 3". */
+            asks: string;
+        };
+        /** @enum {unknown} */
+        Tick: "hinge" | "split" | "step" | "land" | "load";
+        /** @enum {unknown} */
+        Tier: "easier" | "main" | "harder" | "instead";
+        /** @description What seconds of one kind a block has. */
+        TimeAccount: {
+            kind: components["schemas"]["SpanKind"];
+            seconds: components["schemas"]["Seconds"];
+            /** @description All of them in words. */
+            total: string;
+            /** @description Such as "15 × 3 s" or "between 5 s and 15 s, 12 times". */
+            words: string;
+        };
+        /** @description The time of the class, in milliseconds since 1970. */
+        TimeNow: {
+            /** Format: int64 */
+            now: number;
+        };
+        /** @description What a class adds up to, under the names of plan-language.md. The shares sum to Seconds Totals.Seconds. */
+        Totals: {
+            seconds: components["schemas"]["Seconds"];
+            workSeconds: components["schemas"]["Seconds"];
+            switchSeconds: components["schemas"]["Seconds"];
+            changeSeconds: components["schemas"]["Seconds"];
+            restSeconds: components["schemas"]["Seconds"];
+            waitSeconds: components["schemas"]["Seconds"];
+            leadInSeconds: components["schemas"]["Seconds"];
+            talkSeconds: components["schemas"]["Seconds"];
+            /** @description Past the slot; negative: to spare. */
+            overSeconds: components["schemas"]["Seconds"];
+            /** Format: int64 */
+            leftReps: number;
+            /** Format: int64 */
+            rightReps: number;
+            /** Format: int64 */
+            leftEstimatedReps: number;
+            /** Format: int64 */
+            rightEstimatedReps: number;
+            /** Format: int64 */
+            pulses: number;
+            /**
+             * Format: int64
+             * @description What one person holds, both sides.
+             */
+            holdSeconds: number;
+        };
+        /** @description What a move asks instead of another one; nothing that is felt where it is empty. */
+        Trade: {
+            move: components["schemas"]["MoveId"];
+            words: string;
+        };
+        /** @description A dose typed in its short form, for one station of a class. */
+        TypedDoseRequest: {
+            text: string;
+            class: components["schemas"]["ClassPlan"];
+            /** @description The station's id. */
+            station: string;
+        };
+        /** @description A dose that was typed: what it was read as, or why it cannot be. Half a dose is no error: it is typed all the time. */
+        TypedDoseResult: {
+            read: null | components["schemas"]["DoseRead"];
+            problem: null | components["schemas"]["DoseProblem"];
+        };
+        /** @description The dose a move starts with in a new station. */
+        UsualDose: {
+            /** @description A kind of the plan language: time, reps, hold or pulses. */
+            kind: string;
+            /**
+             * Format: int32
+             * @description Seconds, reps or pulses.
+             */
+            amount: number;
+        };
+        /** @enum {unknown} */
+        View: "side" | "front" | "quarter" | "behind" | "above";
+        /** @description A finding that the instructor has seen and leaves as it is. */
+        Waiver: {
+            /** @description The finding's code, such as `options.missing`. */
+            code: string;
+            /** @description The id of the block, station or option, or PlaceId PlaceId.Class. */
+            place: components["schemas"]["PlaceId"];
+            reason: string;
+        };
+        /** @description A line of the walk-through: what to show, from which side, in which order, which fault. */
+        WalkThroughLine: {
+            name: string;
+            view: string;
+            show: string;
+            fault: string;
+            /** @description 25 s a station with its options. [M] Handbook, section 3. */
+            seconds: components["schemas"]["Seconds"];
+            figure: null | components["schemas"]["Figure"];
+        };
+        /** @description How long each move is shown in a walk-through. Common practice, no source: seen from 11 s in brief to 140 s with all options and faults. */
+        WalkThroughPace: {
+            name: string;
+            seconds: components["schemas"]["Seconds"];
+        };
+        /** @description The floor of a rotation as the wall draws it. */
+        WallFloor: {
+            block: components["schemas"]["PlaceId"];
+            /** Format: double */
+            widthM: number;
+            /** Format: double */
+            lengthM: number;
+            spots: components["schemas"]["WallSpot"][];
+        };
+        /** @description Where a station of a rotation stands in the room, in metres from its left and front edge. */
+        WallSpot: {
+            station: components["schemas"]["PlaceId"];
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        /** @description A class for everybody in the room to see. */
+        WallView: {
+            /**
+             * Format: uuid
+             * @description Null: nobody has opened it yet.
+             */
+            lead: null | string;
+            script: components["schemas"]["LeadScript"];
+            commands: components["schemas"]["LeadCommand"][];
+            floors: components["schemas"]["WallFloor"][];
+            /**
+             * Format: int64
+             * @description The time of the class, in milliseconds since 1970.
+             */
+            now: number;
+            /**
+             * Format: int64
+             * @description When the booked time is over; null: it has no date.
+             */
+            endsAt: null | number;
+            clock: components["schemas"]["ClockFormat"];
+        };
+        /** @description A way back to the booked end, or a way to use time in hand: one command of the lead. */
+        WayBack: {
+            title: string;
+            /** Format: int32 */
+            cost: number;
+            /**
+             * Format: int64
+             * @description When the class then ends, in milliseconds since 1970 UTC.
+             */
+            endsAt: number;
+            /** @description What changes, line by line. */
+            changes: string[];
+            /** @description What an adjust carries. */
+            shifts: components["schemas"]["SceneShift"][];
+        };
+        /** @description A way out of a shortage, tried before it is offered. */
+        WayOut: {
+            title: string;
+            /** @description What it comes to: "it goes round; the class takes 40 s more". */
+            preview: string;
+            class: components["schemas"]["ClassPlan"];
+            /** @description Makeshift lines for the stock, where it adds to that. */
+            lines: components["schemas"]["StockLine"][];
+        };
+        /** @description How a class under way stands to its booked end, and what can be done about it. */
+        WaysBack: {
+            /** @description Negative: in hand. */
+            lateSeconds: components["schemas"]["Seconds"];
+            /** @description Such as "1 min 10 s behind". */
+            words: string;
+            ways: components["schemas"]["WayBack"][];
+            /** @description By how many seconds it ends late even so; 0: in time. */
+            shortBy: components["schemas"]["Seconds"];
+            /** @description What stands in the way then. */
+            obstacles: string[];
+        };
+        /** @description Asks for ways out of a shortage, by its place in the list of the room. */
+        WaysOutRequest: {
+            class: components["schemas"]["ClassPlan"];
+            /** Format: int32 */
+            shortage: number;
+        };
+        /** @enum {unknown} */
+        WeightUnit: "kg" | "lb";
+    };
+    responses: never;
+    parameters: never;
+    requestBodies: never;
+    headers: never;
+    pathItems: never;
 }
-export type $defs = Record<string, never>
+export type $defs = Record<string, never>;
 export interface operations {
-  health: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Health']
-        }
-      }
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Insufficient Storage */
-      507: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  blockStarters: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Starter'][]
-        }
-      }
-    }
-  }
-  addSession: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SaveSession']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SessionView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  calendarFile: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  checks: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['CheckRule'][]
-        }
-      }
-    }
-  }
-  giveBelt: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        belt: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['BeltWearer']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  beltFrame: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        belt: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  simulateBelts: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SwitchedOn']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  data: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DataView']
-        }
-      }
-    }
-  }
-  restoreCopy: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['RestoreCopy']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RestoredCopy']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  evaluate: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ClassPlan']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Evaluation']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  review: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ReviewRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ClassReviewed']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  planFigures: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ClassPlan']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['OptionPicture'][]
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  repair: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['RepairRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RepairResult']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  repairs: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ClassRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RepairOffer'][]
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  fit: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['FitRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FitAnswer']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  refit: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['RefitRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RefitResult']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  calls: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CallsRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['CallList']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  typeDose: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['TypedDoseRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['TypedDoseResult']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  setRounds: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['RoundsRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RoundsResult']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  pasteMoves: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PasteRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PastedLine'][]
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  walkThroughPaces: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['WalkThroughPace'][]
-        }
-      }
-    }
-  }
-  doseForms: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DoseForm'][]
-        }
-      }
-    }
-  }
-  moves: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['MoveList']
-        }
-      }
-    }
-  }
-  searchMoves: {
-    parameters: {
-      query?: {
-        q?: string
-        family?: components['schemas']['Family']
-        position?: components['schemas']['Position']
-        plane?: components['schemas']['Plane']
-        kit?: string
-        limit?: components['schemas']['Limit']
-        strict?: boolean
-        near?: string
-        than?: string
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': string[]
-        }
-      }
-    }
-  }
-  moveFigures: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Thumbnail'][]
-        }
-      }
-    }
-  }
-  moveMotion: {
-    parameters: {
-      query?: {
-        option?: string
-        statureCm?: number
-      }
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['MoveMotion']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  moveFilm: {
-    parameters: {
-      query?: {
-        option?: string
-        view?: string
-      }
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FigureFilm']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  moveFigure: {
-    parameters: {
-      query?: {
-        option?: string
-        view?: string
-      }
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Figure']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  moveSvg: {
-    parameters: {
-      query?: {
-        option?: string
-        view?: string
-      }
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  moveTrades: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Trade'][]
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  movePage: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['MovePage']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  stationStarter: {
-    parameters: {
-      query?: {
-        window?: number
-        roundGivesSide?: boolean
-        like?: string
-      }
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StationStarter']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  ownMoves: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['OwnMovesView']
-        }
-      }
-    }
-  }
-  saveOwnMoves: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['OwnMoveList']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Kept']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Precondition Failed */
-      412: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ChangedProblem']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Precondition Required */
-      428: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  removeOwnMove: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  classes: {
-    parameters: {
-      query?: {
-        search?: string
-        skip?: number
-        take?: number
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ClassList']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  createClass: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['NewClass']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ClassView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  class: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ClassView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  saveClass: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SaveClass']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SavedClass']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Precondition Failed */
-      412: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ChangedProblem']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Precondition Required */
-      428: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  removeClass: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  restoreClass: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  downloadClass: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  openClassFile: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ClassPlan']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ClassView']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  sessions: {
-    parameters: {
-      query?: {
-        held?: boolean
-        skip?: number
-        take?: number
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SessionList']
-        }
-      }
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  session: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SessionView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  saveSession: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SaveSession']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SavedSession']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Precondition Failed */
-      412: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ChangedProblem']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Precondition Required */
-      428: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  removeSession: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  restoreSession: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  versions: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ClassVersion'][]
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  versionChanges: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-        from: number
-        to: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': string[]
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  restoreVersion: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-        version: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ClassView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Precondition Failed */
-      412: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  runSheet: {
-    parameters: {
-      query?: {
-        session?: string
-      }
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RunSheet']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  classCards: {
-    parameters: {
-      query?: {
-        session?: string
-        shortest?: number
-        tallest?: number
-      }
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ClassCards']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  tapePicture: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  timelineFile: {
-    parameters: {
-      query?: {
-        session?: string
-      }
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  cueFile: {
-    parameters: {
-      query?: {
-        session?: string
-      }
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  leadPage: {
-    parameters: {
-      query?: {
-        session?: string
-      }
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  bellFile: {
-    parameters: {
-      query?: {
-        session?: string
-      }
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  templates: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Template'][]
-        }
-      }
-    }
-  }
-  addTemplate: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['NewTemplate']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Template']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  changeTemplate: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['NewTemplate']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Kept']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Precondition Failed */
-      412: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ChangedProblem']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Precondition Required */
-      428: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  removeTemplate: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  settings: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SettingsView']
-        }
-      }
-    }
-  }
-  preferences: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Preferences']
-        }
-      }
-    }
-  }
-  savePreferences: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Preferences']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Kept']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Precondition Failed */
-      412: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ChangedProblem']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Precondition Required */
-      428: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  fitTerms: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FitTerms']
-        }
-      }
-    }
-  }
-  saveFitTerms: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['FitTerms']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Kept']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Precondition Failed */
-      412: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ChangedProblem']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Precondition Required */
-      428: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  log: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['LogView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  saveLog: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SaveLog']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SavedLog']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Precondition Failed */
-      412: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ChangedProblem']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Precondition Required */
-      428: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  people: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Person'][]
-        }
-      }
-    }
-  }
-  addPerson: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Person']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Person']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  person: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Person']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  changePerson: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Person']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Kept']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Precondition Failed */
-      412: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ChangedProblem']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Precondition Required */
-      428: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  erasePerson: {
-    parameters: {
-      query?: {
-        alone?: boolean
-      }
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  personTraces: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PersonTraces']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  exportPerson: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PersonExport']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  readPerson: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  circles: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Circle'][]
-        }
-      }
-    }
-  }
-  addCircle: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CircleDetails']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Circle']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  keepCircle: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CircleDetails']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Kept']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Precondition Failed */
-      412: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ChangedProblem']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Precondition Required */
-      428: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  partCircle: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  rosterFile: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  takeRoster: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['RosterText']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RosterTaken']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  lookAtRoster: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['RosterText']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RosterLook']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  rooms: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StoredHall'][]
-        }
-      }
-    }
-  }
-  addRoom: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['HallDetails']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StoredHall']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  keepRoom: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['HallDetails']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Kept']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Precondition Failed */
-      412: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ChangedProblem']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Precondition Required */
-      428: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  removeRoom: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  seeRoom: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ClassRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RoomView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  pin: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PinRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PinResult']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  waysOut: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['WaysOutRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['WayOut'][]
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  group: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['GroupsRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['RoomView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  floor: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['FloorRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FloorView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  sessionRoom: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SessionRoomView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  chooseSessionRoom: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SessionRoomDetails']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Kept']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Precondition Failed */
-      412: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ChangedProblem']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Precondition Required */
-      428: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  checkSession: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ClassRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SessionFindings']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  ready: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ClassRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['ReadyView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  waivers: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SessionWaivers']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  waive: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SessionWaiver']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Kept']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Precondition Failed */
-      412: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ChangedProblem']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Precondition Required */
-      428: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  ticks: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SessionTicks']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  tick: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SessionTick']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Kept']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Precondition Failed */
-      412: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ChangedProblem']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Precondition Required */
-      428: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  devices: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DeviceList']
-        }
-      }
-    }
-  }
-  newCode: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['NewCode']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PairingCode']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  sendAway: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  desk: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DeskView']
-        }
-      }
-    }
-  }
-  answerGuest: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['DeskAnswer']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  linkDeskClass: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['DeskLink']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  simulateDesk: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SwitchedOn']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  clips: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': string[]
-        }
-      }
-    }
-  }
-  clip: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        word: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  keepClip: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        word: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  removeClip: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        word: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  openLead: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['LeadView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  leadPeople: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['LeadPerson'][]
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  followLead: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'text/event-stream': components['schemas']['SseItemOfLeadNews']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  leadScript: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['LeadScript']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  waysBack: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['WaysBack']
-        }
-      }
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  sendCommands: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SendCommands']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['CommandList']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  hearts: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['HeartList']
-        }
-      }
-    }
-  }
-  nowOn: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['NowOn']
-        }
-      }
-    }
-  }
-  timeNow: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['TimeNow']
-        }
-      }
-    }
-  }
-  digitHeights: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['DigitHeight'][]
-        }
-      }
-    }
-  }
-  wall: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['WallView']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  wallFigures: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['OptionPicture'][]
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  wallFilms: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['StationFilm'][]
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  followWall: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'text/event-stream': components['schemas']['SseItemOfLeadNews']
-        }
-      }
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
-  me: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Me']
-        }
-      }
-    }
-  }
-  pair: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PairRequest']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Me']
-        }
-      }
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unsupported Media Type */
-      415: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-      /** @description Too Many Requests */
-      429: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails']
-        }
-      }
-    }
-  }
+    health: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Health"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Insufficient Storage */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    look: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": components["schemas"]["LookPart"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    blockStarters: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Starter"][];
+                };
+            };
+        };
+    };
+    addSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveSession"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    calendarFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    checks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckRule"][];
+                };
+            };
+        };
+    };
+    giveBelt: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                belt: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeltWearer"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    beltFrame: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                belt: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    simulateBelts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwitchedOn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    data: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DataView"];
+                };
+            };
+        };
+    };
+    restoreCopy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RestoreCopy"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RestoredCopy"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    evaluate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassPlan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Evaluation"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    review: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReviewRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassReviewed"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    planFigures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassPlan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OptionPicture"][];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    repair: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RepairRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RepairResult"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    repairs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RepairOffers"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    fit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FitRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FitAnswer"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    refit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RefitRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefitResult"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    calls: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CallsRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CallList"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    typeDose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TypedDoseRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TypedDoseResult"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    setRounds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoundsRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoundsResult"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    pasteMoves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasteRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PastedList"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    walkThroughPaces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WalkThroughPace"][];
+                };
+            };
+        };
+    };
+    doseForms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoseForm"][];
+                };
+            };
+        };
+    };
+    moves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MoveList"];
+                };
+            };
+        };
+    };
+    searchMoves: {
+        parameters: {
+            query?: {
+                q?: string;
+                family?: components["schemas"]["Family"];
+                position?: components["schemas"]["Position"];
+                plane?: components["schemas"]["Plane"];
+                kit?: string;
+                limit?: components["schemas"]["Limit"];
+                strict?: boolean;
+                near?: string;
+                than?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+        };
+    };
+    moveFigures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Thumbnail"][];
+                };
+            };
+        };
+    };
+    moveMotion: {
+        parameters: {
+            query?: {
+                option?: string;
+                statureCm?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MoveMotion"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    moveFilm: {
+        parameters: {
+            query?: {
+                option?: string;
+                view?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FigureFilm"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    moveFigure: {
+        parameters: {
+            query?: {
+                option?: string;
+                view?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Figure"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    moveSvg: {
+        parameters: {
+            query?: {
+                option?: string;
+                view?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    moveTrades: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trade"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    movePage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovePage"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    stationStarter: {
+        parameters: {
+            query?: {
+                window?: number;
+                roundGivesSide?: boolean;
+                like?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationStarter"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    ownMoves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnMovesView"];
+                };
+            };
+        };
+    };
+    saveOwnMoves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnMoveList"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ChangedProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    removeOwnMove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    classes: {
+        parameters: {
+            query?: {
+                search?: string;
+                skip?: number;
+                take?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassList"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    createClass: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewClass"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    class: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    saveClass: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveClass"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedClass"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ChangedProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    removeClass: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    restoreClass: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    downloadClass: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    openClassFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassPlan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassView"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    sessions: {
+        parameters: {
+            query?: {
+                held?: boolean;
+                skip?: number;
+                take?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionList"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    saveSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveSession"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedSession"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ChangedProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    removeSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    restoreSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    versions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassVersion"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    versionChanges: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                from: number;
+                to: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    restoreVersion: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                version: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    runSheet: {
+        parameters: {
+            query?: {
+                session?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunSheet"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    classCards: {
+        parameters: {
+            query?: {
+                session?: string;
+                shortest?: number;
+                tallest?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassCards"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    tapePicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    timelineFile: {
+        parameters: {
+            query?: {
+                session?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    cueFile: {
+        parameters: {
+            query?: {
+                session?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    leadPage: {
+        parameters: {
+            query?: {
+                session?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    bellFile: {
+        parameters: {
+            query?: {
+                session?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    templates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Template"][];
+                };
+            };
+        };
+    };
+    addTemplate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewTemplate"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Template"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    changeTemplate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewTemplate"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ChangedProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    removeTemplate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    settings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SettingsView"];
+                };
+            };
+        };
+    };
+    preferences: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Preferences"];
+                };
+            };
+        };
+    };
+    savePreferences: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Preferences"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ChangedProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    fitTerms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FitTerms"];
+                };
+            };
+        };
+    };
+    saveFitTerms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FitTerms"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ChangedProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    saveLog: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveLog"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedLog"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ChangedProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Person"][];
+                };
+            };
+        };
+    };
+    addPerson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Person"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Person"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    person: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Person"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    changePerson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Person"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ChangedProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    erasePerson: {
+        parameters: {
+            query?: {
+                alone?: boolean;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    personTraces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonTraces"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    exportPerson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonExport"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readPerson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    circles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Circle"][];
+                };
+            };
+        };
+    };
+    addCircle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CircleDetails"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Circle"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    keepCircle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CircleDetails"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ChangedProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    partCircle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    rosterFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    takeRoster: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RosterText"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RosterTaken"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    lookAtRoster: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RosterText"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RosterLook"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    rooms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredHall"][];
+                };
+            };
+        };
+    };
+    addRoom: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HallDetails"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoredHall"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    keepRoom: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HallDetails"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ChangedProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    removeRoom: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    seeRoom: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    pin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PinRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PinResult"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    waysOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaysOutRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WayOut"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    group: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroupsRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    floor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FloorRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FloorView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    sessionRoom: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionRoomView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    chooseSessionRoom: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SessionRoomDetails"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ChangedProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    checkSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionFindings"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    ready: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadyView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    waivers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionWaivers"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    waive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SessionWaiver"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ChangedProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    ticks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionTicks"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    tick: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SessionTick"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ChangedProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    devices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceList"];
+                };
+            };
+        };
+    };
+    newCode: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewCode"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PairingCode"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    sendAway: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    desk: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeskView"];
+                };
+            };
+        };
+    };
+    answerGuest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeskAnswer"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    linkDeskClass: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeskLink"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    simulateDesk: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwitchedOn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    clips: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+        };
+    };
+    clip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                word: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    keepClip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                word: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    removeClip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                word: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    openLead: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeadView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    leadPeople: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeadPerson"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    followLead: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["SseItemOfLeadNews"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    leadScript: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeadScript"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    waysBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaysBack"];
+                };
+            };
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    sendCommands: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SendCommands"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CommandList"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    hearts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeartList"];
+                };
+            };
+        };
+    };
+    nowOn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NowOn"];
+                };
+            };
+        };
+    };
+    timeNow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimeNow"];
+                };
+            };
+        };
+    };
+    digitHeights: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DigitHeight"][];
+                };
+            };
+        };
+    };
+    wall: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WallView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    wallFigures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OptionPicture"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    wallFilms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationFilm"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    followWall: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["SseItemOfLeadNews"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    me: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+        };
+    };
+    pair: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PairRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
 }

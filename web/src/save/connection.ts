@@ -26,8 +26,11 @@ export function reached() {
   clearTimeout(timer)
   timer = undefined
   wait = FIRST
-  onlineManager.setOnline(true)
+  if (!onlineManager.isOnline()) onlineManager.setOnline(true)
 }
+
+/** Does something whenever somebody answers again. */
+export const onReached = (act: () => void): (() => void) => onlineManager.subscribe((there) => there && act())
 
 function ask() {
   timer = setTimeout(() => {

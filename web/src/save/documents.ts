@@ -173,7 +173,6 @@ const kinds = {
       return { value: there?.reason ?? null, version: stands.revision }
     },
     show: () => {
-      void client.invalidateQueries({ queryKey: ['checks'] })
       void client.invalidateQueries({ queryKey: ['ready'] })
     },
     changes: [],

@@ -5,6 +5,7 @@ import { troubleWords } from '../../api/client'
 import { fetchClass, useClasses, useStarters, useTemplates } from '../../api/queries'
 import { partId } from '../../plan/edit'
 import { copyOfBlock } from '../../plan/ids'
+import { MOST_BLOCKS } from './useStations'
 import { useAct } from '../../save/acts'
 import { Thumb } from '../../ui/FigureView'
 import { useClassEditor } from '../editor/context'
@@ -12,8 +13,6 @@ import { useThumbs } from '../moves/useMoveSearch'
 import css from './Build.module.css'
 import { CopiedContext, useBenchContext } from './useBench'
 import { useOpened } from './useOpen'
-
-const MOST_BLOCKS = 30
 
 /** Adds blocks to a class, the first of them opened with its name ready to type; before the cool-down, which stays last. */
 export function useBlocks() {

@@ -34,7 +34,7 @@ export function BuildPage() {
     return [...(library ?? []), ...carried]
   }, [library, plan.moves])
   const { bench, selected, copied } = useBench()
-  const pictures = usePictures(plan)
+  const pictures = usePictures()
   const opened = useOpening()
   const many = plan.blocks.reduce((sum, block) => sum + (block.stations ?? []).length, 0)
 

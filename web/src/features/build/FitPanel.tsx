@@ -1,7 +1,8 @@
 import { Button, Checkbox } from '@mantine/core'
 import { useEffect, useRef, useState } from 'react'
+import { useStore } from 'zustand'
 import type { Evaluation, Plan, Schemas } from '../../api/client'
-import { answer, api, troubleWords } from '../../api/client'
+import { answer, api } from '../../api/client'
 import { useSettings } from '../../api/queries'
 import { change } from '../../save/documents'
 import { NumberField } from '../../ui/NumberField'
@@ -10,8 +11,6 @@ import css from './Build.module.css'
 
 type Terms = Schemas['FitTerms']
 type FitAnswer = Schemas['FitAnswer']
-
-const WAIT = 200
 
 const fields: { key: keyof Terms; label: string }[] = [
   { key: 'restFloor', label: 'Rests no lower than, s' },
@@ -33,32 +32,19 @@ const fields: { key: keyof Terms; label: string }[] = [
 
 /** Up to three ways to bring the class to its slot, each looked at on the tape before it is taken. */
 export function FitPanel() {
-  const { plan, faults, change, setPreview } = useClassEditor()
+  const { core, plan, change, setPreview } = useClassEditor()
   const settings = useSettings()
   const terms = settings.data?.fit
-  const [found, setFound] = useState<{ plan: Plan; answer: FitAnswer } | null>(null)
-  const [trouble, setTrouble] = useState('')
+  const found = useStore(core.looker.store, (known) => known.fit)
+  const trouble = useStore(core.looker.store, (known) => known.trouble)
   const [prices, setPrices] = useState(false)
   const looked = useRef<{ offer: Plan; evaluation: Evaluation } | null>(null)
   const fresh = found !== null && found.plan === plan
 
-  useEffect(() => {
-    if (!terms || faults.length > 0) return
-    const stop = new AbortController()
-    const timer = setTimeout(() => {
-      answer(api.POST('/api/plans/fit', { body: { class: plan, terms }, signal: stop.signal })).then(
-        (result) => {
-          setFound({ plan, answer: result })
-          setTrouble('')
-        },
-        (error: unknown) => !stop.signal.aborted && setTrouble(troubleWords(error)),
-      )
-    }, WAIT)
-    return () => {
-      clearTimeout(timer)
-      stop.abort()
-    }
-  }, [plan, terms, faults.length])
+  useEffect(() => core.looker.want('fit'), [core])
+  // Other limits, other ways.
+  const limits = settings.data?.fitRevision
+  useEffect(() => core.looker.again(), [core, limits])
 
   useEffect(() => () => setPreview(null), [setPreview])
 

@@ -6,7 +6,8 @@ import { answer, api, troubleWords } from '../../api/client'
 import { partId } from '../../plan/edit'
 import css from './Build.module.css'
 import { useOpened } from './useOpen'
-import { MOST_STATIONS, useStations } from './useStations'
+import { many } from '../../ui/words'
+import { useStations } from './useStations'
 
 interface Props {
   block: PlanBlock
@@ -31,10 +32,11 @@ export function PasteMoves({ block, first = '', onClose }: Props) {
     placeholderData: keepPreviousData,
     retry: false,
   })
-  const lines = text.trim() === '' ? [] : (data ?? [])
+  const lines = text.trim() === '' ? [] : (data?.lines ?? [])
   const good = lines.flatMap((line) => (line.station ? [line.station] : []))
-  const room = MOST_STATIONS - (block.stations ?? []).length
   const open = lines.length - good.length
+  const { parts, left } = maker.spread(block, good)
+  const taken = good.length - left
 
   /** The line says which move it means from now on. */
   const mean = (line: (typeof lines)[number], name: string) =>
@@ -56,7 +58,7 @@ export function PasteMoves({ block, first = '', onClose }: Props) {
         autosize
         minRows={4}
         maxRows={10}
-        maxLength={4000}
+        maxLength={20000}
         value={text}
         onChange={(event) => setText(event.currentTarget.value)}
       />
@@ -93,16 +95,26 @@ export function PasteMoves({ block, first = '', onClose }: Props) {
       </ol>
       <Button
         mt="sm"
-        disabled={good.length === 0}
+        disabled={taken === 0}
         onClick={() => {
           onClose()
-          show(`station-${maker.put(partId(block), good.slice(0, room))}`, 'card')
+          const first = maker.putAll(partId(block), good)
+          if (first) show(`station-${first}`, 'card')
         }}
       >
-        Add {Math.min(good.length, room)} {Math.min(good.length, room) === 1 ? 'station' : 'stations'}
+        Add {many(taken, 'station', 'stations')}
         {open > 0 && `, leave ${open} out`}
       </Button>
-      {good.length > room && <p role="status">The block takes {room} more.</p>}
+      {parts.length > 1 && (
+        <p role="status">
+          This block takes {parts[0]} more. {parts.slice(1).join(' and ')} go into{' '}
+          {many(parts.length - 1, 'new block', 'new blocks')} like it.
+        </p>
+      )}
+      {left > 0 && <p role="alert">{many(left, 'station', 'stations')} will not fit: the class has no more room.</p>}
+      {(data?.left ?? 0) > 0 && text.trim() !== '' && (
+        <p role="alert">{many(data!.left, 'line was', 'lines were')} not read. Paste them again after these.</p>
+      )}
     </Modal>
   )
 }

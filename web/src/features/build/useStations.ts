@@ -3,8 +3,11 @@ import { useRef } from 'react'
 import type { PlanBlock, PlanStation } from '../../api/client'
 import { stationStarter } from '../../api/queries'
 import { blockOf, mainOption, partId, setBlock, setStation } from '../../plan/edit'
-import { copyOfStation } from '../../plan/ids'
+import { copyOfBlock, copyOfStation } from '../../plan/ids'
 import { useClassEditor } from '../editor/context'
+
+/** A class takes no more. */
+export const MOST_BLOCKS = 30
 
 /** A block takes no more. */
 export const MOST_STATIONS = 16
@@ -20,7 +23,7 @@ export function useStations() {
   /** How the stations of a block are dosed, for a new one among them. */
   function like(
     block: PlanBlock,
-    evaluation = core.store.getState().evaluation,
+    evaluation = core.looker.store.getState().evaluation,
   ): { window?: number; roundGivesSide: boolean; like?: string } {
     const outline = evaluation?.outline.find((o) => o.id === block.id)
     const window = block.windowSeconds
@@ -46,8 +49,50 @@ export function useStations() {
     return partId(fresh[0]!)
   }
 
+  /** How a list of stations goes into a block and into new ones like it: how many into each, and how many do not fit. */
+  function spread(block: PlanBlock, stations: PlanStation[]): { parts: number[]; left: number } {
+    const { plan } = core.store.getState().now
+    const blocks = MOST_BLOCKS - plan.blocks.length
+    let left = stations.length
+    const parts: number[] = []
+    const room = MOST_STATIONS - (block.stations ?? []).length
+    for (let i = 0; left > 0 && i <= blocks; i++) {
+      const taken = Math.min(left, i === 0 ? room : MOST_STATIONS)
+      parts.push(taken)
+      left -= taken
+    }
+    return { parts, left }
+  }
+
+  /** Adds them all, as one step; gives the id of the first, if there is any. */
+  function putAll(block: string, stations: PlanStation[]): string | undefined {
+    const fresh = stations.map(copyOfStation)
+    change('add stations', (draft) => {
+      const at = draft.plan.blocks.findIndex((b) => b.id === block)
+      const old = draft.plan.blocks[at]
+      if (!old) return draft
+      const { parts } = spread(old, stations)
+      let next = 0
+      const take = (count: number) => fresh.slice(next, (next += count))
+      const filled = { ...old, stations: [...(old.stations ?? []), ...take(parts[0] ?? 0)] }
+      const more = parts.slice(1).map((count, i) => {
+        const like = { ...copyOfBlock({ ...old, stations: take(count) }), name: `${old.name.slice(0, 110)} ${i + 2}` }
+        delete like.show
+        return like
+      })
+      return {
+        ...draft,
+        plan: {
+          ...draft.plan,
+          blocks: [...draft.plan.blocks.slice(0, at), filled, ...more, ...draft.plan.blocks.slice(at + 1)],
+        },
+      }
+    })
+    return fresh[0] && partId(fresh[0])
+  }
+
   async function made(block: PlanBlock, move: string, behind?: string): Promise<string> {
-    const as = like(block, await core.settled())
+    const as = like(block, await core.looker.settled())
     const { station } = await queries.fetchQuery(stationStarter(move, as.window, as.roundGivesSide, as.like))
     return put(partId(block), [station], behind)
   }
@@ -82,5 +127,5 @@ export function useStations() {
 
   const current = (id: string) => blockOf(core.store.getState().now.plan, id)
 
-  return { add, put, swap, like, current }
+  return { add, put, putAll, spread, swap, like, current }
 }

@@ -6,6 +6,7 @@ import { answer, api, troubleWords } from '../../api/client'
 import { change as keepChange, idOf, revisionSeen } from '../../save/documents'
 import { partId, withField } from '../../plan/edit'
 import { clock } from '../../ui/time'
+import { many } from '../../ui/words'
 import { useClassEditor } from '../editor/context'
 import css from './Checks.module.css'
 import type { Finding, Offer } from './useChecks'
@@ -22,8 +23,10 @@ type Severity = keyof typeof severities
 
 /** The findings of a class by what matters; one cause is one line; what was left as it is stands apart. */
 export function Findings() {
-  const { checks } = useClassEditor()
+  const { checks, core } = useClassEditor()
   const [trouble, setTrouble] = useState('')
+  // Who comes, with which care, and what there is may have changed on another screen.
+  useEffect(() => core.looker.again(), [core])
   const [leftOpen, setLeftOpen] = useState(false)
   const open = checks.findings.filter((f) => !f.waived)
   const left = checks.findings.filter((f) => f.waived)
@@ -57,6 +60,12 @@ export function Findings() {
           )
         )
       })}
+      {checks.fresh && checks.untried > 0 && (
+        <p className={css.soft}>
+          {many(checks.untried, 'more way', 'more ways')} to fix this class could not be tried in time. Fix something
+          first, and they are tried next.
+        </p>
+      )}
       {left.length > 0 && (
         <details className={css.left} open={leftOpen} onToggle={(event) => setLeftOpen(event.currentTarget.open)}>
           <summary>Left as it is: {left.length}</summary>
@@ -243,7 +252,7 @@ function OfferButton({ offer, onTrouble }: { offer: Offer; onTrouble: (words: st
 
 /** Leaves a finding as it is, with a reason: in the class, or for this occasion; or takes it up again. */
 function Waive({ finding, onTrouble }: { finding: Finding; onTrouble: (words: string) => void }) {
-  const { change, session } = useClassEditor()
+  const { change, core, session } = useClassEditor()
   const [reason, setReason] = useState<string | null>(null)
   const is = (w: { code: string; place: string }) => w.code === finding.code && w.place === finding.place
 
@@ -259,7 +268,8 @@ function Waive({ finding, onTrouble }: { finding: Finding; onTrouble: (words: st
     }
     const of = session?.id ?? ''
     const before = finding.waived ?? null
-    keepChange('waiver', idOf(of, finding.code, finding.place), before, revisionSeen('waiver', of), words)
+    const saver = keepChange('waiver', idOf(of, finding.code, finding.place), before, revisionSeen('waiver', of), words)
+    void saver.flush().then(() => core.looker.again())
     setReason(null)
   }
 

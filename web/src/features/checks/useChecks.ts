@@ -1,7 +1,10 @@
-import { keepPreviousData, useQuery } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
-import type { Evaluation, Plan, Schemas, Session } from '../../api/client'
-import { answer, api, troubleWords } from '../../api/client'
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useMemo, useState } from 'react'
+import { useStore } from 'zustand'
+import type { Booking, Evaluation, Plan, Schemas } from '../../api/client'
+import { answer, api } from '../../api/client'
+import type { Looker } from '../editor/Looker'
+import { heldAs } from '../editor/Looker'
 
 export type Finding = Evaluation['findings'][number]
 export type Offer = Schemas['RepairOffer']
@@ -19,54 +22,41 @@ function useSettled<T>(value: T): T {
   return settled
 }
 
-const of = (id: string) => ({ params: { path: { id } } })
-
 export interface Checks {
   findings: Finding[]
   offers: Offer[]
+  /** So many ways to fix something were not tried for want of time. */
+  untried: number
   /** Whether it is ready, as last answered; null while that is not known. */
   ready: boolean | null
   hardest: Schemas['HardestMoment'] | null
-  /** The findings are those of the class as it stands on the screen. */
+  /** The findings and the offers are those of the class as it stands on the screen. */
   fresh: boolean
   /** Why nothing is known of people, kit, room and weeks; empty. */
   trouble: string
 }
 
-/** What the checks say of a class and its session, a moment after it was changed last. Until the first answer: of the class alone. */
-export function useChecks(
-  plan: Plan,
-  session: Session | null,
-  booking: unknown,
-  evaluation: Evaluation | null,
-  flush: () => Promise<boolean>,
-): Checks {
-  const settled = useSettled(plan)
-  const id = session?.id ?? ''
-  const found = useQuery({
-    queryKey: ['checks', id, settled, booking],
-    queryFn: async ({ signal }) => {
-      // Who is expected stands in the booking: it is saved before it is judged by.
-      await flush()
-      return answer(api.POST('/api/sessions/{id}/checks', { ...of(id), body: { class: settled }, signal }))
-    },
-    enabled: id !== '' && settled.blocks.length > 0,
-    placeholderData: keepPreviousData,
-    retry: false,
-    staleTime: 0,
-  })
-  const known = found.data
-  const fresh = known !== undefined && !found.isPlaceholderData && settled === plan
-  // An answer to an older class may come late: what is said of the class itself never goes back behind what was known.
-  const ofClass = useSettled(evaluation)?.findings ?? []
-  const findings = fresh && known ? known.findings : [...ofClass, ...(known?.findings ?? []).filter((f) => f.ofSession)]
+/** What the checks say of a class and its session. Until the first answer: of the class alone. */
+export function useChecks(looker: Looker, plan: Plan, booking: Booking | null): Checks {
+  const known = useStore(looker.store)
+  const { checks, offers } = known
+  const held = useMemo(() => heldAs(booking), [booking])
+  // An older answer stands until the newer one is there: what is said of the class itself never goes back behind what was known.
+  const current = checks !== null && checks.plan === plan && checks.held === held
+  const ofClass = useSettled(known.evaluation)?.findings ?? []
+  const settled = useSettled(checks)
+  const findings =
+    current && settled === checks
+      ? checks.found.findings
+      : [...ofClass, ...(checks?.found.findings ?? []).filter((f) => f.ofSession)]
   return {
     findings,
-    offers: known?.offers ?? [],
-    ready: found.isError ? null : (known?.ready ?? null),
-    hardest: known?.hardest ?? null,
-    trouble: found.isError ? troubleWords(found.error) : '',
-    fresh,
+    offers: offers?.list ?? [],
+    untried: offers?.untried ?? 0,
+    ready: known.trouble !== '' ? null : (checks?.found.ready ?? null),
+    hardest: checks?.found.hardest ?? null,
+    trouble: known.trouble,
+    fresh: offers !== null && offers.plan === plan && offers.held === held && known.faults.length === 0,
   }
 }
 

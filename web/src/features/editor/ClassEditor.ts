@@ -1,11 +1,14 @@
 import type { StoreApi } from 'zustand'
 import { createStore } from 'zustand'
-import type { Booking, ClassView, Evaluation, Fault, Plan, Session } from '../../api/client'
+import type { Booking, ClassView, Evaluation, Plan, Session } from '../../api/client'
 import { answer, api, Refused } from '../../api/client'
 import { withIds, withoutLost } from '../../plan/ids'
 import { client } from '../../save/client'
 import type { Draft as Kept } from '../../save/Saver'
 import { Saver } from '../../save/Saver'
+import { Looker } from './Looker'
+import type { UndoSteps } from './undoSteps'
+import { keepSteps, keptSteps } from './undoSteps'
 
 /** A class and the bookings of its sessions, as one thing that is changed and undone together. */
 export interface State {
@@ -22,14 +25,10 @@ export interface EditorState {
   now: State
   past: State[]
   future: State[]
-  evaluation: Evaluation | null
-  faults: Fault[]
   /** A class that is looked at on the tape before it is taken. */
   preview: Preview | null
 }
 
-const EVALUATE_AFTER = 10
-const SETTLES_WITHIN = 1500
 const JOIN_WITHIN = 900
 const MOST_STEPS = 200
 
@@ -39,20 +38,19 @@ export class ClassEditor {
   readonly store: StoreApi<EditorState>
   readonly planSaver: Saver<Plan>
   private readonly bookingSavers = new Map<string, Saver<Booking>>()
-  private evaluated: Plan
-  private timer: ReturnType<typeof setTimeout> | undefined
-  private asking: AbortController | null = null
+  readonly looker: Looker
+  private left: UndoSteps | null
   private last = { label: '', at: 0 }
 
   constructor(loaded: ClassView) {
     this.id = loaded.id
-    this.evaluated = loaded.plan
+    const steps = keptSteps(loaded.id)
+    const goesOn = steps !== null && same(steps.now.plan, loaded.plan)
+    this.left = goesOn ? null : steps
     this.store = createStore<EditorState>(() => ({
       now: { plan: loaded.plan, bookings: {} },
-      past: [],
-      future: [],
-      evaluation: loaded.evaluation ?? null,
-      faults: loaded.faults,
+      past: goesOn ? steps.past : [],
+      future: goesOn ? steps.future : [],
       preview: null,
     }))
     this.planSaver = new Saver<Plan>({
@@ -77,7 +75,13 @@ export class ClassEditor {
       onMine: ({ value }) => this.besides({ ...this.store.getState().now, plan: value }),
       onSaved: refreshLists,
     })
+    this.looker = new Looker(loaded.plan, loaded.evaluation ?? null, loaded.faults, () => ({
+      plan: this.store.getState().now.plan,
+      version: this.planSaver.base,
+    }))
     this.sessions(loaded.sessions)
+    // Undo outlives a reload of the page.
+    this.store.subscribe((state) => keepSteps(loaded.id, state))
   }
 
   /** Takes in sessions that are new here. */
@@ -146,7 +150,11 @@ export class ClassEditor {
   /** Drafts that an earlier tab left behind: a step that can be undone, saved against the version it was made from. */
   restore(plan: Kept<Plan> | undefined, bookings: { id: string; value: Kept<Booking> }[]) {
     if (plan) {
-      this.step({ ...this.store.getState().now, plan: withIds(plan.value) })
+      // The steps that led to it are known, unless it is another tab's.
+      if (this.left && same(this.left.now.plan, plan.value)) {
+        const { past, future } = this.left
+        this.store.setState((s) => ({ now: { ...s.now, plan: plan.value }, past, future }))
+      } else this.step({ ...this.store.getState().now, plan: withIds(plan.value) })
       this.planSaver.restore({ ...plan, value: this.store.getState().now.plan })
     }
     for (const { id, value } of bookings) {
@@ -154,7 +162,7 @@ export class ClassEditor {
       this.step({ ...now, bookings: { ...now.bookings, [id]: value.value } })
       this.bookingSavers.get(id)?.restore(value)
     }
-    this.evaluate()
+    this.looker.look()
   }
 
   /** Changes the class; changes under one label in quick succession undo as one. */
@@ -167,7 +175,7 @@ export class ClassEditor {
     if (changed === now) return
     const state = { ...changed, plan: withoutLost(withIds(changed.plan)) }
     this.step(state, joins)
-    if (evaluation && state.plan === changed.plan) this.take(state.plan, evaluation)
+    if (evaluation && state.plan === changed.plan) this.looker.take(state.plan, evaluation)
     this.save()
   }
 
@@ -207,7 +215,7 @@ export class ClassEditor {
   /** What was changed elsewhere is taken, as a step that can be undone. */
   private became(state: State) {
     this.step(state)
-    this.evaluate()
+    this.looker.look()
   }
 
   /** What was changed elsewhere gives way: undo brings it back. */
@@ -219,8 +227,8 @@ export class ClassEditor {
   restored(view: ClassView) {
     this.planSaver.at(view.plan, view.version)
     this.step({ ...this.store.getState().now, plan: view.plan })
-    if (view.evaluation) this.take(view.plan, view.evaluation)
-    else this.evaluate()
+    if (view.evaluation) this.looker.take(view.plan, view.evaluation)
+    this.looker.look()
   }
 
   /** Whether a booking was changed elsewhere, and nothing of it here that is still on its way. */
@@ -266,49 +274,7 @@ export class ClassEditor {
     for (const [id, saver] of this.bookingSavers) {
       if (bookings[id]) saver.put(bookings[id])
     }
-    this.evaluate()
-  }
-
-  private take(plan: Plan, evaluation: Evaluation) {
-    this.evaluated = plan
-    this.store.setState({ evaluation, faults: [] })
-  }
-
-  /** The class added up as it stands now; as it was added up last where that takes too long, or has faults. */
-  settled = (): Promise<Evaluation | null> =>
-    new Promise((resolve) => {
-      const started = Date.now()
-      const look = () => {
-        const { now, evaluation } = this.store.getState()
-        if (now.plan === this.evaluated || Date.now() - started > SETTLES_WITHIN) resolve(evaluation)
-        else setTimeout(look, EVALUATE_AFTER)
-      }
-      look()
-    })
-
-  private evaluate() {
-    clearTimeout(this.timer)
-    this.asking?.abort()
-    const { plan } = this.store.getState().now
-    if (plan === this.evaluated) return
-    if (plan.blocks.length === 0) {
-      // Nothing is no fault while a class is begun: there is only nothing to add up yet.
-      this.evaluated = plan
-      this.store.setState({ evaluation: null, faults: [] })
-      return
-    }
-    this.timer = setTimeout(() => {
-      const asking = new AbortController()
-      this.asking = asking
-      answer(api.POST('/api/plans/evaluate', { body: plan, signal: asking.signal })).then(
-        (evaluation) => this.take(plan, evaluation),
-        (error: unknown) => {
-          if (!(error instanceof Refused) || error.status !== 422) return
-          this.evaluated = plan
-          this.store.setState({ faults: error.problem.errors ?? [] })
-        },
-      )
-    }, EVALUATE_AFTER)
+    this.looker.look()
   }
 }
 

@@ -1,4 +1,4 @@
-import { createContext, useContext, useMemo } from 'react'
+import { createContext, useContext, useEffect, useMemo } from 'react'
 import { useStore } from 'zustand'
 import type { Booking, Evaluation, Fault, Plan, Session } from '../../api/client'
 import type { Checks } from '../checks/useChecks'
@@ -37,6 +37,7 @@ const unbooked: Booking = { zone: Intl.DateTimeFormat().resolvedOptions().timeZo
 /** The editor of a class as the screens of one of its sessions see it. */
 export function useEditor(core: ClassEditor, session: Session | null, sessions: Session[]): Editor {
   const state = useStore(core.store)
+  const known = useStore(core.looker.store)
   const id = session?.id
   const change = useMemo<Editor['change']>(
     () => (label, next, evaluation) =>
@@ -54,7 +55,8 @@ export function useEditor(core: ClassEditor, session: Session | null, sessions: 
     [core, id],
   )
   const booking = (id && state.now.bookings[id]) || unbooked
-  const checks = useChecks(state.now.plan, session, booking, state.evaluation, core.flush)
+  const checks = useChecks(core.looker, state.now.plan, session ? booking : null)
+  useEffect(() => core.looker.about(id ? { session: id, booking } : null), [core, id, booking])
   return {
     id: core.id,
     core,
@@ -63,8 +65,8 @@ export function useEditor(core: ClassEditor, session: Session | null, sessions: 
     sessions,
     plan: state.now.plan,
     booking,
-    evaluation: state.evaluation,
-    faults: state.faults,
+    evaluation: known.evaluation,
+    faults: known.faults,
     canUndo: state.past.length > 0,
     canRedo: state.future.length > 0,
     change,
@@ -93,5 +95,5 @@ export function useOutline(block: string): Evaluation['outline'][number] | undef
 /** When a block begins, in seconds; null before the first evaluation. It alone is drawn anew when blocks before it change. */
 export function useBlockStart(id: string): number | null {
   const { core } = useClassEditor()
-  return useStore(core.store, (s) => s.evaluation?.outline.find((o) => o.id === id)?.start ?? null)
+  return useStore(core.looker.store, (s) => s.evaluation?.outline.find((o) => o.id === id)?.start ?? null)
 }

@@ -4,6 +4,7 @@ import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { answer, api, troubleWords } from '../../api/client'
 import { client } from '../../save/client'
+import { many } from '../../ui/words'
 import { BeltSwitch } from './Hearts'
 import css from './Stage.module.css'
 import { Sheet } from './Sheet'
@@ -18,7 +19,10 @@ export function Screens({ session, onClose }: { session: string; onClose: () => 
   })
   const ask = useMutation({
     mutationFn: (role: Schemas['DeviceRole']) => answer(api.POST('/api/devices/codes', { body: { role } })),
-    onSuccess: setCode,
+    onSuccess: (made) => {
+      setCode(made)
+      void client.invalidateQueries({ queryKey: ['devices'] })
+    },
   })
   const away = useMutation({
     mutationFn: (id: string) => answer(api.DELETE('/api/devices/{id}', { params: { path: { id } } })),
@@ -56,7 +60,13 @@ export function Screens({ session, onClose }: { session: string; onClose: () => 
       )}
       <BeltSwitch session={session} />
       {(ask.error ?? away.error) && <p role="alert">{troubleWords(ask.error ?? away.error)}</p>}
-      {code && (
+      {(devices.data?.wrongTries ?? 0) > 0 && (
+        <p role="status">
+          {many(devices.data!.wrongTries, 'wrong code was', 'wrong codes were')} typed on other devices.
+          {devices.data!.void && ' The last code no longer works. Get a new one above.'}
+        </p>
+      )}
+      {code && !devices.data?.void && (
         <div className={css.code}>
           <svg
             viewBox={`0 0 ${code.size} ${code.size}`}

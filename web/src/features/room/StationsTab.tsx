@@ -1,13 +1,11 @@
 import { Thumb } from '../../ui/FigureView'
 import { usePictures } from '../build/usePictures'
-import { useClassEditor } from '../editor/context'
 import css from './Room.module.css'
 import type { Room } from './useRoom'
 
 /** The other way round: by station, who does which option, for the walk-through. Easier below, harder above, as everywhere. */
 export function StationsTab({ room }: { room: Room }) {
-  const { plan } = useClassEditor()
-  const pictures = usePictures(plan)
+  const pictures = usePictures()
   return (
     <ol className={css.stations}>
       {room.stations.map((station, i) => (

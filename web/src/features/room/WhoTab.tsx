@@ -32,8 +32,7 @@ const kinds: Record<RoomCell['kind'], string> = {
 
 /** People by stations: what each does, with gaps and broken limits impossible to miss. */
 export function WhoTab({ held, room }: { held: Held; room: Room }) {
-  const { plan } = useClassEditor()
-  const pictures = usePictures(plan)
+  const pictures = usePictures()
   const [at, setAt] = useState<Place | null>(null)
   const table = useRef<HTMLTableElement>(null)
   const person = room.people.find((p) => p.id === at?.person)
