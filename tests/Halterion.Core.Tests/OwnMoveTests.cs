@@ -5,6 +5,7 @@ using Halterion.Core.Moves;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 using Halterion.Core.Timing;
+using Halterion.Core.Views;
 using static Halterion.Core.Tests.Classes;
 
 namespace Halterion.Core.Tests;
@@ -92,5 +93,25 @@ public class OwnMoveTests
         var (read, faults) = ClassReader.ReadMoves(JsonElement.Parse($"[{string.Join(',', moves)}]"), Library);
         Assert.Empty(faults);
         return read;
+    }
+
+    /// <summary>A file that once opened opens for ever, whatever ids the library takes; in the library itself the shipped one stands.</summary>
+    [Fact]
+    public void A_class_keeps_its_own_move_when_the_library_has_taken_its_id()
+    {
+        const string file = """
+            {"format":"halterion-class","version":1,"title":"Mine","slotMinutes":10,
+             "moves":[{"id":"squat","name":"The squat of old","family":"squat","dose":{"kind":"reps","amount":7}}],
+             "blocks":[{"name":"A","phase":"main","stations":[{"dose":[{"kind":"time","amount":30}],"options":[{"tier":"main","move":"squat"},{"tier":"easier","move":"chair-squat"}]}]}]}
+            """;
+        var reading = ClassReader.Read(System.Text.Encoding.UTF8.GetBytes(file), Library);
+        Assert.Empty(reading.Faults);
+        var own = reading.Plan!.Moves.Find(new MoveId("squat"))!;
+        Assert.Equal("The squat of old", own.Name);
+        Assert.False(reading.Plan.Moves.IsShipped(own.Id));
+        Assert.NotEqual("The squat of old", Library.Find(own.Id)!.Name);
+        Assert.NotNull(new Evaluator(Library, new Preferences()).Evaluate(file).Evaluation);
+        Assert.Equal("There is a move “squat” already.", Assert.Single(ClassReader.ReadMoves(
+            JsonElement.Parse("""[{"id":"squat","name":"Mine","family":"squat"}]"""), Library).Faults).Detail);
     }
 }

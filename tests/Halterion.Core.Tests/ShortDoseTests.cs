@@ -169,4 +169,19 @@ public class ShortDoseTests
 
     [Fact]
     public void Every_form_in_the_help_is_read() => Assert.All(ShortDose.Forms, form => Assert.Null(ShortDoseReader.Read(form.Form).Fault));
+
+    /// <summary>Nothing is left out in silence: neither for want of room nor for want of time.</summary>
+    [Fact]
+    public void A_long_list_is_read_to_its_end_or_says_how_much_is_left()
+    {
+        var starters = new Starters(Library, new Preferences());
+        var text = string.Join('\n', Enumerable.Range(0, 38).Select(i => $"{i + 1}. squat {i + 1}"));
+        var all = PastedMoves.Read(text, Library, starters, false, null, () => false);
+        Assert.Equal((38, 0), (all.Lines.Count(l => l.Station is not null), all.Left));
+        var asked = 0;
+        var some = PastedMoves.Read(text, Library, starters, false, null, () => ++asked > 9);
+        Assert.Equal((10, 28), (some.Lines.Length, some.Left));
+        var endless = PastedMoves.Read(new string('x', 5000), Library, starters, false, null, () => false);
+        Assert.Contains("too long", Assert.Single(endless.Lines).Trouble, StringComparison.Ordinal);
+    }
 }

@@ -77,7 +77,7 @@ public sealed class BenchApiTests(Studio studio) : IClassFixture<Studio>
     [Fact]
     public async Task A_list_is_read_rounds_go_on_and_what_is_wrong_is_said()
     {
-        var lines = (await studio.Post("/api/plans/paste", """{"text":"squat 12\nwobble","roundGivesSide":false}""")).AsArray();
+        var lines = (await studio.Post("/api/plans/paste", """{"text":"squat 12\nwobble","roundGivesSide":false}"""))["lines"]!.AsArray();
         Assert.Equal(("reps", 12), ((string?)lines[0]!["station"]!["dose"]![0]!["kind"], (int)lines[0]!["station"]!["dose"]![0]!["amount"]!));
         Assert.Null(lines[1]!["station"]);
         Assert.Contains("wobble", (string)lines[1]!["trouble"]!, StringComparison.Ordinal);

@@ -151,6 +151,59 @@ public sealed class DeskApiTests(Studio studio) : IClassFixture<Studio>
         Assert.Equal(HttpStatusCode.NotFound, nobody.StatusCode);
     }
 
+    /// <summary>What is no list keeps nobody waiting, leads nowhere, and is told; the list beside it is taken in.</summary>
+    [Fact]
+    public async Task Links_pipes_and_files_without_end_are_set_aside_and_the_others_go_on()
+    {
+        if (!OperatingSystem.IsLinux())
+        {
+            return;
+        }
+
+        Directory.CreateDirectory(Folder);
+        var outside = Path.GetTempFileName();
+        File.SetUnixFileMode(outside, (UnixFileMode)Convert.ToInt32("644", 8));
+        string At(string name) => Path.Combine(Folder, name);
+        File.CreateSymbolicLink(At("a-link.ics"), outside);
+        File.CreateSymbolicLink(At("b-dangling.ics"), At("nowhere"));
+        File.CreateSymbolicLink(At("c-zero.ics"), "/dev/zero");
+        System.Diagnostics.Process.Start("mkfifo", At("d-pipe.ics")).WaitForExit();
+        Directory.CreateDirectory(At("e-folder.ics"));
+        await File.WriteAllBytesAsync(At("f-large.ics"), new byte[1_000_001], TestContext.Current.CancellationToken);
+        await File.WriteAllTextAsync(
+            At("g-many.ics"),
+            "BEGIN:VCALENDAR\r\n" + string.Concat(Enumerable.Repeat("BEGIN:VEVENT\r\nEND:VEVENT\r\n", 201)) + "END:VCALENDAR\r\n",
+            TestContext.Current.CancellationToken);
+        using (var socket = new System.Net.Sockets.Socket(System.Net.Sockets.AddressFamily.Unix, System.Net.Sockets.SocketType.Stream, 0))
+        {
+            socket.Bind(new System.Net.Sockets.UnixDomainSocketEndPoint(At("h-socket.ics")));
+            await Taken(Drop("z-good", 1, "20311206T180000Z", "CN=Ada Late"));
+            async Task<Dictionary<string, string>> Faults() =>
+                (await studio.Get("/api/desk"))["faults"]!.AsArray().ToDictionary(f => (string)f!["file"]!, f => (string)f!["why"]!);
+            await Until(async () => (await Faults()).Count >= 8);
+            var faults = await Faults();
+            Assert.All(["a-link.ics", "b-dangling.ics", "c-zero.ics", "d-pipe.ics", "e-folder.ics", "h-socket.ics"],
+                name => Assert.StartsWith("It is not a file of its own", faults[name], StringComparison.Ordinal));
+            Assert.Equal("It is too large (over 1 MB).", faults["f-large.ics"]);
+            Assert.Equal("It has more than 200 classes.", faults["g-many.ics"]);
+        }
+
+        Assert.Equal(("644", true), (Convert.ToString((int)File.GetUnixFileMode(outside), 8), File.Exists(outside)));
+        foreach (var left in Directory.EnumerateFileSystemEntries(Folder))
+        {
+            if (Directory.Exists(left) && new DirectoryInfo(left).LinkTarget is null)
+            {
+                Directory.Delete(left);
+            }
+            else
+            {
+                File.Delete(left);
+            }
+        }
+
+        File.Delete(outside);
+    }
+
     [Fact]
     public async Task A_file_that_cannot_be_read_stays_and_is_said_until_it_is_written_anew()
     {

@@ -26,6 +26,47 @@ public sealed class DoorTests(Studio studio) : IClassFixture<Studio>
         Assert.Equal(HttpStatusCode.BadRequest, response.StatusCode);
     }
 
+    /// <summary>By a name of the network, or by none, nobody becomes the owner, though the request comes from this machine.</summary>
+    [Theory]
+    [InlineData("")]
+    [InlineData("the-loft.local")]
+    [InlineData("192.0.2.7")]
+    public async Task Only_the_names_of_this_machine_itself_are_the_owners(string host)
+    {
+        var context = await studio.Server.SendAsync(c =>
+        {
+            c.Request.Method = "GET";
+            c.Request.Path = "/api/people";
+            c.Request.Host = host.Length == 0 ? default : new Microsoft.AspNetCore.Http.HostString(host);
+            c.Connection.RemoteIpAddress = IPAddress.Loopback;
+        });
+        Assert.InRange(context.Response.StatusCode, 400, 401);
+    }
+
+    [Theory]
+    [InlineData("/assets/none")]
+    [InlineData("/assets/none.js")]
+    [InlineData("/none.css")]
+    public async Task A_file_that_is_not_there_is_not_the_page(string address)
+    {
+        using var response = await studio.CreateClient().GetAsync(address);
+        Assert.Equal(HttpStatusCode.NotFound, response.StatusCode);
+        Assert.True(response.Headers.CacheControl!.NoStore);
+    }
+
+    [Theory]
+    [InlineData("/api/classes?take=many", "take", "a whole number")]
+    [InlineData("/api/classes?skip=99999999999", "skip", "a whole number")]
+    [InlineData("/api/sessions?held=perhaps", "held", "true or false")]
+    public async Task A_query_of_another_type_says_which_and_what_would_be_right(string address, string name, string right)
+    {
+        using var response = await studio.CreateClient().GetAsync(address);
+        Assert.Equal(HttpStatusCode.BadRequest, response.StatusCode);
+        var problem = await Studio.Read(response);
+        Assert.Equal($"The value of “{name}” does not work.", (string?)problem["title"]);
+        Assert.EndsWith($"Should be: {right}.", (string?)problem["detail"], StringComparison.Ordinal);
+    }
+
     [Fact]
     public async Task Health_answers_with_strict_headers()
     {

@@ -11,6 +11,16 @@ public class PeopleApiTests(Studio studio) : IClassFixture<Studio>
     private const string Good = "Name;Height;Weight;Born;Care;Level\r\nWyn Ash;5 ft 7;150 lb;12.3.1984;knee left strict until 2027-01-31: likes a pad;harder\r\nOda Birk;1,68 m;64,5;1990;;easier\r\n";
 
     /// <summary>5 ft 7 in is 170.18 cm, 150 lb are 68.04 kg (international yard and pound agreement, 1959).</summary>
+    /// <summary>Digits of other scripts are no numbers here: they are said like any other text that is none, and break nothing.</summary>
+    [Theory]
+    [InlineData("Name,Height\nIda Fenn,١٧١", 1)]
+    [InlineData("Name,Height\nIda Fenn,１７１ cm", 1)]
+    [InlineData("Name,Born\nIda Fenn,१९८४", 1)]
+    [InlineData("Name,Weight\nIda Fenn,६४.५", 1)]
+    [InlineData("Name,Height\nIda Fenn,5 ft ١٠", 1)]
+    public async Task Digits_of_another_script_are_said(string table, int faulty) =>
+        Assert.Equal(faulty, (int)(await studio.Post("/api/people/csv/look", new System.Text.Json.Nodes.JsonObject { ["text"] = table }.ToJsonString()))["faulty"]!);
+
     [Fact]
     public async Task A_table_is_taken_in_whole_or_not_at_all_and_twice_changes_nothing()
     {
@@ -26,7 +36,9 @@ public class PeopleApiTests(Studio studio) : IClassFixture<Studio>
         Assert.Equal(3, (int)seen["faulty"]!);
         using var refused = await studio.CreateClient().PostAsync("/api/people/csv", Json(Text(bad)));
         Assert.Equal(HttpStatusCode.UnprocessableEntity, refused.StatusCode);
-        Assert.Equal(["/rows/4/1", "/rows/5", "/rows/6/0", "/rows/6/4"], (await Read(refused))["errors"]!.AsArray().Select(e => (string)e!["pointer"]!));
+        var errors = (await Read(refused))["errors"]!.AsArray();
+        Assert.All(errors, e => Assert.Equal("/text", (string?)e!["pointer"]));
+        Assert.Equal(["Row 4, column 2", "Row 5", "Row 6, column 1", "Row 6, column 5"], errors.Select(e => ((string)e!["detail"]!).Split(':')[0]));
         Assert.Empty(await Named("Wyn Ash"));
 
         Assert.Equal(2, (int)(await studio.Post("/api/people/csv", Text(Good)))["fresh"]!);

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import type { Page } from '@playwright/test'
-import { classOf, expect, open, test } from './studio'
+import { changeNow, classOf, expect, open, test } from './studio'
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
 
@@ -36,7 +36,7 @@ for (const [device, width, height] of [
   ['phone', 390, 844],
 ] as const) {
   test(`axe finds nothing serious on any screen, nor does any overflow, on a ${device}`, async ({ page, demo }) => {
-    test.setTimeout(180_000)
+    test.setTimeout(400_000)
     await page.setViewportSize({ width, height })
     const planned = await classOf(demo, 'Full moon circuit')
     const led = await classOf(demo, 'Six around the loft, first time')
@@ -110,11 +110,7 @@ for (const [device, width, height] of [
       expect(await seriousFaults(page), 'palette').toEqual([])
       await page.keyboard.press('Escape')
     }
-    await fetch(`${demo.address}/api/settings/preferences`, {
-      method: 'PUT',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ scheme: 'dark' }),
-    })
+    await changeNow(demo, '/api/settings/preferences', { scheme: 'dark' })
     for (const address of [`${planned}/build`, `${planned}/brief`, `${demo.address}/settings`, demo.address]) {
       await page.goto(address)
       await page.waitForLoadState('networkidle')

@@ -5,7 +5,7 @@ test('the class that has a dozen problems is mended to “ready” with clicks a
   page,
   demo,
 }) => {
-  test.setTimeout(150_000)
+  test.setTimeout(400_000)
   const address = await classOf(demo, 'Full moon circuit')
   await page.goto(`${address}/ready`)
   const ready = page.getByTestId('ready')

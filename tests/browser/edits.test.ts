@@ -97,7 +97,10 @@ test('waivers and logs say the same through a hundred random sequences of edits'
   const send = async <T>(method: string, path: string, body?: unknown, version?: number): Promise<T> => {
     const response = await fetch(studio.address + path, {
       method,
-      headers: { 'Content-Type': 'application/json', ...(version ? { 'If-Match': `"${version}"` } : {}) },
+      headers: {
+        'Content-Type': 'application/json',
+        ...(version === undefined ? {} : { 'If-Match': `"${version}"` }),
+      },
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
     })
     assert.ok(response.ok, `${method} ${path}: ${response.status}`)
@@ -109,7 +112,7 @@ test('waivers and logs say the same through a hundred random sequences of edits'
   const address = `/api/sessions/${begun.sessions[0]!.id}/log`
   const open = await send<{ rows: { row: { personId: string } }[] }>('GET', address)
   expect(open.rows.map((r) => r.row.personId)).toEqual([person.id])
-  await send('PUT', address, { version: 0, log: { rows: open.rows.map((r) => r.row), note: '' } })
+  await send('PUT', address, { log: { rows: open.rows.map((r) => r.row), note: '' } }, 0)
   const logged = await send<{ rows: unknown; stations: unknown }>('GET', address)
 
   let version = 1

@@ -18,9 +18,9 @@ const { WaveFile } = require('wavefile') as {
 }
 
 /** Checked by independent readers: webvtt-parser (W3C) and wavefile. */
-test('captions and bells are where the class has them', async ({ demo }) => {
-  const id = (await classOf(demo, 'Full moon circuit')).split('/').at(-1)!
-  const get = async (path: string) => fetch(`${demo.address}/api/classes/${id}${path}`)
+test('captions and bells are where the class has them', async ({ sharedDemo }) => {
+  const id = (await classOf(sharedDemo, 'Full moon circuit')).split('/').at(-1)!
+  const get = async (path: string) => fetch(`${sharedDemo.address}/api/classes/${id}${path}`)
   const { evaluation } = (await (await get('')).json()) as {
     evaluation: { totals: { seconds: number }; spans: { start: number; end: number; kind: string }[] }
   }

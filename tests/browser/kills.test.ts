@@ -1,7 +1,7 @@
 import { expect, test } from './studio'
 
 test('what was acknowledged is there after every kill, whole', async ({ studio }) => {
-  test.setTimeout(120_000)
+  test.setTimeout(400_000)
   let saves = 0
   const kept: { id: string; version: number; title: string }[] = []
   const people: { id: string; note: string }[] = []

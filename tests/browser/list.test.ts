@@ -121,7 +121,7 @@ test('people are added, changed, exported and erased', async ({ page, demo }) =>
   await page.getByRole('link', { name: 'Everything held on them, as a file' }).click()
   const kept = JSON.parse(readFileSync(await (await waiting).path(), 'utf8')) as { classes: { note: string }[] }
   expect(kept.classes.map((c) => c.note)).toEqual(['Liked the pad under the knee.'])
-  await page.getByRole('button', { name: 'Erase …' }).click()
+  await page.getByRole('button', { name: 'Erase…' }).click()
   await page.getByRole('button', { name: 'Erase Greta Holm' }).click()
   await expect(page.getByRole('list', { name: 'Everyone' })).toBeVisible()
   await expect(page.getByRole('link', { name: 'Greta Holm' })).toHaveCount(0)

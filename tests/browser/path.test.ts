@@ -5,7 +5,7 @@ test('brief, build, fix an overrun, save, reload, lead, log, find it again, by k
   page,
   studio,
 }) => {
-  test.setTimeout(180_000)
+  test.setTimeout(400_000)
   await page.clock.install()
   await page.goto(studio.address)
   await expect(page.getByText('No classes yet')).toBeVisible()

@@ -3,8 +3,9 @@ import { defineConfig } from '@playwright/test'
 export default defineConfig({
   testDir: '.',
   testMatch: '*.test.ts',
-  timeout: 60_000,
-  expect: { timeout: 10_000 },
+  // Tests wait for states; these only end what hangs, also where fifty other programs share two cores.
+  timeout: 240_000,
+  expect: { timeout: 30_000 },
   workers: 2,
   // On a machine where others run too; what needed it is counted and shown, not hidden.
   retries: 1,

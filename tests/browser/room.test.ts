@@ -16,7 +16,7 @@ test('a roster is taken in, a gap closed, a shortage resolved, the floor laid ou
   page,
   demo,
 }) => {
-  test.setTimeout(120_000)
+  test.setTimeout(400_000)
   await page.goto(`${demo.address}/people`)
   await page.getByRole('link', { name: 'Take in a table …' }).click()
   const text = page.getByLabel('Or paste it here, and mend it here')

@@ -56,8 +56,8 @@ async function takeAlong(page: Page, title: string) {
   expect(readFileSync(await (await again).path())).toEqual(readFileSync(file))
 }
 
-test('a drop set, typed in the short form, fitted, printed, taken out and in again', async ({ page, studio }) => {
-  await begin(page, studio.address, 'Drop sets', 10)
+test('a drop set, typed in the short form, fitted, printed, taken out and in again', async ({ page, shared }) => {
+  await begin(page, shared.address, 'Drop sets', 10)
   await addBlock(page, 'Drop set')
   await open(page, 'station', 'Goblet squat')
   await expect(dose(page, 'Goblet squat')).toHaveValue('10 at 100 % + 12 s rest + 10 at 70 % + 12 s rest + 10 at 40 %')
@@ -78,8 +78,8 @@ test('a drop set, typed in the short form, fitted, printed, taken out and in aga
   await takeAlong(page, 'Drop sets')
 })
 
-test('on the minute: a target that does not fit is found and mended', async ({ page, studio }) => {
-  await begin(page, studio.address, 'On the minute', 10)
+test('on the minute: a target that does not fit is found and mended', async ({ page, shared }) => {
+  await begin(page, shared.address, 'On the minute', 10)
   await addBlock(page, 'On the minute')
   await expect(page.getByTestId('verdict')).toHaveText('1 min 50 s to spare')
   await open(page, 'station', 'Hip hinge')
@@ -92,8 +92,8 @@ test('on the minute: a target that does not fit is found and mended', async ({ p
   await takeAlong(page, 'On the minute')
 })
 
-test('one side a round: stations lose their own sides, and get them back with undo', async ({ page, studio }) => {
-  await begin(page, studio.address, 'One side a round', 15)
+test('one side a round: stations lose their own sides, and get them back with undo', async ({ page, shared }) => {
+  await begin(page, shared.address, 'One side a round', 15)
   await addBlock(page, 'Circuit')
   await chooseMove(page, page.getByRole('button', { name: 'Add a station to Circuit' }), 'Split squat')
   await expect(dose(page, 'Split squat')).toHaveValue('15 each side')
@@ -119,9 +119,9 @@ test('one side a round: stations lose their own sides, and get them back with un
   await takeAlong(page, 'One side a round')
 })
 
-test('stations and blocks are chosen, copied across classes, dragged and moved by keys', async ({ page, studio }) => {
+test('stations and blocks are chosen, copied across classes, dragged and moved by keys', async ({ page, shared }) => {
   await page.setViewportSize({ width: 1280, height: 1500 })
-  await begin(page, studio.address, 'First', 30)
+  await begin(page, shared.address, 'First', 30)
   await addBlock(page, 'Superset')
   await addBlock(page, 'Warm-up')
   const blocks = page.getByRole('region', { name: /^Block \d/ })
@@ -147,7 +147,7 @@ test('stations and blocks are chosen, copied across classes, dragged and moved b
   await page.getByRole('region', { name: 'What is chosen' }).getByRole('button', { name: 'Copy' }).click()
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
 
-  await begin(page, studio.address, 'Second', 30)
+  await begin(page, shared.address, 'Second', 30)
   await addBlock(page, 'Straight sets')
   await page.getByRole('button', { name: 'Paste 2 stations' }).click()
   await expect(stations(0)).toHaveText(['Goblet squat', 'Bodyweight squat', 'Hip hinge'])
@@ -160,8 +160,8 @@ test('stations and blocks are chosen, copied across classes, dragged and moved b
   await expect(stations(0)).toHaveText(['Goblet squat'])
 })
 
-test('a block is kept as a template, versions say what changed, and one comes back', async ({ page, studio }) => {
-  await begin(page, studio.address, 'Kept', 20)
+test('a block is kept as a template, versions say what changed, and one comes back', async ({ page, shared }) => {
+  await begin(page, shared.address, 'Kept', 20)
   await addBlock(page, 'Circuit')
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
   await page.getByRole('button', { name: 'More about block Circuit' }).click()
@@ -192,8 +192,8 @@ test('a block is kept as a template, versions say what changed, and one comes ba
   await expect(page.getByLabel('Rounds', { exact: true }).last()).toHaveValue('3')
 })
 
-test('an impossible fit says what stands in the way; a finding is left with a reason', async ({ page, studio }) => {
-  await begin(page, studio.address, 'Too much', 5)
+test('an impossible fit says what stands in the way; a finding is left with a reason', async ({ page, shared }) => {
+  await begin(page, shared.address, 'Too much', 5)
   await addBlock(page, 'Talk')
   await enter(page.getByLabel('Length'), '900')
   await addBlock(page, 'Circuit')
@@ -210,15 +210,15 @@ test('an impossible fit says what stands in the way; a finding is left with a re
   await expect(page.getByText('Left as it is:')).toHaveCount(0)
 })
 
-test('settings shape what is new, and how it is shown', async ({ page, studio }) => {
-  await page.goto(`${studio.address}/settings`)
+test('settings shape what is new, and how it is shown', async ({ page, shared }) => {
+  await page.goto(`${shared.address}/settings`)
   await page.getByLabel('five and five').check()
   await page.getByLabel('pounds').check()
   await page.getByLabel('6:30 pm').check()
   await page.getByLabel('short: makes it endurance').check()
   await page.getByLabel('dark').check()
   await expect(page.getByText('Saved')).toBeVisible()
-  await begin(page, studio.address, 'Mine', 30)
+  await begin(page, shared.address, 'Mine', 30)
   await expect(page.locator('html')).toHaveAttribute('data-mantine-color-scheme', 'dark')
   await addBlock(page, 'Circuit')
   await expect(page.getByLabel('Rest between rounds')).toHaveValue('30 s')

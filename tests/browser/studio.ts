@@ -57,27 +57,51 @@ export class Server {
   }
 }
 
-/** `studio` is an empty Halterion, `demo` one with the demo studio in it, `open` the same with its door to the local network open. */
-export const test = base.extend<{ studio: Server; demo: Server; open: Server }>({
-  open: async ({}, use) => {
-    const server = new Server(true, true)
-    await server.start()
-    await use(server)
-    await server.dispose()
+/**
+ * `studio` is an empty Halterion, `demo` one with the demo studio in it, `open` the same with its door to the local network open: each
+ * for one test alone. `shared` and `sharedDemo` are started once for all tests of a worker that neither stop them nor mind what others
+ * have added.
+ */
+export const test = base.extend<{ studio: Server; demo: Server; open: Server }, { shared: Server; sharedDemo: Server }>(
+  {
+    shared: [
+      async ({}, use) => {
+        const server = new Server(false)
+        await server.start()
+        await use(server)
+        await server.dispose()
+      },
+      { scope: 'worker' },
+    ],
+    sharedDemo: [
+      async ({}, use) => {
+        const server = new Server(true)
+        await server.start()
+        await use(server)
+        await server.dispose()
+      },
+      { scope: 'worker' },
+    ],
+    open: async ({}, use) => {
+      const server = new Server(true, true)
+      await server.start()
+      await use(server)
+      await server.dispose()
+    },
+    studio: async ({}, use) => {
+      const server = new Server(false)
+      await server.start()
+      await use(server)
+      await server.dispose()
+    },
+    demo: async ({}, use) => {
+      const server = new Server(true)
+      await server.start()
+      await use(server)
+      await server.dispose()
+    },
   },
-  studio: async ({}, use) => {
-    const server = new Server(false)
-    await server.start()
-    await use(server)
-    await server.dispose()
-  },
-  demo: async ({}, use) => {
-    const server = new Server(true)
-    await server.start()
-    await use(server)
-    await server.dispose()
-  },
-})
+)
 
 export { expect }
 
@@ -95,9 +119,18 @@ export async function tabTo(page: Page, name: string | RegExp) {
   throw new Error(`No control named ${name} can be reached with the Tab key.`)
 }
 
-/** Stops the clock of the page: from here on only `page.clock.runFor` moves it. */
+/**
+ * Stops the clock of the page: from here on only `page.clock.runFor` moves it. It can only be stopped ahead of where it is, and on a
+ * busy machine it runs on while that is asked for: then it is stopped further ahead.
+ */
 export async function stopClock(page: Page) {
-  await page.clock.pauseAt(new Date((await page.evaluate(() => Date.now())) + 1000))
+  for (let ahead = 1000; ; ahead *= 2) {
+    try {
+      return await page.clock.pauseAt(new Date((await page.evaluate(() => Date.now())) + ahead))
+    } catch (error) {
+      if (!String(error).includes('to the past')) throw error
+    }
+  }
 }
 
 /** With the clock stopped, lets it creep until a page that was just opened shows this. */
@@ -116,6 +149,17 @@ export async function classOf(server: Server, title: string): Promise<string> {
   const found = classes.find((c) => c.title === title)
   if (!found) throw new Error(`There is no class ${title}.`)
   return `${server.address}/classes/${found.id}`
+}
+
+/** Changes a document as it stands now, past the screens. */
+export async function changeNow(server: Server, path: string, body: unknown) {
+  const now = await fetch(server.address + path)
+  const answer = await fetch(server.address + path, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json', 'If-Match': now.headers.get('ETag') ?? '' },
+    body: JSON.stringify(body),
+  })
+  expect(answer.status, await answer.text()).toBe(200)
 }
 
 /** Waits for the next answered request of this method. */

@@ -13,8 +13,8 @@ async function loseAnswers(page: Page, address: string, count = 1) {
 }
 
 test.describe('a reply that is lost', () => {
-  test('a log is saved all the same, once, and stays saved after a reload', async ({ page, demo }) => {
-    const address = `${await classOf(demo, 'Six around the loft, first time')}/log`
+  test('a log is saved all the same, once, and stays saved after a reload', async ({ page, sharedDemo }) => {
+    const address = `${await classOf(sharedDemo, 'Six around the loft, first time')}/log`
     await page.goto(address)
     const note = page.getByLabel('About this class, for next time')
     await loseAnswers(page, '**/log', 2)
@@ -27,8 +27,8 @@ test.describe('a reply that is lost', () => {
     await expect(page.getByText('Not saved')).toHaveCount(0)
   })
 
-  test('a reload in that moment sends the same change again', async ({ page, demo }) => {
-    const address = `${await classOf(demo, 'Six around the loft, first time')}/log`
+  test('a reload in that moment sends the same change again', async ({ page, sharedDemo }) => {
+    const address = `${await classOf(sharedDemo, 'Six around the loft, first time')}/log`
     await page.goto(address)
     const note = page.getByLabel('About this class, for next time')
     await page.route('**/log', async (route) => {
@@ -45,8 +45,8 @@ test.describe('a reply that is lost', () => {
     await expect(page.getByRole('dialog')).toHaveCount(0)
   })
 
-  test('what is added is added once', async ({ page, demo }) => {
-    await page.goto(`${demo.address}/people`)
+  test('what is added is added once', async ({ page, sharedDemo }) => {
+    await page.goto(`${sharedDemo.address}/people`)
     await loseAnswers(page, '**/api/people')
     await loseAnswers(page, '**/api/circles')
     await page.getByLabel('Name of a new person').fill('Once Only')
@@ -55,9 +55,9 @@ test.describe('a reply that is lost', () => {
     await page.getByLabel('Name of a new group').fill('Once a week')
     await page.getByRole('button', { name: 'Add a group' }).click()
     await expect(page.getByRole('button', { name: 'Once a week' })).toBeVisible()
-    const people = (await (await fetch(`${demo.address}/api/people`)).json()) as { name: string }[]
+    const people = (await (await fetch(`${sharedDemo.address}/api/people`)).json()) as { name: string }[]
     expect(people.filter((p) => p.name === 'Once Only')).toHaveLength(1)
-    const circles = (await (await fetch(`${demo.address}/api/circles`)).json()) as { name: string }[]
+    const circles = (await (await fetch(`${sharedDemo.address}/api/circles`)).json()) as { name: string }[]
     expect(circles.filter((c) => c.name === 'Once a week')).toHaveLength(1)
   })
 })
@@ -114,11 +114,11 @@ for (const { name, at, field, type, texts } of documents) {
   test(`two tabs on ${name}: nothing is overwritten unseen, and each choice does what it says`, async ({
     page,
     context,
-    demo,
+    sharedDemo,
   }) => {
-    const people = (await (await fetch(`${demo.address}/api/people`)).json()) as { id: string }[]
-    const log = `${await classOf(demo, 'Six around the loft, first time')}/log`
-    const address = at(demo.address, people[0]!.id, log)
+    const people = (await (await fetch(`${sharedDemo.address}/api/people`)).json()) as { id: string }[]
+    const log = `${await classOf(sharedDemo, 'Six around the loft, first time')}/log`
+    const address = at(sharedDemo.address, people[0]!.id, log)
     const other = await context.newPage()
     await Promise.all([page.goto(address), other.goto(address)])
     await Promise.all([expect(field(page)).toBeVisible(), expect(field(other)).toBeVisible()])
@@ -148,8 +148,8 @@ for (const { name, at, field, type, texts } of documents) {
   })
 }
 
-test('ticks made in two tabs are all kept, without a question', async ({ page, context, demo }) => {
-  const address = `${await classOf(demo, 'Six around the loft')}/ready`
+test('ticks made in two tabs are all kept, without a question', async ({ page, context, sharedDemo }) => {
+  const address = `${await classOf(sharedDemo, 'Six around the loft')}/ready`
   const other = await context.newPage()
   await Promise.all([page.goto(address), other.goto(address)])
   const boxes = (of: Page) => of.getByRole('checkbox')
