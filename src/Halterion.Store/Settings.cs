@@ -13,26 +13,29 @@ public sealed class Settings(Database database)
 
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web) { Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) } };
 
-    public Preferences Preferences() => Read<Preferences>(OfPreferences).Value ?? new Preferences();
+    public Preferences Preferences() => Read<Preferences>(OfPreferences) ?? new Preferences();
 
     public Saved Save(Preferences preferences, Basis basis) => Write(OfPreferences, preferences, basis);
 
-    public FitTerms FitTerms() => Read<FitTerms>(OfFit).Value ?? new FitTerms();
+    public FitTerms FitTerms() => Read<FitTerms>(OfFit) ?? new FitTerms();
 
     public Saved Save(FitTerms terms, Basis basis) => Write(OfFit, terms, basis);
 
     /// <summary>How often the preferences, and the limits for fitting, were changed.</summary>
-    public (int Preferences, int Fit) Revisions() => (Read<Preferences>(OfPreferences).Revision, Read<FitTerms>(OfFit).Revision);
+    public (int Preferences, int Fit) Revisions()
+    {
+        using var connection = database.Connect();
+        return (Documents.RevisionOf(connection, Document(OfPreferences)), Documents.RevisionOf(connection, Document(OfFit)));
+    }
 
     private static string Document(string name) => $"setting:{name}";
 
-    private (T? Value, int Revision) Read<T>(string name)
+    private T? Read<T>(string name)
     {
         using var connection = database.Connect();
-        var value = connection.Scalar("SELECT value FROM setting WHERE name = @name", [("@name", name)]) is string text
+        return connection.Scalar("SELECT value FROM setting WHERE name = @name", [("@name", name)]) is string text
             ? JsonSerializer.Deserialize<T>(text, Json)
             : default;
-        return (value, Documents.RevisionOf(connection, Document(name)));
     }
 
     /// <summary>A setting that nobody chose yet is there all the same, as it ships.</summary>

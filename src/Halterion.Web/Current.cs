@@ -8,9 +8,33 @@ namespace Halterion.Web;
 /// <summary>The library and the preferences as they are now, read again only after they were changed.</summary>
 internal sealed class Current(ShippedMoves shipped, OwnMoves own, Settings settings)
 {
+    private readonly Lock gate = new();
     private volatile Evaluator? evaluator;
+    private int changes;
 
-    public Evaluator Evaluator => evaluator ??= new Evaluator(shipped.With(own), settings.Preferences());
+    /// <summary>One that is made while something is changed is given to who asked for it, and to nobody after.</summary>
+    public Evaluator Evaluator
+    {
+        get
+        {
+            if (evaluator is { } known)
+            {
+                return known;
+            }
+
+            var before = Volatile.Read(ref changes);
+            var made = new Evaluator(shipped.With(own), settings.Preferences());
+            lock (gate)
+            {
+                if (before == changes)
+                {
+                    evaluator = made;
+                }
+            }
+
+            return made;
+        }
+    }
 
     public MoveLibrary Moves => Evaluator.Moves;
 
@@ -26,5 +50,12 @@ internal sealed class Current(ShippedMoves shipped, OwnMoves own, Settings setti
     }
 
     /// <summary>Own moves or preferences have been changed.</summary>
-    public void Forget() => evaluator = null;
+    public void Forget()
+    {
+        lock (gate)
+        {
+            changes++;
+            evaluator = null;
+        }
+    }
 }

@@ -73,7 +73,7 @@ builder.Services.AddSingleton(_ => database ?? throw new InvalidOperationExcepti
 builder.Services.AddSingleton<Settings>().AddSingleton<Templates>().AddSingleton<OwnMoves>();
 builder.Services.AddSingleton<Classes>().AddSingleton<Sessions>().AddSingleton<People>().AddSingleton<Traces>().AddSingleton<Rooms>().AddSingleton<Leads>()
     .AddSingleton<Logs>().AddSingleton<DemoStudio>();
-builder.Services.AddSingleton<SessionRooms>().AddSingleton<SessionChecks>().AddSingleton<Current>().AddSingleton<SteadyClock>().AddSingleton<Followers>();
+builder.Services.AddSingleton<SessionRooms>().AddSingleton<SessionChecks>().AddSingleton<Current>().AddSingleton<WrittenAnswers>().AddSingleton<SteadyClock>().AddSingleton<Followers>();
 builder.Services.AddTransient(services => services.GetRequiredService<Current>().Evaluator);
 builder.Services.AddTransient(services => services.GetRequiredService<Current>().Moves);
 builder.Services.AddTransient(services => services.GetRequiredService<Current>().Preferences);

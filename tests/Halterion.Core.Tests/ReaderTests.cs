@@ -25,7 +25,7 @@ public class ReaderTests
     [InlineData("/slotMinutes", "4.5e1", "/slotMinutes")]
     [InlineData("/aim", "\"Strength\"", "/aim")]
     [InlineData("/colour", "1", "/colour")]
-    [InlineData("/moves", """[{"id":"squat","name":"Mine","family":"squat"}]""", "/moves/0/id")]
+    [InlineData("/moves", """[{"id":"mine","name":"Mine","family":"squat"},{"id":"mine","name":"Mine","family":"squat"}]""", "/moves/1/id")]
     [InlineData("/moves", """[{"id":"My squat","name":"Mine"}]""", "/moves/0")]
     [InlineData("/moves", """[{"id":"mine","name":"Mine","family":"squat","tempo":"0-0-0-0"}]""", "/moves/0/tempo")]
     [InlineData("/waivers", """[{"code":"time.over","place":"/slotMinutes"}]""", "/waivers/0")]

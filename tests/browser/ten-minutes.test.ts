@@ -268,7 +268,7 @@ test('twelve blocks and forty stations are seen on three screens; a list is past
   })
   const read = page.getByRole('list', { name: 'What was read' }).getByRole('listitem')
   await expect(read.nth(0)).toContainText('Hip hinge 12')
-  await expect(read.nth(1)).toContainText('“wobbly dance” is no move of the library.')
+  await expect(read.nth(1)).toContainText('“wobbly dance” is not a move in the library.')
   await page.getByRole('button', { name: 'Add 1 station, leave 1 out' }).click()
   await expect(rows(page)).toHaveCount(41)
 

@@ -1,4 +1,6 @@
 using System.Collections.Immutable;
+using System.Globalization;
+using System.Text;
 using System.Text.Json;
 using Halterion.Core.Checks;
 using Halterion.Core.PlanFormat;
@@ -62,7 +64,7 @@ internal static class LookEndpoints
     /// <summary>Reads a class once, and says what is known of it as it is known.</summary>
     private static async Task LookAsync(
         Body<LookRequest> body, HttpContext http, Evaluator evaluator, SessionRooms rooms, SessionChecks checks, Sessions sessions, Settings settings,
-        TimeProvider clock, IOptions<JsonOptions> json)
+        TimeProvider clock, IOptions<JsonOptions> json, WrittenAnswers written)
     {
         if (body.Value is not { } request)
         {
@@ -94,7 +96,7 @@ internal static class LookEndpoints
             return;
         }
 
-        await Say(known with { Evaluation = evaluation });
+        await SayWritten(http, known, written.Of(evaluation));
         if (session is not null)
         {
             var held = request.Booking is { } booking ? session with { Booking = SessionEndpoints.Stored(booking) } : session;
@@ -117,5 +119,15 @@ internal static class LookEndpoints
         {
             await Say(known with { Offers = mender.Offers(clock.Late(), stop) });
         }
+    }
+
+    /// <summary>The evaluation as it was written once already.</summary>
+    private static async Task SayWritten(HttpContext http, LookPart known, byte[] evaluation)
+    {
+        var head = string.Create(CultureInfo.InvariantCulture, $$"""{"version":{{known.Version}},"edit":{{known.Edit}},"evaluation":""");
+        await http.Response.Body.WriteAsync(Encoding.UTF8.GetBytes(head), http.RequestAborted);
+        await http.Response.Body.WriteAsync(evaluation, http.RequestAborted);
+        await http.Response.Body.WriteAsync("}\n"u8.ToArray(), http.RequestAborted);
+        await http.Response.Body.FlushAsync(http.RequestAborted);
     }
 }

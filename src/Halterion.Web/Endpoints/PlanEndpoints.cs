@@ -54,7 +54,7 @@ internal static class PlanEndpoints
     public static void MapPlans(this IEndpointRouteBuilder routes)
     {
         var plans = routes.MapGroup("/api/plans").WithTags("Plans");
-        plans.MapPost("/evaluate", EvaluateAsync).Accepts<JsonElement>("application/json")
+        plans.MapPost("/evaluate", EvaluateAsync).Accepts<JsonElement>("application/json").Produces<Evaluation>()
             .ProducesProblem(413).ProducesProblem(415).ProducesProblem(422).WithName("evaluate");
         plans.MapPost("/review", Review).Takes<ReviewRequest>().WithName("review");
         plans.MapPost("/figures", FiguresAsync).Accepts<JsonElement>("application/json")
@@ -72,7 +72,7 @@ internal static class PlanEndpoints
     }
 
     /// <summary>Says to the second what a class file adds up to, and what is to be said about it.</summary>
-    private static async Task<Results<Ok<Evaluation>, ProblemHttpResult>> EvaluateAsync(HttpRequest request, Evaluator evaluator)
+    private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> EvaluateAsync(HttpRequest request, Evaluator evaluator, WrittenAnswers written)
     {
         var (file, problem) = await Raw.ReadAsync(request, ClassReader.MaxBytes);
         if (problem is not null)
@@ -81,7 +81,7 @@ internal static class PlanEndpoints
         }
 
         var result = evaluator.Evaluate(file);
-        return result.Evaluation is { } evaluation ? TypedResults.Ok(evaluation) : Problems.Faults(result.Faults);
+        return result.Evaluation is { } evaluation ? TypedResults.File(written.Of(evaluation), "application/json; charset=utf-8") : Problems.Faults(result.Faults);
     }
 
     /// <summary>A class with people, kit and room, everything inline: who does what, and what runs short.</summary>

@@ -32,8 +32,11 @@ internal static class SettingEndpoints
         settings.MapPut("/fit", SaveFit).Takes<FitTerms>().Revised().WithName("saveFitTerms");
     }
 
-    private static SettingsView View(Settings store) =>
-        new(store.Preferences(), store.FitTerms(), store.Revisions().Preferences, store.Revisions().Fit);
+    private static SettingsView View(Settings store)
+    {
+        var (preferences, fit) = store.Revisions();
+        return new SettingsView(store.Preferences(), store.FitTerms(), preferences, fit);
+    }
 
     private static Results<Ok<Kept>, ProblemHttpResult> Save(Body<SavePreferences> body, Settings store, Current current, HttpContext http)
     {

@@ -65,7 +65,7 @@ export function DataTrouble({ trouble }: { trouble: Schemas['DataTroubleView'] }
             Restore {trouble.copy}
           </Button>
           <p className={css.or}>
-            The file that is there now is kept. Or stop Halterion and run <code>{trouble.command}</code>
+            What is there now is kept beside the copies. Or stop Halterion and run <code>{trouble.command}</code>
           </p>
         </>
       )}

@@ -140,8 +140,8 @@ const kinds = {
       ),
     changes: [],
   }),
-  /** One tick; its id is the session's and the tick's. */
-  tick: kind<boolean>({
+  /** One tick; its id is the session's and the tick's. (Not “tick”: under that name a class under way notes its time.) */
+  ticked: kind<boolean>({
     name: 'This tick',
     says: 'That could not be ticked off.',
     put: (id, done, version, change) => {
@@ -183,7 +183,7 @@ const kinds = {
 const seen = new Map<string, number>()
 
 /** The revision of the document that a tick or a reason is part of; 0 before anything is known of it. */
-export const revisionSeen = (of: 'tick' | 'waiver', session: string) => seen.get(`${of}:${session}`) ?? 0
+export const revisionSeen = (of: 'ticked' | 'waiver', session: string) => seen.get(`${of}:${session}`) ?? 0
 
 const parts = (id: string) => id.split('|') as [string, string, ...string[]]
 
@@ -217,7 +217,7 @@ export function saverOf<K extends DocumentKind>(of: K, id: string, shown: Value<
     after: 0,
     send: async (value, version, change) => {
       const { revision } = await its.put(id, value, version, change)
-      if (of === 'tick' || of === 'waiver') seen.set(`${of}:${parts(id)[0]}`, revision)
+      if (of === 'ticked' || of === 'waiver') seen.set(`${of}:${parts(id)[0]}`, revision)
       return { version: revision }
     },
     theirs: (current) => its.theirs(current, id),

@@ -4,6 +4,9 @@
  */
 
 const PREFIX = 'halterion.'
+
+/** Apart from what one tab keeps, so that nobody takes it for something that a tab has left behind. */
+const SHARED = 'halterion/'
 const tab = crypto.randomUUID()
 
 // The lock lives as long as the tab: whoever can take another tab's lock knows that it is gone.
@@ -67,12 +70,12 @@ export async function leftBehind<T>(kind: string, id?: string): Promise<{ id: st
 export const shared = {
   keep(kind: string, id: string, value: unknown) {
     try {
-      localStorage.setItem(`${PREFIX}${kind}.${id}`, JSON.stringify(value))
+      localStorage.setItem(`${SHARED}${kind}.${id}`, JSON.stringify(value))
     } catch {
       // See keep.
     }
   },
-  read: <T>(kind: string, id: string): T | null => read<T>(`${PREFIX}${kind}.${id}`),
+  read: <T>(kind: string, id: string): T | null => read<T>(`${SHARED}${kind}.${id}`),
 }
 
 /** The name of this screen, for taps and for other screens. */

@@ -57,7 +57,7 @@ export function ReadyPage() {
         })),
       }
     queries.setQueryData<Ready>(key, shown)
-    keepChange('tick', idOf(id, item.key), !done, revisionSeen('tick', id), done)
+    keepChange('ticked', idOf(id, item.key), !done, revisionSeen('ticked', id), done)
   }
 
   return (
