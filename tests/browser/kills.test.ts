@@ -1,4 +1,6 @@
-import { expect, test } from './studio'
+import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { expect, Server, test } from './studio'
 
 test('what was acknowledged is there after every kill, whole', async ({ studio }) => {
   test.setTimeout(400_000)
@@ -91,4 +93,29 @@ test('what was acknowledged is there after every kill, whole', async ({ studio }
   }
   const all = (await (await fetch(`${studio.address}/api/people`)).json()) as { id: string; name: string }[]
   for (const { id, note } of people) expect(all.find((p) => p.id === id)?.name).toBe(note)
+})
+
+test('a kill in the middle of an update loses nothing: the next start finds the data as it was, or as it is to be', async () => {
+  test.setTimeout(400_000)
+  const before = readFileSync(new URL('../data/studio-schema-4.db', import.meta.url))
+  for (const moment of [40, 120, 200, 280, 360, 440]) {
+    const server = new Server(false)
+    try {
+      writeFileSync(join(server.folder, 'halterion.db'), before)
+      // Killed so long after its first sign on the disk that it has begun, wherever it is by then.
+      const begun = server.start().catch(() => undefined)
+      while (!existsSync(join(server.folder, 'lock'))) await new Promise((resolve) => setTimeout(resolve, 2))
+      await new Promise((resolve) => setTimeout(resolve, moment))
+      await server.kill()
+      await begun
+      await server.start()
+      expect((await fetch(`${server.address}/api/health`)).status, `${moment} ms`).toBe(200)
+      const classes = (await (await fetch(`${server.address}/api/classes`)).json()) as { all: number }
+      const people = (await (await fetch(`${server.address}/api/people`)).json()) as unknown[]
+      expect([classes.all, people.length], `${moment} ms`).toEqual([4, 14])
+      expect(readdirSync(server.folder).filter((f) => f.includes('.part'))).toEqual([])
+    } finally {
+      await server.dispose()
+    }
+  }
 })

@@ -41,7 +41,7 @@ export class Server {
 
   /** Stops the server hard, as a crash would. */
   async kill(): Promise<number> {
-    const port = Number(new URL(this.address).port)
+    const port = this.address === '' ? 0 : Number(new URL(this.address).port)
     const child = this.process
     if (child && child.exitCode === null && child.signalCode === null) {
       const gone = new Promise((resolve) => child.once('exit', resolve))
