@@ -169,7 +169,7 @@ public class RefitTests
                 var scene = LeadFold.SceneAt(after.PositionAt(now, scenes), scenes, after.Added);
                 Assert.Equal(state.Added[scene..], undone.Added[scene..]);
             }
-            // Seed 7nocvoiPsYpb is a case in which a block that is left out while its gate is open is not taken back to the millisecond: still to be mended.
+            // CsCheck_Seed=7nocvoiPsYpb fails here (-11000 where 0 is expected). Whether the fold or this test is wrong is not known yet.
         }, iter: 150);
 
     [Fact]
