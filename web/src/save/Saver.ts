@@ -176,6 +176,11 @@ export class Saver<V> {
     return this.version
   }
 
+  /** As it is here now, saved or not. */
+  get value(): V {
+    return this.latest as V
+  }
+
   /** What has arrived last. */
   get arrived(): V | null {
     return this.saved

@@ -1,3 +1,4 @@
+import { hashKey } from '@tanstack/react-query'
 import type { Schemas } from '../api/client'
 import { answer, api } from '../api/client'
 import { client } from './client'
@@ -28,6 +29,8 @@ interface Kind<V> {
   says: string
   put: (id: string, value: V, version: number, change: string) => Promise<Schemas['Kept']>
   theirs: (current: unknown, id: string) => Theirs<V> | null
+  /** Where it is shown from; null: nothing that was fetched holds it itself. */
+  at: ((id: string) => string[]) | null
   /** Puts what was saved, or what somebody else saved, where it is shown. */
   show: (id: string, value: V, version: number) => void
   /** What else is out of date then. */
@@ -64,6 +67,7 @@ const kinds = {
     says: 'The change to that person could not be saved.',
     put: (id, body, version, change) => answer(api.PUT('/api/people/{id}', { ...of(id, version, change), body })),
     theirs: itself<Person>,
+    at: (id) => ['person', id],
     show: (id, value, revision) => {
       client.setQueryData<Person>(['person', id], { ...value, revision } as Person)
     },
@@ -75,6 +79,7 @@ const kinds = {
     put: (id, { name, floor, stock }, version, change) =>
       answer(api.PUT('/api/rooms/{id}', { ...of(id, version, change), body: { name, floor, stock } })),
     theirs: itself<Hall>,
+    at: () => ['rooms'],
     show: inList<Hall>(['rooms']),
     changes: ['room', 'floor'],
   }),
@@ -84,6 +89,7 @@ const kinds = {
     put: (id, { name, together, people }, version, change) =>
       answer(api.PUT('/api/circles/{id}', { ...of(id, version, change), body: { name, together, people } })),
     theirs: itself<Circle>,
+    at: () => ['circles'],
     show: inList<Circle>(['circles']),
     changes: [],
   }),
@@ -93,6 +99,7 @@ const kinds = {
     put: (id, body, version, change) =>
       answer(api.PUT('/api/sessions/{id}/chosen', { ...of(id, version, change), body })),
     theirs: itself<Chosen>,
+    at: (id) => ['chosen', id],
     show: (id, value, revision) => {
       client.setQueryData<Chosen>(['chosen', id], { ...value, revision } as Chosen)
     },
@@ -107,6 +114,7 @@ const kinds = {
       const stands = current as Settings | null
       return stands ? { value: stands.preferences, version: stands.preferencesRevision } : null
     },
+    at: () => ['settings'],
     show: (_, preferences, preferencesRevision) => {
       setSettings({ preferences, preferencesRevision })
     },
@@ -121,6 +129,7 @@ const kinds = {
       const stands = current as Settings | null
       return stands ? { value: stands.fit, version: stands.fitRevision } : null
     },
+    at: () => ['settings'],
     show: (_, fit, fitRevision) => {
       setSettings({ fit, fitRevision })
     },
@@ -134,6 +143,7 @@ const kinds = {
       const stands = current as Template | null
       return stands ? { value: { name: stands.name, block: stands.block }, version: stands.revision } : null
     },
+    at: () => ['templates'],
     show: (id, value, revision) =>
       client.setQueryData<Template[]>(['templates'], (all) =>
         all?.map((t) => (t.id === id ? { ...t, ...value, revision } : t)),
@@ -152,6 +162,7 @@ const kinds = {
       const stands = current as Schemas['SessionTicks'] | null
       return stands ? { value: stands.ticks.includes(parts(id)[1]), version: stands.revision } : null
     },
+    at: null,
     show: () => void client.invalidateQueries({ queryKey: ['ready'] }),
     changes: [],
   }),
@@ -172,6 +183,7 @@ const kinds = {
       const there = stands.waivers.find((w) => w.code === code && w.place === place)
       return { value: there?.reason ?? null, version: stands.revision }
     },
+    at: null,
     show: () => {
       void client.invalidateQueries({ queryKey: ['ready'] })
     },
@@ -226,6 +238,8 @@ export function saverOf<K extends DocumentKind>(of: K, id: string, shown: Value<
       refresh(its.changes)
     },
     onSaved: (value, version) => {
+      // An answer that was on its way before this was saved is older than it.
+      if (its.at) void client.cancelQueries({ queryKey: its.at(id) })
       // What was typed since stays on the screen.
       if (saver.isLatest(value)) its.show(id, value, version)
       refresh(its.changes)
@@ -234,6 +248,16 @@ export function saverOf<K extends DocumentKind>(of: K, id: string, shown: Value<
   known.set(name, saver as unknown as Saver<never>)
   return saver
 }
+
+/** What is fetched while a change of it is on its way is older than the change, which goes on being shown. */
+client.getQueryCache().subscribe((event) => {
+  if (event.type !== 'updated' || event.action.type !== 'success' || event.action.manual) return
+  for (const saver of known.values() as Iterable<Saver<never>>) {
+    const its = kinds[saver.kind as DocumentKind] as unknown as Kind<never>
+    if (!saver.clean && its.at && hashKey(its.at(saver.id)) === event.query.queryHash)
+      its.show(saver.id, saver.value, saver.base)
+  }
+})
 
 /** Changes a document: what is shown at once, and what is kept as soon as the server has it. */
 export function change<K extends DocumentKind>(
