@@ -160,8 +160,9 @@ test('stations and blocks are chosen, copied across classes, dragged and moved b
   await expect(stations(0)).toHaveText(['Goblet squat'])
 })
 
-test('a block is kept as a template, versions say what changed, and one comes back', async ({ page, shared }) => {
-  await begin(page, shared.address, 'Kept', 20)
+// A studio of its own: a template called like a ready block would be taken for it by other tests.
+test('a block is kept as a template, versions say what changed, and one comes back', async ({ page, studio }) => {
+  await begin(page, studio.address, 'Kept', 20)
   await addBlock(page, 'Circuit')
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
   await page.getByRole('button', { name: 'More about block Circuit' }).click()
@@ -190,6 +191,40 @@ test('a block is kept as a template, versions say what changed, and one comes ba
     .last()
     .click()
   await expect(page.getByLabel('Rounds', { exact: true }).last()).toHaveValue('3')
+
+  // Of the same name: the template is brought up to date, and there is one of it.
+  await enter(page.getByLabel('Rounds', { exact: true }).last(), '4')
+  await page.getByRole('button', { name: 'More about block Circuit' }).last().click()
+  const updated = page.waitForResponse((r) => r.request().method() === 'PUT' && r.url().includes('/api/templates/'))
+  await page.getByRole('button', { name: 'Update the template “Circuit”' }).last().click()
+  expect((await updated).status()).toBe(200)
+  const templates = (await (await fetch(`${studio.address}/api/templates`)).json()) as { block: { rounds: number } }[]
+  expect(templates.map((t) => t.block.rounds)).toEqual([4])
+})
+
+test('going back to a version waits for the change that is on its way', async ({ page, shared }) => {
+  await begin(page, shared.address, 'Back and forth', 20)
+  await addBlock(page, 'Circuit')
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+  await page.route('**/api/classes/*', async (route) => {
+    if (route.request().method() === 'PUT') await new Promise((resolve) => setTimeout(resolve, 2000))
+    await route.continue()
+  })
+  await enter(page.getByLabel('Rounds', { exact: true }), '5')
+  await page.getByRole('button', { name: 'Versions' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Go back to this' }).last().click()
+  await expect(page.getByText('An empty bench')).toBeVisible()
+  await page.keyboard.press('Control+z')
+  await open(page, 'block', 'Circuit')
+  await expect(page.getByLabel('Rounds', { exact: true })).toHaveValue('5')
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+  // What is said to be saved stands there.
+  const id = /classes\/([^/]+)/.exec(page.url())![1]
+  const { plan } = (await (await fetch(`${shared.address}/api/classes/${id}`)).json()) as {
+    plan: { blocks: { rounds: number }[] }
+  }
+  expect(plan.blocks[0]?.rounds).toBe(5)
 })
 
 test('an impossible fit says what stands in the way; a finding is left with a reason', async ({ page, shared }) => {

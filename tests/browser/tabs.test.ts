@@ -184,3 +184,77 @@ test('a class kept over the other tab’s: undo brings the other one back', asyn
   await page.keyboard.press('Control+y')
   await expect(page.getByLabel('Title')).toHaveValue('Mine')
 })
+
+test('two tabs on a move of one’s own: the same three choices, and the form shows what was taken', async ({
+  page,
+  context,
+  shared,
+}) => {
+  await page.goto(`${shared.address}/moves/new`)
+  await page.getByLabel('Name').fill('Loft squat')
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await expect(page.getByRole('heading', { name: 'Loft squat' })).toBeVisible()
+  const address = `${shared.address}/moves/my-loft-squat/edit`
+  const other = await context.newPage()
+  await Promise.all([page.goto(address), other.goto(address)])
+  const setUp = (of: Page) => of.getByLabel('Set-up')
+  await setUp(other).fill('Feet wide.')
+  await setUp(page).fill('Feet narrow.')
+  await other.getByRole('button', { name: 'Keep it' }).click()
+  await expect(other).toHaveURL(/my-loft-squat$/)
+
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  const dialog = page.getByRole('dialog')
+  await expect(dialog).toContainText('was changed in another tab')
+  await dialog.getByRole('button', { name: 'See both side by side' }).click()
+  await expect(dialog.getByRole('row', { name: /Feet narrow\..*Feet wide\./ })).toBeVisible()
+  await dialog.getByRole('button', { name: 'Use the other one' }).click()
+  await expect(setUp(page)).toHaveValue('Feet wide.')
+  await setUp(page).fill('Feet as the hips are.')
+
+  await other.goto(address)
+  await setUp(other).fill('Feet anyhow.')
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await expect(page).toHaveURL(/my-loft-squat$/)
+  await other.getByRole('button', { name: 'Keep it' }).click()
+  await other.getByRole('dialog').getByRole('button', { name: 'Keep mine' }).click()
+  await expect(other).toHaveURL(/my-loft-squat$/)
+  const { moves } = (await (await fetch(`${shared.address}/api/own-moves`)).json()) as { moves: { setUp: string }[] }
+  expect(moves.map((m) => m.setUp)).toEqual(['Feet anyhow.'])
+
+  // A second new move of the same name stands beside the first.
+  await page.goto(`${shared.address}/moves/new`)
+  await page.getByLabel('Name').fill('Loft squat')
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await expect(page).toHaveURL(/my-loft-squat-2$/)
+})
+
+test('a group changed in two tabs: nothing is overwritten unseen', async ({ page, context, sharedDemo }) => {
+  const made = await fetch(`${sharedDemo.address}/api/circles`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ name: 'Early birds', together: false, people: [] }),
+  })
+  expect(made.ok).toBe(true)
+  const other = await context.newPage()
+  await Promise.all([page.goto(`${sharedDemo.address}/people`), other.goto(`${sharedDemo.address}/people`)])
+  for (const tab of [page, other]) await tab.getByRole('button', { name: 'Early birds' }).click()
+  const boxes = (of: Page) => of.getByRole('group', { name: 'Who belongs to Early birds' }).getByRole('checkbox')
+  const saved = addressOf(other, 'PUT')
+  await boxes(other).nth(0).check()
+  await saved
+  await boxes(page).nth(1).check()
+  const dialog = page.getByRole('dialog')
+  await dialog.getByRole('button', { name: 'Use the other one' }).click()
+  await expect(boxes(page).nth(0)).toBeChecked()
+  await expect(boxes(page).nth(1)).not.toBeChecked()
+  // From what stands there now a further change goes without a question.
+  await boxes(page).nth(2).check()
+  await expect(async () => {
+    const circles = (await (await fetch(`${sharedDemo.address}/api/circles`)).json()) as {
+      name: string
+      people: string[]
+    }[]
+    expect(circles.find((c) => c.name === 'Early birds')?.people).toHaveLength(2)
+  }).toPass()
+})

@@ -56,7 +56,8 @@ public sealed record WaysBack(Seconds LateSeconds, string Words, ImmutableArray<
         if (late > Seconds.Zero)
         {
             var found = Refit.Of(plan, timeline, under, remaining, terms);
-            return new WaysBack(late, words, [.. found.Ways.Where(w => w.Lengths.Length > 0).Select(Way)], found.ShortBy,
+            // One after which nothing is left ends the class at once, and an ended class hears no adjust: it could not be taken back.
+            return new WaysBack(late, words, [.. found.Ways.Where(w => w.Lengths.Length > 0 && w.EndsInSeconds > Seconds.Zero).Select(Way)], found.ShortBy,
                 [.. found.Obstacles.Select(o => $"{o.Limit}: {o.Words}")]);
         }
 

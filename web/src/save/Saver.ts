@@ -1,7 +1,7 @@
 import { MutationObserver } from '@tanstack/react-query'
 import type { StoreApi } from 'zustand'
 import { createStore } from 'zustand'
-import type { Schemas } from '../api/client'
+import type { Fault, Schemas } from '../api/client'
 import { Refused, troubleWords } from '../api/client'
 import { client } from './client'
 import { forget, keep } from './kept'
@@ -26,6 +26,8 @@ export interface Saving {
   words: string
   /** After a conflict: where what stands there differs from what is here. */
   differences: Difference[]
+  /** After a refusal: what of it is wrong, place by place. */
+  faults: Fault[]
 }
 
 /** What a tab keeps of a change that has not arrived: the same change is sent again after a reload. */
@@ -98,6 +100,7 @@ export class Saver<V> {
       state: options.saved === null ? 'untouched' : 'saved',
       words: '',
       differences: [],
+      faults: [],
     }))
     this.mutation = new MutationObserver(client, {
       mutationKey: [options.kind, options.id],
@@ -165,6 +168,22 @@ export class Saver<V> {
     })
   }
 
+  /** Saves now, and says how it came out: when nothing of it is under way any more, nor in question. */
+  async settled(): Promise<Saving> {
+    await this.flush()
+    const ended = (now: Saving) => !['saving', 'waiting', 'conflict'].includes(now.state)
+    return new Promise((resolve) => {
+      const look = () => {
+        const now = this.store.getState()
+        if (!ended(now)) return
+        stop()
+        resolve(now)
+      }
+      const stop = this.store.subscribe(look)
+      look()
+    })
+  }
+
   /** Saves it even where nothing was changed, such as a log that was right as it was filled in. */
   async saveAsIs(value: V): Promise<boolean> {
     if (this.saved === null) this.put(value)
@@ -200,6 +219,7 @@ export class Saver<V> {
   at(value: V, version: number) {
     this.latest = this.saved = value
     this.version = version
+    this.change = null
     clearTimeout(this.timer)
     forget(this.options.kind, this.options.id)
     this.set('saved')
@@ -241,7 +261,7 @@ export class Saver<V> {
     this.saved = theirs.value
     this.other = null
     this.change = null
-    this.store.setState({ state: 'saving', differences: [], words: '' })
+    this.store.setState({ state: 'saving', differences: [], words: '', faults: [] })
     return theirs
   }
 
@@ -261,6 +281,8 @@ export class Saver<V> {
         } else throw error
       }
       this.saved = value
+      // The same value once more, after another has stood there, is another change.
+      this.change = null
       this.options.onSaved?.(value, this.version)
     }
     forget(this.options.kind, this.options.id)
@@ -289,16 +311,21 @@ export class Saver<V> {
     if (theirs) {
       this.other = theirs
       const differences = (error as Refused).problem.differences ?? []
-      this.store.setState({ state: 'conflict', words: error.message, differences })
+      this.store.setState({ state: 'conflict', words: error.message, differences, faults: [] })
       return
     }
     const status = error instanceof Refused ? error.status : 0
-    this.set(status === 507 ? 'full' : status >= 500 || status === 0 ? 'failed' : 'refused', troubleWords(error))
+    const faults = error instanceof Refused ? (error.problem.errors ?? []) : []
+    this.set(
+      status === 507 ? 'full' : status >= 500 || status === 0 ? 'failed' : 'refused',
+      troubleWords(error),
+      faults,
+    )
   }
 
-  private set(state: SaveState, words = '') {
+  private set(state: SaveState, words = '', faults: Fault[] = []) {
     const now = this.store.getState()
-    if (now.state !== state || now.words !== words) this.store.setState({ state, words, differences: [] })
+    if (now.state !== state || now.words !== words) this.store.setState({ state, words, differences: [], faults })
   }
 }
 

@@ -3,6 +3,7 @@ import { useMutation } from '@tanstack/react-query'
 import type { Schemas } from '../api/client'
 import { answer, api, Refused } from '../api/client'
 import { client } from './client'
+import { ofMoves } from './documents'
 
 /*
  * Single acts: each is one request that is sent once, in order, and kept until it has arrived. Anything that is typed
@@ -88,19 +89,9 @@ const acts = {
     changes: ['templates'],
     says: 'The template could not be removed.',
   },
-  saveOwnMoves: {
-    send: async (moves: Schemas['PlanMove'][], change: string) => {
-      const { revision } = await answer(api.GET('/api/own-moves'))
-      const headers = { 'If-Match': `"${revision}"`, 'Change-Id': change }
-      return answer(api.PUT('/api/own-moves', { headers, body: { moves } }))
-    },
-    changes: ['moves', 'move', 'own-moves', 'figures', 'search', 'station'],
-    // The form says it itself, beside what was typed.
-    says: null,
-  },
   removeOwnMove: {
     send: (id: string) => gone(answer(api.DELETE('/api/own-moves/{id}', byId(id)))),
-    changes: ['moves', 'move', 'own-moves', 'figures', 'search', 'station'],
+    changes: ['own-moves', ...ofMoves],
     says: 'Your move could not be removed.',
   },
 } as const

@@ -17,6 +17,10 @@ type Circle = Schemas['Circle']
 type Chosen = Schemas['SessionRoomView']
 type Settings = Schemas['SettingsView']
 type Template = Schemas['Template']
+type OwnMoves = Schemas['OwnMovesView']
+
+/** What is out of date when a move of one's own has changed. */
+export const ofMoves = ['moves', 'move', 'figures', 'search', 'station']
 
 const headers = (version: number, change: string) => ({ 'If-Match': `"${version}"`, 'Change-Id': change })
 const of = (id: string, version: number, change: string) => ({
@@ -150,6 +154,24 @@ const kinds = {
       ),
     changes: [],
   }),
+  /** Some of one's own moves, which are one document; its id has theirs. */
+  ownMoves: kind<Schemas['PlanMove'][]>({
+    name: 'This move of your own',
+    says: 'Your move could not be saved.',
+    put: (_, moves, version, change) =>
+      answer(api.PUT('/api/own-moves', { headers: headers(version, change), body: { moves } })),
+    theirs: (current, id) => {
+      const stands = current as OwnMoves | null
+      return stands ? { value: ownMovesOf(stands, id), version: stands.revision } : null
+    },
+    at: () => ['own-moves'],
+    show: (id, value, revision) =>
+      client.setQueryData<OwnMoves>(
+        ['own-moves'],
+        (all) => all && { moves: [...all.moves.filter((m) => !parts(id).includes(m.id)), ...value], revision },
+      ),
+    changes: ofMoves,
+  }),
   /** One tick; its id is the session's and the tick's. (Not “tick”: under that name a class under way notes its time.) */
   ticked: kind<boolean>({
     name: 'This tick',
@@ -190,6 +212,10 @@ const kinds = {
     changes: [],
   }),
 } as const
+
+/** Those of one's own moves that are in there, in the order of their ids. */
+export const ownMovesOf = (all: OwnMoves, id: string) =>
+  parts(id).flatMap((one) => all.moves.filter((move) => move.id === one))
 
 /** Ticks and reasons of a session are one document on the server: the revision of it that was seen last counts for all of them. */
 const seen = new Map<string, number>()

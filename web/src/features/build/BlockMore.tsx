@@ -1,4 +1,5 @@
 import { Button, Checkbox, Textarea, TextInput } from '@mantine/core'
+import { useState } from 'react'
 import type { Move, PlanBlock } from '../../api/client'
 import { useAct } from '../../save/acts'
 import { change } from '../../save/documents'
@@ -205,19 +206,20 @@ function KeepTemplate({ block }: { block: PlanBlock }) {
   const add = useAct('addTemplate')
   // One of the same name is brought up to date, so that there are not two that cannot be told apart.
   const there = useTemplates().data?.find((t) => t.name === block.name)
-  const keep = () =>
-    there
-      ? change('template', there.id, { name: there.name, block: there.block }, there.revision, {
-          name: block.name,
-          block,
-        })
-      : add.mutate({ name: block.name, block })
+  const [told, setTold] = useState('')
+  const keep = () => {
+    if (!there) return add.mutate({ name: block.name, block })
+    const stands = { name: there.name, block: there.block }
+    void change('template', there.id, stands, there.revision, { name: block.name, block })
+      .settled()
+      .then(({ state }) => setTold(state === 'saved' ? 'The template is now as this block is.' : ''))
+  }
   return (
     <p className={css.keep}>
       <Button size="xs" variant="default" onClick={keep}>
         {there ? `Update the template “${there.name}”` : 'Keep this block as a template'}
       </Button>
-      <span role="status">{add.isSuccess && 'Kept: it stands under “Add a block” from now on.'}</span>
+      <span role="status">{told || (add.isSuccess && 'Kept: it stands under “Add a block” from now on.')}</span>
     </p>
   )
 }

@@ -43,6 +43,8 @@ export function Versions({ onClose }: { onClose: () => void }) {
   async function restore(version: number) {
     setTrouble('')
     try {
+      // What is still on its way would meet the older class as if somebody else had written it.
+      if (!(await core.flush())) return setTrouble('Your last change is not saved yet. Once it is, go back again.')
       const view = await answer(
         api.POST('/api/classes/{id}/versions/{version}/restore', { params: { path: { id, version } } }),
       )

@@ -2,8 +2,8 @@ import { Button, Checkbox, FileButton, NativeSelect, TextInput } from '@mantine/
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import type { Family, Move, Schemas } from '../../api/client'
-import { Refused, troubleWords } from '../../api/client'
-import { useAct } from '../../save/acts'
+import { answer, api, troubleWords } from '../../api/client'
+import { idOf, ownMovesOf, saverOf } from '../../save/documents'
 import { ErrorNote } from '../../ui/ErrorNote'
 import { FamilyMark } from '../../ui/FamilyMark'
 import { Thumb } from '../../ui/FigureView'
@@ -45,7 +45,6 @@ export function MovesPage() {
   const [search, setSearch] = useSearchParams()
   const get = (name: string) => search.get(name) ?? undefined
   const thumbs = useThumbs()
-  const keeper = useAct('saveOwnMoves')
   const [problem, setProblem] = useState('')
   const { found, total, pending, failed } = useMoveSearch({
     q: get('q') ?? '',
@@ -70,20 +69,21 @@ export function MovesPage() {
   async function bringIn(file: File | null) {
     if (!file) return
     setProblem('')
+    const notBroughtIn = (why: string) => setProblem(`“${file.name}” was not brought in; nothing was changed. ${why}`)
     try {
       const body = JSON.parse(await file.text()) as Schemas['OwnMoveList']
-      await keeper.mutateAsync(body.moves)
+      const own = await answer(api.GET('/api/own-moves'))
+      const id = idOf(...body.moves.map((move) => move.id))
+      const saver = saverOf('ownMoves', id, ownMovesOf(own, id), own.revision)
+      saver.put(body.moves)
+      const { state, words, faults } = await saver.settled()
+      if (state === 'refused') saver.discard()
+      const fault = faults[0]
+      if (state !== 'saved')
+        notBroughtIn(fault ? `${fault.pointer}: ${fault.detail} Right would be: ${fault.right}.` : words)
     } catch (error) {
-      const fault = error instanceof Refused ? error.problem.errors?.[0] : undefined
-      setProblem(
-        `“${file.name}” was not brought in; nothing was changed. ${
-          fault
-            ? `${fault.pointer}: ${fault.detail} Right would be: ${fault.right}.`
-            : error instanceof SyntaxError
-              ? 'It is no file of moves.'
-              : troubleWords(error)
-        }`,
-      )
+      const unread = error instanceof SyntaxError || error instanceof TypeError
+      notBroughtIn(unread ? 'It is no file of moves.' : troubleWords(error))
     }
   }
 

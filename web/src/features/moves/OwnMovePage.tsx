@@ -4,9 +4,10 @@ import type { FormEvent } from 'react'
 import { useState } from 'react'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import type { Fault, Move, Schemas } from '../../api/client'
-import { answer, api, Refused, troubleWords } from '../../api/client'
+import { answer, api, troubleWords } from '../../api/client'
 import { useMoves } from '../../api/queries'
 import { useAct } from '../../save/acts'
+import { ownMovesOf, saverOf } from '../../save/documents'
 import { ErrorNote } from '../../ui/ErrorNote'
 import { withWord } from '../../plan/edit'
 import { Page } from '../../ui/Page'
@@ -32,12 +33,17 @@ const texts: [keyof OwnMove, string][] = [
   ['cautions', 'Cautions'],
 ]
 
-const idOf = (name: string) =>
-  `my-${name
+const idOf = (name: string, taken: string[]) => {
+  const id = `my-${name
     .toLowerCase()
     .normalize('NFD')
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-+|-+$/g, '')}`
+  for (let n = 1; ; n++) {
+    const free = n === 1 ? id : `${id}-${n}`
+    if (!taken.includes(free)) return free
+  }
+}
 
 /** What only the library says of its moves; an own one has it from the move that it is like. */
 const ours = new Set(['asks', 'atHome', 'limits', 'ready', 'quick', 'selfCheck', 'notFelt', 'elsewhere', 'unkindTo'])
@@ -62,12 +68,13 @@ export function OwnMovePage() {
   const moves = useMoves().data
   const own = useQuery({
     queryKey: ['own-moves'],
-    queryFn: async () => (await answer(api.GET('/api/own-moves'))).moves,
+    queryFn: () => answer(api.GET('/api/own-moves')),
   })
+  if (own.isError) return <ErrorNote title={`Your moves cannot be fetched. ${troubleWords(own.error)}`} />
   if (!moves || own.isPending) return <Loader m="xl" aria-label="Fetching the moves" />
   const from = moves.find((m) => m.id === search.get('from'))
   const start = id
-    ? own.data?.find((m) => m.id === id)
+    ? own.data.moves.find((m) => m.id === id)
     : from
       ? copyOf(from)
       : ({ id: '', name: '', family: 'squat' } as OwnMove)
@@ -80,12 +87,20 @@ export function OwnMovePage() {
       </ErrorNote>
     )
   }
-  return <Form key={start.id + start.name} start={start} moves={moves} />
+  return <Form key={id ?? search.get('from')} start={start} moves={moves} own={own.data} />
 }
 
-function Form({ start, moves }: { start: OwnMove; moves: Move[] }) {
+interface FormProps {
+  start: OwnMove
+  moves: Move[]
+  own: Schemas['OwnMovesView']
+}
+
+function Form({ start, moves, own }: FormProps) {
   const navigate = useNavigate()
   const [move, setMove] = useState(start)
+  // What it was made from, also when others change theirs while this is typed.
+  const [opened, setOpened] = useState(own)
   const [faults, setFaults] = useState<Fault[]>([])
   const [problem, setProblem] = useState('')
   const set = <K extends keyof OwnMove>(key: K, value: OwnMove[K] | '' | undefined) =>
@@ -96,18 +111,23 @@ function Form({ start, moves }: { start: OwnMove; moves: Move[] }) {
       return next
     })
 
-  const [keeper, remover] = [useAct('saveOwnMoves'), useAct('removeOwnMove')]
+  const remover = useAct('removeOwnMove')
 
-  function save(event: FormEvent) {
+  async function save(event: FormEvent) {
     event.preventDefault()
-    const id = move.id === '' ? idOf(move.name) : move.id
-    keeper.mutate([{ ...move, id }], {
-      onSuccess: () => void navigate(`/moves/${id}`),
-      onError: (error) => {
-        setFaults(error instanceof Refused ? (error.problem.errors ?? []) : [])
-        setProblem(`It was not kept; what you typed is still here. ${troubleWords(error)}`)
-      },
-    })
+    const taken = [...moves, ...opened.moves].map((m) => m.id)
+    const next = { ...move, id: start.id === '' ? idOf(move.name, taken) : move.id }
+    const saver = saverOf('ownMoves', next.id, ownMovesOf(opened, next.id), opened.revision)
+    saver.put([next])
+    const { state, words, faults } = await saver.settled()
+    setFaults(faults)
+    setProblem(state === 'saved' ? '' : `It was not kept; what you typed is still here. ${words}`)
+    if (state === 'refused') saver.discard()
+    if (state !== 'saved') return
+    if (saver.isLatest([next])) return void navigate(`/moves/${next.id}`)
+    // The other one was taken: the form shows it.
+    setMove(saver.value[0] ?? start)
+    setOpened({ moves: [...opened.moves.filter((m) => m.id !== next.id), ...saver.value], revision: saver.base })
   }
 
   // The form goes with the move, so that what follows cannot hang on it.
@@ -151,7 +171,7 @@ function Form({ start, moves }: { start: OwnMove; moves: Move[] }) {
           </ul>
         </ErrorNote>
       )}
-      <form className={css.form} onSubmit={save}>
+      <form className={css.form} onSubmit={(event) => void save(event)}>
         <TextInput
           label="Name"
           required

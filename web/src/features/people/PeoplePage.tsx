@@ -11,6 +11,7 @@ import { useAct } from '../../save/acts'
 import { change, withoutRevision } from '../../save/documents'
 import { ErrorNote } from '../../ui/ErrorNote'
 import { Page } from '../../ui/Page'
+import { many } from '../../ui/words'
 import { UndoBar } from '../../ui/UndoBar'
 import css from './People.module.css'
 import type { Person } from './words'
@@ -159,7 +160,7 @@ function Circles({ people }: { people: Person[] }) {
                 {circle.name}
               </button>
               <span className={css.soft}>
-                {circle.people.length === 0 ? 'nobody yet' : `${circle.people.length} people`}
+                {circle.people.length === 0 ? 'nobody yet' : many(circle.people.length, 'person', 'people')}
                 {circle.together && ', stay together'}
               </span>
               {open === circle.id && (
