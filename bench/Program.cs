@@ -36,6 +36,12 @@ var evaluator = new Evaluator(moves, new Preferences());
 var evaluation = evaluator.Evaluate(text).Evaluation!;
 Console.WriteLine($"class: {evaluation.Totals.Seconds}, {plan.Blocks.Length} blocks, {plan.Blocks.Sum(b => b.Stations.Length)} stations, {evaluation.Spans.Length} spans, {text.Length} bytes");
 
+if (args is ["--server", var served])
+{
+    await ServerBench.Run(served, Encoding.UTF8.GetString(text));
+    return;
+}
+
 Measure("read", 1, () => ClassReader.Read(text, moves));
 Measure("compile", 1, () => Compiler.Compile(plan));
 Measure("read, compile, check", 5, () => evaluator.Look(text));
@@ -45,7 +51,7 @@ var room = new RoomOf(
     16, [], [new StockLine(KitItem.Mat, 14), new StockLine(KitItem.Dumbbell, 8, 6)], new Dictionary<PlaceId, ImmutableArray<ImmutableArray<PersonId>>>());
 var timeline = Compiler.Compile(plan).Timeline!;
 var given = Assigning.Of(room);
-Measure("all checks, 16 people", 10, () => Rules.Check(new ClassReview(plan, timeline, CheckSettings.Usual, new Occasion(room, given, new RoomSize(8, 12)))));
+Measure("all checks, 16 people", 1.5, () => Rules.Check(new ClassReview(plan, timeline, CheckSettings.Usual, new Occasion(room, given, new RoomSize(8, 12)))));
 foreach (var rule in Rules.All)
 {
     var review = new ClassReview(plan, timeline, CheckSettings.Usual, new Occasion(room, given, new RoomSize(8, 12)));

@@ -1,14 +1,15 @@
-using System.Text.RegularExpressions;
+using System.Globalization;
 using Halterion.Store;
 using Halterion.Web.Security;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Http.Metadata;
 using Microsoft.Data.Sqlite;
 
 namespace Halterion.Web;
 
 /// <summary>What a failure is for the one who asked: a full store, a damaged one, a request that could not be read, or a fault of ours.</summary>
-internal sealed partial class Failures(IServiceProvider services, CommandLine settings) : IExceptionHandler
+internal sealed class Failures(IServiceProvider services, CommandLine settings) : IExceptionHandler
 {
     private const int Busy = 5;
     private const int Locked = 6;
@@ -21,8 +22,6 @@ internal sealed partial class Failures(IServiceProvider services, CommandLine se
             BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge } => TypedResults.Problem(
                 title: "This file or request is too large.",
                 statusCode: StatusCodes.Status413PayloadTooLarge),
-            BadHttpRequestException bad when Unbound().Match(bad.Message) is { Success: true } value => Problems.Query(
-                value.Groups["name"].Value, $"“{Short(value.Groups["value"].Value)}” does not work here.", $"{Named(value.Groups["type"].Value)}"),
             BadHttpRequestException bad => TypedResults.Problem(title: "This request could not be read.", detail: bad.Message, statusCode: bad.StatusCode),
             SqliteException { SqliteErrorCode: Full } => TypedResults.Problem(
                 title: "The disk is full, so nothing can be saved.",
@@ -48,23 +47,49 @@ internal sealed partial class Failures(IServiceProvider services, CommandLine se
         return true;
     }
 
-    /// <summary>How the framework says that a value of the address is of another type.</summary>
-    [GeneratedRegex("""^Failed to bind parameter "(?<type>.*) (?<name>[^ ]+)" from "(?<value>.*)"\.$""", RegexOptions.Singleline)]
-    private static partial Regex Unbound();
-
-    private static string Named(string type) => type switch
-    {
-        _ when type.Contains("int", StringComparison.OrdinalIgnoreCase) => "a whole number",
-        _ when type.Contains("bool", StringComparison.OrdinalIgnoreCase) => "true or false",
-        _ when type.Contains("Guid", StringComparison.Ordinal) => "an id as the server gave it",
-        _ => "a value of another kind",
-    };
-
-    private static string Short(string text) => text.Length > 40 ? text[..40] + "…" : text;
-
     private string CopyWords => Copies.In(settings.DataFolder) is { IsEmpty: false } copies
         ? $"Daily copies are in {Copies.FolderOf(settings.DataFolder)}; the newest is {Path.GetFileName(copies[0])}."
         : "There are no daily copies yet.";
+}
+
+/// <summary>A value of the address that is of another type is answered with nothing but 400 by the framework: here it is said which, and what would do.</summary>
+internal static class WrongQueries
+{
+    public static async Task AnswerAsync(StatusCodeContext status)
+    {
+        var http = status.HttpContext;
+        if (http.Response.StatusCode == StatusCodes.Status400BadRequest && Wrong(http) is { } problem)
+        {
+            await problem.ExecuteAsync(http);
+            return;
+        }
+
+        await TypedResults.Problem(statusCode: http.Response.StatusCode).ExecuteAsync(http);
+    }
+
+    private static ProblemHttpResult? Wrong(HttpContext http)
+    {
+        foreach (var parameter in http.GetEndpoint()?.Metadata.GetOrderedMetadata<IParameterBindingMetadata>() ?? [])
+        {
+            var text = http.Request.Query[parameter.Name].ToString();
+            if (text.Length > 0 && Right(parameter.ParameterInfo.ParameterType, text) is { } right)
+            {
+                return Problems.Query(parameter.Name, $"“{(text.Length > 40 ? text[..40] + "…" : text)}” does not work here.", right);
+            }
+        }
+
+        return null;
+    }
+
+    /// <summary>What a value of this type would be; null where the text is one, or the type is none of an address.</summary>
+    private static string? Right(Type type, string text) => Type.GetTypeCode(Nullable.GetUnderlyingType(type) ?? type) switch
+    {
+        TypeCode.Int32 => int.TryParse(text, CultureInfo.InvariantCulture, out _) ? null : "a whole number",
+        TypeCode.Boolean => bool.TryParse(text, out _) ? null : "true or false",
+        TypeCode.Double => double.TryParse(text, CultureInfo.InvariantCulture, out _) ? null : "a number",
+        _ when type == typeof(Guid?) || type == typeof(Guid) => Guid.TryParse(text, out _) ? null : "an id as the server gave it",
+        _ => null,
+    };
 }
 
 /// <summary>What everybody is told while the data cannot be opened.</summary>

@@ -20,6 +20,8 @@ if (args is ["check", .. var rest])
     return new CheckTask([.. rest.Where(a => a != "--json")], rest.Contains("--json")).Run(Console.Out);
 }
 
+// Read while the rest of the program comes up.
+var shipped = Task.Run(MoveLibrary.Load);
 var builder = WebApplication.CreateBuilder(new WebApplicationOptions { Args = args, ContentRootPath = AppContext.BaseDirectory });
 var settings = CommandLine.From(builder.Configuration);
 if (settings.Fault is { } fault)
@@ -51,7 +53,6 @@ builder.Logging.AddFilter("Microsoft.Extensions.Hosting.Internal.Host", LogLevel
 var door = settings.Lan && !describing ? LocalNetwork.Open(settings.Port == 0 ? 0 : settings.Port + 1) : LocalNetwork.Shut;
 builder.Configuration["AllowedHosts"] = string.Join(';', [Doors.AllowedHosts, .. door.Names]);
 builder.Services.Configure<Microsoft.AspNetCore.HostFiltering.HostFilteringOptions>(hosts => hosts.AllowEmptyHosts = false);
-builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
 builder.WebHost.ConfigureKestrel(kestrel =>
 {
     kestrel.AddServerHeader = false;
@@ -68,7 +69,7 @@ builder.Services.AddOpenApi(options => Contract.Describe(options));
 builder.Services.ConfigureHttpJsonOptions(json => Contract.Configure(json.SerializerOptions));
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton(TimeZoneInfo.Local);
-builder.Services.AddSingleton(_ => new ShippedMoves(MoveLibrary.Load()));
+builder.Services.AddSingleton(_ => new ShippedMoves(shipped.GetAwaiter().GetResult()));
 builder.Services.AddSingleton(_ => database ?? throw new InvalidOperationException("No data folder is open."));
 builder.Services.AddSingleton<Settings>().AddSingleton<Templates>().AddSingleton<OwnMoves>();
 builder.Services.AddSingleton<Classes>().AddSingleton<Sessions>().AddSingleton<People>().AddSingleton<Traces>().AddSingleton<Rooms>().AddSingleton<Leads>()
@@ -92,7 +93,7 @@ if (database is not null)
 
 var app = builder.Build();
 app.UseExceptionHandler();
-app.UseStatusCodePages();
+app.UseStatusCodePages(WrongQueries.AnswerAsync);
 app.UseDoors();
 app.UseResponseCompression();
 app.UseRouting();

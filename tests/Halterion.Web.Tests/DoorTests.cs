@@ -58,6 +58,8 @@ public sealed class DoorTests(Studio studio) : IClassFixture<Studio>
     [InlineData("/api/classes?take=many", "take", "a whole number")]
     [InlineData("/api/classes?skip=99999999999", "skip", "a whole number")]
     [InlineData("/api/sessions?held=perhaps", "held", "true or false")]
+    [InlineData("/api/moves/squat/motion?statureCm=1.7", "statureCm", "a whole number")]
+    [InlineData("/api/classes/01a228e4-2c88-7608-9c3d-4e289b5bdf98/timeline.csv?session=none", "session", "an id as the server gave it")]
     public async Task A_query_of_another_type_says_which_and_what_would_be_right(string address, string name, string right)
     {
         using var response = await studio.CreateClient().GetAsync(address);

@@ -53,6 +53,8 @@ public sealed class ClassReview
     private readonly Dictionary<PlaceId, ImmutableArray<DonePart>> works = [];
     private readonly Dictionary<PlaceId, ImmutableArray<Need>> needs = [];
     private readonly Dictionary<PlaceId, ImmutableArray<Tick>> wants = [];
+    private readonly Lazy<ILookup<PlaceId, PlaceId?>> given;
+    private readonly Lazy<ImmutableArray<Moment>> moments;
     private readonly int[] firsts;
 
     public ClassReview(ClassPlan plan, Timeline timeline, CheckSettings settings, Occasion? occasion = null, History? history = null)
@@ -66,6 +68,8 @@ public sealed class ClassReview
         }
 
         courses = new(() => Course.AllOf(plan, timeline));
+        given = new(() => (occasion?.Given.People ?? []).SelectMany(p => p.Stations).ToLookup(s => s.Station, s => s.Option));
+        moments = new(() => occasion is null ? [] : [.. Moment.AllOf(this, occasion)]);
     }
 
     public ClassPlan Plan { get; }
@@ -86,6 +90,14 @@ public sealed class ClassReview
 
     /// <summary>What one person does: one for each way to go round the rotations.</summary>
     public ImmutableArray<Course> Courses => courses.Value;
+
+    /// <summary>What is done at once in each moment of the occasion.</summary>
+    public ImmutableArray<Moment> Moments => moments.Value;
+
+    /// <summary>Options of a station that somebody is given; whoever has no name does the main one.</summary>
+    public IEnumerable<Option> InUse(StationAt at) =>
+        at.Station.Options.Where(o => given.Value[at.Id].Contains(o.Id)
+            || o.Tier == Tier.Main && Occasion is { } occasion && occasion.Heads > occasion.Room.People.Length);
 
     public Seconds Over => Timeline.Length - Plan.Slot;
 

@@ -82,12 +82,19 @@ public sealed class MoveLibrary
     /// <param name="key">Says all that it depends on besides the library.</param>
     public T Once<T>(object key, Func<T> make)
     {
-        if (once.Count > MostKept)
+        if (once.TryGetValue(key, out var known))
+        {
+            return (T)known!;
+        }
+
+        var made = make();
+        // Counting what is kept locks all of it: it is counted when something is added, not when something is asked for.
+        if (once.Count >= MostKept)
         {
             once.Clear();
         }
 
-        return (T)once.GetOrAdd(key, _ => make())!;
+        return (T)once.GetOrAdd(key, made)!;
     }
 
     public Move? Find(MoveId id) => byId.GetValueOrDefault(id);

@@ -48,6 +48,10 @@ public sealed record Manner
 
     public decimal? Scale { get; init; }
 
+    /// <summary>By what differs most: manners are looked up many times in every evaluation, and all of it takes ten times as long.</summary>
+    public override int GetHashCode() => HashCode.Combine(
+        (int?)Depth ?? -1, (int?)Support ?? -1, (int?)Surface ?? -1, (int?)Band ?? -1, HeightCm ?? -1, Load?.GetHashCode() ?? 0, Tempo?.GetHashCode() ?? 0, Scale ?? 0);
+
     /// <summary>This manner, and what it leaves out as the other has it.</summary>
     public Manner Over(Manner below) => new()
     {

@@ -38,11 +38,12 @@ internal static class PageEndpoints
         app.MapStaticAssets().AllowAnonymous();
         foreach (var file in (string[])["/assets/{**rest}", "{**path:file}"])
         {
-            app.MapFallback(file, ProblemHttpResult (HttpContext http) =>
+            // Not MapFallback: what the compiler writes for it forgets the pattern.
+            app.Map(file, ProblemHttpResult (HttpContext http) =>
             {
                 http.Response.Headers.CacheControl = "no-store";
                 return Problems.NotFound("file");
-            }).ExcludeFromDescription().AllowAnonymous();
+            }).WithOrder(int.MaxValue).ExcludeFromDescription().AllowAnonymous();
         }
 
         app.MapFallbackToFile("index.html", new StaticFileOptions

@@ -1,16 +1,18 @@
 import { Button } from '@mantine/core'
 import { useMutationState } from '@tanstack/react-query'
-import { useSyncExternalStore } from 'react'
+import { lazy, Suspense, useSyncExternalStore } from 'react'
 import { troubleWords } from '../api/client'
 import { many } from '../ui/words'
 import { actSays } from './acts'
 import { client } from './client'
-import { ConflictDialog } from './ConflictDialog'
 import { documentSays } from './documents'
 import css from './SaveNote.module.css'
 import type { Saver } from './Saver'
 import { savers } from './Saver'
 import { useReachable } from './connection'
+
+// Seldom needed: what a dialog takes is fetched when there is one.
+const ConflictDialog = lazy(async () => ({ default: (await import('./ConflictDialog')).ConflictDialog }))
 
 /** What was sent from any screen and did not arrive: told until it is tried again or let go; and what was changed by two tabs. */
 export function Notices() {
@@ -40,7 +42,7 @@ export function Notices() {
   const conflict = documents.find((saver) => state(saver) === 'conflict')
   return (
     <>
-      {conflict && <ConflictDialog saver={conflict} />}
+      <Suspense>{conflict && <ConflictDialog saver={conflict} />}</Suspense>
       {(failed.length > 0 || stuck.length > 0 || (!reachable && waiting > 0)) && (
         <div className={css.notices} role="alert" data-screen-only>
           {waiting > 0 && (

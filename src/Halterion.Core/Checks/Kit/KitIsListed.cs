@@ -9,14 +9,14 @@ public sealed class KitIsListed() : Rule(
 {
     public override IEnumerable<Finding> Check(ClassReview review)
     {
-        if (review.Occasion is not { Room.Kit: { } stock } occasion)
+        if (review.Occasion is not { Room.Kit: { } stock })
         {
             yield break;
         }
 
         foreach (var at in review.Stations.GroupBy(s => s.B))
         {
-            var unknown = at.SelectMany(s => InUse(occasion, s)).SelectMany(x => review.Needs(x.Option, x.At))
+            var unknown = at.SelectMany(s => review.InUse(s).SelectMany(option => review.Needs(option, s)))
                 .Where(n => !Supply.Lists(stock, n)).Select(n => n.Kind).Distinct().ToArray();
             if (unknown.Length > 0)
             {
@@ -25,12 +25,5 @@ public sealed class KitIsListed() : Rule(
                     $"“{block.Name}” needs {Told.And(unknown.Select(NeedWords.Many))}, and the list of the room says nothing of it.");
             }
         }
-    }
-
-    /// <summary>Options that somebody is given; whoever has no name does the main one.</summary>
-    public static IEnumerable<(StationAt At, Option Option)> InUse(Occasion occasion, StationAt at)
-    {
-        var given = occasion.Given.People.SelectMany(p => p.Stations).Where(s => s.Station == at.Id).Select(s => s.Option).OfType<PlaceId>().ToHashSet();
-        return at.Station.Options.Where(o => given.Contains(o.Id) || o.Tier == Tier.Main && occasion.Heads > occasion.Room.People.Length).Select(o => (at, o));
     }
 }

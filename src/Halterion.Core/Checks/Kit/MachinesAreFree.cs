@@ -4,12 +4,12 @@ using Halterion.Core.Room;
 namespace Halterion.Core.Checks;
 
 /// <summary>At a machine there are as many as it takes.</summary>
-public sealed class MachinesAreFree() : RoomRule(
+public sealed class MachinesAreFree() : Rule(
     "room.machine", "At a machine there is one person, or two who take turns.", "The others wait, cool down and miss their dose.",
         "[C] A station with one machine takes one at a time")
 {
     public override IEnumerable<Finding> Check(ClassReview review) => review.Occasion is not { } occasion ? [] :
-        from moment in Moments(review, occasion)
+        from moment in review.Moments
         from at in moment.Done.GroupBy(d => d.At)
         let users = at.Where(d => Machine(review, d) is not null).ToArray()
         where users.Length > 0

@@ -3,7 +3,7 @@ using Halterion.Core.Plans;
 namespace Halterion.Core.Checks;
 
 /// <summary>In a rotation every station has people, and none a crowd.</summary>
-public sealed class StationsAreManned() : RoomRule(
+public sealed class StationsAreManned() : Rule(
     "room.empty", "In a rotation every station has one to four people.", "At an empty station nobody is met; at a crowded one nobody is seen.", Ours)
 {
     public override IEnumerable<Finding> Check(ClassReview review)
@@ -15,7 +15,7 @@ public sealed class StationsAreManned() : RoomRule(
 
         foreach (var block in review.Plan.Blocks.Where(b => b.Shape == BlockShape.Rotation))
         {
-            var most = GroupsOf(occasion, block).Max(g => g.Length);
+            var most = Moment.GroupsOf(occasion, block).Max(g => g.Length);
             if (occasion.Heads < block.Stations.Length)
             {
                 yield return Found(Severity.Note, block.Id,

@@ -2,11 +2,10 @@ using Halterion.Core.Plans;
 
 namespace Halterion.Core.Checks;
 
-/// <summary>What the rules of the room share.</summary>
-public abstract class RoomRule(string code, string says, string why, string source) : Rule(code, says, why, source)
+/// <summary>What is done at once in a moment of a block, one for each head.</summary>
+public sealed record Moment(Block Block, IReadOnlyList<(StationAt At, Option Option)> Done)
 {
-    /// <summary>What is done at once in each moment of a block, one for each head.</summary>
-    protected static IEnumerable<(Block Block, IReadOnlyList<(StationAt At, Option Option)> Done)> Moments(ClassReview review, Occasion occasion)
+    public static IEnumerable<Moment> AllOf(ClassReview review, Occasion occasion)
     {
         var given = occasion.Given.People.Select(p => p.Stations.ToDictionary(s => s.Station, s => s.Option)).ToArray();
         (StationAt, Option) Done(int head, StationAt at)
@@ -21,7 +20,7 @@ public abstract class RoomRule(string code, string says, string why, string sour
             {
                 foreach (var at in block)
                 {
-                    yield return (at.Block, [.. Enumerable.Range(0, occasion.Heads).Select(h => Done(h, at))]);
+                    yield return new(at.Block, [.. Enumerable.Range(0, occasion.Heads).Select(h => Done(h, at))]);
                 }
 
                 continue;
@@ -30,13 +29,13 @@ public abstract class RoomRule(string code, string says, string why, string sour
             var groups = GroupsOf(occasion, block[0].Block);
             for (var window = 0; window < (block[0].Block.Shape == BlockShape.OwnPace ? 1 : block.Length); window++)
             {
-                yield return (block[0].Block, [.. groups.SelectMany((group, g) => group.Select(h => Done(h, block[(g + window) % block.Length])))]);
+                yield return new(block[0].Block, [.. groups.SelectMany((group, g) => group.Select(h => Done(h, block[(g + window) % block.Length])))]);
             }
         }
     }
 
     /// <summary>Heads by group: the named ones by their place in the list, then those without a name.</summary>
-    protected static IReadOnlyList<int[]> GroupsOf(Occasion occasion, Block block)
+    public static IReadOnlyList<int[]> GroupsOf(Occasion occasion, Block block)
     {
         var named = occasion.Room.People.Select((p, i) => (p.Id, i)).ToDictionary(p => p.Id, p => p.i);
         var groups = occasion.Given.Groups.First(g => g.Block == block.Id);
