@@ -2,6 +2,7 @@ import type { DehydratedState } from '@tanstack/react-query'
 import { hydrate, notifyManager, QueryClient } from '@tanstack/react-query'
 import { persistQueryClientSubscribe } from '@tanstack/react-query-persist-client'
 import { Refused, Unreachable } from '../api/client'
+import { onReached } from './connection'
 import { keep, leftBehind } from './kept'
 
 /*
@@ -30,6 +31,9 @@ export const client = new QueryClient({
     },
   },
 })
+
+// What could not be fetched while nobody answered is asked for again when somebody does.
+onReached(() => void client.refetchQueries({ type: 'active', predicate: ({ state }) => isPassing(state.error) }))
 
 /** Keeps what waits with the tab, and sends what an earlier tab has left waiting. */
 export async function carryOn() {
