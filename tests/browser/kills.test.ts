@@ -95,6 +95,133 @@ test('what was acknowledged is there after every kill, whole', async ({ studio }
   for (const { id, note } of people) expect(all.find((p) => p.id === id)?.name).toBe(note)
 })
 
+type Json = Record<string, unknown>
+
+interface Writer {
+  name: string
+  read: string
+  /** What of the answer is the document, where it is one of many. */
+  of?: (answer: Json & Json[]) => Json | undefined
+  write?: string
+  revision?: string
+  body: (now: Json, n: number) => unknown
+  said: (now: Json) => unknown
+}
+
+/** Every kind of document, as it is read, changed, and told apart by a number. */
+async function writersOf(address: string): Promise<Writer[]> {
+  const get = async <T>(path: string) => (await (await fetch(address + path)).json()) as T
+  const [person] = await get<{ id: string }[]>('/api/people')
+  const [room] = await get<{ id: string }[]>('/api/rooms')
+  const { sessions } = await get<{ sessions: { id: string }[] }>('/api/sessions')
+  const session = `/api/sessions/${sessions[0]!.id}`
+  const made = await fetch(`${address}/api/circles`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ name: 'n0', together: false, people: [] }),
+  })
+  const circle = ((await made.json()) as { id: string }).id
+  const one = (id: string) => (all: Json[]) => all.find((item) => item.id === id)
+  return [
+    {
+      name: 'a person',
+      read: `/api/people/${person!.id}`,
+      body: (now, n) => ({ ...now, note: `n${n}` }),
+      said: (now) => now.note,
+    },
+    {
+      name: 'a room',
+      read: '/api/rooms',
+      of: one(room!.id),
+      write: `/api/rooms/${room!.id}`,
+      body: ({ floor, stock }, n) => ({ name: `n${n}`, floor, stock }),
+      said: (now) => now.name,
+    },
+    {
+      name: 'a group',
+      read: '/api/circles',
+      of: one(circle),
+      write: `/api/circles/${circle}`,
+      body: (_, n) => ({ name: `n${n}`, together: false, people: [] }),
+      said: (now) => now.name,
+    },
+    {
+      name: 'the settings',
+      read: '/api/settings',
+      write: '/api/settings/preferences',
+      revision: 'preferencesRevision',
+      body: ({ preferences }, n) => ({ ...(preferences as Json), off: { 'time.idle': `n${n}` } }),
+      said: (now) => (now.preferences as { off?: Json }).off?.['time.idle'],
+    },
+    {
+      name: 'moves of one’s own',
+      read: '/api/own-moves',
+      body: (_, n) => ({ moves: [{ id: 'my-squat', name: 'My squat', family: 'squat', setUp: `n${n}` }] }),
+      said: (now) => (now.moves as Json[])[0]?.setUp,
+    },
+    {
+      name: 'a log',
+      read: `${session}/log`,
+      revision: 'version',
+      body: (now, n) => ({ log: { rows: (now.rows as { row: Json }[]).map((r) => r.row), note: `n${n}` } }),
+      said: (now) => now.note,
+    },
+    {
+      name: 'a date',
+      read: session,
+      body: ({ booking }, n) => ({ booking: { ...(booking as Json), headCount: 20 + (n % 20) } }),
+      said: (now) => `n${(now.booking as { headCount: number }).headCount - 20}`,
+    },
+  ]
+}
+
+test('whatever kind of record it is: what was acknowledged is there after a kill', async ({ demo }) => {
+  test.setTimeout(400_000)
+  const writers = await writersOf(demo.address)
+  const last = new Map<Writer, number>()
+  const now = async ({ read, of }: Writer) => {
+    const answer = (await (await fetch(demo.address + read)).json()) as Json & Json[]
+    return of ? of(answer)! : answer
+  }
+  for (let kill = 0; kill < 6; kill++) {
+    let going = true
+    let saves = 0
+    const work = writers.map(async (writer) => {
+      for (let n = (last.get(writer) ?? 0) + 1; going; n++) {
+        const before = await now(writer)
+        const answer = await fetch(demo.address + (writer.write ?? writer.read), {
+          method: 'PUT',
+          headers: {
+            'Content-Type': 'application/json',
+            'If-Match': `"${String(before[writer.revision ?? 'revision'])}"`,
+            'Change-Id': crypto.randomUUID(),
+          },
+          body: JSON.stringify(writer.body(before, n)),
+        })
+        const text = await answer.text()
+        expect(answer.status, `${writer.name}: ${text}`).toBe(200)
+        last.set(writer, n)
+        saves++
+      }
+    })
+    const settled = Promise.allSettled(work)
+    while (saves < 3 * writers.length) await new Promise((resolve) => setTimeout(resolve, 5))
+    await new Promise((resolve) => setTimeout(resolve, 11 * kill))
+    const port = await demo.kill()
+    going = false
+    for (const end of await settled)
+      if (end.status === 'rejected') expect(String(end.reason)).toMatch(/fetch failed|terminated|JSON/)
+    await demo.start(port)
+    for (const writer of writers) {
+      const n = last.get(writer)!
+      // The one that the kill cut off may have come to be.
+      const right = writer.name === 'a date' ? [`n${n % 20}`, `n${(n + 1) % 20}`] : [`n${n}`, `n${n + 1}`]
+      expect(right, `${writer.name} after kill ${kill}`).toContain(writer.said(await now(writer)))
+      last.set(writer, n + 1)
+    }
+  }
+})
+
 test('a kill in the middle of an update loses nothing: the next start finds the data as it was, or as it is to be', async () => {
   test.setTimeout(400_000)
   const before = readFileSync(new URL('../data/studio-schema-4.db', import.meta.url))

@@ -39,6 +39,18 @@ test('a person added while the server is away arrives when it is back, also from
   await expect(other.getByRole('link', { name: 'Wyn Tarrow' })).toBeVisible()
 })
 
+test('what could not be fetched while the server was away comes by itself when it is back', async ({ page, demo }) => {
+  await page.goto(`${demo.address}/people`)
+  await page.getByRole('link', { name: 'Ada Quill' }).click()
+  await expect(page.getByLabel('Note', { exact: true })).toBeVisible()
+  await page.goBack()
+  const port = await demo.kill()
+  await page.getByRole('link', { name: 'Bruno Vell' }).click()
+  await expect(page.getByRole('alert').first()).toContainText('not answering')
+  await demo.start(port)
+  await expect(page.getByLabel('Note', { exact: true })).toBeVisible()
+})
+
 test('a log typed while the server is away outlives its tab', async ({ page, context, demo }) => {
   const address = `${await classOf(demo, 'Six around the loft, first time')}/log`
   await page.goto(address)

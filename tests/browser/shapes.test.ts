@@ -202,6 +202,57 @@ test('a block is kept as a template, versions say what changed, and one comes ba
   expect(templates.map((t) => t.block.rounds)).toEqual([4])
 })
 
+test('undo and redo outlive a reload', async ({ page, shared }) => {
+  await begin(page, shared.address, 'Again', 20)
+  await addBlock(page, 'Circuit')
+  await enter(page.getByLabel('Rounds', { exact: true }), '5')
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+  await page.reload()
+  await open(page, 'block', 'Circuit')
+  await expect(page.getByLabel('Rounds', { exact: true })).toHaveValue('5')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByLabel('Rounds', { exact: true })).toHaveValue('3')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByText('An empty bench')).toBeVisible()
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+  await page.reload()
+  await expect(page.getByText('An empty bench')).toBeVisible()
+  await page.getByRole('button', { name: 'Redo' }).click()
+  await page.getByRole('button', { name: 'Redo' }).click()
+  await open(page, 'block', 'Circuit')
+  await expect(page.getByLabel('Rounds', { exact: true })).toHaveValue('5')
+})
+
+test('a list longer than a block takes is taken into further blocks, and that is said before', async ({
+  page,
+  shared,
+}) => {
+  await begin(page, shared.address, 'Pasted', 60)
+  await addBlock(page, 'Circuit')
+  await open(page, 'station', 'Bodyweight squat')
+  await page.evaluate(
+    (text) => {
+      const data = new DataTransfer()
+      data.setData('text/plain', text)
+      document.body.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }))
+    },
+    Array.from({ length: 38 }, (_, i) => `glute bridge ${8 + (i % 10)}`).join('\n'),
+  )
+  const dialog = page.getByRole('dialog')
+  await expect(dialog.getByRole('list', { name: 'What was read' }).getByRole('listitem')).toHaveCount(38)
+  await expect(dialog.getByText(/go into 2 new blocks like it\.$/)).toBeVisible()
+  await dialog.getByRole('button', { name: 'Add 38 stations' }).click()
+  await expect(dialog).toHaveCount(0)
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+  const id = /classes\/([^/]+)/.exec(page.url())![1]
+  const { plan } = (await (await fetch(`${shared.address}/api/classes/${id}`)).json()) as {
+    plan: { blocks: { stations: unknown[] }[] }
+  }
+  expect(plan.blocks.map((b) => b.stations.length)).toEqual([16, 16, 7])
+  await page.keyboard.press('Control+z')
+  await expect(page.getByRole('region', { name: /^Block \d/ })).toHaveCount(1)
+})
+
 test('going back to a version waits for the change that is on its way', async ({ page, shared }) => {
   await begin(page, shared.address, 'Back and forth', 20)
   await addBlock(page, 'Circuit')

@@ -49,10 +49,10 @@ internal static class OwnMoveEndpoints
             basis => store.Save(moves.Zip(list.Moves, (move, json) => (move.Id.Value, json.GetRawText())), basis),
             () =>
             {
-                var theirs = shipped.With(store);
-                return (
-                    View(store),
-                    Difference.Between(moves.SelectMany(m => Lines(m)), moves.Select(m => theirs.Find(m.Id)).OfType<Move>().SelectMany(Lines)));
+                var ids = moves.Select(m => m.Id.Value).ToHashSet();
+                var theirs = View(store);
+                return (theirs, Difference.Between(
+                    Lines(list.Moves), Lines([.. theirs.Moves.Where(m => ids.Contains(m.GetProperty("id").GetString()!))])));
             });
         current.Forget();
         return answer;
@@ -60,8 +60,7 @@ internal static class OwnMoveEndpoints
 
     private static OwnMovesView View(OwnMoves store) => new([.. store.List().Select(text => JsonElement.Parse(text))], store.Revision());
 
-    private static IEnumerable<string> Lines(Move move) =>
-        [$"Name: {move.Name}", $"How to set up {move.Name}: {move.SetUp}", $"Caution of {move.Name}: {move.Cautions}"];
+    private static IEnumerable<string> Lines(ImmutableArray<JsonElement> moves) => moves.SelectMany(m => OwnMoveWords.Lines(m, moves.Length > 1));
 
     /// <summary>Takes an own move out of the library. Classes that use it carry it themselves.</summary>
     private static Results<NoContent, ProblemHttpResult> Remove(string id, OwnMoves store, Current current)
