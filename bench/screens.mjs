@@ -141,6 +141,22 @@ try {
   }
   say('a move swapped', swapped, 150)
 
+  // What an edit sends and is sent: one save and one look.
+  const sent = []
+  const count = async (request) => {
+    const { requestBodySize, responseBodySize } = await request.sizes()
+    sent.push({ what: `${request.method()} ${new URL(request.url()).pathname.split('/').at(-1)}`, bytes: requestBodySize + responseBodySize })
+  }
+  await page.waitForTimeout(2000)
+  page.on('requestfinished', count)
+  await page.getByRole('button', { name: /^Copy station/ }).first().click()
+  await page.waitForTimeout(4000)
+  page.off('requestfinished', count)
+  const bytes = sent.reduce((sum, r) => sum + r.bytes, 0)
+  console.log(
+    `${'requests of a copied station'.padEnd(34)} ${String(sent.length).padStart(5)}, aim 2, ${(bytes / 1000).toFixed(0)} kB: ${sent.map((r) => r.what).join(', ')}`,
+  )
+
   await page.keyboard.press('Escape')
   const handles = page.getByTitle('Drag to move')
   const [from, to] = [await handles.nth(2).boundingBox(), await handles.nth(12).boundingBox()]
