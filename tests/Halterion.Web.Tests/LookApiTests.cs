@@ -39,7 +39,10 @@ public sealed class LookApiTests(Studio studio) : IClassFixture<Studio>
         Same(checks["findings"]!, parts[1]["checks"]!["findings"]);
         Same(await studio.Post("/api/plans/figures", file), parts[2]["figures"]);
         Same(await studio.Post("/api/plans/fit", $$"""{"class":{{file}},"terms":{} }"""), parts[3]["fit"]);
-        Same(checks["offers"]!, parts[4]["offers"]!["offers"]);
+        // Repairs are tried for a bounded time: on a machine where others run some are left out, and that is said.
+        var offered = parts[4]["offers"]!;
+        Assert.True((int)checks["untried"]! > 0 || (int)offered["untried"]! > 0 || JsonNode.DeepEquals(checks["offers"], offered["offers"]), $"{offered}");
+        Assert.NotEmpty(offered["offers"]!.AsArray());
     }
 
     [Fact]

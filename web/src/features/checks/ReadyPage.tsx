@@ -1,5 +1,6 @@
 import { Button, Checkbox, Loader } from '@mantine/core'
-import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query'
+import { keepPreviousData, useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { answer, api, troubleWords } from '../../api/client'
@@ -9,16 +10,13 @@ import { useClassEditor } from '../editor/context'
 import css from './Checks.module.css'
 import { Findings } from './Findings'
 
-type Ready = Schemas['ReadyView']
-
 /** One page before the class: whether it is ready, what is still open, what to show, what to put out. For the instructor's eyes. */
 export function ReadyPage() {
   const { plan, session, booking, flush } = useClassEditor()
-  const queries = useQueryClient()
   const id = session?.id ?? ''
-  const key = ['ready', id, plan, booking]
+  const [ticked, setTicked] = useState<Record<string, { done: boolean; saver: { clean: boolean } }>>({})
   const ready = useQuery({
-    queryKey: key,
+    queryKey: ['ready', id, plan, booking],
     queryFn: async () => {
       await flush()
       return answer(api.POST('/api/sessions/{id}/ready', { params: { path: { id } }, body: { class: plan } }))
@@ -47,17 +45,15 @@ export function ReadyPage() {
     )
   const view = ready.data
 
-  function tick(item: Schemas['SetUpItem'], done: boolean) {
-    const shown = (now: Ready | undefined): Ready | undefined =>
-      now && {
-        ...now,
-        setUp: now.setUp.map((p) => ({
-          ...p,
-          items: p.items.map((i) => (i.key === item.key ? { ...i, done } : i)),
-        })),
-      }
-    queries.setQueryData<Ready>(key, shown)
-    keepChange('ticked', idOf(id, item.key), !done, revisionSeen('ticked', id), done)
+  /** As it was ticked here until what is fetched after that is there: a press shows at once, whatever is still on its way. */
+  const isDone = ({ key, done }: Schemas['SetUpItem']) => {
+    const mine = ticked[key]
+    return mine && (!mine.saver.clean || ready.isFetching) ? mine.done : done
+  }
+
+  function tick({ key }: Schemas['SetUpItem'], done: boolean) {
+    const saver = keepChange('ticked', idOf(id, key), !done, revisionSeen('ticked', id), done)
+    setTicked((all) => ({ ...all, [key]: { done, saver } }))
   }
 
   return (
@@ -152,8 +148,8 @@ export function ReadyPage() {
                   key={item.key}
                   size="xs"
                   label={item.words}
-                  checked={item.done}
-                  onChange={(event) => void tick(item, event.currentTarget.checked)}
+                  checked={isDone(item)}
+                  onChange={(event) => tick(item, event.currentTarget.checked)}
                 />
               ))}
             </div>
