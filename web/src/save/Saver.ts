@@ -37,6 +37,8 @@ export interface Draft<V> {
   /** What it was made from: by this it is told whether somebody else changed it meanwhile. */
   base?: V | null
   change?: string
+  /** What was sent and not answered, before more was typed. */
+  sent?: V[]
 }
 
 /** What somebody else saved meanwhile. */
@@ -66,6 +68,7 @@ export interface SaverOptions<V> {
 }
 
 const SAVE_AFTER = 600
+const MOST_UNANSWERED = 4
 
 /** Every document that this tab has open for saving. */
 const open = new Set<Saver<never>>()
@@ -90,6 +93,8 @@ export class Saver<V> {
   private timer: ReturnType<typeof setTimeout> | undefined
   private other: Theirs<V> | null = null
   private change: { value: V; id: string } | null = null
+  /** What was sent and not answered: it may have arrived, and is then what stands there. */
+  private unanswered: V[] = []
   private readonly mutation: MutationObserver<void, Error, void>
 
   constructor(private readonly options: SaverOptions<V>) {
@@ -132,6 +137,7 @@ export class Saver<V> {
     this.version = draft.version
     this.saved = draft.base ?? null
     if (draft.change) this.change = { value: draft.value, id: draft.change }
+    this.unanswered = draft.sent ?? []
     this.put(draft.value)
   }
 
@@ -220,6 +226,7 @@ export class Saver<V> {
     this.latest = this.saved = value
     this.version = version
     this.change = null
+    this.unanswered = []
     clearTimeout(this.timer)
     forget(this.options.kind, this.options.id)
     this.set('saved')
@@ -261,6 +268,7 @@ export class Saver<V> {
     this.saved = theirs.value
     this.other = null
     this.change = null
+    this.unanswered = []
     this.store.setState({ state: 'saving', differences: [], words: '', faults: [] })
     return theirs
   }
@@ -278,15 +286,30 @@ export class Saver<V> {
         else if (theirs && theirs.version !== this.version && same(theirs.value, this.saved)) {
           this.version = theirs.version
           continue
-        } else throw error
+        } else if (theirs && this.unanswered.some((sent) => same(sent, theirs.value))) {
+          // It is ours: it had arrived, and its answer was lost while more was typed.
+          this.version = theirs.version
+          this.saved = theirs.value
+          continue
+        } else {
+          if (!(error instanceof Refused)) this.doubt(value)
+          throw error
+        }
       }
       this.saved = value
+      this.unanswered = []
       // The same value once more, after another has stood there, is another change.
       this.change = null
       this.options.onSaved?.(value, this.version)
     }
     forget(this.options.kind, this.options.id)
     this.set('saved')
+  }
+
+  private doubt(value: V) {
+    if (this.unanswered.some((sent) => same(sent, value))) return
+    this.unanswered = [...this.unanswered, value].slice(-MOST_UNANSWERED)
+    this.keep()
   }
 
   /** One id for as long as the same value is tried. */
@@ -299,6 +322,7 @@ export class Saver<V> {
   private keep() {
     const draft: Draft<V> = { value: this.latest as V, version: this.version, base: this.saved }
     if (this.change && same(this.change.value, this.latest)) draft.change = this.change.id
+    if (this.unanswered.length > 0) draft.sent = this.unanswered
     keep(this.options.kind, this.options.id, draft)
   }
 
