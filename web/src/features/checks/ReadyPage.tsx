@@ -161,4 +161,8 @@ export function ReadyPage() {
 }
 
 /** Said in a sign too, for who does not see the colour. */
-const marks: Record<Schemas['ReadyView']['lines'][number]['standing'], string> = { well: '✓', toMend: '✗', notKnown: '–' }
+const marks: Record<Schemas['ReadyView']['lines'][number]['standing'], string> = {
+  well: '✓',
+  toMend: '✗',
+  notKnown: '–',
+}
