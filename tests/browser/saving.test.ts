@@ -51,6 +51,28 @@ test('what could not be fetched while the server was away comes by itself when i
   await expect(page.getByLabel('Note', { exact: true })).toBeVisible()
 })
 
+test('what is typed of a move of one’s own stays while the server is away, and is kept when it is back', async ({
+  page,
+  studio,
+}) => {
+  await page.goto(`${studio.address}/moves/new`)
+  await page.getByLabel('Name').fill('Loft dip')
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await expect(page).toHaveURL(/my-loft-dip$/)
+  await page.goto(`${studio.address}/moves/my-loft-dip/edit`)
+  await page.getByLabel('Set-up').fill('Feet on the beam.')
+  const port = await studio.kill()
+  // Coming back to the tab asks for everything once more, in vain.
+  await page.evaluate(() => window.dispatchEvent(new Event('visibilitychange')))
+  await page.getByRole('button', { name: 'Keep it' }).click()
+  await expect(page.getByText('1 change not saved yet')).toBeVisible()
+  await expect(page.getByLabel('Set-up')).toHaveValue('Feet on the beam.')
+  await studio.start(port)
+  await expect(page).toHaveURL(/my-loft-dip$/)
+  const { moves } = (await (await fetch(`${studio.address}/api/own-moves`)).json()) as { moves: { setUp: string }[] }
+  expect(moves.map((m) => m.setUp)).toEqual(['Feet on the beam.'])
+})
+
 test('a log typed while the server is away outlives its tab', async ({ page, context, demo }) => {
   const address = `${await classOf(demo, 'Six around the loft, first time')}/log`
   await page.goto(address)
