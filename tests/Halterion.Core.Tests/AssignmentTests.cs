@@ -97,7 +97,7 @@ public class AssignmentTests
         }).People).Stations);
         Assert.True(pinned.Pinned);
         Assert.Equal(0, pinned.Cost);
-        Assert.Contains("Her own wish. It goes against knee: a hop or jump", pinned.Why, StringComparison.Ordinal);
+        Assert.Contains("Her own wish. It goes against knee: a jump: the landing loads a sore knee", pinned.Why, StringComparison.Ordinal);
     }
 
     /// <summary>

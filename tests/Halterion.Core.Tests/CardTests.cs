@@ -88,7 +88,7 @@ public class CardTests
         var planned = Of(With($"{Talk},{main}"), new Preferences(), 1.7, 1.7);
         Assert.Equal("75 s", planned.WalkThroughTakes);
         Assert.Equal([("from the back", 45), ("from the side", 30)], planned.WalkThrough.Select(l => (l.View, l.Seconds.Value)));
-        Assert.Equal("easier first: Sit-to-stand; then the main one", planned.WalkThrough[0].Show);
+        Assert.Equal("easier first: Sit-to-stand, down to a chair; then the main one", planned.WalkThrough[0].Show);
     }
 
     private static ClassCards Of(string text, Preferences preferences, double shortest, double tallest) =>

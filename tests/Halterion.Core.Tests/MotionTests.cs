@@ -52,7 +52,7 @@ public class MotionTests
         }
     }
 
-    /// <summary>At 25 frames a second no joint goes further than 12 % of stature, nor 4 % (around flight 7 %) more or less than before.</summary>
+    /// <summary>At 25 frames a second no joint goes further than 12 % of stature, nor 5 % (around flight 7 %) more or less than before.</summary>
     [Fact]
     public void Nothing_jumps() => Assert.All(Motions(170), m =>
     {
@@ -67,7 +67,7 @@ public class MotionTests
                 {
                     var before = Way(frames[i - 1].At[j], frames[i - 2].At[j]) / 1.7;
                     var flight = frames[Math.Max(0, i - 3)..Math.Min(frames.Length, i + 2)].Any(f => f.Air);
-                    Assert.True(Math.Abs(way - before) < (flight ? 0.07 : 0.04), $"{m.Name}: {Joints[j]} jerks by {Math.Abs(way - before):0.000} in frame {i}");
+                    Assert.True(Math.Abs(way - before) < (flight ? 0.07 : 0.05), $"{m.Name}: {Joints[j]} jerks by {Math.Abs(way - before):0.000} in frame {i}");
                 }
             }
         }

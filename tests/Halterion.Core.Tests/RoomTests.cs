@@ -140,7 +140,7 @@ public class RoomTests
         Assert.Equal((CellKind.Main, CellKind.Easier), (before.People[0].Cells[0].Kind, before.People[1].Cells[0].Kind));
         Assert.Equal("The kettlebell of 8 kg does not go round; easier than they usually do.", before.People[1].Cells[0].Why);
         var after = RoomView.Of(room with { Pins = [new Pin(bo.Id, new PlaceId("s"), new PlaceId("main"))] }, timeline, new Preferences());
-        Assert.Equal("Ada: Bodyweight squat instead of Goblet squat, 8 kg kettlebell.", RoomView.Told(before, after, bo.Id, new PlaceId("s")));
+        Assert.Equal("Ada: Bodyweight squat, without weight instead of Goblet squat, 8 kg kettlebell.", RoomView.Told(before, after, bo.Id, new PlaceId("s")));
         Assert.Equal("Nobody else is touched.", RoomView.Told(before, before, bo.Id, new PlaceId("s")));
     }
 

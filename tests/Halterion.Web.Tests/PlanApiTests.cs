@@ -58,7 +58,7 @@ public sealed class PlanApiTests(Studio studio) : IClassFixture<Studio>
     public async Task The_motion_of_a_move_is_served_in_metres()
     {
         var motion = await studio.Get("/api/moves/split-squat/motion?option=easier&statureCm=200");
-        Assert.Equal(("tap-split-squat", "easier", 200), ((string)motion["move"]!, (string)motion["option"]!, (int)motion["statureCm"]!));
+        Assert.Equal(("split-squat", "easier", 200), ((string)motion["move"]!, (string)motion["option"]!, (int)motion["statureCm"]!));
         Assert.Equal(23, motion["joints"]!.AsArray().Count);
         Assert.All(motion["frames"]!.AsArray(), f => Assert.Equal(23, f!["at"]!.AsArray().Count));
         Assert.Contains("overall", motion["demand"]!.AsObject().Select(d => d.Key));

@@ -44,7 +44,12 @@ public static class Contacts
                 list.Add(s[Joint.Pelvis].Z < 0.17 && p.Anchor is { } anchor && (anchor - p.Pelvis).Length < 1e-6
                     ? new Contact("side", s[Joint.Pelvis] with { Z = 0 })
                     : new Contact($"{lower}Forearm", s.Of(Joint.LeftElbow, low) with { Z = 0 }));
-                if (s.Of(Joint.LeftAnkle, low).Z < 0.07)
+                if (list[^1].Name.EndsWith("Forearm", StringComparison.Ordinal) && s.Of(Joint.LeftKnee, low).Z < 0.07 && JointLimits.KneeFlexion(s, low) > 45)
+                {
+                    // A side plank from the knee: the shin only lies there.
+                    list.Add(new Contact($"{lower}Knee", s.Of(Joint.LeftKnee, low) with { Z = 0 }));
+                }
+                else if (s.Of(Joint.LeftAnkle, low).Z < 0.07)
                 {
                     list.Add(new Contact($"{lower}Foot", s.Of(Joint.LeftAnkle, low) with { Z = 0 }));
                 }

@@ -16,7 +16,7 @@ public static class Film
     /// <summary>Quicker than this no body goes from one key pose to the next, seconds. [M]</summary>
     private const double Shortest = 0.32;
 
-    /// <summary>Off the floor or onto it again: it takes what falling takes.</summary>
+    /// <summary>Off the floor or onto it again, or over to where the other foot was: it takes what falling takes.</summary>
     private const double ShortestFlight = 0.45;
 
     /// <summary>The rep in phases: the way out, a stop, the way back, a stop.</summary>
@@ -24,7 +24,7 @@ public static class Film
     public static ImmutableArray<FilmPhase> Phases(Motion motion, double lower, double pause, double lift, double top)
     {
         var steps = Math.Max(1, motion.Count - 1);
-        var least = (motion.Flies ? ShortestFlight : Shortest) * steps;
+        var least = (motion.Flies || motion.Strides ? ShortestFlight : Shortest) * steps;
         if (motion.Way != Way.Back)
         {
             var whole = Math.Max(lower + pause + lift + top, Shortest * (motion.Way == Way.Round ? motion.Count : steps));

@@ -50,6 +50,12 @@ public sealed class Motion
 
     public bool Flies => poses.Any(p => p.Air > 0);
 
+    /// <summary>A foot goes further than a stance is wide from one key pose to the next.</summary>
+    public bool Strides => Enumerable.Range(1, Count - 1).Any(i =>
+        Math.Max(Gone(postures[i - 1], postures[i], +1), Gone(postures[i - 1], postures[i], -1)) > 0.4);
+
+    private static double Gone(Posture from, Posture to, int side) => (Skeleton.Of(to).Of(Joint.LeftAnkle, side) - Skeleton.Of(from).Of(Joint.LeftAnkle, side)).Length;
+
     /// <summary>Whether the way out ends lower than it begins.</summary>
     public bool Lowers => centres[^1].Z < centres[0].Z;
 

@@ -84,6 +84,9 @@ public sealed class ClassReview
 
     public MoveLibrary Moves => Plan.Moves;
 
+    /// <summary>Null where the stock is not known.</summary>
+    public WeightsAtHand? Weights => StockWeights.Of(Occasion?.Room.Kit);
+
     public ImmutableArray<StationAt> Stations { get; }
 
     public IEnumerable<StationAt> MainStations => Stations.Where(s => s.IsMain);

@@ -36,7 +36,7 @@ public sealed record DonePart(Part Part, int Index, Move Move, Manner Manner, Op
     };
 
     /// <summary>A weight is held; machines and bands are none. A weight that the dose names is the main option's.</summary>
-    public bool IsLoaded => Manner.Load is { } load ? load.Implement != Implement.Machine
+    public bool IsLoaded => Manner.Load is { } load ? load.Implement is not (null or Implement.Machine)
         : OfMain && (Part.LoadKg is not null || Part.LoadFactor is not null) || NeedsWeight;
 
     private bool NeedsWeight => Move.Poses is { } poses ? poses.Holds is { Kind: not "stick" }

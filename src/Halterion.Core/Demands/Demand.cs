@@ -105,7 +105,24 @@ public static class DemandModel
             modelled?.Tempo ?? 0);
     }
 
+    /// <summary>A hand that holds on, knees put down and hands put higher never make a joint ask more, however the body is balanced then.</summary>
     private static Demand? Model(Move move, Manner manner)
+    {
+        var held = Worked(move, manner);
+        var helped = HoldsOn(manner) || manner.Support is Support.Knees or Support.Forearms;
+        var raised = move.Poses is { } own && own.Poses[0].On == Carrier.Hands && OptionPoses.Of(move, manner)!.Poses[0].Height > own.Poses[0].Height;
+        return !helped && !raised || held is null || Worked(move, manner with { Support = helped ? null : manner.Support, Surface = raised ? null : manner.Surface }) is not { } free ? held : held with
+        {
+            Knee = Math.Min(held.Knee, free.Knee),
+            Hip = Math.Min(held.Hip, free.Hip),
+            Back = Math.Min(held.Back, free.Back),
+            Mobility = Math.Min(held.Mobility, free.Mobility),
+        };
+    }
+
+    private static bool HoldsOn(Manner manner) => manner.Support is not (null or Support.None or Support.HandOnThigh or Support.Knees or Support.Forearms);
+
+    private static Demand? Worked(Move move, Manner manner)
     {
         if (OptionPoses.Of(move, manner) is not { } poses)
         {
@@ -114,7 +131,7 @@ public static class DemandModel
 
         var motion = OptionFigure.MotionOf(poses);
         var asks = move.Asks ?? new StatedAsks();
-        var held = manner.Support is not (null or Support.None or Support.HandOnThigh or Support.Knees or Support.Forearms);
+        var held = HoldsOn(manner);
         var thigh = manner.Support is Support.HandOnThigh || manner.Support is Support.Knees or Support.TwoHands && poses.Poses[0].On == Carrier.Feet;
         var seated = !poses.Props.IsDefault && poses.Props.Any(p => p.EndsWith(":under", StringComparison.Ordinal));
         var keys = Enumerable.Range(0, motion.Count).Select(i => new Instant(motion.Pose(i), motion.Key(i), Skeleton.Of(motion.Key(i)), Forces.Of(motion.Key(i), motion.Load, Stature.Usual, Anthropometry.UsualMass))).ToArray();
@@ -122,20 +139,27 @@ public static class DemandModel
         var flights = keys.Count(k => k.Pose.Air > 0);
         var landsOnOne = flights > 0 && keys.Any(k => k.Pose is { On: Carrier.Feet, Air: 0 } && OneLeg(k));
         var tempo = (double)((manner.Tempo ?? move.Tempo)?.RepSeconds(RepStyle.Full) ?? (move.Dose.Kind == "hold" ? 5 : 2));
-        var band = manner.Band ?? (poses.Band == BandAt.None ? BandStrength.None : BandStrength.Light);
+        var own = (double)(move.Tempo?.RepSeconds(RepStyle.Full) ?? (decimal)tempo);
+        // A long band is between a light one and a medium one, where nothing is said of it. [M]
+        var band = manner.Band is { } worn ? (int)worn : poses.Band switch
+        {
+            BandAt.None => 0,
+            BandAt.Knees or BandAt.Ankles or BandAt.Feet => 1,
+            _ => 1.5,
+        };
         var kilograms = poses.Holds is { } h ? h.Kg * (h.By == CarriedBy.EachHand ? 2 : 1) : 0;
         return new Demand(
             Scale(Math.Max(0, keys.Max(Knee) * ease * lift + asks.Knee + (flights > 0 ? 0.15 : 0))),
-            Scale(Math.Max(0, (keys.Max(Hip) + HipRange(keys) + (band == BandStrength.None ? 0 : 0.12 * (int)band)) * ease * lift + asks.Hip)),
+            Scale(Math.Max(0, (keys.Max(Hip) + HipRange(keys) + 0.12 * band) * ease * lift + asks.Hip)),
             Scale(Math.Max(0, keys.Max(Back) * (held || thigh ? 0.7 : 1) * lift + asks.Back)),
             Math.Clamp(keys.Max(Balance) + Steps(keys) + asks.Balance - (held ? 1.3 : thigh ? 0.35 : 0) - (seated ? 0.4 : 0), 0, 5),
             Scale((manner.Impact == Plans.Impact.None ? 0 : asks.Impact) + (flights == 0 ? Steps(keys) > 0 ? 0.1 : 0 : 0.75 + 5 * keys.Max(k => k.Pose.Air) + (landsOnOne ? 0.25 : 0) + 0.1 * (flights - 1))),
             Scale(keys.Max(Mobility) * (seated ? 0.9 : 1)),
-            Math.Clamp((asks.Skill ?? UsualSkill) + Carrying(poses.Holds, motion.Pose(0), manner) + (held ? -0.3 : 0) + (manner.Impact is Plans.Impact.Hop or Plans.Impact.Jump && flights > 0 ? 0.8 : 0), 0, 5),
+            Math.Clamp((asks.Skill ?? UsualSkill) + Carrying(poses.Holds, motion.Pose(0), move, manner) + (held ? -0.3 : 0) + (manner.Impact is Plans.Impact.Hop or Plans.Impact.Jump && flights > 0 ? 0.8 : 0), 0, 5),
             poses.Holds is { By: CarriedBy.Hips or CarriedBy.Shoulders } ? 0 : Scale(kilograms / GripKg),
             Scale(keys.Max(Calf)),
             Scale(keys.Max(InnerThigh) + asks.InnerThigh),
-            Tempo(manner.Tempo ?? move.Tempo, tempo) + 0.2 * (int)band);
+            (move.Quick ? Quick(manner.Tempo ?? move.Tempo, tempo, own) : Tempo(manner.Tempo ?? move.Tempo, tempo)) + 0.2 * band + Amount(manner.Scale, tempo / Math.Max(0.1, own)));
     }
 
     private sealed record Instant(KeyPose Pose, Posture Posture, Skeleton Body, Body.Moments Moments);
@@ -143,10 +167,18 @@ public static class DemandModel
     /// <summary>Slower is harder, and a stop at the far end more so.</summary>
     private static double Tempo(Tempo? tempo, double seconds) => 0.2 * Math.Clamp(seconds - 3, -2, 8) + 0.15 * (double)(tempo?.Pause ?? 0);
 
+    /// <summary>Where quickness is the point, quicker is harder too. [M]</summary>
+    private static double Quick(Tempo? tempo, double seconds, double own) =>
+        seconds < own ? Tempo(null, own) + 0.3 * Math.Log2(own / Math.Max(0.1, seconds)) : Tempo(tempo, seconds);
+
+    /// <summary>Half as much is felt: fewer reps, or less time. What is scaled to give slower reps their time is no less. [M]</summary>
+    private static double Amount(decimal? scale, double slower) => scale is not { } by ? 0 : 0.6 * Math.Log2(Math.Clamp((double)by * Math.Max(1, slower), 0.1, 2));
+
     private static double Scale(double x) => 5 * (1 - Math.Exp(-x));
 
     /// <summary>What a place to hold a weight asks for beside the weight. Stated.</summary>
-    private static double Carrying(MoveLoad? load, KeyPose pose, Manner manner) => load is null || manner.Load is null ? 0 : (pose.RightArm ?? pose.Arms)?.Word switch
+    private static double Carrying(MoveLoad? load, KeyPose pose, Move move, Manner manner) =>
+        load is null || manner.Load is null || manner.Load.Position is null && move.Poses?.Holds is not null ? 0 : (pose.RightArm ?? pose.Arms)?.Word switch
     {
         ArmWord.Rack => 0.8,
         ArmWord.FrontRack => 1.1,
@@ -240,7 +272,7 @@ public static class DemandModel
     {
         double Leg(int side, FootState foot) => Math.Max(
             Math.Max(Math.Max(0, JointLimits.HipFlexionOf(k.Body, side)) / 150, Math.Max(0, -JointLimits.HipFlexionOf(k.Body, side)) / 55),
-            Math.Max(JointLimits.KneeFlexion(k.Body, side) / 165, Math.Max(JointLimits.SpreadOf(k.Body, side) / 75, foot is { Hold: Hold.Planted, Pitch: < 10 } ? Math.Max(0, JointLimits.AnkleBendOf(k.Body, side)) / 46 : 0)));
+            Math.Max((k.Pose.On == Carrier.Side && foot.Hold == Hold.Kneeling ? 0 : JointLimits.KneeFlexion(k.Body, side)) / 165, Math.Max(JointLimits.SpreadOf(k.Body, side) / 75, foot is { Hold: Hold.Planted, Pitch: < 10 } ? Math.Max(0, JointLimits.AnkleBendOf(k.Body, side)) / 46 : 0)));
         var most = Math.Max(Leg(1, k.Posture.LeftFoot), Leg(-1, k.Posture.RightFoot));
         return 0.95 * most * most;
     }

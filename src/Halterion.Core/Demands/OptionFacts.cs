@@ -38,7 +38,7 @@ public sealed record OptionFacts
 
     public bool WalksBackward { get; init; }
 
-    /// <summary>Steps forward into a lunge.</summary>
+    /// <summary>Steps forward into a lunge, or travels in one.</summary>
     public bool ForwardLunge { get; init; }
 
     public bool HandHold { get; init; }
@@ -60,10 +60,18 @@ public sealed record OptionFacts
     /// <summary>Weight on the hands, wrists bent.</summary>
     public bool OnBentWrists { get; init; }
 
-    /// <summary>Hands or forearms and feet or knees carry the trunk.</summary>
+    /// <summary>Hands or forearms below 40 cm carry the trunk, the knees are off the floor; also on one side.</summary>
     public bool Plank { get; init; }
 
     public bool PlankOnHands { get; init; }
+
+    public bool SidePlank { get; init; }
+
+    /// <summary>On the back, both legs off the floor with the knees bent by less than 60°.</summary>
+    public bool BothLegs { get; init; }
+
+    /// <summary>Hips up over straight knees, on hands and feet.</summary>
+    public bool HipsUp { get; init; }
 
     public bool HeadOffTheFloor { get; init; }
 
@@ -78,7 +86,8 @@ public sealed record OptionFacts
 
     public bool LoadOverhead { get; init; }
 
-    public bool FrontRack { get; init; }
+    /// <summary>At the shoulders, the wrists bent.</summary>
+    public bool Racked { get; init; }
 
     public bool GobletOrSides { get; init; }
 
@@ -87,9 +96,19 @@ public sealed record OptionFacts
     /// <summary>Arms held forward or out with a weight.</summary>
     public bool LoadHeldOut { get; init; }
 
-    public bool LoadedTwist { get; init; }
+    /// <summary>Turns with a weight, or leaning back.</summary>
+    public bool Twist { get; init; }
+
+    /// <summary>A weight that is swung or thrown.</summary>
+    public bool Ballistic { get; init; }
+
+    /// <summary>Sits down, with both feet and nothing in the hands, to a seat of knee height, and stands up again.</summary>
+    public bool ToASeat { get; init; }
 
     public required Demand Demand { get; init; }
+
+    /// <summary>Sitting down to a seat of knee height and standing up is judged by no bend of knee or hip, and by no knee demand.</summary>
+    public OptionFacts Judged => ToASeat ? this with { StandingKnee = 0, HipBend = 0, Demand = Demand with { Knee = 0 } } : this;
 
     private readonly record struct Key(Move Move, Manner Manner)
     {
@@ -102,6 +121,9 @@ public sealed record OptionFacts
     public static OptionFacts? Of(Move move, Manner manner, MoveLibrary moves) => moves.Once(new Key(move, manner), () => Look(move, manner, moves));
 
     private const int Between = 4;
+
+    /// <summary>Thighs so far back, and the seat is on the heels: the hands only lie there. Degrees.</summary>
+    private const double SeatOnHeels = 50;
 
     private static OptionFacts? Look(Move move, Manner manner, MoveLibrary moves)
     {
@@ -124,7 +146,8 @@ public sealed record OptionFacts
         var standing = bodies.Where(b => Stands(b.Posture)).ToArray();
         double Most(IEnumerable<double> of) => of.DefaultIfEmpty(0).Max();
         bool Carries(Posture p, int side) => (side > 0 ? p.LeftFoot : p.RightFoot).Hold is Hold.Planted or Hold.Laces;
-        var kg = poses.Holds is { } h ? h.Kg * (h.By == CarriedBy.EachHand ? 2 : 1) : 0;
+        // A move without a written weight is without one, but for those that always carry one.
+        var kg = poses.Holds is { } h && (manner.Load is not null || move.Usual is not null) ? h.Kg * (h.By == CarriedBy.EachHand ? 2 : 1) : 0;
         var arm = poses.Poses[^1].RightArm ?? poses.Poses[^1].Arms;
         var by = poses.Holds?.By;
         var held = manner.Support is Support.Hand or Support.TwoHands or Support.Wall or Support.Chair or Support.Doorway or Support.Helper
@@ -135,16 +158,23 @@ public sealed record OptionFacts
         var steps = Stepping(planted.Select(k => k.Key).ToArray());
         var oneLegKeys = planted.Where(k => !k.Pose.Through && (k.Key.LeftFoot.Hold == Hold.Free || k.Key.RightFoot.Hold == Hold.Free)).ToArray();
         var wide = standing.Where(b => Math.Abs(b.Body[Joint.LeftAnkle].Y - b.Body[Joint.RightAnkle].Y) > 0.3).ToArray();
+        var seated = Lifts.SeatCm(manner, poses) is > 0 and var seat ? seat : !poses.Props.IsDefault && poses.Props.Contains("wall:behind") ? (int?)Lifts.KneeHeight : null;
+        var lean = Most(standing.SelectMany(b => new[] { (1, b.Posture.LeftFoot), (-1, b.Posture.RightFoot) }
+            .Where(f => f.Item2 is { Hold: Hold.Planted, Pitch: < 10 }).Select(f => JointLimits.AnkleBendOf(b.Body, f.Item1))));
+        var rackWord = poses.Poses.Any(p => (p.Arms ?? p.RightArm ?? p.LeftArm)?.Word is ArmWord.Rack or ArmWord.FrontRack);
+        var leansBack = poses.Poses.Any(p => p.On == Carrier.Seat && (p.Lean ?? 0) < -10);
+        var low = !Lifts.HandsAreHigh(manner) && poses.Poses.All(p => p.Height * Stature.Usual.Metres < Lifts.HighHands / 100.0);
+        bool OffTheFloor(KeyPose p) => !p.OnKnees;
         var twist = poses.Poses.Max(p => p.Turn + p.Face) - poses.Poses.Min(p => p.Turn + p.Face);
         return new OptionFacts
         {
             Flight = poses.Poses.Any(p => p.Air > 0) || move.Asks is { Impact: > 0 } && manner.Impact != Impact.None,
             StandingKnee = Most(standing.SelectMany(b => new[] { 1, -1 }.Where(s => Carries(b.Posture, s)).Select(s => JointLimits.KneeFlexion(b.Body, s)))),
             StandingLean = Most(standing.Select(b => PoseWords.Lean(b.Body))),
-            ShinLean = Most(standing.SelectMany(b => new[] { (1, b.Posture.LeftFoot), (-1, b.Posture.RightFoot) }
-                .Where(f => f.Item2 is { Hold: Hold.Planted, Pitch: < 10 }).Select(f => JointLimits.AnkleBendOf(b.Body, f.Item1)))),
+            // Who sits back to a seat or a wall has upright shins, however the figure is drawn. [M]
+            ShinLean = seated is { } at ? Math.Min(lean, Math.Clamp(15 - 5 * (at - Lifts.KneeHeight) / 8.0, 10, 15)) : lean,
             HipBend = Most(bodies.SelectMany(b => new[] { 1, -1 }.Select(s => JointLimits.HipFlexionOf(b.Body, s)))),
-            KneesOnFloor = bodies.Any(b => b.Posture.LeftFoot.Hold == Hold.Kneeling || b.Posture.RightFoot.Hold == Hold.Kneeling),
+            KneesOnFloor = bodies.Any(b => b.Posture.LeftFoot.Hold == Hold.Kneeling || b.Posture.RightFoot.Hold == Hold.Kneeling) || poses.Poses.Any(p => p is { On: Carrier.Side, OnKnees: true }),
             Padded = manner.Surface is Surface.Pad or Surface.Mat or Surface.Soft || !poses.Props.IsDefault
                 && poses.Props.Any(p => p.StartsWith("mat", StringComparison.Ordinal) || p.StartsWith("pad", StringComparison.Ordinal)),
             OneLeg = move.Family != Family.Recovery && oneLegKeys.Length > 0,
@@ -153,7 +183,7 @@ public sealed record OptionFacts
                 && Math.Abs(b.Body[Joint.LeftAnkle].X - b.Body[Joint.RightAnkle].X) > 0.25),
             StepsAsideOrBack = steps.Aside > 0.15 || steps.Back > 0.15,
             WalksBackward = walks < -0.2,
-            ForwardLunge = steps.Forward > 0.3 && Most(standing.Select(b => JointLimits.KneeFlexion(b.Body, -1))) > 60,
+            ForwardLunge = move.Family == Family.Lunge && (steps.Forward > 0.3 || walks > 0.3) && Most(standing.Select(b => JointLimits.KneeFlexion(b.Body, -1))) > 60,
             HandHold = held,
             OnTheBack = on.Overlaps([Carrier.Back, Carrier.Shoulders]),
             OnTheFront = on.Contains(Carrier.Front),
@@ -162,23 +192,32 @@ public sealed record OptionFacts
                 && Math.Min(JointLimits.KneeFlexion(b.Body, 1), JointLimits.KneeFlexion(b.Body, -1)) < 25),
             HeelRaise = poses.Poses.Any(p => p is { On: Carrier.Feet, Heels: > 10, Air: 0 }),
             OneLegHeelRaise = planted.Any(k => k.Pose.Heels > 10 && (k.Key.LeftFoot.Hold == Hold.Free || k.Key.RightFoot.Hold == Hold.Free)),
-            OnBentWrists = poses.Poses.Any(p => p.On is Carrier.Hands or Carrier.Knees && (p.Arms ?? p.RightArm)?.Word == ArmWord.Floor)
+            // The way down into a stretch is no load on the wrists.
+            OnBentWrists = (move.Family == Family.Stretch ? poses.Poses[^1..] : poses.Poses).Any(p => p is { On: Carrier.Hands } or { On: Carrier.Knees, Sit: < SeatOnHeels } && (p.Arms ?? p.RightArm)?.Word == ArmWord.Floor)
                 && manner.Support != Support.Forearms,
-            Plank = on.Contains(Carrier.Hands) || poses.Poses.Any(p => p is { On: Carrier.Side, Lift: > 0 }),
-            PlankOnHands = poses.Poses.Any(p => p.On == Carrier.Hands && (p.Arms ?? p.RightArm)?.Word == ArmWord.Floor),
-            HeadOffTheFloor = poses.Poses.Any(p => p.On is Carrier.Back or Carrier.Shoulders && (p.Round > 15 || p.Head > 15)),
+            Plank = low && poses.Poses.Any(p => OffTheFloor(p) && p is { On: Carrier.Hands } or { On: Carrier.Side, Lift: > 0 }),
+            PlankOnHands = low && poses.Poses.Any(p => OffTheFloor(p) && p.On == Carrier.Hands && (p.Arms ?? p.RightArm)?.Word == ArmWord.Floor),
+            SidePlank = poses.Poses.Any(p => OffTheFloor(p) && p is { On: Carrier.Side, Lift: > 0 }),
+            BothLegs = bodies.Any(b => b.Posture.On == Carrier.Back && b.Posture.LeftFoot.Hold == Hold.Free && b.Posture.RightFoot.Hold == Hold.Free
+                && Math.Max(JointLimits.KneeFlexion(b.Body, 1), JointLimits.KneeFlexion(b.Body, -1)) < 60),
+            HipsUp = bodies.Any(b => b.Posture.On == Carrier.Hands && JointLimits.HipFlexionOf(b.Body, 1) > 60 && JointLimits.HipFlexionOf(b.Body, -1) > 60
+                && Math.Max(JointLimits.KneeFlexion(b.Body, 1), JointLimits.KneeFlexion(b.Body, -1)) < 30),
+            HeadOffTheFloor = move.Family is Family.Bridge or Family.Core
+                && poses.Poses.Any(p => p.On is Carrier.Back or Carrier.Shoulders && (p.Round > 15 || p.Head > 15)),
             Kilograms = kg,
-            HandKilograms = by is CarriedBy.EachHand or CarriedBy.RightHand or CarriedBy.LeftHand ? poses.Holds!.Kg : by is CarriedBy.BothHands ? kg / 2 : 0,
+            HandKilograms = kg == 0 ? 0 : by is CarriedBy.EachHand or CarriedBy.RightHand or CarriedBy.LeftHand ? poses.Holds!.Kg : by is CarriedBy.BothHands ? kg / 2 : 0,
             LoadOnHips = by == CarriedBy.Hips || manner.Load?.Position == LoadPosition.Hips,
             LoadOnBack = by == CarriedBy.Shoulders || manner.Load?.Position == LoadPosition.Back,
             LoadOverhead = kg > 0 && poses.Poses.Any(p => (p.Arms ?? p.RightArm ?? p.LeftArm)?.Word == ArmWord.Overhead),
-            FrontRack = kg > 0 && (manner.Load?.Position == LoadPosition.FrontRack || arm?.Word == ArmWord.FrontRack),
+            Racked = kg > 0 && (manner.Load?.Position is LoadPosition.FrontRack or LoadPosition.Rack or LoadPosition.Shoulders || rackWord),
             GobletOrSides = arm?.Word is ArmWord.Goblet or ArmWord.Sides or ArmWord.Low,
             LoadAboveElbow = kg > 0 && bodies.Any(b => b.Posture.On is Carrier.Feet or Carrier.Seat or Carrier.Knees && by is not (CarriedBy.Hips or null)
                 && Math.Max(b.Body[Joint.LeftWrist].Z - b.Body[Joint.LeftElbow].Z, b.Body[Joint.RightWrist].Z - b.Body[Joint.RightElbow].Z) > 0.02
                 && Math.Max(b.Body[Joint.LeftWrist].Z - b.Body[Joint.LeftShoulder].Z, b.Body[Joint.RightWrist].Z - b.Body[Joint.RightShoulder].Z) > -0.06),
-            LoadHeldOut = kg > 0 && poses.Poses.Any(p => (p.Arms ?? p.RightArm)?.Word is ArmWord.Forward or ArmWord.Out or ArmWord.OutBent),
-            LoadedTwist = kg > 0 && twist > 20,
+            LoadHeldOut = kg > 0 && poses.Poses.All(p => (p.Arms ?? p.RightArm)?.Word is ArmWord.Forward or ArmWord.Out or ArmWord.OutBent),
+            Twist = twist > 20 && (kg > 0 || leansBack),
+            Ballistic = move.Ballistic,
+            ToASeat = kg == 0 && oneLegKeys.Length == 0 && Lifts.SeatCm(manner, poses) >= Lifts.KneeHeight,
             Demand = demand,
         };
     }

@@ -1,4 +1,6 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
+using System.Runtime.CompilerServices;
 using Halterion.Core.Body;
 using Halterion.Core.Moves;
 using Halterion.Core.Plans;
@@ -8,32 +10,37 @@ namespace Halterion.Core.Demands;
 /// <summary>A move done in a manner, as key poses with what is held, worn and stood at. Every field of an option that a body shows is in it.</summary>
 public static class OptionPoses
 {
-    /// <summary>Depth of a squat by its word: thigh from upright, degrees.</summary>
-    private static double Thigh(Depth depth) => depth switch
-    {
-        Depth.Small => 25,
-        Depth.Quarter => 44,
-        Depth.Half => 60,
-        Depth.Parallel => 90,
-        _ => 104,
-    };
+    /// <summary>Depth of a squat that goes deeper, by its word: thigh from upright, degrees.</summary>
+    private static double Thigh(Depth depth) => depth == Depth.Full ? 104 : 90;
 
-    /// <summary>Depth of a hinge by its word: trunk from upright, degrees.</summary>
-    private static double Trunk(Depth depth) => depth switch
+    /// <summary>Depth of a hinge by where the hands come to: trunk from upright, degrees.</summary>
+    private static double? Trunk(Depth depth) => depth switch
     {
-        Depth.Small or Depth.Quarter => 30,
-        Depth.Half or Depth.Knee => 46,
+        Depth.Knee => 46,
         Depth.Parallel or Depth.MidShin => 70,
-        _ => 84,
+        Depth.Full or Depth.Floor => 84,
+        _ => null,
     };
 
-    /// <summary>Share of the way of what is neither: a bridge, a push-up, a raised leg.</summary>
+    /// <summary>Share of the move's own way, in hinges and where no standing knee bends.</summary>
     private static double Share(Depth depth) => depth switch
     {
-        Depth.Small or Depth.Quarter => 0.45,
-        Depth.Half => 0.65,
+        Depth.Half => 1 / 2.0,
+        Depth.Quarter => 1 / 3.0,
+        Depth.Small => 1 / 4.0,
         _ => 1,
     };
+
+    /// <summary>
+    /// The most that the most bent standing knee bends at a shallower word, degrees, from how far it bends in the move's own form. Partial,
+    /// half and deep squats as in Schoenfeld, J Strength Cond Res 24, 2010 (from memory); how they go down with the own form is [M].
+    /// </summary>
+    internal static double Cap(Depth depth, double own) => Math.Max(0, depth switch
+    {
+        Depth.Half => Math.Min(85, own - 20),
+        Depth.Quarter => Math.Min(50, Cap(Depth.Half, own) - 20),
+        _ => Math.Min(30, Cap(Depth.Quarter, own) - 20),
+    });
 
     /// <summary>Kilograms that an option without a number is drawn and weighed with. [M]</summary>
     private const double UsualKg = 8;
@@ -47,7 +54,7 @@ public static class OptionPoses
         var poses = m.Poses;
         if (manner.Depth is { } depth)
         {
-            poses = Deep(poses, depth);
+            poses = Deep(m, depth);
         }
 
         if (manner.Base is { } footing)
@@ -111,31 +118,37 @@ public static class OptionPoses
     /// <summary>From this lean on, who kneels is on hands and knees, degrees. [M]</summary>
     private const double AllFours = 50;
 
+    /// <summary>A side plank from the knees: thighs in line with the trunk, shins behind.</summary>
+    private static readonly FootSpec OnTheKnee = new(Flex: 0, Out: -9, Knee: 88);
+
     private static readonly ArmSpec Loose = new(Flex: 10, Out: 10, Elbow: 40);
 
     private static ImmutableArray<KeyPose> Map(ImmutableArray<KeyPose> poses, Func<KeyPose, KeyPose> by) => [.. poses.Select(by)];
 
-    /// <summary>The deepest pose goes to the depth of the word, the others with it.</summary>
-    private static ImmutableArray<KeyPose> Deep(ImmutableArray<KeyPose> poses, Depth depth)
+    /// <summary>A seat, a step or a box under the foot sets the bend, whatever is said.</summary>
+    private static bool IsSetByHeight(MovePoses m) =>
+        !m.Props.IsDefault && m.Props.Any(p => p.EndsWith(":under", StringComparison.Ordinal)) || m.Poses.Any(p => p is { Depth: > 20, Split: 0 } && p.Right is { Free: false, Z: > 0.05 });
+
+    /// <summary>How much of its depth each move keeps at each shallower word: found once for a move's poses.</summary>
+    private static readonly ConditionalWeakTable<MovePoses, ConcurrentDictionary<Depth, double>> Kept = [];
+
+    /// <summary>The deepest pose goes to the depth of the word, the others with it; a shallower word is a cap on the move's own form.</summary>
+    private static ImmutableArray<KeyPose> Deep(MovePoses m, Depth depth)
     {
+        var poses = m.Poses;
         var thigh = poses.Max(p => p.Knee is null ? p.Depth : 0);
         if (thigh > 20)
         {
-            var by = Thigh(depth) / thigh;
-            return Map(poses, p => p.Knee is not null || p.Depth == 0 ? p : p with
-            {
-                Depth = Math.Min(p.Depth * by, 108),
-
-                // A lean that was said for the full depth goes with it.
-                Lean = p.Lean is { } lean ? lean * Math.Min(1, 0.4 + 0.6 * by) : null,
-                Shin = p.Shin is { } shin ? shin * Math.Min(1, by) : null,
-            });
+            return IsSetByHeight(m) ? poses
+                : Share(depth) < 1 ? Deep(poses, Kept.GetOrCreateValue(m).GetOrAdd(depth, d => Keep(m, d)))
+                : Trunk(depth) is not null && depth is not (Depth.Parallel or Depth.Full) ? poses
+                : Deep(poses, Thigh(depth) / thigh);
         }
 
         var lean = poses.Where(p => p.On == Carrier.Feet).Select(p => p.Lean ?? 0).DefaultIfEmpty(0).Max();
         if (lean > 35)
         {
-            var by = Trunk(depth) / lean;
+            var by = Trunk(depth) is { } to ? to / lean : Share(depth);
             return Map(poses, p => p.Lean is { } l && l > 20 ? p with { Lean = l * by, Left = Along(p.Left, by) } : p);
         }
 
@@ -150,6 +163,40 @@ public static class OptionPoses
         return [poses[0], .. poses.Skip(1).Select(p => Between(poses[0], p, share))];
     }
 
+    private static ImmutableArray<KeyPose> Deep(ImmutableArray<KeyPose> poses, double by) => Map(poses, p => p.Knee is not null || p.Depth == 0 ? p : p with
+    {
+        Depth = Math.Min(p.Depth * by, 108),
+
+        // A lean that was said for the full depth goes with it.
+        Lean = p.Lean is { } lean ? lean * Math.Min(1, 0.4 + 0.6 * by) : null,
+        Shin = p.Shin is { } shin ? shin * Math.Min(1, by) : null,
+    });
+
+    /// <summary>The share of its depth at which the most bent standing knee is at its cap, by halving.</summary>
+    private static double Keep(MovePoses m, Depth depth)
+    {
+        var cap = Cap(depth, Bend(m));
+        var (low, high) = (0.0, 1.0);
+        for (var i = 0; i < 12; i++)
+        {
+            var by = (low + high) / 2;
+            (low, high) = Bend(m with { Poses = Deep(m.Poses, by) }) > cap ? (low, by) : (by, high);
+        }
+
+        return low;
+    }
+
+    private static double Bend(MovePoses m)
+    {
+        var motion = OptionFigure.MotionOf(m);
+        return Enumerable.Range(0, motion.Count).Select(motion.Key).Where(k => k.On is Carrier.Feet or Carrier.Seat && k.Air == 0).Select(k =>
+        {
+            var body = Skeleton.Of(k);
+            double Of(FootState foot, int side) => foot.Hold is Hold.Planted or Hold.Laces ? JointLimits.KneeFlexion(body, side) : 0;
+            return Math.Max(Of(k.LeftFoot, 1), Of(k.RightFoot, -1));
+        }).DefaultIfEmpty(0).Max();
+    }
+
     /// <summary>A free leg in line with the trunk comes up as far as the trunk goes down.</summary>
     private static FootSpec? Along(FootSpec? foot, double by) => foot is { Free: true, Flex: > -1 and < 1 } && by < 1 ? foot with { Knee = foot.Knee + 20 * (1 - by) } : foot;
 
@@ -158,12 +205,15 @@ public static class OptionPoses
         double At(double x, double y) => x + (y - x) * share;
         FootSpec? Foot(FootSpec? x, FootSpec? y) => x is not null && y is not null && x.Free == y.Free
             ? y with { Flex = x.Flex is { } f && y.Flex is { } g ? At(f, g) : y.Flex, Out = At(x.Out, y.Out), Knee = At(x.Knee, y.Knee), Rotate = At(x.Rotate, y.Rotate), X = At(x.X, y.X), Z = At(x.Z, y.Z) }
+            : x is not { Free: true } && y is { Free: true, Flex: { } up } ? y with { Flex = At(0, up) }
+            : x is { Free: true, Flex: { } down } && y is not { Free: true } && share < 1 ? x with { Flex = At(down, 0) }
             : y;
         return b with
         {
             Lift = At(a.Lift, b.Lift),
             Down = At(a.Down, b.Down),
             Sit = At(a.Sit, b.Sit),
+            Height = b.On == Carrier.Seat ? At(a.Height, b.Height) : b.Height,
             Turn = At(a.Turn, b.Turn),
             Tip = At(a.Tip, b.Tip),
             Twist = At(a.Twist, b.Twist),
@@ -271,7 +321,15 @@ public static class OptionPoses
 
         if (raises && first.Split == 0 && first.Right is { Z: > 0 })
         {
-            return (m, Map(poses, p => p with { Right = p.Right is { Free: false, Z: > 0 } r ? r with { Z = Height(r.Z) } : p.Right, Left = p.Left is { Free: false, Z: > 0 } l ? l with { Z = Height(l.Z) } : p.Left }));
+            // The knee bends with the root of the height, as a bent leg shortens.
+            var by = Math.Sqrt(Height(first.Right!.Z) / first.Right.Z);
+            return (m, Map(poses, p => p with
+            {
+                Right = p.Right is { Free: false, Z: > 0 } r ? r with { Z = Height(r.Z) } : p.Right,
+                Left = p.Left is { Free: false, Z: > 0 } l ? l with { Z = Height(l.Z) } : p.Left,
+                Depth = Math.Min(108, p.Depth * by),
+                Shin = p.Shin * Math.Min(1, by),
+            }));
         }
 
         return surface switch
@@ -287,6 +345,11 @@ public static class OptionPoses
 
     private static (MovePoses Move, ImmutableArray<KeyPose> Poses) Loaded(MovePoses m, ImmutableArray<KeyPose> poses, Manner manner)
     {
+        if (manner.Load is { IsNone: true })
+        {
+            return (m with { Holds = null }, poses);
+        }
+
         if (manner.Load is not { } load || load.Implement == Implement.Machine || poses[0].On == Carrier.Front)
         {
             return (m, poses);
@@ -372,7 +435,7 @@ public static class OptionPoses
             case Support.Knees when stands:
                 return (m, Map(poses, p => Held(p, ArmWord.Thigh)));
             case Support.Knees when poses[0] is { On: Carrier.Side, Lift: > 0 }:
-                return (m, Map(poses, p => p with { OnKnees = true, Left = new FootSpec(Kneel: true), Right = new FootSpec(Kneel: true) }));
+                return (m, Map(poses, p => p with { OnKnees = true, Left = OnTheKnee, Right = OnTheKnee }));
             case Support.Forearms when poses[0].On is Carrier.Hands || poses.All(p => p is { On: Carrier.Knees, LeftArm: null, RightArm: null }):
                 return (m, Map(poses, p => p with { Arms = p.On == Carrier.Hands ? new ArmSpec(ArmWord.Forearm) : p.Arms, Lean = p.On == Carrier.Knees ? 100 : p.Lean, Down = 0 }));
             default:

@@ -59,12 +59,24 @@ public enum Sided
 public sealed record FeltElsewhere(string Where, string Change);
 
 /// <summary>A usual fault and what mends it; if it stays, an easier option.</summary>
-public sealed record FormFault(string Seen, string Fix);
+/// <param name="Say">What is said to a class of it, always with its condition.</param>
+public sealed record FormFault(string Seen, string Fix, string? Say = null);
 
 /// <summary>The dose a move starts with in a new station.</summary>
 /// <param name="Kind">A kind of the plan language: time, reps, hold or pulses.</param>
 /// <param name="Amount">Seconds, reps or pulses.</param>
 public sealed record UsualDose(string Kind, int Amount);
+
+/// <summary>The weight that a move always carries.</summary>
+/// <param name="Implement">A word of the plan language.</param>
+/// <param name="Kg">Of each.</param>
+public sealed record UsualLoad(string Implement, int Count, double Kg)
+{
+    public double Kilograms => Count * Kg;
+}
+
+/// <summary>Another move done in a manner, which amounts to the move that says so: a push-up on the knees. Words of the plan language.</summary>
+public sealed record MoveForm(MoveId Move, string? Support = null, string? Surface = null, string? Base = null);
 
 /// <summary>What a move asks beside what its poses show, in the scales of the demand (added before they bend towards 5). [M] Stated.</summary>
 /// <param name="Skill">What needs learning, 0–5.</param>
@@ -91,7 +103,12 @@ public sealed record StatedDemand(int? Knee, int? Hip, int? Back, int? Balance, 
 /// <param name="Demand">What the user says instead of that demand.</param>
 /// <param name="AtHome">A stretch that every take-home sheet ends with.</param>
 /// <param name="Asks">What it asks that its poses do not show; an own move has it from the one that it is like.</param>
-/// <param name="Limits">What it is unkind to beyond what its facts show.</param>
+/// <param name="Limits">Whom it is not for by its own word, whatever its facts.</param>
+/// <param name="Usual">The weight that it always carries, where none is written.</param>
+/// <param name="Ballistic">Its weight is swung or thrown.</param>
+/// <param name="FormOf">What other moves are when they are done so: this one.</param>
+/// <param name="Cues">What a coach says, three short ones.</param>
+/// <param name="SideSay">How a side is said: "{side} foot in front".</param>
 /// <param name="Ready">What should have been seen to be sound before it.</param>
 /// <param name="Quick">Faster than 0.9 s a rep is its nature.</param>
 /// <param name="SelfCheck">What a person can test on themselves.</param>
@@ -128,20 +145,31 @@ public sealed record Move(
     StatedDemand? Demand = null,
     StatedAsks? Asks = null,
     bool AtHome = false,
-    ImmutableArray<Limit>? Limits = null,
+    ImmutableArray<MoveLimit>? Limits = null,
     ImmutableArray<Tick>? Ready = null,
     bool Quick = false,
     string? SelfCheck = null,
     string? NotFelt = null,
-    ImmutableArray<FeltElsewhere>? Elsewhere = null)
+    ImmutableArray<FeltElsewhere>? Elsewhere = null,
+    UsualLoad? Usual = null,
+    bool Ballistic = false,
+    ImmutableArray<MoveForm>? FormOf = null,
+    ImmutableArray<string>? Cues = null,
+    string? SideSay = null)
 {
+    /// <summary>What a coach offers beside it; none for a user's own move. Clients are given options.</summary>
+    [JsonIgnore]
+    public MoveOffers Offers { get; init; } = MoveOffers.None;
+
     /// <summary>Its key poses; none for a user's own move without any. Clients are given figures.</summary>
     [JsonIgnore]
     public MovePoses? Poses { get; init; }
 
-    /// <summary>Limits that it says of itself it is unkind to, whatever its facts.</summary>
     [JsonIgnore]
-    public ImmutableArray<Limit> UnkindTo => Limits ?? [];
+    public ImmutableArray<MoveForm> Forms => FormOf ?? [];
+
+    [JsonIgnore]
+    public ImmutableArray<MoveLimit> OwnLimits => Limits ?? [];
 
     [JsonIgnore]
     public ImmutableArray<Tick> Wants => Ready ?? [];

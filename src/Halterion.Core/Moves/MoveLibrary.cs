@@ -24,6 +24,7 @@ public sealed class MoveLibrary
     private readonly FrozenDictionary<MoveId, Move> byId;
     private readonly FrozenSet<MoveId> shipped;
     private readonly ConcurrentDictionary<object, object?> once;
+    private readonly Dictionary<MoveId, ImmutableArray<Move>> formsOf = [];
 
     private MoveLibrary(
         string version,
@@ -34,6 +35,13 @@ public sealed class MoveLibrary
         this.shipped = shipped ?? moves.Select(m => m.Id).ToFrozenSet();
         this.once = once ?? new();
         byId = moves.ToFrozenDictionary(m => m.Id);
+        foreach (var move in moves.Where(m => m.FormOf is not null))
+        {
+            foreach (var of in move.Forms.Select(f => f.Move).Distinct())
+            {
+                formsOf[of] = formsOf.GetValueOrDefault(of, []).Add(move);
+            }
+        }
     }
 
     public string Version { get; }
@@ -56,8 +64,10 @@ public sealed class MoveLibrary
     private static Move Shipped(JsonObject data)
     {
         var poses = data["poses"].Deserialize<MovePoses>(DataFormat);
+        var offers = MoveOffers.Of(data["offers"]?.AsObject());
         data.Remove("poses");
-        return data.Deserialize<Move>(DataFormat)! with { Poses = poses };
+        data.Remove("offers");
+        return data.Deserialize<Move>(DataFormat)! with { Poses = poses, Offers = offers };
     }
 
     /// <summary>This library and a user's own moves beside it. A shipped move stays; an own move takes the place of an earlier own one.</summary>
@@ -96,6 +106,9 @@ public sealed class MoveLibrary
 
         return (T)once.GetOrAdd(key, made)!;
     }
+
+    /// <summary>Moves that another one amounts to when it is done in a certain way.</summary>
+    public ImmutableArray<Move> FormsOf(MoveId id) => formsOf.GetValueOrDefault(id, []);
 
     public Move? Find(MoveId id) => byId.GetValueOrDefault(id);
 

@@ -77,9 +77,13 @@ internal sealed partial class Context
             like?.Id,
             Stated(fields),
             like?.Asks,
-            Limits: like?.Limits,
+            Limits: OwnLimits(fields) is { } limits ? limits : like?.Limits,
             Ready: like?.Ready,
-            Quick: like?.Quick ?? false)
+            Quick: like?.Quick ?? false,
+            Usual: like?.Usual,
+            Ballistic: like?.Ballistic ?? false,
+            Cues: fields.Has("cues") ? Texts(fields, "cues") : null,
+            SideSay: fields.Text("sideSay", 1, 120))
         {
             Poses = like?.Poses,
         };
@@ -151,8 +155,35 @@ internal sealed partial class Context
         for (var i = 0; i < items.Length; i++)
         {
             var fault = new Fields(items[i], $"{fields.PointerTo("faults")}/{i}", faults);
-            read.Add(new FormFault(fault.Text("seen", 1, 4000, required: true) ?? "", fault.Text("fix", 1, 4000, required: true) ?? ""));
+            read.Add(new FormFault(fault.Text("seen", 1, 4000, required: true) ?? "", fault.Text("fix", 1, 4000, required: true) ?? "",
+                fault.Text("say", 1, 120)));
             fault.Close("a fault of form");
+        }
+
+        return read.ToImmutable();
+    }
+
+    /// <summary>Whom a user says that it is not for; null where nothing is said. Nothing lifts what a user says.</summary>
+    private ImmutableArray<MoveLimit>? OwnLimits(Fields fields)
+    {
+        if (!fields.Has("limits"))
+        {
+            return null;
+        }
+
+        var items = fields.Items("limits", 0, 20, "limits");
+        var read = ImmutableArray.CreateBuilder<MoveLimit>();
+        for (var i = 0; i < items.Length; i++)
+        {
+            var one = new Fields(items[i], $"{fields.PointerTo("limits")}/{i}", faults);
+            var limit = one.Choice<Limit>("limit", required: true);
+            var when = one.Choice<LimitWhen>("when");
+            var why = one.Text("why", 1, 120);
+            one.Close("a limit of a move");
+            if (limit is { } known)
+            {
+                read.Add(new MoveLimit(known, when ?? LimitWhen.Any, why ?? "your own note on this move"));
+            }
         }
 
         return read.ToImmutable();

@@ -157,6 +157,11 @@ internal sealed partial class Context
             return null;
         }
 
+        if (value.ValueKind == JsonValueKind.String && value.ValueEquals("none"))
+        {
+            return Plans.Load.None;
+        }
+
         var load = new Fields(value, fields.PointerTo("load"), faults);
         var read = new Load(
             load.Choice<Implement>("implement", required: true),

@@ -147,7 +147,7 @@ public static class PlanWriter
         .Put("load", Of(manner.Load))
         .Put("scale", manner.Scale);
 
-    private static JsonObject? Of(Load? load) => load is null ? null : new JsonObject()
+    private static JsonNode? Of(Load? load) => load is null ? null : load.IsNone ? JsonValue.Create("none") : new JsonObject()
         .Put("implement", Word(load.Implement))
         .Put("count", load.Count)
         .Put("kg", load.Kg?.Value)

@@ -13,7 +13,13 @@ public enum Tier
 }
 
 /// <summary>What is held, and how. Fields that the file leaves out are null.</summary>
-public sealed record Load(Implement? Implement, int? Count, Kilograms? Kg, LoadPosition? Position, LoadSide? Side);
+public sealed record Load(Implement? Implement, int? Count, Kilograms? Kg, LoadPosition? Position, LoadSide? Side)
+{
+    /// <summary>Without what the move itself holds: a ball, a stick, a bar.</summary>
+    public static Load None { get; } = new(null, null, null, null, null);
+
+    public bool IsNone => Implement is null;
+}
 
 /// <summary>How a move is done; null where the file leaves it out.</summary>
 public sealed record Manner
@@ -115,5 +121,5 @@ public sealed record Option(
 
     /// <summary>What a part loads at most counts where the option names no weight of its own.</summary>
     private static Manner WithLoadOf(Part part, Manner manner) =>
-        part.LoadKg is { } kg && manner.Load is { Kg: null } load ? manner with { Load = load with { Kg = new Kilograms(kg.Values.Max()) } } : manner;
+        part.LoadKg is { } kg && manner.Load is { Kg: null, IsNone: false } load ? manner with { Load = load with { Kg = new Kilograms(kg.Values.Max()) } } : manner;
 }

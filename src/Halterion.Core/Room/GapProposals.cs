@@ -16,28 +16,78 @@ public static class GapProposals
     private const double AboveLevel = 6;
 
     /// <summary>
-    /// The option of the library that is allowed to them and nearest to the main one in demand and kit, as <c>instead</c>; null
-    /// if nothing is.
+    /// What is allowed to them, as <c>instead</c>: the main move done otherwise first, then what a coach gives beside it, then the
+    /// nearest of the library in demand and kit; what the stock does not have comes after what it has. Null if nothing is.
     /// </summary>
     public static Option? For(Person person, Place place, RoomOf room)
     {
         var moves = room.Plan.Moves;
-        var main = moves.Find(place.Station.Main.Move)!;
+        var (station, main) = (place.Station, moves.Find(place.Station.Main.Move)!);
+        var counted = station.Dose.Any(p => p.Kind == PartKind.Reps && p.OwnTempo is null);
+        bool Fits(Option o) => (!counted || moves.Find(o.Move)!.Tempo is not null || o.Manner.Tempo is not null)
+            && station.Options.All(s => s.Move != o.Move || !s.Manner.Equals(o.Manner))
+            && Allowance.WhyNot(person, o, station, place.Block, moves, room.Day) is null
+            && Allowance.Wants(o, station, moves).All(person.Has);
+        bool InStock(Option o) => room.Kit is not { } stock || Needs.Of(o, station, moves).All(n => !Supply.Lists(stock, n) || stock.Any(n.IsServedBy));
+
+        var near = Near(person, main, station, room).Where(Fits).ToArray();
+        return (near.FirstOrDefault(InStock) ?? near.FirstOrDefault() ?? Far(person, main, place, room).FirstOrDefault(Fits)) is { } found
+            ? OptionEntry.Into(found, station, moves)
+            : null;
+    }
+
+    /// <summary>The same move made otherwise, then a coach's lists: for what they have to care for, easier, then any other.</summary>
+    private static IEnumerable<Option> Near(Person person, Move main, Station station, RoomOf room)
+    {
+        var moves = room.Plan.Moves;
+        var doing = new Doing(main.Id, station.Main.Manner);
+        var weights = StockWeights.Of(room.Kit);
+        var easier = Proposals.All(doing, Tier.Easier, moves, weights: weights).Select(p => p.Of).ToArray();
+        var instead = Offers.Of(main, Tier.Instead, moves);
+        var cares = person.LimitsOn(room.Day).SelectMany(l => CaredFor(l.Limit)).ToHashSet();
+        var own = easier.Concat(instead.Select(o => o.Option)).Where(o => o.Move == main.Id);
+        var coached = instead.Where(o => o.For is { } whom && cares.Contains(whom)).Select(o => o.Option)
+            .Concat(easier)
+            .Concat(instead.Select(o => o.Option))
+            .Where(o => o.Move != main.Id);
+        return own.Concat(coached).Select(o => o with { Tier = Tier.Instead });
+    }
+
+    /// <summary>What an alternative says that it is for, where somebody has this limit.</summary>
+    private static string[] CaredFor(Limit limit) => limit switch
+    {
+        Limit.Knee => ["knees", "jump"],
+        Limit.LowerBack => ["back"],
+        Limit.Balance => ["balance"],
+        Limit.Pregnancy => ["pregnancy"],
+        Limit.Ankle => ["ankle", "jump"],
+        Limit.Wrist => ["wrists"],
+        Limit.Hip => ["hip", "jump"],
+        Limit.Neck => ["back", "shoulder"],
+        Limit.Shoulder => ["shoulder"],
+        Limit.PelvicFloor => ["pregnancy", "jump"],
+        _ => [],
+    };
+
+    /// <summary>Every move of the library done plainly, or as a coach makes it easier, the nearest first.</summary>
+    private static IEnumerable<Option> Far(Person person, Move main, Place place, RoomOf room)
+    {
+        var moves = room.Plan.Moves;
         if (DemandModel.Of(main.Id, place.Station.Main.Manner, moves) is not { } asked)
         {
-            return null;
+            return [];
         }
 
         var level = person.LevelFor(main.Family);
-        return Candidates(main, place.Station, moves)
-            .Select(option => (Option: option, Far: Far(option)))
+        return moves.Moves.Where(m => m.Family != Family.Stretch || main.Family == Family.Stretch)
+            .SelectMany(m => Offers.Of(m, Tier.Easier, moves).Select(o => o.Option).Where(o => o.Move == m.Id).Prepend(Option.Of(Tier.Instead, m.Id)))
+            .Select(o => o with { Tier = Tier.Instead })
+            .Select(option => (Option: option, Far: Distance(option)))
             .Where(c => c.Far < double.MaxValue)
             .OrderBy(c => c.Far).ThenBy(c => c.Option.Move.Value, StringComparer.Ordinal)
-            .Select(c => c.Option)
-            .FirstOrDefault(o => Allowance.WhyNot(person, o, place.Station, place.Block, moves, room.Day) is null
-                && Allowance.Wants(o, place.Station, moves).All(person.Has));
+            .Select(c => c.Option);
 
-        double Far(Option option)
+        double Distance(Option option)
         {
             var move = moves.Find(option.Move)!;
             if (DemandModel.Of(option.Move, option.Manner, moves) is not { } demand)
@@ -52,15 +102,5 @@ public static class GapProposals
                 + (room.Kit is { } stock ? needs.Count(n => !stock.Any(n.IsServedBy)) * NotInStock : 0)
                 + (level == Tier.Easier && demand.Overall > asked.Overall ? AboveLevel : 0);
         }
-    }
-
-    /// <summary>The station's own moves done easier, then every move of the library done plainly. A dose of reps needs a move with a tempo.</summary>
-    private static IEnumerable<Option> Candidates(Move main, Station station, MoveLibrary moves)
-    {
-        var counted = station.Dose.Any(p => p.Kind == PartKind.Reps && p.OwnTempo is null);
-        var own = station.Options.Select(o => o.Move).Distinct().Select(moves.Find).OfType<Move>();
-        var eased = own.SelectMany(m => Variations.Of(m, Tier.Easier)).Select(v => v.Option with { Tier = Tier.Instead });
-        return eased.Concat(moves.Moves.Where(m => m.Family != Family.Stretch || main.Family == Family.Stretch).Select(m => Option.Of(Tier.Instead, m.Id)))
-            .Where(o => !counted || moves.Find(o.Move)!.Tempo is not null);
     }
 }

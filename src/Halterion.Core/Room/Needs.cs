@@ -63,7 +63,7 @@ public static class Needs
         {
             var machine = kit.Find(n => n.Item == KitItem.Machine)?.Name;
             kit.RemoveAll(n => Weights.Contains(n.Item));
-            kit.Add(Of(load, machine));
+            Add(load.IsNone ? null : Of(load, machine));
         }
 
         if (manner.Band is { } band)

@@ -142,7 +142,7 @@ public static class ChangeOver
         var main = station.Main;
         if (main.Manner.Load is { } load)
         {
-            return FormattableString
+            return load.IsNone ? "" : FormattableString
                 .Invariant($"{(load.Implement is { } implement ? WordsOf<Implement>.Of(implement) : "")} {load.Count ?? 1} {load.Kg?.Value}");
         }
 

@@ -97,7 +97,7 @@ public sealed record ClassCards(
             PlanWords.Targets(station, block),
             [.. station.Options.OrderBy(o => Array.IndexOf(order, o.Tier)).Select(o => new CardOption(
                 o.Tier,
-                PlanWords.Option(o, plan.Moves, preferences),
+                PlanWords.Option(o, station, plan.Moves, preferences),
                 OptionFigure.Of(plan.Moves.Find(o.Move)!, o.Manner, plan.Moves)))],
             move.Path,
             [.. setUp.Select(m => m.Words)],
@@ -138,10 +138,10 @@ public sealed record ClassCards(
         var move = plan.Moves.Find(station.Main.Move)!;
         var first = showing?.First ?? Tier.Main;
         var tiers = station.Options.Where(o => o.Tier is Tier.Easier or Tier.Harder && o.Tier != first).OrderBy(o => o.Tier)
-            .Select(o => $"{o.Tier.ToString().ToLowerInvariant()}: {PlanWords.Option(o, plan.Moves, preferences)}");
+            .Select(o => $"{o.Tier.ToString().ToLowerInvariant()}: {PlanWords.Option(o, station, plan.Moves, preferences)}");
         var begin = first == Tier.Main
             ? "stance, path, end"
-            : $"{first.ToString().ToLowerInvariant()} first: {PlanWords.Option(station.Options.First(o => o.Tier == first), plan.Moves, preferences)}; then the main one";
+            : $"{first.ToString().ToLowerInvariant()} first: {PlanWords.Option(station.Options.First(o => o.Tier == first), station, plan.Moves, preferences)}; then the main one";
         var view = PlanWords.From(showing?.View ?? station.View?.At(0));
         return new WalkThroughLine(
             station.Name,

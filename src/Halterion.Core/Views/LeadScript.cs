@@ -285,7 +285,7 @@ internal sealed class ScriptWriter
 
     private StationCard Card(Block block, Station station, int round)
     {
-        ImmutableArray<string> Of(Tier tier) => [.. station.Options.Where(o => o.Tier == tier).Select(o => PlanWords.Option(o, moves, preferences))];
+        ImmutableArray<string> Of(Tier tier) => [.. station.Options.Where(o => o.Tier == tier).Select(o => PlanWords.Option(o, station, moves, preferences))];
         var main = moves.Find(station.Main.Move)!;
         var watch = main.Faults.IsDefaultOrEmpty ? "" : $"{main.Faults[0].Seen}. {main.Faults[0].Fix}";
         return new StationCard(

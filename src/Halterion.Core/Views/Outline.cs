@@ -134,7 +134,7 @@ public static class Outlines
             needs,
             needs.ToString(),
             ShortDose.Of(station),
-            [.. station.Options.Select(o => PlanWords.Option(o, moves, preferences))],
+            [.. station.Options.Select(o => PlanWords.Option(o, station, moves, preferences))],
             Trades(station, moves),
             change,
             before);

@@ -144,13 +144,13 @@ public sealed record RoomView(
                     cell.Station,
                     option is null ? CellKind.Gap : Enum.Parse<CellKind>(option.Tier.ToString()),
                     cell.Option,
-                    option is null ? "nothing" : PlanWords.Option(option, room.Plan.Moves, preferences),
+                    option is null ? "nothing" : PlanWords.Option(option, station, room.Plan.Moves, preferences),
                     cell.Why, cell.Pinned,
                     cell.Pinned && choices[cell.Station].Any(c => c.Option == cell.Option && !c.Allowed),
                     [.. choices[cell.Station].Select(c =>
                     {
                         var o = station.Options.First(x => x.Id == c.Option);
-                        return new RoomChoice(o.Id, o.Tier, PlanWords.Option(o, room.Plan.Moves, preferences), c.Allowed, c.Why);
+                        return new RoomChoice(o.Id, o.Tier, PlanWords.Option(o, station, room.Plan.Moves, preferences), c.Allowed, c.Why);
                     })]);
             })]);
     }
@@ -165,7 +165,7 @@ public sealed record RoomView(
             place.Block.Id, station.Id, place.Block.Name, place.Block.Stations.IndexOf(station) + 1, station.Name,
             [.. station.Options.Where(o => who[o.Id].Any() || (o.Tier == Tier.Main && unnamed > 0))
                 .OrderBy(o => o.Tier switch { Tier.Easier => 0, Tier.Main => 1, Tier.Instead => 2, _ => 3 })
-                .Select(o => new StationWay(o.Id, o.Tier, PlanWords.Option(o, room.Plan.Moves, preferences), [.. who[o.Id]],
+                .Select(o => new StationWay(o.Id, o.Tier, PlanWords.Option(o, station, room.Plan.Moves, preferences), [.. who[o.Id]],
                     o.Tier == Tier.Main ? unnamed : 0))],
             kit.LiesAt(station.Id),
             station.Turns ? PairsAt(place, found, people) : []);
@@ -191,7 +191,7 @@ public sealed record RoomView(
         var proposed = gap.Proposed is null ? null : GapProposals.For(person, place, room);
         return new RoomGap(
             gap.Person, gap.Station, $"{person.Called}: nothing at {place.Station.Name} is for them", gap.Proposed,
-            proposed is null ? "The library has nothing for it either: another station, or a rest." : PlanWords.Option(proposed, room.Plan.Moves, preferences));
+            proposed is null ? "The library has nothing for it either: another station, or a rest." : PlanWords.Option(proposed, place.Station, room.Plan.Moves, preferences));
     }
 
     private static string Words(Shortage s, Dictionary<PlaceId, Place> places, RoomOf room)

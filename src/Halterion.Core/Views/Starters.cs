@@ -180,7 +180,8 @@ public sealed class Starters(MoveLibrary moves, Preferences preferences)
         var part = Like(move, usual, like) ?? new Part { Kind = kind, Amount = new ByRound<Amount>(new Amount(amount)) };
         var options = new[] { proposals.Harder?.Of, Option.Of(Tier.Main, move.Id), proposals.Easier?.Of };
         var station = new Station { Id = default, Name = "", Dose = [part], Options = [.. options.OfType<Option>()] };
-        return roundGivesSide ? station : GiveSides(move, station, part);
+        station = roundGivesSide ? station : GiveSides(move, station, part);
+        return station with { Options = [.. station.Options.Select(o => o.Tier == Tier.Main ? o : OptionEntry.Into(o, station, moves))] };
     }
 
     /// <summary>A block of forty seconds stays one: the amount of the neighbours in the kind that the move can be done in; null where it cannot.</summary>

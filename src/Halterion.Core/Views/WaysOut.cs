@@ -48,7 +48,7 @@ public static class WaysOut
             if (Without(shortage, block, station, room) is { } option)
             {
                 ways.Add(Changed(
-                    $"Offer {PlanWords.Option(option, room.Plan.Moves, evaluator.Preferences)} instead at {station.Name}",
+                    $"Offer {PlanWords.Option(option, station, room.Plan.Moves, evaluator.Preferences)} as an alternative at {station.Name}",
                     f => f.Append($"{places[station.Id]}/options", PlanWriter.Of(option))));
             }
         }
@@ -115,6 +115,16 @@ public static class WaysOut
         }
 
         var counted = station.Dose.Any(p => p.Kind == PartKind.Reps && p.OwnTempo is null);
+        // What a coach gives for want of kit comes first, then the nearest of the family.
+        var coached = Offers.Of(main, Tier.Instead, moves).Concat(Offers.Of(main, Tier.Easier, moves)).Select(o => o.Option with { Tier = Tier.Instead })
+            .Where(o => !counted || moves.Find(o.Move)!.Tempo is not null)
+            .FirstOrDefault(o => station.Options.All(s => s.Move != o.Move || !s.Manner.Equals(o.Manner))
+                && Needs.Of(o, station, moves) is var needs && !needs.Any(n => n.Item == shortage.Item) && needs.All(n => stock.Any(n.IsServedBy)));
+        if (coached is not null)
+        {
+            return OptionEntry.Into(coached, station, moves);
+        }
+
         return moves.Moves
             .Where(m => m.Family == main.Family && (!counted || m.Tempo is not null) && !station.Options.Any(o => o.Move == m.Id))
             .Select(m => Option.Of(Tier.Instead, m.Id))

@@ -176,8 +176,13 @@ public static class PlanWords
         return string.Join(", ", words);
     }
 
+    /// <summary>An option of a station: a main one as it is, any other with what it does otherwise: "Bodyweight squat, half the depth".</summary>
+    public static string Option(Option option, Station station, MoveLibrary moves, Preferences preferences) => option.Tier == Tier.Main
+        ? Option(option, moves, preferences)
+        : string.Join(", ", new[] { moves.Find(option.Move)?.Name ?? option.Move.Value, Differs.Of(option, station, moves, preferences) }.Where(w => w.Length > 0));
+
     /// <summary>How an option deals with the sides inside its station's time, where it differs.</summary>
-    private static string? Sides(Option option)
+    internal static string? Sides(Option option)
     {
         var words = option.Sides switch
         {
@@ -234,7 +239,7 @@ public static class PlanWords
         _ => "",
     };
 
-    private static IEnumerable<string> Manner(Manner manner, Preferences preferences)
+    internal static IEnumerable<string> Manner(Manner manner, Preferences preferences)
     {
         ImmutableArray<string?> words =
         [
@@ -301,13 +306,18 @@ public static class PlanWords
         ? string.Create(CultureInfo.InvariantCulture, $"{weight.Value / 0.45359237m:0.#} lb")
         : string.Create(CultureInfo.InvariantCulture, $"{weight.Value:0.##} kg");
 
-    private static string Word<T>(T word) where T : struct, Enum => WordsOf<T>.Of(word);
+    internal static string Word<T>(T word) where T : struct, Enum => WordsOf<T>.Of(word);
 
-    private static string? Load(Load? load, WeightUnit unit)
+    internal static string? Load(Load? load, WeightUnit unit)
     {
         if (load is null)
         {
             return null;
+        }
+
+        if (load.IsNone)
+        {
+            return "with nothing in the hands";
         }
 
         var count = load.Count == 2 ? "2 × " : "";

@@ -193,6 +193,6 @@ internal static class LogEndpoints
                station.Name,
                plan.Moves.Find(station.Main.Move)!.Family,
                PlanWords.Target(station, block, 0),
-               [.. station.Options.Select(o => new LogChoice(o.Id, o.Tier, PlanWords.Option(o, plan.Moves, preferences)))]),
+               [.. station.Options.Select(o => new LogChoice(o.Id, o.Tier, PlanWords.Option(o, station, plan.Moves, preferences)))]),
     ];
 }

@@ -34,10 +34,18 @@ public sealed record MoveUse(Guid Class, string Title);
 
 /// <summary>What to do where a fault stays.</summary>
 /// <param name="Move">The move of that option.</param>
-public sealed record Remedy(string Seen, string Fix, MoveId? Move, string Words);
+public sealed record Remedy(string Seen, string Fix, MoveId? Move, string Words, string? Say);
+
+/// <summary>Another option that a coach gives beside a move, in words.</summary>
+/// <param name="Differs">What is otherwise.</param>
+/// <param name="For">Whom an alternative helps: knees, back, wrists, shoulder, hip, ankle, balance, pregnancy, jump, kit, floor or variety.</param>
+public sealed record OfferedWords(Tier Tier, JsonObject Option, string Name, string Differs, string? For);
 
 /// <summary>All there is about a move.</summary>
-public sealed record MovePage(Move Move, ImmutableArray<FiguredOption> Options, ImmutableArray<Remedy> Faults, ImmutableArray<MoveUse> Uses);
+/// <param name="Offers">All that a coach gives beside it, the best first.</param>
+/// <param name="Nothing">Why there is nothing harder, where there is not.</param>
+public sealed record MovePage(
+    Move Move, ImmutableArray<FiguredOption> Options, ImmutableArray<OfferedWords> Offers, string? Nothing, ImmutableArray<Remedy> Faults, ImmutableArray<MoveUse> Uses);
 
 internal static class MoveEndpoints
 {
@@ -213,24 +221,27 @@ internal static class MoveEndpoints
         var proposals = Proposals.For(move.Id, library);
         var options = new[] { (proposals.Harder?.Of, proposals.Harder?.Why), (Option.Of(Tier.Main, move.Id), ""),
             (proposals.Easier?.Of, proposals.Easier?.Why), (proposals.Instead?.Of, proposals.Instead?.Why) }
-            .Where(o => o.Item1 is not null)
-            .Select(o => Figured(o.Item1!, o.Item2!, evaluator)).ToImmutableArray();
+            .Where(o => o.Item1 is not null).ToArray();
+        var station = new Station { Id = default, Name = "", Dose = [], Options = [.. options.Select(o => o.Item1!)] };
+        var figured = options.Select(o => Figured(o.Item1!, o.Item2!, station, evaluator)).ToImmutableArray();
+        var offers = Offers.Of(move, library)
+            .Select(o => new OfferedWords(o.Option.Tier, PlanWriter.Of(o.Option), library.Find(o.Option.Move)!.Name, o.Differs, o.For)).ToImmutableArray();
         var faults = move.Faults.Zip(
             FaultRemedies.Of(move, library),
             (fault, option) =>
                 new Remedy(fault.Seen, fault.Fix, option?.Move, option is null ? ""
-                    : PlanWords.Option(option, library, evaluator.Preferences))).ToImmutableArray();
+                    : PlanWords.Option(option, station, library, evaluator.Preferences), fault.Say)).ToImmutableArray();
         var uses = classes.With($"\"{id}\"").Select(c => new MoveUse(c.Id, c.Title)).ToImmutableArray();
-        return TypedResults.Ok(new MovePage(move, options, faults, uses));
+        return TypedResults.Ok(new MovePage(move, figured, offers, move.Offers.Nothing, faults, uses));
     }
 
-    private static FiguredOption Figured(Option option, string why, Evaluator evaluator)
+    private static FiguredOption Figured(Option option, string why, Station station, Evaluator evaluator)
     {
         var move = evaluator.Moves.Find(option.Move)!;
         return new FiguredOption(
             option.Tier,
             PlanWriter.Of(option),
-            PlanWords.Option(option, evaluator.Moves, evaluator.Preferences),
+            PlanWords.Option(option, station, evaluator.Moves, evaluator.Preferences),
             why,
             OptionFigure.Of(move, option.Manner, evaluator.Moves),
             DemandModel.Of(option.Move, option.Manner, evaluator.Moves)?.Lines ?? []);

@@ -200,7 +200,7 @@ internal static class PeopleEndpoints
                    station?.Name ?? use.Station.Value,
                    use.Option is null ? "left out"
                        : option is null ? use.Option.Value.Value
-                       : PlanWords.Option(option, evaluator.Moves, evaluator.Preferences)),
+                       : PlanWords.Option(option, station!, evaluator.Moves, evaluator.Preferences)),
         ];
     }
 }

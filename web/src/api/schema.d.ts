@@ -2604,6 +2604,8 @@ export interface components {
         FormFault: {
             seen: string;
             fix: string;
+            /** @description What is said to a class of it, always with its condition. */
+            say?: null | string;
         };
         /** @description What own pace has for a goal: what the rounds take one person, without any gap, and the reps in them. */
         Goal: {
@@ -2853,7 +2855,11 @@ export interface components {
         /** @enum {unknown} */
         LengthUnit: "cm" | "in";
         /** @enum {unknown} */
+        Lift: "hold" | "forearms" | "knees" | "pad" | "depth" | "impact" | "load" | "seat";
+        /** @enum {unknown} */
         Limit: "knee" | "lowerBack" | "balance" | "pregnancy" | "ankle" | "wrist" | "hip" | "neck" | "shoulder" | "pelvicFloor";
+        /** @enum {unknown} */
+        LimitWhen: "any" | "strict";
         /** @description An option that can be logged. */
         LogChoice: {
             id: components["schemas"]["PlaceId"];
@@ -3019,8 +3025,8 @@ export interface components {
              * @default false
              */
             atHome?: boolean;
-            /** @description What it is unkind to beyond what its facts show. */
-            limits?: null | components["schemas"]["Limit"][];
+            /** @description Whom it is not for by its own word, whatever its facts. */
+            limits?: null | components["schemas"]["MoveLimit"][];
             /** @description What should have been seen to be sound before it. */
             ready?: null | components["schemas"]["Tick"][];
             /**
@@ -3034,14 +3040,40 @@ export interface components {
             notFelt?: null | string;
             /** @description Felt there instead: what to change. */
             elsewhere?: null | components["schemas"]["FeltElsewhere"][];
+            usual?: null | components["schemas"]["UsualLoad"];
+            /**
+             * @description Its weight is swung or thrown.
+             * @default false
+             */
+            ballistic?: boolean;
+            /** @description What other moves are when they are done so: this one. */
+            formOf?: null | components["schemas"]["MoveForm"][];
+            /** @description What a coach says, three short ones. */
+            cues?: null | string[];
+            /** @description How a side is said: "{side} foot in front". */
+            sideSay?: null | string;
         };
         /** @description A move that a name may mean. */
         MoveChoice: {
             id: components["schemas"]["MoveId"];
             name: string;
         };
+        MoveForm: {
+            move: components["schemas"]["MoveId"];
+            support?: null | string;
+            surface?: null | string;
+            base?: null | string;
+        };
         /** @description The stable id of a move, as it stands in class files. */
         MoveId: string;
+        MoveLimit: {
+            limit: components["schemas"]["Limit"];
+            when: components["schemas"]["LimitWhen"];
+            why: string;
+            liftedBy?: null | components["schemas"]["Lift"][];
+            /** @default false */
+            lying?: boolean;
+        };
         /** @description The move library. */
         MoveList: {
             version: string;
@@ -3076,6 +3108,10 @@ export interface components {
         MovePage: {
             move: components["schemas"]["Move"];
             options: components["schemas"]["FiguredOption"][];
+            /** @description All that a coach gives beside it, the best first. */
+            offers: components["schemas"]["OfferedWords"][];
+            /** @description Why there is nothing harder, where there is not. */
+            nothing: null | string;
             faults: components["schemas"]["Remedy"][];
             uses: components["schemas"]["MoveUse"][];
         };
@@ -3149,6 +3185,16 @@ export interface components {
             /** Format: uuid */
             session: null | string;
             title: string;
+        };
+        /** @description Another option that a coach gives beside a move, in words. */
+        OfferedWords: {
+            tier: components["schemas"]["Tier"];
+            option: components["schemas"]["PlanOption"];
+            name: string;
+            /** @description What is otherwise. */
+            differs: string;
+            /** @description Whom an alternative helps: knees, back, wrists, shoulder, hip, ankle, balance, pregnancy, jump, kit, floor or variety. */
+            for: null | string;
         };
         /** @description Somebody for whom a station has nothing, and what could be added for them; null where the library has nothing either. */
         OpenGap: {
@@ -3440,7 +3486,7 @@ export interface components {
             /** @enum {string} */
             grip?: "over" | "mixed" | "neutral";
             tempo?: components["schemas"]["PlanTempo"];
-            load?: components["schemas"]["PlanLoad"];
+            load?: components["schemas"]["PlanLoad"] | "none";
             scale?: number;
         };
         /** @description A move of the user's own that travels in the class. */
@@ -3471,6 +3517,7 @@ export interface components {
             faults?: {
                 seen: string;
                 fix: string;
+                say?: string;
             }[];
             felt?: string;
             cautions?: string;
@@ -3494,6 +3541,16 @@ export interface components {
                 skill?: number;
                 grip?: number;
             };
+            cues?: string[];
+            sideSay?: string;
+            /** @description Whom it is not for. */
+            limits?: {
+                /** @enum {string} */
+                limit: "knee" | "lowerBack" | "balance" | "pregnancy" | "ankle" | "wrist" | "hip" | "neck" | "shoulder" | "pelvicFloor";
+                /** @enum {string} */
+                when?: "any" | "strict";
+                why?: string;
+            }[];
         };
         /** @description One way to do a station. */
         PlanOption: {
@@ -3526,7 +3583,7 @@ export interface components {
             /** @enum {string} */
             grip?: "over" | "mixed" | "neutral";
             tempo?: components["schemas"]["PlanTempo"];
-            load?: components["schemas"]["PlanLoad"];
+            load?: components["schemas"]["PlanLoad"] | "none";
             scale?: number;
             parts?: {
                 [key: string]: components["schemas"]["PlanManner"];
@@ -3654,12 +3711,14 @@ export interface components {
             dimension: string;
             /** @description A sentence that a participant may hear, with what it trades for what. */
             why: string;
+            /** @description What is otherwise, as a coach says it; null where it is computed. */
+            differs?: null | string;
         };
         /**
-         * @description What is proposed beside a move done plainly, each by the numbers of the body. Easier is lower by 0.3 overall and higher in no
-         *     dimension by more than 0.5, nor heavier, nor with another implement, nor a hop; harder is the mirror of it; instead shares the
-         *     main muscle and the family, is within 1 in every dimension, and needs other kit or another position. A direction is missing
-         *     where nothing keeps to that.
+         * @description What is proposed beside a main option: what a coach gives first, in a coach's order, tried against the main one; then what the
+         *     numbers of the body find. Computed, easier is lower by 0.3 overall and higher in no dimension by more than 0.5, nor heavier, nor
+         *     with another implement, nor a hop; harder is the mirror of it; instead shares the main muscle and the family, is within 1 in
+         *     every dimension, and needs other kit or another position. A direction is missing where nothing keeps to that.
          */
         Proposals: {
             easier?: null | components["schemas"]["Proposal"];
@@ -3750,6 +3809,7 @@ export interface components {
             fix: string;
             move: null | components["schemas"]["MoveId"];
             words: string;
+            say: null | string;
         };
         /** @description What somebody usually holds for a move: the kilograms of all that is held. */
         RememberedLoad: {
@@ -4760,6 +4820,20 @@ export interface components {
              * @description Seconds, reps or pulses.
              */
             amount: number;
+        };
+        /** @description The weight that a move always carries. */
+        UsualLoad: {
+            /** @description A word of the plan language. */
+            implement: string;
+            /** Format: int32 */
+            count: number;
+            /**
+             * Format: double
+             * @description Of each.
+             */
+            kg: number;
+            /** Format: double */
+            kilograms?: number;
         };
         /** @enum {unknown} */
         View: "side" | "front" | "quarter" | "behind" | "above";

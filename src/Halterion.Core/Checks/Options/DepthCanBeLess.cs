@@ -23,6 +23,6 @@ public sealed class DepthCanBeLess() : OptionRule(
             .Select(d => main with { Id = default, Tier = Tier.Easier, Manner = main.Manner with { Depth = d, HeightCm = null } })
             .FirstOrDefault(o => review.Works(o, at).All(p => Knee(p) <= deep - Thresholds.LessDeep))
             ?? Nearest(review, at, $"depth {deep}", p => p.Facts is { } facts && facts.StandingKnee <= deep - Thresholds.LessDeep);
-        return less is null ? [] : Add(at, $"Add {Named(review, less)}", less);
+        return less is null ? [] : Add(at, $"Add {Named(review, at, less)}", less);
     }
 }

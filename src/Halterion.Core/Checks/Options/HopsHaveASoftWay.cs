@@ -12,5 +12,5 @@ public sealed class HopsHaveASoftWay() : OptionRule(
         select Found(Severity.Fix, at.Id, $"{at.Name} lands, and has no option that stays down.", [.. Repairs(review, at)]);
 
     private static IEnumerable<Repair> Repairs(ClassReview review, StationAt at) =>
-        Nearest(review, at, "impact", p => !p.HasImpact) is { } option ? Add(at, $"Add {Named(review, option)}", option) : [];
+        Nearest(review, at, "impact", p => !p.HasImpact) is { } option ? Add(at, $"Add {Named(review, at, option)}", option) : [];
 }

@@ -12,5 +12,5 @@ public sealed class LoadsCanBeLeft() : OptionRule(
         select Found(Severity.Consider, at.Id, $"{at.Name} has no option without a weight.", [.. Repairs(review, at)]);
 
     private static IEnumerable<Repair> Repairs(ClassReview review, StationAt at) =>
-        Nearest(review, at, "load", p => !p.IsLoaded) is { } option ? Add(at, $"Add {Named(review, option)}", option) : [];
+        Nearest(review, at, "load", p => !p.IsLoaded) is { } option ? Add(at, $"Add {Named(review, at, option)}", option) : [];
 }

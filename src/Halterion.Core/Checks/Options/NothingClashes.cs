@@ -14,7 +14,7 @@ public sealed class NothingClashes() : OptionRule(
         from option in at.Station.Options
         let clash = review.Works(option, at).Select(p => (Part: p, Why: Clash(p))).FirstOrDefault(c => c.Why is not null)
         where clash.Why is not null
-        select Found(Severity.Stop, option.Id, $"{at.Name}, {Named(review, option)}: {clash.Why}.", [.. Repairs(at, option, clash.Part)]);
+        select Found(Severity.Stop, option.Id, $"{at.Name}, {Named(review, at, option)}: {clash.Why}.", [.. Repairs(at, option, clash.Part)]);
 
     private static string? Clash(DonePart part) => part switch
     {
@@ -32,7 +32,7 @@ public sealed class NothingClashes() : OptionRule(
     private static IEnumerable<Repair> Repairs(StationAt at, Option option, DonePart part)
     {
         var index = at.Station.Options.IndexOf(option);
-        if (option.Manner.Load is not null)
+        if (option.Manner.Load is { IsNone: false })
         {
             yield return new Repair("Take the weight out", root => root.OptionOf(at, index).Remove("load"));
         }

@@ -55,16 +55,22 @@ public abstract class OptionRule(string code, string says, string why, string so
     {
         var main = review.Moves.Find(at.Station.Main.Move)!;
         var asked = DemandModel.Of(main.Id, at.Station.Main.Manner, review.Moves);
-        var own = Variations.Of(main, Tier.Easier).Select(v => v.Option);
+        var coached = Proposals.All(new Doing(main.Id, at.Station.Main.Manner), Tier.Easier, review.Moves).Where(p => p.Differs is not null).Select(p => p.Of)
+            .Concat(Offers.Of(main, Tier.Instead, review.Moves).Select(o => o.Option));
+        var own = Variations.Of(main, Tier.Easier, at.Station.Main.Manner).Select(v => v.Option);
         var family = review.Moves.Moves.Where(m => m.Family == main.Family && CanBeDosed(at, m)).Select(m => Option.Of(Tier.Easier, m.Id));
-        return own.Concat(family)
-            .Where(o => at.Station.Dose.Select((part, i) => (part, i)).Where(p => p.part.Kind != PartKind.Rest)
-                .All(p => DonePart.Of(p.part, p.i, o, at.Station, review.Moves) is { } done && good(done)))
+        bool IsGood(Option o) => CanBeDosed(at, review.Moves.Find(o.Move)!) && at.Station.Dose.Select((part, i) => (part, i)).Where(p => p.part.Kind != PartKind.Rest)
+            .All(p => DonePart.Of(p.part, p.i, o, at.Station, review.Moves) is { } done && good(done));
+        var found = coached.FirstOrDefault(IsGood) ?? own.Concat(family)
+            .Where(IsGood)
             .Select(o => (Option: o, Demand: DemandModel.Of(o.Move, o.Manner, review.Moves)))
             .Where(o => o.Demand is not null && asked is not null && o.Demand.Overall <= asked.Overall + Thresholds.Felt)
             .OrderBy(o => o.Demand!.Dimensions.Zip(asked!.Dimensions).Sum(d => Math.Abs(d.First.Value - d.Second.Value)) + (o.Option.Move == main.Id ? 0 : 1))
             .Select(o => o.Option).FirstOrDefault();
+        return found is null ? null : OptionEntry.Into(found, at.Station, review.Moves);
     }
 
-    protected static string Named(ClassReview review, Option option) => Words.PlanWords.Option(option, review.Moves, new Preferences());
+    /// <summary>An option of a station, or one that is to be added there, by its move and what it does otherwise.</summary>
+    protected static string Named(ClassReview review, StationAt at, Option option) =>
+        Words.PlanWords.Option(option, at.Station, review.Moves, new Preferences());
 }

@@ -21,10 +21,11 @@ public sealed class OptionsBothWays() : OptionRule(
 
     private static IEnumerable<Repair> Repairs(ClassReview review, StationAt at, Tier[] missing)
     {
-        var proposed = Proposals.For(at.Station.Main.Move, review.Moves);
-        var additions = missing.Select(m => m == Tier.Easier ? proposed.Easier : proposed.Harder).OfType<Proposal>().ToArray();
+        var main = at.Station.Main;
+        var proposed = Proposals.For(new Doing(main.Move, main.Manner), review.Moves, null, review.Weights);
+        var additions = missing.Select(m => m == Tier.Easier ? proposed.Easier : proposed.Harder).OfType<Proposal>()
+            .Select(p => OptionEntry.Into(p.Of, at.Station, review.Moves)).ToArray();
         return additions.Length < missing.Length ? [] :
-            Add(at, "Add " + string.Join(" and ", additions.Select(a => $"{WordsOf<Tier>.Of(a.Of.Tier)}: {a.Name} ({a.Dimension})")),
-                [.. additions.Select(a => a.Of)]);
+            Add(at, "Add " + string.Join(" and ", additions.Select(a => $"{WordsOf<Tier>.Of(a.Tier)}: {Named(review, at, a)}")), additions);
     }
 }

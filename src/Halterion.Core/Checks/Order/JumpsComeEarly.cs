@@ -99,7 +99,8 @@ public sealed class JumpsComeEarly() : Rule(
     private static IEnumerable<Repair> Split(ClassReview review, StationAt at)
     {
         var calm = at.Station.Options.Where(o => o.Tier != Tier.Main).FirstOrDefault(o => review.Works(o, at).All(p => !p.HasImpact))?.Move
-            ?? Proposals.For(at.Station.Main.Move, review.Moves).Easier?.Of.Move;
+            ?? new[] { Tier.Instead, Tier.Easier }.SelectMany(t => Proposals.All(new Doing(at.Station.Main.Move, at.Station.Main.Manner), t, review.Moves))
+                .Select(p => (MoveId?)p.Of.Move).FirstOrDefault(m => m != at.Station.Main.Move && OptionFacts.Of(review.Moves.Find(m!.Value)!, new Manner(), review.Moves) is { Flight: false });
         if (at.Station.Dose is not [{ Rounds: { First: true, Last: true, Listed.Length: 0 } } part] || calm is not { } move
             || review.Moves.Find(move) is not { } easier)
         {

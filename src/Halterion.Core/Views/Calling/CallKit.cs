@@ -61,11 +61,11 @@ internal sealed class CallKit(ClassPlan plan, Preferences schools)
     /// <summary>An option as it is offered: whole, without the move that is done already, or by its move's name alone.</summary>
     public ImmutableArray<string> OptionWords(string tier, Option option, Station station)
     {
-        var whole = PlanWords.Option(option with { Note = "" }, plan.Moves, schools);
+        var differs = Differs.Of(option, station, plan.Moves, schools);
         var name = plan.Moves.Find(option.Move)?.Name ?? "";
-        return option.Move == station.Main.Move && whole.StartsWith(name + ", ", StringComparison.Ordinal)
-            ? [$"{tier}: {whole[(name.Length + 2)..]}"]
-            : [$"{tier}: {whole}", $"{tier}: {name}"];
+        return option.Move == station.Main.Move ? [$"{tier}: {differs}"]
+            : Differs.Coached(option, station.Main, plan.Moves) is null ? differs.Length == 0 ? [$"{tier}: {name}"] : [$"{tier}: {name}, {differs}", $"{tier}: {name}"]
+            : [$"{tier}: {differs}"];
     }
 
     private MoveLoad? Held(Option option)

@@ -273,14 +273,18 @@ internal sealed class CallWriter(ClassPlan plan, Timeline timeline, ImmutableArr
             yield return new CallWish(CallKind.Breath, Order.Breath, [move.Breath.TrimEnd('.')], start + 1, start + 1, end, i, i);
         }
 
-        var fixes = move.Faults.IsDefault ? [] : move.Faults.Select(f => f.Fix.TrimEnd('.')).ToImmutableArray();
-        var turn = fixes.IsEmpty ? 0 : i % fixes.Length;
-        ImmutableArray<string> cues = [.. fixes[turn..], .. fixes[..turn]];
+        // To everybody only what is good for everybody; an own move without cues has its fixes.
+        var good = move.Cues is { IsDefaultOrEmpty: false } own ? own : move.Faults.IsDefault ? [] : [.. move.Faults.Select(f => f.Fix.TrimEnd('.'))];
+        var turn = good.IsEmpty ? 0 : Go(i) % good.Length;
+        ImmutableArray<string> cues = [.. good[turn..], .. good[..turn]];
         yield return new CallWish(
             CallKind.Form, Order.Form,
-            plan.Focus is { Length: > 0 } focus ? (i % 2 == 0 ? [focus, .. cues] : [.. cues, focus]) : cues,
+            plan.Focus is { Length: > 0 } focus ? (Go(i) % 3 == 2 ? [focus, .. cues] : [.. cues, focus]) : cues,
             third, third, end, i, i, Fresh: true);
     }
+
+    /// <summary>Which go of the class it is, from 0: the focus is said in every third.</summary>
+    private int Go(int i) => spans[..i].Count(s => s.Kind == SpanKind.Work);
 
     private IEnumerable<CallWish> Between(int i)
     {

@@ -6,7 +6,7 @@ import { withField, withWord } from '../../plan/edit'
 import { Parsed, Pick } from './Inputs'
 import { loadFields, optionFields } from './words'
 
-type Load = NonNullable<PlanOption['load']>
+type Load = Exclude<NonNullable<PlanOption['load']>, 'none'>
 
 const decimal = {
   show: String,
@@ -27,8 +27,9 @@ interface Props {
 /** How an option is done: every word of the language, each left out where it says nothing. */
 export function OptionFields({ option, main, onChange }: Props) {
   const set = <K extends keyof Manner>(key: K, value: Manner[K]) => onChange(withField(option, key, value))
+  const held = option.load === 'none' ? undefined : option.load
   const setLoad = <K extends keyof Load>(key: K, value: Load[K] | undefined) => {
-    const load: Load = withField<Load, K>(option.load ?? { implement: 'dumbbell' }, key, value)
+    const load: Load = withField<Load, K>(held ?? { implement: 'dumbbell' }, key, value)
     set('load', load)
   }
   return (
@@ -75,12 +76,18 @@ export function OptionFields({ option, main, onChange }: Props) {
       />
       <Pick
         label="Weight"
-        words={loadFields.implement}
+        words={[...loadFields.implement, ['none', 'without what it holds']]}
         none="none"
-        value={option.load?.implement}
-        onChange={(value) => (value ? setLoad('implement', value as Load['implement']) : set('load', undefined))}
+        value={option.load === 'none' ? 'none' : held?.implement}
+        onChange={(value) =>
+          value === 'none'
+            ? set('load', 'none')
+            : value
+              ? setLoad('implement', value as Load['implement'])
+              : set('load', undefined)
+        }
       />
-      {option.load && (
+      {held && (
         <>
           <Pick
             label="How many"
@@ -89,13 +96,13 @@ export function OptionFields({ option, main, onChange }: Props) {
               ['2', 'two'],
             ]}
             none="–"
-            value={option.load.count?.toString()}
+            value={held.count?.toString()}
             onChange={(value) => setLoad('count', value ? Number(value) : undefined)}
           />
           <Parsed
             label="Each one's kg"
             hint="0.25–300"
-            value={option.load.kg}
+            value={held.kg}
             {...decimal}
             onChange={(v) => setLoad('kg', v)}
           />
@@ -103,14 +110,14 @@ export function OptionFields({ option, main, onChange }: Props) {
             label="Held"
             words={loadFields.position}
             none="–"
-            value={option.load.position}
+            value={held.position}
             onChange={(value) => setLoad('position', value as Load['position'])}
           />
           <Pick
             label="On which side"
             words={loadFields.side}
             none="–"
-            value={option.load.side}
+            value={held.side}
             onChange={(value) => setLoad('side', value as Load['side'])}
           />
         </>

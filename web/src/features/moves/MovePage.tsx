@@ -56,6 +56,22 @@ function Picture({ id, option, moves, view }: PictureProps) {
   )
 }
 
+/** Whom an alternative helps, said to an instructor. */
+const helps: Record<string, string> = {
+  knees: 'kind to knees',
+  back: 'kind to the back',
+  wrists: 'no weight on the wrists',
+  shoulder: 'kind to shoulders',
+  hip: 'kind to hips',
+  ankle: 'kind to ankles',
+  balance: 'steadier',
+  pregnancy: 'in pregnancy',
+  jump: 'no jump',
+  kit: 'other kit, or none',
+  floor: 'not on the floor',
+  variety: 'for a change',
+}
+
 /** One move: what it looks like, how it is done, what goes wrong, and how it is made easier or harder. */
 export function MovePage() {
   const { move: id = '' } = useParams()
@@ -98,7 +114,10 @@ export function MovePage() {
     ['Test yourself', move.selfCheck],
     ['Ready for it', move.readiness],
     ['Take care', move.cautions],
+    ['Say', (move.cues ?? []).join(' · ') || null],
   ]
+  const shown = new Set(page.data.options.map((option) => option.words))
+  const more = page.data.offers.filter((offer) => !shown.has(`${offer.name}, ${offer.differs}`))
 
   return (
     <Page name={move.name}>
@@ -157,6 +176,20 @@ export function MovePage() {
           </li>
         ))}
       </ul>
+      {more.length > 0 && (
+        <ul className={css.offers} aria-label="Other options">
+          {more.map((offer) => (
+            <li key={`${offer.tier}${offer.name}${offer.differs}`}>
+              <strong>{offer.tier === 'instead' ? 'alternative' : offer.tier}</strong>{' '}
+              {offer.option.move === id ? offer.differs : `${offer.name}: ${offer.differs}`}
+              {offer.for && <em> ({helps[offer.for] ?? offer.for})</em>}
+            </li>
+          ))}
+        </ul>
+      )}
+      {page.data.nothing && (
+        <p className={css.legend}>No harder option: {page.data.nothing.replace(/^nothing harder: /, '')}.</p>
+      )}
       <p className={css.legend}>
         Key poses beside each other, the right side working; the arrow is the way, pale limbs are on the far side,
         shaded is where it should be felt. A drawing by segment lengths, no picture of you. What it asks is a static
@@ -179,6 +212,7 @@ export function MovePage() {
             {page.data.faults.map((fault) => (
               <li key={fault.seen}>
                 <strong>{fault.seen}</strong> {fault.fix}
+                {fault.say && <q className={css.say}>{fault.say}</q>}
                 {fault.words && (
                   <>
                     {' '}

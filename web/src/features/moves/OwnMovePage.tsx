@@ -12,7 +12,7 @@ import { ErrorNote } from '../../ui/ErrorNote'
 import { withWord } from '../../plan/edit'
 import { Page } from '../../ui/Page'
 import css from './Moves.module.css'
-import { CommaList, DemandFields, DoseFields, FaultRows } from './OwnMoveParts'
+import { CommaList, DemandFields, DoseFields, FaultRows, LimitTicks } from './OwnMoveParts'
 import { families } from './useMoveSearch'
 
 export type OwnMove = Schemas['PlanMove']
@@ -46,7 +46,19 @@ const idOf = (name: string, taken: string[]) => {
 }
 
 /** What only the library says of its moves; an own one has it from the move that it is like. */
-const ours = new Set(['asks', 'atHome', 'limits', 'ready', 'quick', 'selfCheck', 'notFelt', 'elsewhere', 'unkindTo'])
+const ours = new Set([
+  'asks',
+  'atHome',
+  'usual',
+  'ready',
+  'quick',
+  'selfCheck',
+  'notFelt',
+  'elsewhere',
+  'unkindTo',
+  'ballistic',
+  'formOf',
+])
 
 /** What a shipped move gives to an own one that begins as its copy. */
 function copyOf(move: Move): OwnMove {
@@ -55,6 +67,8 @@ function copyOf(move: Move): OwnMove {
   )
   return {
     ...said,
+    ...(move.limits && { limits: move.limits.map(({ limit, when, why }) => ({ limit, when, why })) }),
+    faults: move.faults.map(({ seen, fix, say }) => ({ seen, fix, ...(say && { say }) })),
     id: '',
     name: `My ${move.name.charAt(0).toLowerCase()}${move.name.slice(1)}`,
     like: move.like ?? move.id,
@@ -243,6 +257,8 @@ function Form({ start, moves, own }: FormProps) {
             onChange={(e) => set(key, e.currentTarget.value)}
           />
         ))}
+        <LimitTicks value={move.limits} onChange={(limits) => set('limits', limits)} />
+        <CommaList label="What you say of it" value={move.cues} onChange={(cues) => set('cues', cues)} />
         <FaultRows value={move.faults} onChange={(faults) => set('faults', faults)} />
         <p className={css.formActs}>
           <Button type="submit">Keep it</Button>

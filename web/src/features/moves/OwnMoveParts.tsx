@@ -89,6 +89,52 @@ export function DemandFields({ value, like, onChange }: Part<'demand'> & { like:
   )
 }
 
+const limits = [
+  ['knee', 'sore knees'],
+  ['lowerBack', 'a sore back'],
+  ['balance', 'unsure balance'],
+  ['pregnancy', 'pregnancy'],
+  ['ankle', 'sore ankles'],
+  ['wrist', 'sore wrists'],
+  ['hip', 'sore hips'],
+  ['neck', 'a sore neck'],
+  ['shoulder', 'sore shoulders'],
+  ['pelvicFloor', 'a weak pelvic floor'],
+] as const
+
+/** Whom the move is not for; what is ticked is never offered to them. */
+export function LimitTicks({ value, onChange }: Part<'limits'>) {
+  const rows = value ?? []
+  return (
+    <fieldset className={css.asks}>
+      <legend>Not offered with</legend>
+      {limits.map(([limit, words]) => {
+        const had =
+          rows.find((row) => row.limit === limit && row.when !== 'strict') ?? rows.find((row) => row.limit === limit)
+        return (
+          <NativeSelect
+            key={limit}
+            label={words}
+            size="xs"
+            value={had ? (had.when ?? 'any') : ''}
+            onChange={(e) => {
+              const when = e.currentTarget.value
+              const rest = rows.filter((row) => row.limit !== limit)
+              onChange(
+                when ? [...rest, { limit, when: when as 'any' | 'strict', ...(had?.why && { why: had.why }) }] : rest,
+              )
+            }}
+          >
+            <option value="">offered</option>
+            <option value="any">never</option>
+            <option value="strict">not when strict</option>
+          </NativeSelect>
+        )
+      })}
+    </fieldset>
+  )
+}
+
 /** What goes wrong, and what mends it. */
 export function FaultRows({ value, onChange }: Part<'faults'>) {
   const rows = value ?? []
