@@ -66,8 +66,62 @@ public class MoveLibraryTests
     [InlineData("briefcase", "suitcase-deadlift")]
     [InlineData("high knees", "knee-lifts")]
     [InlineData("glute kickback", "kickback")]
+    [InlineData("dead lift", "deadlift")]
+    [InlineData("squat jump", "jump-squat")]
+    [InlineData("knee lift", "knee-lifts")]
+    [InlineData("step ups", "step-up")]
+    [InlineData("stepup", "step-up")]
+    [InlineData("pushups", "push-up")]
+    [InlineData("push ups", "push-up")]
+    [InlineData("single arm rdl", "one-arm-romanian-deadlift")]
+    [InlineData("1 arm RDL", "one-arm-romanian-deadlift")]
+    [InlineData("kettlebell sumo deadlift", "sumo-deadlift")]
+    [InlineData("dumbbell goblet squat", "goblet-squat")]
+    [InlineData("reverse lunges with dumbbells", "reverse-lunge")]
+    [InlineData("glute bridges", "glute-bridge")]
+    [InlineData("hip-thrusts", "hip-thrust")]
+    [InlineData("the wall sit", "wall-sit")]
+    [InlineData("bulgarian split squats", "rear-raised-split-squat")]
+    [InlineData("child's pose", "childs-pose")]
+    [InlineData("plank with leg march", "plank-march")]
+    [InlineData("squat zorble", "squat")]
     public void A_move_is_found_by_name_or_alias_with_a_typing_mistake(string typed, string id) =>
         Assert.Equal(id, MoveSearch.Find(Library.Moves, new MoveQuery(typed))[0].Id.Value);
+
+    /// <summary>Every other name of every move, and every name in the plural, with hyphens and as one word, finds it first.</summary>
+    [Fact]
+    public void Every_name_finds_its_move()
+    {
+        var missed = Library.Moves.SelectMany(m => m.Aliases.Concat([m.Name, m.Name.EndsWith('s') ? m.Name : m.Name + "s", m.Name.Replace(' ', '-'), m.Name.ToUpperInvariant()])
+            .Where(typed => MoveSearch.Find(Library.Moves, new MoveQuery(typed))[0].Id != m.Id).Select(typed => $"{typed}: {MoveSearch.Find(Library.Moves, new MoveQuery(typed))[0].Id} for {m.Id}"));
+        Assert.Equal([], missed);
+    }
+
+    [Fact]
+    public void Each_word_narrows_and_one_that_nothing_has_empties_nothing()
+    {
+        string[] Found(string typed) => [.. MoveSearch.Find(Library.Moves, new MoveQuery(typed)).Select(m => m.Id.Value)];
+        Assert.All(Found("bridge band"), id => Assert.Contains("band", string.Join(' ', Library.Find(new MoveId(id))!.Kit.Append(id)), StringComparison.Ordinal));
+        Assert.True(Found("lunge").Length > Found("lunge wall").Length || Found("lunge wall").Length > 0);
+        Assert.Equal(Found("squat"), Found("squat wxyzq"));
+        Assert.Equal([], Found("wxyzq"));
+    }
+
+    [Theory]
+    [InlineData("chair", "chair-squat")]
+    [InlineData("wall", "wall-sit")]
+    [InlineData("box", "box-squat")]
+    [InlineData("barbell", "bar-bridge")]
+    [InlineData("stick", "overhead-side-bend")]
+    [InlineData("machine", "inner-thigh-machine")]
+    [InlineData("dumbbell", "press-out-squat")]
+    [InlineData("dumbbell", "reach-side-lunge")]
+    public void What_a_move_is_done_with_is_known(string kit, string id)
+    {
+        var found = MoveSearch.Find(Library.Moves, new MoveQuery(Kit: kit));
+        Assert.Contains(found, m => m.Id.Value == id);
+        Assert.DoesNotContain(found, m => m.Id.Value == "squat");
+    }
 
     [Fact]
     public void Sieves_narrow_what_is_found()

@@ -41,6 +41,10 @@ public sealed record Remedy(string Seen, string Fix, MoveId? Move, string Words,
 /// <param name="For">Whom an alternative helps: knees, back, wrists, shoulder, hip, ankle, balance, pregnancy, jump, kit, floor or variety.</param>
 public sealed record OfferedWords(Tier Tier, JsonObject Option, string Name, string Differs, string? For);
 
+/// <summary>A move that is allowed only in an option of it.</summary>
+/// <param name="Words">Such as "Bodyweight squat, half the depth".</param>
+public sealed record KindMove(MoveId Move, JsonObject Option, string Words);
+
 /// <summary>All there is about a move.</summary>
 /// <param name="Offers">All that a coach gives beside it, the best first.</param>
 /// <param name="Nothing">Why there is nothing harder, where there is not.</param>
@@ -58,6 +62,7 @@ internal static class MoveEndpoints
                 TypedResults.Ok(new MoveList(library.Version, library.Moves,
                     [.. library.Moves.Where(m => !library.IsShipped(m.Id)).Select(m => m.Id)]))).WithName("moves");
         moves.MapGet("/search", Search).WithName("searchMoves");
+        moves.MapGet("/kind", KindTo).WithName("kindMoves");
         moves.MapGet("/figures", Figures).WithName("moveFigures");
         moves.MapGet("/{id}/motion", Motion).ProducesProblem(404).WithName("moveMotion");
         moves.MapGet("/{id}/film", Filmed).ProducesProblem(404).WithName("moveFilm");
@@ -132,7 +137,21 @@ internal static class MoveEndpoints
     }
 
     private static Func<Move, bool>? Kind(Limit? limit, bool strict, MoveLibrary library) =>
-        limit is { } asked ? move => LimitTable.WhyNot(move, new Manner(), library, asked, strict) is null : null;
+        limit is { } asked ? move => KindOptions.Of(move, library, asked, strict) is not null : null;
+
+    /// <summary>Moves of which only an option is allowed to somebody with a limit, each with that option in words.</summary>
+    private static Results<Ok<ImmutableArray<KindMove>>, ProblemHttpResult> KindTo(string limit, bool? strict, MoveLibrary library, Evaluator evaluator)
+    {
+        var (asked, problem) = Queries.Word<Limit>("limit", limit);
+        return problem is not null ? problem : TypedResults.Ok(library.Moves
+            .Select(m => (Move: m, Option: KindOptions.Of(m, library, asked!.Value, strict ?? false)))
+            .Where(m => m.Option is { Tier: not Tier.Main })
+            .Select(m => new KindMove(m.Move.Id, PlanWriter.Of(m.Option!), PlanWords.Option(
+                m.Option!,
+                new Station { Id = default, Name = "", Dose = [], Options = [Option.Of(Tier.Main, m.Move.Id), m.Option!] },
+                library, evaluator.Preferences)))
+            .ToImmutableArray());
+    }
 
     /// <summary>Every figure; drawn when it is first asked for, and then remembered with its move.</summary>
     private static Ok<ImmutableArray<Thumbnail>> Figures(MoveLibrary library) => TypedResults.Ok(library.Moves
