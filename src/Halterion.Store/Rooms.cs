@@ -54,13 +54,18 @@ public sealed class Rooms(Database database)
         $"room:{hall.Id}",
         basis,
         c => c.Scalar("SELECT 1 FROM room WHERE id = @id", [("@id", hall.Id)]) is not null,
-        c => c.Run(
+        c =>
+        {
+            // A session keeps its room, whatever comes before it in the list from now on.
+            c.Run("UPDATE session SET room_id = (SELECT id FROM room ORDER BY name COLLATE NOCASE, id LIMIT 1) WHERE room_id IS NULL", []);
+            c.Run(
             """
             INSERT INTO room (id, name, floor, stock) VALUES (@id, @name, @floor, @stock)
             ON CONFLICT (id) DO UPDATE SET name = excluded.name, floor = excluded.floor, stock = excluded.stock
             """,
             [("@id", hall.Id), ("@name", hall.Name), ("@floor", JsonSerializer.Serialize(hall.Floor, Json)),
-                ("@stock", JsonSerializer.Serialize(hall.Stock, Json))]));
+                ("@stock", JsonSerializer.Serialize(hall.Stock, Json))]);
+        });
 
     public bool Remove(Guid id)
     {

@@ -57,7 +57,25 @@ internal sealed class SessionRooms(People people, Sessions sessions, Rooms rooms
         return before with { Room = Of(before.Plan, before.Session, chosen), Chosen = chosen };
     }
 
-    public RoomView View(Ready ready) => RoomView.Of(ready.Room, ready.Timeline, current.Preferences);
+    public RoomView View(Ready ready)
+    {
+        KeepGroups(ready);
+        return RoomView.Of(ready.Room, ready.Timeline, current.Preferences);
+    }
+
+    /// <summary>A group that was shown is kept, whichever way the head-count changes afterwards: brief, desk or attendance.</summary>
+    private void KeepGroups(Ready ready)
+    {
+        foreach (var (block, groups) in ready.Room.Groups)
+        {
+            var places = groups.SelectMany((g, i) => g.Select(p => (Person: p, Place: i))).ToArray();
+            var were = ready.Chosen.Groups.GetValueOrDefault(block);
+            if (places.Length > 0 && (were is null || were.Count != places.Length || places.Any(p => !were.TryGetValue(p.Person, out var was) || was != p.Place)))
+            {
+                rooms.Group(ready.Session.Id, block, places);
+            }
+        }
+    }
 
     /// <summary>The hall of a session: the chosen one, else the only or first one.</summary>
     public StoredHall? HallOf(SessionRoom chosen)

@@ -206,8 +206,13 @@ public class AssignmentTests
             }
         }
 
+        /// <summary>Of equal sums care comes first: a strict limit, then any, then the rest; each in person order, stations in class order.</summary>
+        private int CareOf(int person) => person >= room.People.Length ? 2
+            : (room.People[person].Limits ?? []).Where(l => l.Until is not { } until || until >= room.Day).ToArray() is var limits && limits.Any(l => l.Strict) ? 0 : limits.Length > 0 ? 1 : 2;
+
         private int Best((int Person, int Station)[] spots, bool kit = true)
         {
+            spots = [.. spots.OrderBy(s => CareOf(s.Person)).ThenBy(s => s.Person).ThenBy(s => s.Station)];
             var offers = spots.Select(spot => Offers(spot.Person, spot.Station)).ToArray();
             var (best, chosen) = (int.MaxValue, new int?[spots.Length]);
             var now = new int?[spots.Length];
@@ -257,7 +262,10 @@ public class AssignmentTests
                 return [(options.IndexOf(options.First(o => o.Id == pin.Option)), 0)];
             }
 
-            var may = choices[(id, places[station].Station.Id)].Select((c, i) => (c, i)).Where(c => c.c.Allowed)
+            double Asks(int o) => Demands.DemandModel.Of(options[o].Move, options[o].Manner, room.Plan.Moves)!.Overall;
+            var listed = choices[(id, places[station].Station.Id)].Select((c, i) => (c, i)).Where(c => c.c.Allowed).ToArray();
+            // Who has a limit is given what asks least of equal ones.
+            var may = (CareOf(person) == 2 ? listed : [.. listed.OrderBy(c => Array.IndexOf([Tier.Easier, Tier.Main, Tier.Instead, Tier.Harder], options[c.i].Tier)).ThenBy(c => Asks(c.i)).ThenBy(c => c.i)])
                 .Select(c => ((int?)c.i, c.c.Cost!.Value)).ToArray();
             return may.Length > 0 ? may : [(null, 1000)];
         }

@@ -44,7 +44,7 @@ public class RoomTests
     [InlineData(""" "move":"squat","band":"none" """, "")]
     [InlineData(""" "move":"step-up","surface":"box","heightCm":40 """, "box of 40 cm")]
     [InlineData(""" "move":"squat","support":"wall" """, "0.8 m of wall")]
-    [InlineData(""" "move":"squat","load":{"implement":"barbell","kg":40,"position":"back"} """, "barbell")]
+    [InlineData(""" "move":"squat","load":{"implement":"barbell","kg":40,"position":"back"} """, "barbell, plates to 40 kg")]
     public void An_option_needs_its_load_band_surface_support_and_the_kit_of_its_move(string option, string needs)
     {
         var plan = Plan(With(Block("", Move(option))));
@@ -66,6 +66,42 @@ public class RoomTests
         // 0.8 m of wall a person, 5 people, 3.1 m there: 0.9 m short, a begun metre.
         Assert.Equal([1], new Supply([new Need(KitItem.Wall, Metres: 0.8m)], [new StockLine(KitItem.Wall, 1, Metres: 3.1m)]).Short([5]));
         Assert.Equal([2], new Supply([new Need(KitItem.Wall, Metres: 0.8m)], [new StockLine(KitItem.Wall, 1, Metres: 2.9m)]).Short([5]));
+    }
+
+    /// <summary>room.md, "Said plainly": one shortage is a person not served, chairs go first; told in people.</summary>
+    [Fact]
+    public void An_either_or_need_is_told_in_people()
+    {
+        var plan = Plan(With(Block("", Move(""" "move":"squat","support":"hand" """))));
+        // 4 chairs, and of 4.9 m of wall six places of 0.8 m: 10 of 18 are served.
+        var found = Assigning.Of(RoomWith(plan, 18, [new StockLine(KitItem.Wall, 1, Metres: 4.9m), new StockLine(KitItem.Chair, 4)]));
+        var shortage = Assert.Single(found.Shortages);
+        Assert.Equal((KitItem.Chair, KitItem.Wall, 18m, 10m), (shortage.Item, shortage.Or, shortage.Need, shortage.Have));
+        Assert.Equal(8 * 200, found.Total);
+    }
+
+    /// <summary>room.md, "Items": a bar weighs its line's kg, else 20; the rest comes from plates in equal pairs, exactly, else one pair is short.</summary>
+    [Theory]
+    [InlineData(40, 1, "10x2", 20, 0)]
+    [InlineData(40, 1, "5x4", 20, 0)]
+    [InlineData(40, 1, "5x2", 20, 1)]
+    [InlineData(40, 1, "10x1,5x2", 20, 1)]
+    [InlineData(30, 1, "5x2", 20, 0)]
+    [InlineData(30, 1, "7.5x2", 15, 0)]
+    [InlineData(42, 1, "10x2", 20, 1)]
+    [InlineData(20, 3, "10x2", 20, 0)]
+    [InlineData(40, 2, "10x2,5x4", 20, 0)]
+    [InlineData(40, 3, "10x2,5x4", 20, 1)]
+    [InlineData(50, 2, "10x4,5x4", 20, 0)]
+    [InlineData(40, 2, "", 20, 0)]
+    public void A_loaded_bar_wants_pairs_that_make_it_up(int kg, int people, string plates, int bar, int units)
+    {
+        var plan = Plan(With(Block("", Move($$""" "move":"deadlift","load":{"implement":"barbell","count":1,"kg":{{kg}}} """))));
+        var lines = plates.Split(',', StringSplitOptions.RemoveEmptyEntries).Select(p => p.Split('x'))
+            .Select(p => new StockLine(KitItem.Plate, int.Parse(p[1], System.Globalization.CultureInfo.InvariantCulture), decimal.Parse(p[0], System.Globalization.CultureInfo.InvariantCulture)));
+        var found = Assigning.Of(RoomWith(plan, people, [new StockLine(KitItem.Barbell, 9, bar), .. lines]));
+        Assert.Equal(units * 200, found.Total);
+        Assert.Equal(units, found.Shortages.Sum(s => s.Item == KitItem.Plate ? (int)(s.Need - s.Have) : 0));
     }
 
     /// <summary>Handbook, section 8 ([M]): 4 m² a person on the spot, a lane of 1.5 × 6 m to travel, 6 m² to jump.</summary>

@@ -13,6 +13,63 @@ public class RoomApiTests(Studio studio) : IClassFixture<Studio>
           {"id":"s2","dose":[{"kind":"time","amount":40}],"options":[{"id":"o3","tier":"main","move":"march-bridge"}]}]}]}
         """;
 
+    /// <summary>Adding or renaming rooms moves nothing, and a group that was shown is kept whichever way the head-count changes.</summary>
+    [Fact]
+    public async Task A_session_keeps_its_room_and_people_their_group()
+    {
+        using var own = new Studio();
+        var people = new List<string>();
+        foreach (var name in new[] { "Ada", "Bo", "Cy", "Di", "Ed" })
+        {
+            people.Add((string)(await own.Post("/api/people", $$"""{"name":"{{name}}","ready":["land"]}"""))["id"]!);
+        }
+
+        string Hall(string name) => $$"""{"name":"{{name}}","floor":{"widthM":8,"lengthM":10,"fixtures":[]},"stock":[]}""";
+        var hall = (string)(await own.Post("/api/rooms", Hall("Loft")))["id"]!;
+        var view = await own.Post("/api/classes/file", Rotation);
+        var session = (string)view["sessions"]![0]!["id"]!;
+        async Task<string> Room() => (string)(await own.Get($"/api/sessions/{session}/chosen"))["hall"]!;
+        Assert.Equal(hall, await Room());
+        await own.Post("/api/rooms", Hall("Attic"));
+        Assert.Equal(hall, await Room());
+        using var renamed = await own.Put($"/api/rooms/{hall}", Hall("Zeppelin shed"), "1");
+        Assert.Equal(HttpStatusCode.OK, renamed.StatusCode);
+        Assert.Equal(hall, await Room());
+
+        var revision = 1;
+        async Task<Dictionary<string, int>> With(int heads, params int[] who)
+        {
+            var expected = string.Join(",", who.Select(i => $"\"{people[i]}\""));
+            using var booked = await own.Put($"/api/sessions/{session}", $$"""{"booking":{"zone":"Europe/Lisbon","headCount":{{heads}},"expected":[{{expected}}]} }""", $"{revision++}");
+            Assert.Equal(HttpStatusCode.OK, booked.StatusCode);
+            var room = await own.Post($"/api/sessions/{session}/room", $$"""{"class":{{Rotation}}}""");
+            return room["groups"]![0]!["groups"]!.AsArray().SelectMany((g, i) => g!["people"]!.AsArray().Select(p => ((string)p!, i))).ToDictionary(p => p.Item1, p => p.i);
+        }
+
+        var four = await With(4, 0, 1, 2, 3);
+        var three = await With(3, 0, 1, 2);
+        Assert.All(three, p => Assert.Equal(four[p.Key], p.Value));
+        var five = await With(5, 0, 1, 2, 3, 4);
+        Assert.All(three, p => Assert.Equal(p.Value, five[p.Key]));
+        Assert.Equal(five, await With(6, 0, 1, 2, 3, 4));
+    }
+
+    /// <summary>Every fault of a request is said at once: of the class, of the people, of the pins.</summary>
+    [Fact]
+    public async Task Every_fault_of_a_review_is_said_at_once()
+    {
+        using var bad = await studio.CreateClient().PostAsync("/api/plans/review", Json("""
+            {"plan":{"format":"halterion-class","version":1,"title":"","slotMinutes":20,"blocks":[]},
+             "people":[{"id":"p1","name":"Ada","statureCm":9}],"pins":[{"person":"nobody","station":"s","option":"o"}]}
+            """));
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, bad.StatusCode);
+        var at = (await Read(bad))["errors"]!.AsArray().Select(e => (string)e!["pointer"]!).ToArray();
+        Assert.Contains("/people/0/statureCm", at);
+        Assert.Contains("/pins/0/person", at);
+        Assert.Contains("/plan/title", at);
+        Assert.Contains("/plan/blocks", at);
+    }
+
     [Fact]
     public async Task A_session_keeps_pins_groups_floor_and_looks_and_says_what_they_change()
     {

@@ -39,7 +39,8 @@ public sealed record PersonChoice(PersonId Person, PlaceId Station, PlaceId Opti
 /// <summary>Kit that does not go round at a moment.</summary>
 /// <param name="Station">Where everyone is at one station.</param>
 /// <param name="Window">Of a rotation, from 0, beside its block.</param>
-/// <param name="Need">Pieces; metres of wall.</param>
+/// <param name="Need">Pieces; metres of wall; people, where one of two things serves.</param>
+/// <param name="Or">What serves as well as the item.</param>
 public sealed record Shortage(
     KitItem Item,
     decimal Need,
@@ -50,7 +51,8 @@ public sealed record Shortage(
     decimal? Kg = null,
     int? HeightCm = null,
     BandStrength? Strength = null,
-    string? Name = null);
+    string? Name = null,
+    KitItem? Or = null);
 
 /// <summary>The most that is asked of one kind of kit at once, and where.</summary>
 public sealed record KitPeak(
@@ -115,7 +117,8 @@ public static class Assigning
         // A moment has nothing to do with another: they are settled side by side.
         var settled = Moments.Of(places, room.Heads, groups).AsParallel().AsOrdered().Select(moment =>
         {
-            var spots = moment.Spots.Where(s => choices.Offers(s.Person, s.Station).Length > 0).ToArray();
+            // Of equal sums care comes first: the first seat takes the first of its equal offers.
+            var spots = moment.Spots.Where(s => choices.Offers(s.Person, s.Station).Length > 0).OrderBy(s => choices.CareOf(s.Person)).ThenBy(s => s.Person).ThenBy(s => s.Station).ToArray();
             var seats = spots.Select(s => new Seat(choices.Offers(s.Person, s.Station), places[s.Station].Station.Turns ? s.Station : null)).ToArray();
             var (offers, sure) = Cheapest.Of(seats, room.Kit);
             return (moment, spots, seats, offers, sure);

@@ -20,7 +20,8 @@ internal sealed class ChoiceTable
     /// <param name="Apart">What it costs to be off their level, nothing else counted.</param>
     private sealed record Entry(bool Allowed, string Why, int Cost, int Apart, string Note);
 
-    private sealed record OptionAt(Option Option, ImmutableArray<Need> Needs, ImmutableArray<Tick> Wants);
+    /// <param name="Asks">Demand overall, of the part that asks most.</param>
+    private sealed record OptionAt(Option Option, ImmutableArray<Need> Needs, ImmutableArray<Tick> Wants, double Asks);
 
     private readonly RoomOf room;
     private readonly ImmutableArray<Place> places;
@@ -28,14 +29,17 @@ internal sealed class ChoiceTable
     private readonly Entry[,][] entries;
     private readonly Dictionary<(PersonId, PlaceId), Pin> pins;
     private readonly ImmutableArray<Offer>[,] offers;
+    private readonly int[] care;
 
     public ChoiceTable(RoomOf room, ImmutableArray<Place> places)
     {
         (this.room, this.places) = (room, places);
         var moves = room.Plan.Moves;
         options = [.. places.Select(p =>
-            p.Station.Options.Select(o => new OptionAt(o, Needs.Of(o, p.Station, moves), Allowance.Wants(o, p.Station, moves))).ToArray())];
+            p.Station.Options.Select(o => new OptionAt(o, Needs.Of(o, p.Station, moves), Allowance.Wants(o, p.Station, moves),
+                o.In(p.Station).Max(d => Demands.DemandModel.Of(d.Move, d.Manner, moves)?.Overall ?? 0))).ToArray())];
         pins = room.Pins.GroupBy(p => (p.Person, p.Station)).ToDictionary(g => g.Key, g => g.Last());
+        care = [.. room.People.Select(p => p.LimitsOn(room.Day).ToArray()).Select(l => Array.Exists(l, x => x.Strict) ? 0 : l.Length > 0 ? 1 : 2)];
         entries = new Entry[room.People.Length, places.Length][];
         offers = new ImmutableArray<Offer>[room.People.Length + 1, places.Length];
         for (var s = 0; s < places.Length; s++)
@@ -52,7 +56,10 @@ internal sealed class ChoiceTable
         }
     }
 
-    /// <summary>What there is to choose from for somebody; none for a gap.</summary>
+    /// <summary>Whose turn it is when sums are equal: 0 with a strict limit, 1 with one, 2 without.</summary>
+    public int CareOf(int person) => person >= room.People.Length ? 2 : care[person];
+
+    /// <summary>What there is to choose from for somebody, what is given first of equal ones first; none for a gap.</summary>
     public ImmutableArray<Offer> Offers(int person, int station) => offers[Math.Min(person, room.People.Length), station];
 
     public ImmutableArray<PersonChoice> All()
@@ -67,7 +74,9 @@ internal sealed class ChoiceTable
                     var entry = entries[p, s][o];
                     all.Add(new PersonChoice(
                         room.People[p].Id, places[s].Station.Id, options[s][o].Option.Id,
-                        entry.Allowed, entry.Why, entry.Allowed ? entry.Cost : null, options[s][o].Needs));
+                        entry.Allowed, entry.Why, entry.Allowed ? entry.Cost : null,
+                        // What goes on a bar is part of the bar.
+                        [.. options[s][o].Needs.Where(n => n.BarKg is null)]));
                 }
             }
         }
@@ -109,11 +118,27 @@ internal sealed class ChoiceTable
 
         return
         [
-            .. Enumerable.Range(0, options[station].Length)
+            .. InOrder(person, station)
                 .Where(o => entries[person, station][o].Allowed)
                 .Select(o => new Offer(o, entries[person, station][o].Cost, options[station][o].Needs)),
         ];
     }
+
+    /// <summary>For somebody to be careful with what asks least comes first; for the rest the order of the options.</summary>
+    private IEnumerable<int> InOrder(int person, int station) => care[person] == 2
+        ? Enumerable.Range(0, options[station].Length)
+        : Enumerable.Range(0, options[station].Length)
+            .OrderBy(o => Gentleness(options[station][o].Option.Tier))
+            .ThenBy(o => options[station][o].Asks)
+            .ThenBy(o => o);
+
+    private static int Gentleness(Tier tier) => tier switch
+    {
+        Tier.Easier => 0,
+        Tier.Main => 1,
+        Tier.Instead => 2,
+        _ => 3,
+    };
 
     private Entry Of(Person person, Place place, OptionAt at)
     {

@@ -58,6 +58,7 @@ public sealed record StockLine(
 /// <summary>So many of something that an option needs, or instead what stands in <paramref name="Or"/>.</summary>
 /// <param name="Kg">Of one; null: any.</param>
 /// <param name="Metres">Of wall.</param>
+/// <param name="BarKg">Plates for a bar that weighs so much with them: equal pairs that make up the rest, exactly.</param>
 public sealed record Need(
     KitItem Item,
     int Count = 1,
@@ -66,7 +67,8 @@ public sealed record Need(
     BandStrength? Strength = null,
     decimal? Metres = null,
     string? Name = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] ImmutableArray<Need>? Or = null)
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] ImmutableArray<Need>? Or = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] decimal? BarKg = null)
 {
     /// <summary>Wall that one person takes, in metres.</summary>
     public const decimal WallEach = 0.8m;
@@ -80,11 +82,11 @@ public sealed record Need(
 
     public bool Equals(Need? other) =>
         other is not null
-            && (Item, Count, Kg, HeightCm, Strength, Metres, Name) == (other.Item, other.Count, other.Kg, other.HeightCm, other.Strength,
-                other.Metres, other.Name)
+            && (Item, Count, Kg, HeightCm, Strength, Metres, Name, BarKg) == (other.Item, other.Count, other.Kg, other.HeightCm, other.Strength,
+                other.Metres, other.Name, other.BarKg)
         && (Or ?? []).SequenceEqual(other.Or ?? []);
 
-    public override int GetHashCode() => HashCode.Combine(Item, Count, Kg, HeightCm, Strength, Name);
+    public override int GetHashCode() => HashCode.Combine(Item, Count, Kg, HeightCm, Strength, Name, BarKg);
 
     /// <summary>Whether a line of the stock serves it.</summary>
     public bool IsServedBy(StockLine line) => line.Condition != Condition.Out && (ServedBy(line) || (Or ?? []).Any(o => o.IsServedBy(line)));

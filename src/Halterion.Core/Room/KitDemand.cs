@@ -19,17 +19,23 @@ internal sealed record KitDemand(Need Kind, int Units, Shortage Shortage, KitPea
         var missing = supply?.Short(demand);
         for (var k = 0; k < kinds.Length; k++)
         {
-            var (kind, asked) = (kinds[k], kinds[k].Item == KitItem.Wall ? demand[k] * Need.WallEach : demand[k]);
+            var (kind, asked) = (kinds[k], kinds[k] is { Item: KitItem.Wall, Or: null } ? demand[k] * Need.WallEach : demand[k]);
             var units = missing?[k] ?? 0;
             // What others took of the same lines is not there.
-            var have = supply?.Have(k) is not { } all ? (decimal?)null : units > 0 && kind.Item != KitItem.Wall ? Math.Min(all, asked - units) : all;
+            var have = supply?.Have(k) is not { } all ? (decimal?)null : units > 0 && kind is not { Item: KitItem.Wall, Or: null } ? Math.Min(all, asked - units) : all;
+            if (kind.BarKg is not null && units == 0)
+            {
+                // What goes on a bar is said where it does not go round.
+                continue;
+            }
+
             PlaceId? block = moment.Station is null ? moment.Block : null;
             var window = moment.Window;
             yield return new KitDemand(
                 kind,
                 units,
-                new Shortage(kind.Item, asked, have ?? 0, moment.Station, block, window, kind.Kg, kind.HeightCm, kind.Strength, kind.Name),
-                new KitPeak(kind.Item, asked, have, moment.Station, block, window, kind.Kg, kind.HeightCm, kind.Strength, kind.Metres,
+                new Shortage(kind.Item, asked, have ?? 0, moment.Station, block, window, kind.BarKg ?? kind.Kg, kind.HeightCm, kind.Strength, kind.Name, kind.Or is [var or, ..] ? or.Item : null),
+                new KitPeak(kind.Item, asked, have, moment.Station, block, window, kind.BarKg ?? kind.Kg, kind.HeightCm, kind.Strength, kind.Metres,
                     kind.Name)
                 { Kind = kind });
         }

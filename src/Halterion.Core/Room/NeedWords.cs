@@ -9,6 +9,11 @@ public static class NeedWords
     /// <summary>"2 dumbbells of 6 kg", "light band", "0.8 m of wall", "kettlebell or dumbbell".</summary>
     public static string Of(Need need)
     {
+        if (need.BarKg is { } bar)
+        {
+            return string.Create(CultureInfo.InvariantCulture, $"plates to {bar:0.##} kg");
+        }
+
         var self = Of(need.Item, need.Count, need.Kg, need.HeightCm, need.Strength, need.Metres, need.Name);
         return need.Or is { IsEmpty: false } or
             ? $"{self} or {string.Join(" or ", or.Select(o => Of(o with { Count = Math.Max(o.Count, need.Count) })))}" : self;
@@ -40,6 +45,9 @@ public static class NeedWords
             + (kg is { } weight ? string.Create(CultureInfo.InvariantCulture, $" of {weight:0.##} kg") : "")
             + (heightCm is { } height ? string.Create(CultureInfo.InvariantCulture, $" of {height} cm") : "");
     }
+
+    /// <summary>The bare word for a thing: "wall", "long band".</summary>
+    public static string Named(KitItem item) => item == KitItem.LongBand ? "long band" : item.ToString().ToLowerInvariant();
 
     private static string Plural(string noun) => noun.EndsWith('x') || noun.EndsWith("ch", StringComparison.Ordinal) ? $"{noun}es" : $"{noun}s";
 }

@@ -64,6 +64,11 @@ public static class Needs
             var machine = kit.Find(n => n.Item == KitItem.Machine)?.Name;
             kit.RemoveAll(n => Weights.Contains(n.Item));
             Add(load.IsNone ? null : Of(load, machine));
+            if (load is { Implement: Implement.Barbell, Kg: { } bar })
+            {
+                // What the bar itself does not weigh comes from plates.
+                kit.Add(new Need(KitItem.Plate, load.Count ?? 1, BarKg: bar.Value));
+            }
         }
 
         if (manner.Band is { } band)
@@ -134,7 +139,7 @@ public static class Needs
     {
         Support.Wall => new Need(KitItem.Wall, Metres: Need.WallEach),
         Support.Chair or Support.TwoHands => new Need(KitItem.Chair),
-        Support.Hand => new Need(KitItem.Wall, Metres: Need.WallEach, Or: [new Need(KitItem.Chair)]),
+        Support.Hand => new Need(KitItem.Chair, Or: [new Need(KitItem.Wall, Metres: Need.WallEach)]),
         _ => null,
     };
 }

@@ -9,9 +9,14 @@ public sealed class Supply
     /// <param name="Listed">The stock says something of it; of what it says nothing nobody knows whether it is short.</param>
     private sealed record Served(int[] Lines, (int Line, int Each)[] Several, bool OnlyWall, bool Listed);
 
+    /// <summary>A bar of which nothing is said, kilograms. [M]</summary>
+    private const decimal UsualBar = 20;
+
     private readonly Served[] served;
     private readonly decimal[] capacity;
     private readonly bool simple;
+    private readonly decimal?[] plates;
+    private readonly decimal bar;
 
     /// <summary>The kinds that each line serves.</summary>
     private readonly int[][] serves;
@@ -27,6 +32,10 @@ public sealed class Supply
         served = [.. kinds.Select(kind => Of(kind, lines, Lists(stock, kind)))];
         simple = served.SelectMany(s => s.Lines.Concat(s.Several.Select(v => v.Line))).GroupBy(line => line).All(g => g.Count() == 1)
             && served.All(s => s.Several.Length == 0);
+        // A bar weighs what its line says, else 20 kg.
+        bar = lines.FirstOrDefault(l => l is { Item: KitItem.Barbell, Kg: not null })?.Kg ?? UsualBar;
+        plates = [.. lines.Select(l => l.Item == KitItem.Plate ? l.Kg : null)];
+        simple &= kinds.All(k => k.BarKg is null);
         serves = [.. capacity.Select((_, l) => Enumerable.Range(0, kinds.Length)
             .Where(k => served[k].Lines.Contains(l) || served[k].Several.Any(v => v.Line == l)).ToArray())];
         there = [.. served.Select(s => s.Lines.Sum(l => capacity[l]))];
@@ -65,6 +74,7 @@ public sealed class Supply
         }
 
         var left = Match(demand, missing);
+        Load(demand, missing, left);
         for (var k = 0; k < Kinds.Length; k++)
         {
             foreach (var (line, each) in served[k].Several)
@@ -151,6 +161,101 @@ public sealed class Supply
         return new Served([.. one.OrderBy(l => lines[l].Item == KitItem.Wall)], [.. several], kind.Item == KitItem.Wall && kind.Or is null, listed);
     }
 
+    /// <summary>Puts pairs of what plates are left on the bars, so that as few as can be lack theirs; what is short is one pair a bar.</summary>
+    private void Load(ReadOnlySpan<int> demand, int[] missing, decimal[] left)
+    {
+        var bars = new List<int>();
+        for (var k = 0; k < Kinds.Length; k++)
+        {
+            if (Kinds[k].BarKg is { } kg && kg > bar && served[k].Listed)
+            {
+                bars.AddRange(Enumerable.Repeat(k, demand[k]));
+            }
+        }
+
+        if (bars.Count == 0)
+        {
+            return;
+        }
+
+        var lines = Enumerable.Range(0, plates.Length).Where(l => plates[l] is > 0).OrderByDescending(l => plates[l]).ToArray();
+        var pairs = lines.Select(l => (int)(left[l] / 2)).ToArray();
+        var known = new Dictionary<string, int>();
+        Best(0);
+        Take(0);
+
+        // The most bars from one on that can be loaded with the pairs that are left.
+        int Best(int from)
+        {
+            if (from == bars.Count)
+            {
+                return 0;
+            }
+
+            var key = $"{from}:{string.Join(',', pairs)}";
+            if (known.TryGetValue(key, out var seen))
+            {
+                return seen;
+            }
+
+            var best = Best(from + 1);
+            Fill((Kinds[bars[from]].BarKg!.Value - bar) / 2, 0, () =>
+            {
+                best = Math.Max(best, 1 + Best(from + 1));
+                return best == bars.Count - from;
+            });
+            return known[key] = best;
+        }
+
+        void Take(int from)
+        {
+            if (from == bars.Count)
+            {
+                return;
+            }
+
+            var most = Best(from);
+            if (!Fill((Kinds[bars[from]].BarKg!.Value - bar) / 2, 0, () => 1 + Best(from + 1) == most && Done(from + 1)))
+            {
+                missing[bars[from]]++;
+                Take(from + 1);
+            }
+        }
+
+        bool Done(int from)
+        {
+            Take(from);
+            return true;
+        }
+
+        // Every way to make up one side of a bar from the pairs; stops where it is told to.
+        bool Fill(decimal side, int line, Func<bool> found)
+        {
+            if (side == 0)
+            {
+                return found();
+            }
+
+            if (line == lines.Length || side < 0)
+            {
+                return false;
+            }
+
+            for (var many = (int)Math.Min(pairs[line], side / plates[lines[line]]!.Value); many >= 0; many--)
+            {
+                pairs[line] -= many;
+                var stop = Fill(side - many * plates[lines[line]]!.Value, line + 1, found);
+                pairs[line] += many;
+                if (stop)
+                {
+                    return true;
+                }
+            }
+
+            return false;
+        }
+    }
+
     /// <summary>Hands out as much as can be, one for one (augmenting paths); what is left over of each line comes back.</summary>
     private decimal[] Match(ReadOnlySpan<int> demand, int[] missing)
     {
@@ -159,7 +264,7 @@ public sealed class Supply
         for (var k = 0; k < Kinds.Length; k++)
         {
             // Wall alone is measured, not counted.
-            missing[k] = served[k].OnlyWall || !served[k].Listed ? 0 : demand[k];
+            missing[k] = served[k].OnlyWall || !served[k].Listed || Kinds[k].BarKg is not null ? 0 : demand[k];
             while (missing[k] > 0 && Augment(k, new bool[capacity.Length]))
             {
                 missing[k]--;

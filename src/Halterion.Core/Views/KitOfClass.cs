@@ -42,7 +42,7 @@ internal sealed record KitOfClass(
         {
             var needs = people.Select(p => taken[p]).OfType<PlaceId>().Select(o => options[o])
                 .Concat(Enumerable.Repeat(options[place.Station.Main.Id], heads - people.Length)).ToArray();
-            foreach (var kind in needs.SelectMany(n => n).Select(n => n.Kind).Distinct())
+            foreach (var kind in needs.SelectMany(n => n).Select(n => n.Kind).Where(n => n.BarKg is null).Distinct())
             {
                 var counts = needs.Select(n => n.Where(x => x.Kind == kind).Sum(x => x.Count)).Where(c => c > 0).OrderDescending();
                 var count = place.Station.Turns ? counts.Take((heads + 1) / 2).Sum() : counts.Sum();

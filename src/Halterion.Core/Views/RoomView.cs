@@ -196,11 +196,18 @@ public sealed record RoomView(
 
     private static string Words(Shortage s, Dictionary<PlaceId, Place> places, RoomOf room)
     {
-        var what = s.Item == KitItem.Wall ? string.Create(CultureInfo.InvariantCulture, $"{s.Need:0.#} m of wall")
+        if (s.Or is { } or)
+        {
+            return string.Create(CultureInfo.InvariantCulture, $"{NeedWords.Of(s.Item, 1, s.Kg, s.HeightCm, s.Strength, null, s.Name)} or {NeedWords.Named(or)} {Where()}: {s.Need:0} people, enough for {s.Have:0}");
+        }
+
+        var what = s.Item == KitItem.Plate && s.Kg is { } bar && s.Need > 0 ? string.Create(CultureInfo.InvariantCulture, $"plates for {s.Need:0} {(s.Need == 1 ? "bar" : "bars")} of {bar:0.##} kg")
+            : s.Item == KitItem.Wall ? string.Create(CultureInfo.InvariantCulture, $"{s.Need:0.#} m of wall")
             : NeedWords.Of(s.Item, s.Need, s.Kg, s.HeightCm, s.Strength, null, s.Name);
-        var where = s.Station is { } station ? $"at {places[station].Station.Name}"
+        return string.Create(CultureInfo.InvariantCulture, $"{what} {Where()}: {s.Have:0.#} there");
+
+        string Where() => s.Station is { } station ? $"at {places[station].Station.Name}"
             : $"in {room.Plan.Blocks.First(b => b.Id == s.Block).Name}{(s.Window is > 0 and var w ? $", after bell {w}" : "")}";
-        return string.Create(CultureInfo.InvariantCulture, $"{what} {where}: {s.Have:0.#} there");
     }
 
     private static RoomGroups GroupsOf(BlockGroups groups, RoomOf room)

@@ -102,7 +102,7 @@ public static class WaysOut
         select (block, station);
 
     private static bool IsOf(Need need, Shortage shortage) =>
-        (need.Item, need.Kg, need.HeightCm, need.Strength, need.Name) == (shortage.Item, shortage.Kg, shortage.HeightCm, shortage.Strength, shortage.Name);
+        (need.Item, need.BarKg ?? need.Kg, need.HeightCm, need.Strength, need.Name) == (shortage.Item, shortage.Kg, shortage.HeightCm, shortage.Strength, shortage.Name);
 
     /// <summary>The option nearest to the main one that needs nothing of the kind; null where the station has one already.</summary>
     private static Option? Without(Shortage shortage, Block block, Station station, RoomOf room)

@@ -10,6 +10,9 @@ public interface IRead<TSelf> where TSelf : class
 {
     /// <summary>Reads the fields of the body. What it returns counts only where no fault was noted.</summary>
     static abstract TSelf? Read(Fields body, Faults faults);
+
+    /// <summary>What is wrong beside that, such as in a class, where its own reader comes later: every fault is said at once.</summary>
+    static virtual ImmutableArray<PlanFault> Beside(TSelf value, IServiceProvider services) => [];
 }
 
 /// <summary>A body as it was sent, or the problem that it has: 413, 415, or 422 with every fault and its JSON Pointer into the body.</summary>
@@ -37,7 +40,8 @@ public sealed record Body<T>(T? Value, ProblemHttpResult? Problem) where T : cla
             fields.Close("this request");
         }
 
-        return faults.None && value is not null ? new Body<T>(value, null) : new Body<T>(null, Problems.Faults(faults.All, Problems.Request));
+        return faults.None && value is not null ? new Body<T>(value, null)
+            : new Body<T>(null, Problems.Faults([.. faults.All, .. value is null ? [] : T.Beside(value, context.RequestServices)], Problems.Request));
     }
 }
 

@@ -8,6 +8,7 @@ using Halterion.Core.People;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 using Halterion.Core.Room;
+using Halterion.Core.Views;
 
 namespace Halterion.Web.Bodies;
 
@@ -63,8 +64,19 @@ public sealed record ReviewRequest(
             GroupsOf(body, faults));
     }
 
-    /// <summary>What stands in this request that the class and the people in it do not have.</summary>
-    public ImmutableArray<PlanFault> FaultsFor(ClassPlan plan)
+    public static ImmutableArray<PlanFault> Beside(ReviewRequest value, IServiceProvider services)
+    {
+        if (value.Plan.ValueKind != JsonValueKind.Object)
+        {
+            return value.FaultsFor(null);
+        }
+
+        var read = services.GetRequiredService<Evaluator>().Evaluate(value.Plan.GetRawText());
+        return [.. read.Faults.At("", "/plan"), .. value.FaultsFor(read.Plan)];
+    }
+
+    /// <summary>What stands in this request that the class and the people in it do not have; without a class only what the people do not have.</summary>
+    public ImmutableArray<PlanFault> FaultsFor(ClassPlan? plan)
     {
         var faults = new Faults();
         var people = (People ?? []).Select(p => p.Id).ToHashSet();
@@ -74,6 +86,11 @@ public sealed record ReviewRequest(
             if (!people.Contains(pins[i].Person))
             {
                 faults.Add($"/pins/{i}/person", $"Nobody here is “{pins[i].Person}”.", "the id of somebody in people");
+            }
+
+            if (plan is null)
+            {
+                continue;
             }
 
             if (plan.Find(pins[i].Station) is not { } found)
@@ -89,6 +106,11 @@ public sealed record ReviewRequest(
         foreach (var (block, groups) in Groups ?? ImmutableDictionary<string, ImmutableArray<ImmutableArray<PersonId>>>.Empty)
         {
             var at = JsonText.PointerTo("/groups", block);
+            if (plan is null)
+            {
+                continue;
+            }
+
             if (plan.Blocks.FirstOrDefault(b => b.Id.Value == block) is not { Shape: BlockShape.Rotation } rotation)
             {
                 faults.Add(at, $"“{block}” is no rotation of this class.", "the id of a block in which groups rotate");

@@ -96,7 +96,7 @@ internal static class PlanEndpoints
         var read = own.Evaluate(request.Plan.GetRawText());
         if (read.Plan is not { } plan || read.Evaluation is null)
         {
-            return Problems.Faults(read.Faults.At("", "/plan"), Problems.Request);
+            return Problems.Faults([.. read.Faults.At("", "/plan"), .. request.FaultsFor(null)], Problems.Request);
         }
 
         if (request.FaultsFor(plan) is { IsEmpty: false } faults)

@@ -14,8 +14,10 @@ public sealed class KitGoesRound() : Rule(
         let name = review.Plan.Blocks.First(b => b.Id == at.Key).Name
         select Found(Severity.Fix, at.Key, $"“{name}”: {Told.And(at.GroupBy(NeedOf).Select(g => g.MaxBy(s => s.Need - s.Have)!).Select(Words))}.");
 
-    private static Need NeedOf(Shortage s) => new(s.Item, 1, s.Kg, s.HeightCm, s.Strength, null, s.Name);
+    private static Need NeedOf(Shortage s) => s.Or is { } or ? new(s.Item, 1, Or: [new Need(or)]) : new(s.Item, 1, s.Kg, s.HeightCm, s.Strength, null, s.Name);
 
     private static string Words(Shortage s) =>
-        FormattableString.Invariant($"{s.Need:0.##} {NeedWords.Many(NeedOf(s))} needed at once, {s.Have:0.##} there");
+        s.Or is { } or ? FormattableString.Invariant($"{NeedWords.Of(s.Item, 1, s.Kg, s.HeightCm, s.Strength, null, s.Name)} or {NeedWords.Named(or)} for {s.Need:0} people, enough for {s.Have:0}")
+        : s is { Item: KitItem.Plate, Kg: { } bar } ? FormattableString.Invariant($"plates for {s.Need:0} {(s.Need == 1 ? "bar" : "bars")} of {bar:0.##} kg, enough for {s.Have:0}")
+        : FormattableString.Invariant($"{s.Need:0.##} {NeedWords.Many(NeedOf(s))} needed at once, {s.Have:0.##} there");
 }

@@ -17,7 +17,7 @@ public sealed class KitIsListed() : Rule(
         foreach (var at in review.Stations.GroupBy(s => s.B))
         {
             var unknown = at.SelectMany(s => review.InUse(s).SelectMany(option => review.Needs(option, s)))
-                .Where(n => !Supply.Lists(stock, n)).Select(n => n.Kind).Distinct().ToArray();
+                .Where(n => n.BarKg is null && !Supply.Lists(stock, n)).Select(n => n.Kind).Distinct().ToArray();
             if (unknown.Length > 0)
             {
                 var block = at.First().Block;
