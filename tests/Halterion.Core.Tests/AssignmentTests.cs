@@ -395,7 +395,7 @@ public class AssignmentTests
                     costs.Add(var * cost);
                     foreach (var need in Needs.Of(options.First(o => o.Id == option), station, room.Plan.Moves))
                     {
-                        if (need.Item == KitItem.Wall)
+                        if (need.Item == KitItem.Wall || (need.Or ?? []).Any(o => o.Item == KitItem.Wall))
                         {
                             return null;
                         }

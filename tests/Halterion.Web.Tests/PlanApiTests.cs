@@ -46,7 +46,7 @@ public sealed class PlanApiTests(Studio studio) : IClassFixture<Studio>
     public async Task Moves_and_their_ready_stations_are_served()
     {
         var moves = (await studio.Get("/api/moves"))["moves"]!.AsArray();
-        Assert.Equal(166, moves.Count);
+        Assert.Equal(172, moves.Count);
         Assert.All(moves, m => Assert.IsType<JsonObject>(m));
         var starter = await studio.Get("/api/moves/split-squat/station?window=30");
         Assert.Equal(("split", 30), ((string)starter["station"]!["sides"]!, (int)starter["station"]!["dose"]![0]!["amount"]!));
@@ -65,7 +65,7 @@ public sealed class PlanApiTests(Studio studio) : IClassFixture<Studio>
         var client = studio.CreateClient();
         foreach (var (path, status) in new[]
         {
-            ("no-such/motion", HttpStatusCode.NotFound), ("jump-squat/motion?option=instead", HttpStatusCode.OK), ("wide-squat/motion?option=instead", HttpStatusCode.NotFound),
+            ("no-such/motion", HttpStatusCode.NotFound), ("jump-squat/motion?option=instead", HttpStatusCode.OK), ("wide-squat/motion?option=instead", HttpStatusCode.OK), ("pigeon-turn/motion?option=harder", HttpStatusCode.NotFound),
             ("squat/motion?statureCm=119", HttpStatusCode.BadRequest), ("squat/motion?option=best", HttpStatusCode.BadRequest),
             ("squat/figure?view=below", HttpStatusCode.BadRequest), ("squat/film?view=front", HttpStatusCode.OK), ("squat/figure.svg", HttpStatusCode.OK),
         })

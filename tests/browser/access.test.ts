@@ -55,7 +55,7 @@ for (const [device, width, height] of [
       [`${rotation}/room?view=kit`, 'Fetch once'],
       [`${rotation}/room?view=floor`, 'All of it fits'],
       [`${planned}/ready`, 'What is still open'],
-      [`${demo.address}/moves`, '166 moves'],
+      [`${demo.address}/moves`, '172 moves'],
       [`${demo.address}/moves/hip-thrust`, 'Watch for'],
       [`${demo.address}/settings`, 'How you work'],
       [`${demo.address}/classes/new`, 'A new class'],

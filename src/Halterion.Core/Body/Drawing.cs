@@ -38,6 +38,10 @@ public enum BandAt
     /// <summary>From high in front to the hands.</summary>
     AnchorHigh,
 
+    /// <summary>From chest height in front, or behind, to the hands.</summary>
+    AnchorAhead,
+    AnchorBack,
+
     /// <summary>From low at the side or in front to an ankle.</summary>
     AnchorAnkle,
     Hips,
@@ -349,6 +353,8 @@ public static class Drawing
             BandAt.Feet => Between(s.LeftBall, s.RightBall),
             BandAt.Shoulders => Between(s[Joint.RightShoulder], s.RightBall).Capsule(camera.On(s[Joint.LeftShoulder]), 0.010, camera.On(s.LeftBall), 0.010),
             BandAt.AnchorBehind => Between(hands, new Vec(-0.52, 0, 0.05)),
+            BandAt.AnchorAhead => Between(hands, new Vec(0.56, 0, 0.74)),
+            BandAt.AnchorBack => Between(hands, new Vec(-0.26, 0, 0.74)),
             BandAt.AnchorHigh => Between(hands, new Vec(0.42, 0, 0.98)),
             BandAt.AnchorAnkle => Between(s[Joint.RightAnkle], new Vec(0.5, 0, 0.06)),
             BandAt.Hips => Between(s[Joint.Pelvis] + s.Hips.Of(new Vec(0.05, 0, 0)), new Vec(s[Joint.Pelvis].X, 0, 0)),

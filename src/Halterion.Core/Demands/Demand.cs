@@ -179,13 +179,13 @@ public static class DemandModel
     /// <summary>What a place to hold a weight asks for beside the weight. Stated.</summary>
     private static double Carrying(MoveLoad? load, KeyPose pose, Move move, Manner manner) =>
         load is null || manner.Load is null || manner.Load.Position is null && move.Poses?.Holds is not null ? 0 : (pose.RightArm ?? pose.Arms)?.Word switch
-    {
-        ArmWord.Rack => 0.8,
-        ArmWord.FrontRack => 1.1,
-        ArmWord.Back => 1.1,
-        ArmWord.Overhead => 2.9,
-        _ => 0.1,
-    };
+        {
+            ArmWord.Rack => 0.8,
+            ArmWord.FrontRack => 1.1,
+            ArmWord.Back => 1.1,
+            ArmWord.Overhead => 2.9,
+            _ => 0.1,
+        };
 
     private static double Knee(Instant k)
     {

@@ -101,7 +101,8 @@ public sealed record Proposals(Proposal? Easier = null, Proposal? Harder = null,
                 option,
                 moves.Find(option.Move)!.Name,
                 Dimension(option, move, main, moves),
-                here is null || there is null ? $"{Capital(offered.Differs)}." : Sentence(Capital(offered.Differs), there.Demand, here.Demand)) with { Differs = offered.Differs };
+                here is null || there is null ? $"{Capital(offered.Differs)}." : Sentence(Capital(offered.Differs), there.Demand, here.Demand)) with
+            { Differs = offered.Differs };
         }
     }
 

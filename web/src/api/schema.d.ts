@@ -420,6 +420,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/moves/kind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["kindMoves"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/moves/figures": {
         parameters: {
             query?: never;
@@ -2727,6 +2743,13 @@ export interface components {
              */
             revision: number;
         };
+        /** @description A move that is allowed only in an option of it. */
+        KindMove: {
+            move: components["schemas"]["MoveId"];
+            option: components["schemas"]["PlanOption"];
+            /** @description Such as "Bodyweight squat, half the depth". */
+            words: string;
+        };
         /**
          * @description A kind of thing that a room has.
          * @enum {unknown}
@@ -3160,6 +3183,11 @@ export interface components {
             metres?: null | number;
             name?: null | string;
             or?: null | components["schemas"]["Need"][];
+            /**
+             * Format: double
+             * @description Plates for a bar that weighs so much with them: equal pairs that make up the rest, exactly.
+             */
+            barKg?: null | number;
         };
         /** @description Starts a class: from a brief, or as a copy of another with a brief of its own. It comes with its first session. */
         NewClass: {
@@ -4395,7 +4423,7 @@ export interface components {
             item: components["schemas"]["KitItem"];
             /**
              * Format: double
-             * @description Pieces; metres of wall.
+             * @description Pieces; metres of wall; people, where one of two things serves.
              */
             need: number;
             /** Format: double */
@@ -4414,6 +4442,7 @@ export interface components {
             heightCm?: null | number;
             strength?: null | components["schemas"]["BandStrength"];
             name?: null | string;
+            or?: null | components["schemas"]["KitItem"];
         };
         /** @enum {unknown} */
         Side: "both" | "left" | "right" | "alternate" | null;
@@ -6077,6 +6106,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": string[];
+                };
+            };
+        };
+    };
+    kindMoves: {
+        parameters: {
+            query: {
+                limit: string;
+                strict?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KindMove"][];
                 };
             };
         };

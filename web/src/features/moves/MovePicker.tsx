@@ -8,7 +8,7 @@ import { stationStarter } from '../../api/queries'
 import { FamilyMark } from '../../ui/FamilyMark'
 import { Thumb } from '../../ui/FigureView'
 import css from './Moves.module.css'
-import { families, limits, useMoveSearch, useThumbs } from './useMoveSearch'
+import { families, limits, useKindOptions, useMoveSearch, useThumbs } from './useMoveSearch'
 
 interface Props {
   title: string
@@ -46,6 +46,7 @@ export function MovePicker({ title, current, onChoose, onClose }: Props) {
     than,
     near: current || undefined,
   })
+  const kind = useKindOptions(limit)
   const list = useRef<HTMLUListElement>(null)
   const chosen = found[Math.min(at, found.length - 1)]
 
@@ -168,7 +169,7 @@ export function MovePicker({ title, current, onChoose, onClose }: Props) {
       </div>
       {failed && <p role="alert">The moves cannot be looked through. {troubleWords(failed)}</p>}
       {!failed && !pending && found.length === 0 && (
-        <p role="status">Nothing fits. Take a letter or a question away.</p>
+        <p role="status">No moves match. Shorten the search or clear a filter.</p>
       )}
       <ul ref={list} id="moves-found" role="listbox" aria-label="Moves found" className={css.found}>
         {found.map((move, i) => {
@@ -191,6 +192,7 @@ export function MovePicker({ title, current, onChoose, onClose }: Props) {
                   {trades ? (move.id === current ? 'this one' : trades.get(move.id) || 'asks the same') : thumb?.asks}
                   {move.kit.length > 0 && ` · ${move.kit.join(', ')}`}
                 </small>
+                {kind?.has(move.id) && <small className={css.only}>only as: {kind.get(move.id)}</small>}
               </span>
             </li>
           )

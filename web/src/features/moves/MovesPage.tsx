@@ -9,7 +9,7 @@ import { FamilyMark } from '../../ui/FamilyMark'
 import { Thumb } from '../../ui/FigureView'
 import { Page } from '../../ui/Page'
 import css from './Moves.module.css'
-import { families, limits, useMoveSearch, useThumbs } from './useMoveSearch'
+import { families, limits, useKindOptions, useMoveSearch, useThumbs } from './useMoveSearch'
 
 const positions: [Move['position'], string][] = [
   ['standing', 'standing'],
@@ -38,6 +38,12 @@ const kits: [string, string][] = [
   ['step', 'a step'],
   ['bench', 'a bench'],
   ['ball', 'a ball'],
+  ['chair', 'a chair'],
+  ['wall', 'a wall'],
+  ['box', 'a box'],
+  ['barbell', 'a barbell'],
+  ['stick', 'a stick'],
+  ['machine', 'a machine'],
 ]
 
 /** The library: look for a move by what is known of it. */
@@ -55,6 +61,7 @@ export function MovesPage() {
     limit: get('limit') as Schemas['Limit'] | undefined,
     strict: get('strict') === 'yes' || undefined,
   })
+  const kind = useKindOptions(get('limit') as Schemas['Limit'] | undefined, get('strict') === 'yes' || undefined)
   const set = (name: string, value: string) =>
     setSearch(
       (before) => {
@@ -156,7 +163,12 @@ export function MovesPage() {
               : `${found.length} of ${total} moves`}
         {!failed && get('limit') && ' – a first sieve, no clearance: ask the person, and their own carer where unsure'}
       </p>
-      {!failed && !pending && found.length === 0 && <p>Nothing fits. Take a letter or a sieve away.</p>}
+      {!failed && !pending && found.length === 0 && (
+        <p>
+          No moves match. Shorten the search or clear a filter, or{' '}
+          <Link to={`/moves/new?name=${encodeURIComponent(get('q') ?? '')}`}>make it a move of your own</Link>.
+        </p>
+      )}
       <ul className={css.grid}>
         {found.map((move) => {
           const thumb = thumbs?.get(move.id)
@@ -166,6 +178,7 @@ export function MovesPage() {
                 <span className={css.picture}>{thumb && <Thumb figure={thumb.figure} />}</span>
                 <span className={css.name}>
                   <FamilyMark family={move.family} size={14} /> {move.name}
+                  {kind?.has(move.id) && <small className={css.only}>only as: {kind.get(move.id)}</small>}
                 </span>
               </Link>
             </li>

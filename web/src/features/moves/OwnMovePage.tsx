@@ -92,7 +92,7 @@ export function OwnMovePage() {
     ? own.data.moves.find((m) => m.id === id)
     : from
       ? copyOf(from)
-      : ({ id: '', name: '', family: 'squat' } as OwnMove)
+      : ({ id: '', name: search.get('name') ?? '', family: 'squat' } as OwnMove)
   if (!start) {
     return (
       <ErrorNote title="There is no such move of your own.">

@@ -61,6 +61,17 @@ export function useMoveSearch(sieve: Sieve) {
   }
 }
 
+/** Of which moves only an option is kind to a limit, and which. */
+export function useKindOptions(limit?: Schemas['Limit'], strict?: boolean) {
+  return useQuery({
+    queryKey: ['kind', limit, strict],
+    queryFn: () => answer(api.GET('/api/moves/kind', { params: { query: { limit: limit!, strict } } })),
+    enabled: limit !== undefined,
+    staleTime: Infinity,
+    select: (list) => new Map(list.map((kind) => [kind.move, kind.words])),
+  }).data
+}
+
 /** Every figure, small: fetched once. */
 export function useThumbs() {
   const query = useQuery({
