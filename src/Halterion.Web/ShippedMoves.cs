@@ -40,7 +40,10 @@ internal sealed class ShippedMoves(MoveLibrary library)
 
         foreach (var move in missing)
         {
-            carried.Add(move.DeepClone());
+            // A class is text that is read and compared at every key: the picture stays in the library and its export.
+            var light = move.DeepClone().AsObject();
+            light.Remove("picture");
+            carried.Add(light);
         }
 
         file["moves"] = carried.DeepClone();

@@ -17,6 +17,70 @@ public sealed class PlanApiTests(Studio studio) : IClassFixture<Studio>
         Assert.Contains(evaluation["findings"]!.AsArray(), f => (string?)f!["code"] == "options.missing");
     }
 
+    /// <summary>What is proposed beside a main option is tried against it as it is done, and can stand there.</summary>
+    [Fact]
+    public async Task Options_are_proposed_beside_a_main_one_as_it_is_done()
+    {
+        async Task<JsonArray> For(string main, string fields = "") => (await studio.Post("/api/plans/proposals", $$"""
+            {"block":{"id":"b","name":"Main","phase":"main","stations":[{"id":"s",{{fields}}"dose":[{"kind":"reps","amount":10}],"options":[{"id":"o","tier":"main",{{main}}}]}]},"station":"s"}
+            """)).AsArray();
+        string[] Words(JsonArray of, string tier) => [.. of.Where(p => (string)p!["tier"]! == tier).Select(p => (string)p!["words"]!)];
+        Assert.Equal(["Bodyweight squat, half the depth", "Bodyweight squat, two hands on a chair", "Sit-to-stand, down to a chair"], Words(await For(""" "move":"squat" """), "easier"));
+        Assert.DoesNotContain("Bodyweight squat, half the depth", Words(await For(""" "move":"squat","depth":"half" """), "easier"));
+        var slower = (await For(""" "move":"squat" """)).First(p => ((string)p!["words"]!).Contains("four counts down", StringComparison.Ordinal))!["option"]!;
+        Assert.InRange((decimal)slower["scale"]!, 0.4m, 0.9m);
+        using var missing = await studio.CreateClient().PostAsync("/api/plans/proposals", Json("""{"block":{"name":"M","phase":"main","stations":[{"id":"s","dose":[{"kind":"time","amount":30}],"options":[{"tier":"main","move":"squat"}]}]},"station":"x"}"""));
+        Assert.Equal(HttpStatusCode.NotFound, missing.StatusCode);
+        using var broken = await studio.CreateClient().PostAsync("/api/plans/proposals", Json("""{"block":{"name":"M","phase":"main","stations":[{"id":"s","dose":[],"options":[]}]},"station":"s"}"""));
+        Assert.StartsWith("/block/stations/0", (string)(await Read(broken))["errors"]![0]!["pointer"]!, StringComparison.Ordinal);
+    }
+
+    /// <summary>The library finds what is allowed only in an option, and names it; "nothing in the hands" is a load of its own.</summary>
+    [Fact]
+    public async Task The_library_names_the_option_that_is_allowed()
+    {
+        var kind = (await studio.Get("/api/moves/kind?limit=knee")).AsArray().ToDictionary(k => (string)k!["move"]!, k => (string)k!["words"]!);
+        Assert.Equal("Bodyweight squat, half the depth", kind["squat"]);
+        Assert.False(kind.ContainsKey("glute-bridge") || kind.ContainsKey("seated-figure-four"));
+        var found = (await studio.Get("/api/moves/search?limit=knee")).AsArray().Select(m => (string)m!).ToArray();
+        Assert.Contains("squat", found);
+        Assert.DoesNotContain("seated-figure-four", found);
+        using var wrong = await studio.CreateClient().GetAsync("/api/moves/kind?limit=elbow");
+        Assert.Equal(HttpStatusCode.BadRequest, wrong.StatusCode);
+
+        const string Empty = """{"format":"halterion-class","version":1,"title":"T","slotMinutes":10,"blocks":[{"name":"M","phase":"core","stations":[{"dose":[{"kind":"time","amount":30}],"options":[{"tier":"main","move":"high-low-twist"},{"tier":"easier","move":"high-low-twist","load":"none"}]}]}]}""";
+        var view = await studio.Post("/api/classes/file", Empty);
+        Assert.Equal("none", (string)view["plan"]!["blocks"]![0]!["stations"]![0]!["options"]![1]!["load"]!);
+        using var half = await studio.CreateClient().PostAsync("/api/plans/evaluate", Json(Empty.Replace("\"none\"", "\"some\"", StringComparison.Ordinal)));
+        Assert.Equal("/blocks/0/stations/0/options/1/load", (string)(await Read(half))["errors"]![0]!["pointer"]!);
+    }
+
+    /// <summary>A picture of an own move is kept without what a camera wrote, goes out with the moves, and stays out of classes; limits are ticked.</summary>
+    [Fact]
+    public async Task An_own_move_has_a_picture_and_limits()
+    {
+        using var own = new Studio();
+        byte[] plain = [0xFF, 0xD8, 0xFF, 0xDB, 0, 3, 1, 0xFF, 0xDA, 0, 3, 1, 7, 0xFF, 0xD9];
+        byte[] taken = [0xFF, 0xD8, 0xFF, 0xE1, 0, 9, .. "planted"u8, .. plain[2..]];
+        async Task<string> Revision() => $"{(int)(await own.Get("/api/own-moves"))["revision"]!}";
+        string Picture(byte[] bytes) => $"data:image/jpeg;base64,{Convert.ToBase64String(bytes)}";
+        string Move(string picture) => $$"""{"moves":[{"id":"my-squat","name":"My squat","family":"squat","like":"squat","picture":"{{picture}}","limits":[{"limit":"wrist","when":"strict"}],"cues":["Sit"]}]}""";
+        using var kept = await own.Put("/api/own-moves", Move(Picture(taken)), await Revision());
+        Assert.Equal(HttpStatusCode.OK, kept.StatusCode);
+        Assert.Equal(Picture(plain), (string)(await own.Get("/api/own-moves"))["moves"]![0]!["picture"]!);
+        var shown = (await own.Get("/api/moves/my-squat"))["move"]!;
+        Assert.Equal((Picture(plain), "Sit"), ((string)shown["picture"]!, (string)shown["cues"]![0]!));
+        Assert.DoesNotContain("my-squat", (await own.Get("/api/moves/search?limit=wrist&strict=true")).AsArray().Select(m => (string)m!));
+        Assert.Contains("my-squat", (await own.Get("/api/moves/search?limit=wrist")).AsArray().Select(m => (string)m!));
+        var view = await own.Post("/api/classes/file", """{"format":"halterion-class","version":1,"title":"T","slotMinutes":10,"blocks":[{"name":"M","phase":"main","stations":[{"dose":[{"kind":"time","amount":30}],"options":[{"tier":"main","move":"my-squat"}]}]}]}""");
+        using var file = await own.CreateClient().GetAsync($"/api/classes/{(string)view["id"]!}/file");
+        var text = await file.Content.ReadAsStringAsync();
+        Assert.Contains("My squat", text, StringComparison.Ordinal);
+        Assert.DoesNotContain("data:image", text, StringComparison.Ordinal);
+        using var bad = await own.Put("/api/own-moves", Move("data:image/jpeg;base64,AAAA"), await Revision());
+        Assert.Equal("/moves/0/picture", (string)(await Read(bad))["errors"]![0]!["pointer"]!);
+    }
+
     [Theory]
     [InlineData("")]
     [InlineData("nonsense")]

@@ -7,7 +7,7 @@ test('undo and redo, and swapping a move brings its options', async ({ page, dem
   const squat = await open(page, 'station', 'Bodyweight squat')
   await chooseMove(page, squat.getByRole('button', { name: 'main option: Bodyweight squat' }), 'Glute bridge')
   const bridge = page.getByRole('article', { name: 'Station 1: Glute bridge' }).last()
-  await expect(bridge.getByRole('button', { name: 'harder option: Bridge hold' })).toBeVisible()
+  await expect(bridge.getByRole('button', { name: 'harder option: Glute bridge' })).toBeVisible()
   await page.keyboard.press('Control+z')
   await expect(squat.getByRole('button', { name: 'harder option: Goblet squat' })).toBeVisible()
 

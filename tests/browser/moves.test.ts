@@ -99,7 +99,7 @@ test('every sieve of the library lets through what fits and nothing else', async
   await page.goto(`${sharedDemo.address}/moves?q=zqxwv`)
   await expect(page.getByText('No moves match.')).toBeVisible()
   await page.getByRole('link', { name: 'make it a move of your own' }).click()
-  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('zqxwv')
+  await expect(page.getByRole('textbox', { name: 'Name' })).toHaveValue('zqxwv')
   await page.goto(`${sharedDemo.address}/moves?limit=nothing`)
   await expect(page.getByRole('alert')).toContainText('cannot be looked through')
   await expect(page.locator('a[href^="/moves/"] svg')).toHaveCount(0)
@@ -155,10 +155,14 @@ test('a move of one’s own is made, used, travels in the class file, and goes o
 test('an option is swapped for a proposed one, and the cards are printed', async ({ page, demo }) => {
   await page.goto(`${await classOf(demo, 'Full moon circuit')}/build`)
   const station = await open(page, 'station', 'Side lunge')
-  await station.getByRole('button', { name: '+ Side lunge with reach' }).click()
-  await expect(station.getByRole('button', { name: 'harder option: Side lunge with reach' })).toBeVisible()
+  await station.getByRole('button', { name: '+ Side lunge, two counts still below' }).click()
+  await expect(station.getByRole('button', { name: 'harder option: Side lunge' })).toBeVisible()
+  await expect(station.getByText('two counts still below')).toBeVisible()
   const bridge = await open(page, 'station', 'Marching bridge')
-  await bridge.getByRole('button', { name: /^\+ instead: / }).click()
+  await bridge
+    .getByRole('button', { name: /^\+ instead: / })
+    .first()
+    .click()
   await expect(bridge.getByRole('button', { name: /^instead option: / })).toBeVisible()
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
 
@@ -168,7 +172,7 @@ test('an option is swapped for a proposed one, and the cards are printed', async
   for (const format of ['A4', 'Letter']) {
     const pages = await pagesOf(page, format)
     expect(pages).toHaveLength(8)
-    expect(pages[5]).toContain('Side lunge with reach')
+    expect(pages[5]).toContain('two counts still below')
     expect(pages[5]).toContain('half a side')
   }
   await page.getByText('Walk-through', { exact: true }).click()

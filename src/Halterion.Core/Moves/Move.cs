@@ -109,6 +109,7 @@ public sealed record StatedDemand(int? Knee, int? Hip, int? Back, int? Balance, 
 /// <param name="FormOf">What other moves are when they are done so: this one.</param>
 /// <param name="Cues">What a coach says, three short ones.</param>
 /// <param name="SideSay">How a side is said: "{side} foot in front".</param>
+/// <param name="Picture">A photo or drawing of a user's own move, as a data address; no shipped move has one.</param>
 /// <param name="Ready">What should have been seen to be sound before it.</param>
 /// <param name="Quick">Faster than 0.9 s a rep is its nature.</param>
 /// <param name="SelfCheck">What a person can test on themselves.</param>
@@ -155,7 +156,8 @@ public sealed record Move(
     bool Ballistic = false,
     ImmutableArray<MoveForm>? FormOf = null,
     ImmutableArray<string>? Cues = null,
-    string? SideSay = null)
+    string? SideSay = null,
+    string? Picture = null)
 {
     /// <summary>What a coach offers beside it; none for a user's own move. Clients are given options.</summary>
     [JsonIgnore]

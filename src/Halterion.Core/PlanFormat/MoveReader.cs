@@ -83,7 +83,8 @@ internal sealed partial class Context
             Usual: like?.Usual,
             Ballistic: like?.Ballistic ?? false,
             Cues: fields.Has("cues") ? Texts(fields, "cues") : null,
-            SideSay: fields.Text("sideSay", 1, 120))
+            SideSay: fields.Text("sideSay", 1, 120),
+            Picture: Picture(fields))
         {
             Poses = like?.Poses,
         };
@@ -161,6 +162,22 @@ internal sealed partial class Context
         }
 
         return read.ToImmutable();
+    }
+
+    private string? Picture(Fields fields)
+    {
+        if (fields.Text("picture", 1, 1_000_000) is not { } address)
+        {
+            return null;
+        }
+
+        if (OwnPicture.Clean(address) is { } clean)
+        {
+            return clean;
+        }
+
+        fields.Fault("picture", "This picture cannot be used.", $"a JPEG or PNG of at most {OwnPicture.MostBytes / 1000} kB, as a data: address");
+        return null;
     }
 
     /// <summary>Whom a user says that it is not for; null where nothing is said. Nothing lifts what a user says.</summary>

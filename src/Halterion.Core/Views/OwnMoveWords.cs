@@ -34,6 +34,9 @@ public static class OwnMoveWords
         ["kitSafety"] = "Kit safety",
         ["cautions"] = "Cautions",
         ["faults"] = "Faults",
+        ["limits"] = "Not offered with",
+        ["cues"] = "What you say of it",
+        ["picture"] = "Picture",
     };
 
     /// <param name="several">More than one move is told of: each line says of which it is.</param>
@@ -47,6 +50,7 @@ public static class OwnMoveWords
     {
         JsonValueKind.Object => string.Join(", ", value.EnumerateObject().Select(f => $"{f.Name} {Words(f.Value)}")),
         JsonValueKind.Array => string.Join(", ", value.EnumerateArray().Select(Words)),
+        JsonValueKind.String when value.GetString()!.StartsWith("data:", StringComparison.Ordinal) => $"one of {value.GetString()!.Length * 3 / 4000} kB",
         _ => value.ToString(),
     };
 }

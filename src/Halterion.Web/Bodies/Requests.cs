@@ -127,6 +127,21 @@ public sealed record RoundsRequest(JsonElement Class, string Block, int Rounds) 
     }
 }
 
+/// <summary>A station with its block, beside whose main option others are to be proposed.</summary>
+/// <param name="Moves">The moves that the class carries.</param>
+/// <param name="Session">Whose stock is used; left out: weights as they are made.</param>
+public sealed record ProposalsRequest(JsonElement Block, string Station, JsonElement? Moves, Guid? Session) : IRead<ProposalsRequest>
+{
+    public static ProposalsRequest? Read(Fields body, Faults faults)
+    {
+        var of = body.Json("block", faults);
+        var station = body.Text("station", 1, 40, required: true);
+        var moves = body.Take("moves");
+        var session = body.Id("session");
+        return of is { } block && station is not null ? new ProposalsRequest(block, station, moves, session) : null;
+    }
+}
+
 /// <summary>A list of moves as people write it, to be read into stations.</summary>
 /// <param name="RoundGivesSide">The block that they go into gives the side by round.</param>
 /// <param name="Like">The dose of the stations there, in the short form.</param>

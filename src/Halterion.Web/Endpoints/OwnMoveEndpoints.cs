@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Moves;
 using Halterion.Core.Views;
@@ -46,7 +47,7 @@ internal static class OwnMoveEndpoints
         var answer = Saving.Answer(
             http,
             "list of moves",
-            basis => store.Save(moves.Zip(list.Moves, (move, json) => (move.Id.Value, json.GetRawText())), basis),
+            basis => store.Save(moves.Zip(list.Moves, (move, json) => (move.Id.Value, Kept(move, json))), basis),
             () =>
             {
                 var ids = moves.Select(m => m.Id.Value).ToHashSet();
@@ -56,6 +57,19 @@ internal static class OwnMoveEndpoints
             });
         current.Forget();
         return answer;
+    }
+
+    /// <summary>As it was sent, but for what a camera wrote into its picture.</summary>
+    private static string Kept(Move move, JsonElement json)
+    {
+        if (move.Picture is not { } picture)
+        {
+            return json.GetRawText();
+        }
+
+        var kept = JsonNode.Parse(json.GetRawText())!.AsObject();
+        kept["picture"] = picture;
+        return kept.ToJsonString();
     }
 
     private static OwnMovesView View(OwnMoves store) => new([.. store.List().Select(text => JsonElement.Parse(text))], store.Revision());

@@ -4,6 +4,7 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using Halterion.Core;
 using Halterion.Core.Checks;
+using Halterion.Core.Demands;
 using Halterion.Core.Moves;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
@@ -13,6 +14,7 @@ using Halterion.Core.Timing.Refitting;
 using Halterion.Core.Views;
 using Halterion.Core.Views.Calling;
 using Halterion.Core.Words;
+using Halterion.Store;
 using Halterion.Web.Bodies;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -46,6 +48,11 @@ public sealed record TypedDoseResult(DoseRead? Read, DoseProblem? Problem);
 /// <param name="Evaluation">Of the class with it; null while the class has faults.</param>
 public sealed record RoundsResult(JsonElement Block, Evaluation? Evaluation);
 
+/// <summary>An option proposed beside a station's main one, ready to stand there.</summary>
+/// <param name="Words">The move and what is otherwise: "Bodyweight squat, half the depth".</param>
+/// <param name="Why">With what it trades for what.</param>
+public sealed record ProposedOption(Tier Tier, JsonObject Option, string Words, string Why);
+
 /// <summary>What is said while leading, in order.</summary>
 public sealed record CallList(ImmutableArray<Call> Calls);
 
@@ -66,6 +73,7 @@ internal static class PlanEndpoints
         plans.MapPost("/calls", Calls).Takes<CallsRequest>().WithName("calls");
         plans.MapPost("/dose", Dose).Takes<TypedDoseRequest>().WithName("typeDose");
         plans.MapPost("/rounds", Rounds).Takes<RoundsRequest>().WithName("setRounds");
+        plans.MapPost("/proposals", Proposed).Takes<ProposalsRequest>().ProducesProblem(404).WithName("proposeOptions");
         plans.MapPost("/paste", Paste).Takes<PasteRequest>().WithName("pasteMoves");
         plans.MapGet("/walk-through-paces", () => TypedResults.Ok(WalkThroughPace.All)).WithName("walkThroughPaces");
         plans.MapGet("/dose-forms", () => TypedResults.Ok(ShortDose.Forms)).WithName("doseForms");
@@ -82,6 +90,41 @@ internal static class PlanEndpoints
 
         var result = evaluator.Evaluate(file);
         return result.Evaluation is { } evaluation ? TypedResults.File(written.Of(evaluation), "application/json; charset=utf-8") : Problems.Faults(result.Faults);
+    }
+
+    /// <summary>So many of each tier are looked through at a glance.</summary>
+    private const int MostProposed = 3;
+
+    /// <summary>What could stand beside a station's main option as it is done: a few of each tier, the best first, none that stands there already.</summary>
+    private static Results<Ok<ImmutableArray<ProposedOption>>, ProblemHttpResult> Proposed(
+        Body<ProposalsRequest> body, Evaluator evaluator, Sessions sessions, Rooms rooms, SessionRooms halls)
+    {
+        if (body.Value is not { } request)
+        {
+            return body.Problem!;
+        }
+
+        var own = request.Moves is { ValueKind: JsonValueKind.Array } list ? JsonNode.Parse(list.GetRawText()) : null;
+        var read = ClassReader.ReadBlock(JsonNode.Parse(request.Block.GetRawText())!.AsObject(), evaluator.Moves, own);
+        if (read.Plan is not { } plan)
+        {
+            return Problems.Faults(read.Faults.At("/blocks/0", "/block"), Problems.Request);
+        }
+
+        if (plan.Blocks[0].Stations.FirstOrDefault(s => s.Id.Value == request.Station) is not { } station)
+        {
+            return Problems.NotFound("station");
+        }
+
+        var weights = request.Session is { } id && sessions.Find(id) is not null ? StockWeights.Of(halls.HallOf(rooms.Of(id))?.Stock) : null;
+        var main = new Doing(station.Main.Move, station.Main.Manner);
+        return TypedResults.Ok(new[] { Tier.Harder, Tier.Easier, Tier.Instead }
+            .SelectMany(tier => Proposals.All(main, tier, plan.Moves, weights: weights)
+                .Select(p => (p.Why, Option: OptionEntry.Into(p.Of, station, plan.Moves)))
+                .Where(p => station.Options.All(o => o.Move != p.Option.Move || !o.Manner.Equals(p.Option.Manner)))
+                .Take(MostProposed)
+                .Select(p => new ProposedOption(tier, PlanWriter.Of(p.Option), PlanWords.Option(p.Option, station, plan.Moves, evaluator.Preferences), p.Why)))
+            .ToImmutableArray());
     }
 
     /// <summary>A class with people, kit and room, everything inline: who does what, and what runs short.</summary>

@@ -1,5 +1,4 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
-import type { Schemas } from './client'
 import { answer, api } from './client'
 
 const unchanging = { staleTime: Infinity, gcTime: Infinity }
@@ -36,8 +35,6 @@ export const useSessions = (held: boolean, take = 20) =>
 
 export const useStarters = () =>
   useQuery({ queryKey: ['starters'], queryFn: () => answer(api.GET('/api/starters')), ...unchanging })
-
-export type Proposal = Schemas['Proposal']
 
 /** A ready station for a move; with the bell of the rotation that it goes into dosed to fill it, else like its neighbours. */
 export const stationStarter = (move: string, window?: number, roundGivesSide?: boolean, like?: string) => ({

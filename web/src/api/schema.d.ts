@@ -340,6 +340,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/proposals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["proposeOptions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/paste": {
         parameters: {
             query?: never;
@@ -3075,6 +3091,8 @@ export interface components {
             cues?: null | string[];
             /** @description How a side is said: "{side} foot in front". */
             sideSay?: null | string;
+            /** @description A photo or drawing of a user's own move, as a data address; no shipped move has one. */
+            picture?: null | string;
         };
         /** @description A move that a name may mean. */
         MoveChoice: {
@@ -3570,6 +3588,8 @@ export interface components {
                 grip?: number;
             };
             cues?: string[];
+            /** @description A photo or drawing, without what a camera writes beside it. */
+            picture?: string;
             sideSay?: string;
             /** @description Whom it is not for. */
             limits?: {
@@ -3752,6 +3772,26 @@ export interface components {
             easier?: null | components["schemas"]["Proposal"];
             harder?: null | components["schemas"]["Proposal"];
             instead?: null | components["schemas"]["Proposal"];
+        };
+        /** @description A station with its block, beside whose main option others are to be proposed. */
+        ProposalsRequest: {
+            block: components["schemas"]["PlanBlock"];
+            station: string;
+            moves: components["schemas"]["PlanMove"][];
+            /**
+             * Format: uuid
+             * @description Whose stock is used; left out: weights as they are made.
+             */
+            session: null | string;
+        };
+        /** @description An option proposed beside a station's main one, ready to stand there. */
+        ProposedOption: {
+            tier: components["schemas"]["Tier"];
+            option: components["schemas"]["PlanOption"];
+            /** @description The move and what is otherwise: "Bodyweight squat, half the depth". */
+            words: string;
+            /** @description With what it trades for what. */
+            why: string;
         };
         /** @enum {unknown} */
         QuickTap: "dropped" | "easier" | "pain" | "came" | "away" | null;
@@ -5938,6 +5978,66 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RoundsResult"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    proposeOptions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProposalsRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProposedOption"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
             /** @description Payload Too Large */

@@ -1,16 +1,17 @@
 import { ActionIcon } from '@mantine/core'
-import { useQuery } from '@tanstack/react-query'
+import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useContext } from 'react'
-import type { Move, PlanOption, PlanStation } from '../../api/client'
-import type { Proposal } from '../../api/queries'
-import { stationStarter } from '../../api/queries'
+import type { Move, PlanOption, PlanStation, Schemas } from '../../api/client'
+import { answer, api } from '../../api/client'
 import { useClassEditor } from '../editor/context'
 import css from './Build.module.css'
 import { inOrder, lacking, mainOption, partId, setStation } from '../../plan/edit'
-import { copyOfOption, withoutId } from '../../plan/ids'
+import { copyOfOption } from '../../plan/ids'
 import { MoveSelect } from './MoveSelect'
 import { Thumb } from '../../ui/FigureView'
 import { PicturesContext } from './usePictures'
+
+type Proposal = Schemas['ProposedOption']
 
 interface Props {
   station: PlanStation
@@ -23,10 +24,26 @@ interface Props {
 
 /** The options under each other: harder above the main one, easier below, with the reason where the ladder gave it. */
 export function OptionStack({ station, moves, words, trades, onSwapMain }: Props) {
-  const { change } = useClassEditor()
+  const { change, plan, session } = useClassEditor()
   const pictures = useContext(PicturesContext)
   const main = mainOption(station)
-  const proposals = useQuery({ ...stationStarter(main?.move ?? ''), enabled: main !== undefined }).data?.proposals
+  const block = plan.blocks.find((b) => b.stations?.some((s) => s.id === station.id))
+  // Tried against the main option as it is done, with the weights of the room.
+  const proposed =
+    useQuery({
+      queryKey: ['proposals', block, plan.moves, partId(station), session?.id],
+      queryFn: () =>
+        answer(
+          api.POST('/api/plans/proposals', {
+            body: { block: block!, station: partId(station), moves: plan.moves ?? [], session: session?.id ?? null },
+          }),
+        ),
+      enabled: main !== undefined && block !== undefined,
+      placeholderData: keepPreviousData,
+      staleTime: Infinity,
+      retry: false,
+    }).data ?? []
+  const offers = (tier: PlanOption['tier']) => proposed.filter((proposal) => proposal.tier === tier)
   const setOptions = (label: string, next: (options: PlanOption[]) => PlanOption[]) =>
     change(`${label} ${station.id}`, (draft) => ({
       ...draft,
@@ -37,11 +54,8 @@ export function OptionStack({ station, moves, words, trades, onSwapMain }: Props
 
   return (
     <div className={css.options}>
-      {proposals?.harder && lacks('harder') && <Offer tier="harder" proposal={proposals.harder} onAdd={add} />}
+      {lacks('harder') && <Offers tier="harder" proposals={offers('harder')} onAdd={add} />}
       {inOrder(station.options).map(({ option, index }) => {
-        const proposal =
-          option.tier === 'easier' ? proposals?.easier : option.tier === 'harder' ? proposals?.harder : undefined
-        const why = proposal && sameOption(proposal.option, option) ? proposal : undefined
         return (
           <div key={partId(option)} className={css.option} data-tier={option.tier}>
             <span className={css.pose}>
@@ -63,12 +77,7 @@ export function OptionStack({ station, moves, words, trades, onSwapMain }: Props
             />
             <span className={css.why}>
               {manner(words[index], moves.find((m) => m.id === option.move)?.name)}
-              {why && (
-                <em>
-                  {why.why} ({why.dimension})
-                </em>
-              )}
-              {!why && trades[index] && <em>{trades[index]}</em>}
+              {trades[index] && <em>{trades[index]}</em>}
             </span>
             {option.tier !== 'main' && (
               <ActionIcon
@@ -84,15 +93,11 @@ export function OptionStack({ station, moves, words, trades, onSwapMain }: Props
           </div>
         )
       })}
-      {proposals?.easier && lacks('easier') && <Offer tier="easier" proposal={proposals.easier} onAdd={add} />}
+      {lacks('easier') && <Offers tier="easier" proposals={offers('easier')} onAdd={add} />}
       {main && station.options.length < 9 && (
         <AddOption
           missing={(['harder', 'easier'] as const).filter((tier) => lacks(tier))}
-          instead={
-            proposals?.instead && !station.options.some((o) => o.move === proposals.instead?.option.move)
-              ? proposals.instead
-              : undefined
-          }
+          instead={offers('instead')}
           onPropose={add}
           onAdd={(tier) => setOptions('add option', (options) => [...options, { tier, move: main.move }])}
         />
@@ -101,23 +106,30 @@ export function OptionStack({ station, moves, words, trades, onSwapMain }: Props
   )
 }
 
-function Offer({ tier, proposal, onAdd }: { tier: string; proposal: Proposal; onAdd: (proposal: Proposal) => void }) {
-  return (
-    <div className={css.option}>
+interface OffersProps {
+  tier: string
+  proposals: Proposal[]
+  onAdd: (proposal: Proposal) => void
+}
+
+/** A few options of a tier that the station lacks, the best first. */
+function Offers({ tier, proposals, onAdd }: OffersProps) {
+  return proposals.map((proposal) => (
+    <div className={css.option} key={proposal.words}>
       <span />
       <span className={css.tier}>{tier}</span>
-      <button type="button" className={css.offer} onClick={() => onAdd(proposal)}>
-        + {proposal.name}: {proposal.why} ({proposal.dimension})
+      <button type="button" className={css.offer} title={proposal.why} onClick={() => onAdd(proposal)}>
+        + {proposal.words}
       </button>
     </div>
-  )
+  ))
 }
 
 /** One more option, done like the main one until it is changed. */
 interface AddOptionProps {
   missing: PlanOption['tier'][]
-  /** As hard, for other kit or another position. */
-  instead?: Proposal
+  /** For other kit, another position, or somebody to be careful with. */
+  instead: Proposal[]
   onAdd: (tier: PlanOption['tier']) => void
   onPropose: (proposal: Proposal) => void
 }
@@ -125,11 +137,17 @@ interface AddOptionProps {
 function AddOption({ missing, instead, onAdd, onPropose }: AddOptionProps) {
   return (
     <div className={css.addOption}>
-      {instead && (
-        <button type="button" className={css.quiet} title={instead.why} onClick={() => onPropose(instead)}>
-          + instead: {instead.name} ({instead.dimension})
+      {instead.map((proposal) => (
+        <button
+          key={proposal.words}
+          type="button"
+          className={css.quiet}
+          title={proposal.why}
+          onClick={() => onPropose(proposal)}
+        >
+          + instead: {proposal.words}
         </button>
-      )}
+      ))}
       {[...missing, 'instead' as const].map((tier) => (
         <button key={tier} type="button" className={css.quiet} onClick={() => onAdd(tier)}>
           + {tier} option of your own
@@ -142,8 +160,3 @@ function AddOption({ missing, instead, onAdd, onPropose }: AddOptionProps) {
 /** The words of an option without the name that the list beside it already shows. */
 const manner = (words: string | undefined, name: string | undefined) =>
   words && name && words.startsWith(`${name}, `) ? <span>{words.slice(name.length + 2)}</span> : null
-
-const sorted = (option: PlanOption) =>
-  JSON.stringify(Object.entries(withoutId(option)).sort(([a], [b]) => (a < b ? -1 : 1)))
-
-const sameOption = (a: PlanOption, b: PlanOption) => sorted(a) === sorted(b)

@@ -116,6 +116,7 @@ export function MovePage() {
     ['Take care', move.cautions],
     ['Say', (move.cues ?? []).join(' · ') || null],
   ]
+  const drawn = page.data.options.some((option) => option.figure !== null)
   const shown = new Set(page.data.options.map((option) => option.words))
   const more = page.data.offers.filter((offer) => !shown.has(`${offer.name}, ${offer.differs}`))
 
@@ -138,22 +139,27 @@ export function MovePage() {
             Make it your own
           </Button>
         )}
-        <Button variant="default" size="xs" aria-pressed={moves} onClick={() => setMoves(!moves)}>
-          {moves ? 'Hold still' : 'Show it moving'}
-        </Button>
-        <NativeSelect
-          aria-label="Seen from"
-          size="xs"
-          value={view}
-          onChange={(event) => setView(event.currentTarget.value as View | '')}
-        >
-          <option value="">where it is clearest</option>
-          <option value="side">from the side</option>
-          <option value="front">from the front</option>
-          <option value="quarter">from in front, turned</option>
-          <option value="behind">from behind, turned</option>
-        </NativeSelect>
+        {drawn && (
+          <>
+            <Button variant="default" size="xs" aria-pressed={moves} onClick={() => setMoves(!moves)}>
+              {moves ? 'Hold still' : 'Show it moving'}
+            </Button>
+            <NativeSelect
+              aria-label="Seen from"
+              size="xs"
+              value={view}
+              onChange={(event) => setView(event.currentTarget.value as View | '')}
+            >
+              <option value="">where it is clearest</option>
+              <option value="side">from the side</option>
+              <option value="front">from the front</option>
+              <option value="quarter">from in front, turned</option>
+              <option value="behind">from behind, turned</option>
+            </NativeSelect>
+          </>
+        )}
       </div>
+      {move.picture && <img className={css.photo} src={move.picture} alt={move.name} />}
       <ul className={css.options} aria-label="Harder, main, easier and instead">
         {page.data.options.map((option) => (
           <li key={option.tier} data-tier={option.tier}>
@@ -190,11 +196,13 @@ export function MovePage() {
       {page.data.nothing && (
         <p className={css.legend}>No harder option: {page.data.nothing.replace(/^nothing harder: /, '')}.</p>
       )}
-      <p className={css.legend}>
-        Key poses beside each other, the right side working; the arrow is the way, pale limbs are on the far side,
-        shaded is where it should be felt. A drawing by segment lengths, no picture of you. What it asks is a static
-        estimate, 0 to 5.
-      </p>
+      {drawn && (
+        <p className={css.legend}>
+          Key poses beside each other, the right side working; the arrow is the way, pale limbs are on the far side,
+          shaded is where it should be felt. A drawing by segment lengths, no picture of you. What it asks is a static
+          estimate, 0 to 5.
+        </p>
+      )}
       <div className={css.columns}>
         <dl className={css.facts}>
           {rows

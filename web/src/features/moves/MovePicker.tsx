@@ -185,7 +185,13 @@ export function MovePicker({ title, current, onChoose, onClose }: Props) {
               onClick={() => onChoose(move.id)}
               onPointerMove={() => setAt(i)}
             >
-              <span className={css.picture}>{thumb && <Thumb figure={thumb.figure} />}</span>
+              <span className={css.picture}>
+                {thumb ? (
+                  <Thumb figure={thumb.figure} />
+                ) : (
+                  move.picture && <img className={css.photo} src={move.picture} alt="" />
+                )}
+              </span>
               <span className={css.name}>
                 <FamilyMark family={move.family} size={14} /> {move.name}
                 <small className={css.asking}>

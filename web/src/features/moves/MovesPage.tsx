@@ -175,7 +175,13 @@ export function MovesPage() {
           return (
             <li key={move.id}>
               <Link to={`/moves/${move.id}`} className={css.card}>
-                <span className={css.picture}>{thumb && <Thumb figure={thumb.figure} />}</span>
+                <span className={css.picture}>
+                  {thumb ? (
+                    <Thumb figure={thumb.figure} />
+                  ) : (
+                    move.picture && <img className={css.photo} src={move.picture} alt="" />
+                  )}
+                </span>
                 <span className={css.name}>
                   <FamilyMark family={move.family} size={14} /> {move.name}
                   {kind?.has(move.id) && <small className={css.only}>only as: {kind.get(move.id)}</small>}

@@ -13,6 +13,7 @@ import { withWord } from '../../plan/edit'
 import { Page } from '../../ui/Page'
 import css from './Moves.module.css'
 import { CommaList, DemandFields, DoseFields, FaultRows, LimitTicks } from './OwnMoveParts'
+import { PictureField } from './PictureField'
 import { families } from './useMoveSearch'
 
 export type OwnMove = Schemas['PlanMove']
@@ -257,6 +258,7 @@ function Form({ start, moves, own }: FormProps) {
             onChange={(e) => set(key, e.currentTarget.value)}
           />
         ))}
+        <PictureField value={move.picture} onChange={(picture) => set('picture', picture)} />
         <LimitTicks value={move.limits} onChange={(limits) => set('limits', limits)} />
         <CommaList label="What you say of it" value={move.cues} onChange={(cues) => set('cues', cues)} />
         <FaultRows value={move.faults} onChange={(faults) => set('faults', faults)} />
