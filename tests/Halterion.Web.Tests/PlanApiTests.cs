@@ -68,11 +68,13 @@ public sealed class PlanApiTests(Studio studio) : IClassFixture<Studio>
         using var kept = await own.Put("/api/own-moves", Move(Picture(taken)), await Revision());
         Assert.Equal(HttpStatusCode.OK, kept.StatusCode);
         Assert.Equal(Picture(plain), (string)(await own.Get("/api/own-moves"))["moves"]![0]!["picture"]!);
-        var shown = (await own.Get("/api/moves/my-squat"))["move"]!;
+        var shown = (await own.Get("/api/moves/my-squat/page"))["move"]!;
         Assert.Equal((Picture(plain), "Sit"), ((string)shown["picture"]!, (string)shown["cues"]![0]!));
         Assert.DoesNotContain("my-squat", (await own.Get("/api/moves/search?limit=wrist&strict=true")).AsArray().Select(m => (string)m!));
         Assert.Contains("my-squat", (await own.Get("/api/moves/search?limit=wrist")).AsArray().Select(m => (string)m!));
         var view = await own.Post("/api/classes/file", """{"format":"halterion-class","version":1,"title":"T","slotMinutes":10,"blocks":[{"name":"M","phase":"main","stations":[{"dose":[{"kind":"time","amount":30}],"options":[{"tier":"main","move":"my-squat"}]}]}]}""");
+        using var saved = await own.Put($"/api/classes/{(string)view["id"]!}", $$"""{"plan":{{view["plan"]!.ToJsonString()}}}""", "1");
+        Assert.Equal(HttpStatusCode.OK, saved.StatusCode);
         using var file = await own.CreateClient().GetAsync($"/api/classes/{(string)view["id"]!}/file");
         var text = await file.Content.ReadAsStringAsync();
         Assert.Contains("My squat", text, StringComparison.Ordinal);

@@ -105,6 +105,9 @@ test('every sieve of the library lets through what fits and nothing else', async
   await expect(page.locator('a[href^="/moves/"] svg')).toHaveCount(0)
 })
 
+/** A picture of one dot. */
+const dot = 'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg=='
+
 test('a move of one’s own is made, used, travels in the class file, and goes out and in again', async ({
   page,
   studio,
@@ -116,8 +119,20 @@ test('a move of one’s own is made, used, travels in the class file, and goes o
   await page.getByRole('button', { name: 'Keep it' }).click()
   await expect(page.getByRole('alert')).toContainText('“4-0” is no tempo')
   await page.getByLabel('Tempo').fill('4-0-2-0')
+
+  // A picture of one’s own; what is none changes nothing. Whom it is not for is ticked.
+  const picture = page.locator('form input[type=file]')
+  await picture.setInputFiles({ name: 'notes.png', mimeType: 'image/png', buffer: Buffer.from('no picture') })
+  await expect(page.getByText('“notes.png” is no picture that can be shown.')).toBeVisible()
+  await picture.setInputFiles({ name: 'mast.png', mimeType: 'image/png', buffer: Buffer.from(dot, 'base64') })
+  await expect(page.getByRole('img', { name: 'Your picture of the move' })).toBeVisible()
+  await page.getByLabel('sore wrists').selectOption('any')
   await page.getByRole('button', { name: 'Keep it' }).click()
   await expect(page.getByRole('heading', { name: 'Mast squat' })).toBeVisible()
+  await expect(page.getByRole('img', { name: 'Mast squat', exact: true })).toBeVisible()
+  await page.goto(`${studio.address}/moves?q=mast&limit=wrist`)
+  await expect(page.getByText(/^\d+ of 173 moves|No moves match/).first()).toBeVisible()
+  await expect(page.locator('a[href="/moves/my-mast-squat"]')).toHaveCount(0)
 
   await page.goto(`${studio.address}/classes/new`)
   await page.getByRole('button', { name: 'Make it and build' }).click()
@@ -149,7 +164,7 @@ test('a move of one’s own is made, used, travels in the class file, and goes o
   await page.goto(`${studio.address}/moves`)
   await expect(page.getByText('172 moves', { exact: true })).toBeVisible()
   await page.locator('input[type=file]').setInputFiles({ name: 'own.json', mimeType: 'application/json', buffer: own })
-  await expect(page.getByText('167 moves', { exact: true })).toBeVisible()
+  await expect(page.getByText('173 moves', { exact: true })).toBeVisible()
 })
 
 test('an option is swapped for a proposed one, and the cards are printed', async ({ page, demo }) => {

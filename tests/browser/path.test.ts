@@ -41,7 +41,7 @@ test('brief, build, fix an overrun, save, reload, lead, log, find it again, by k
   await expect(page.getByRole('listbox').getByRole('option').first()).toContainText('Split squat')
   await page.keyboard.press('Enter')
   await expect(page.getByLabel('Dose of Split squat')).toBeFocused()
-  await expect(page.getByText('A step back in every rep.')).toBeVisible()
+  await expect(page.getByText('three counts down').first()).toBeVisible()
   await page.keyboard.press('Escape')
   for (const key of ['ArrowUp', 'ArrowUp', 'Enter']) await page.keyboard.press(key)
   await tabTo(page, 'Rest between rounds')

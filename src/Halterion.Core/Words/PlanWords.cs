@@ -179,7 +179,16 @@ public static class PlanWords
     /// <summary>An option of a station: a main one as it is, any other with what it does otherwise: "Bodyweight squat, half the depth".</summary>
     public static string Option(Option option, Station station, MoveLibrary moves, Preferences preferences) => option.Tier == Tier.Main
         ? Option(option, moves, preferences)
-        : string.Join(", ", new[] { moves.Find(option.Move)?.Name ?? option.Move.Value, Differs.Of(option, station, moves, preferences) }.Where(w => w.Length > 0));
+        : string.Join(", ", new[] { moves.Find(option.Move)?.Name ?? option.Move.Value, Differs.Of(option, station, moves, preferences) }.Where(w => w.Length > 0))
+            + Weighs(option, station, moves, preferences);
+
+    /// <summary>How much another weight is, where the difference says only that it is one: " (6 kg kettlebell)".</summary>
+    private static string Weighs(Option option, Station station, MoveLibrary moves, Preferences preferences) =>
+        option.Manner.Load is { Kg: not null } load && load != station.Main.Manner.Load
+            && !Differs.Of(option, station, moves, preferences).Contains(Load(load, preferences.Weight)!, StringComparison.Ordinal)
+            // Where it is held is in the difference already.
+            ? $" ({Load(load with { Position = null, Side = null }, preferences.Weight)})"
+            : "";
 
     /// <summary>How an option deals with the sides inside its station's time, where it differs.</summary>
     internal static string? Sides(Option option)
