@@ -27,8 +27,12 @@ public class MotionTests
 
     private static int Index(string joint) => Array.IndexOf(Joints, joint);
 
-    private static IEnumerable<(string Name, MoveMotion Motion)> Motions(int stature) =>
-        All.Select(o => (o.Name, MoveMotion.Of(o.Option, "main", Library, new Preferences(), stature)));
+    /// <summary>All of them for the usual stature, once.</summary>
+    private static readonly Lazy<ImmutableArray<(string Name, MoveMotion Motion)>> Usual = new(() => [.. Motions(170, all: true)]);
+
+    private static IEnumerable<(string Name, MoveMotion Motion)> Motions(int stature, bool all = false) => stature == 170 && !all
+        ? Usual.Value
+        : All.Select(o => (o.Name, MoveMotion.Of(o.Option, "main", Library, new Preferences(), stature)));
 
     private static double Way(ImmutableArray<double> a, ImmutableArray<double> b) =>
         Math.Sqrt((a[0] - b[0]) * (a[0] - b[0]) + (a[1] - b[1]) * (a[1] - b[1]) + (a[2] - b[2]) * (a[2] - b[2]));
@@ -52,7 +56,7 @@ public class MotionTests
         }
     }
 
-    /// <summary>At 25 frames a second no joint goes further than 12 % of stature, nor 5 % (around flight 7 %) more or less than before.</summary>
+    /// <summary>At 25 frames a second no joint goes further than 12 % of stature, nor 4 % (around flight 7 %) more or less than before.</summary>
     [Fact]
     public void Nothing_jumps() => Assert.All(Motions(170), m =>
     {
@@ -67,7 +71,7 @@ public class MotionTests
                 {
                     var before = Way(frames[i - 1].At[j], frames[i - 2].At[j]) / 1.7;
                     var flight = frames[Math.Max(0, i - 3)..Math.Min(frames.Length, i + 2)].Any(f => f.Air);
-                    Assert.True(Math.Abs(way - before) < (flight ? 0.07 : 0.05), $"{m.Name}: {Joints[j]} jerks by {Math.Abs(way - before):0.000} in frame {i}");
+                    Assert.True(Math.Abs(way - before) < (flight ? 0.07 : 0.04), $"{m.Name}: {Joints[j]} jerks by {Math.Abs(way - before):0.000} in frame {i}");
                 }
             }
         }
@@ -116,7 +120,7 @@ public class MotionTests
         Assert.True(
             move.Position switch
             {
-                Position.Standing => on.Contains(Carrier.Feet) || move.Id.Value == "wall-sit",
+                Position.Standing => on.Overlaps([Carrier.Feet, Carrier.Wall]),
                 Position.OnTheBack => on.Overlaps([Carrier.Back, Carrier.Shoulders]),
                 Position.SideLying => on.Contains(Carrier.Side),
                 Position.HandsAndKnees => on.Overlaps([Carrier.Knees, Carrier.Hands]),
@@ -187,7 +191,7 @@ public class MotionTests
     public void A_figure_shows_what_it_should()
     {
         Figure Of(string id, Manner? manner = null) => OptionFigure.Of(Library.Find(new MoveId(id))!, manner ?? new Manner(), Library)!;
-        Assert.Equal([2, 4, 3], new[] { "squat", "one-half-squat", "walking-lunge" }.Select(id => Of(id).Stills.Length));
+        Assert.Equal([2, 3, 3], new[] { "squat", "one-half-squat", "walking-lunge" }.Select(id => Of(id).Stills.Length));
         Assert.True(Of("squat").Stills[1] is { X: > 20, Y: 0 } && Of("glute-bridge").Stills[1].Y > 20, "standing beside, lying above each other");
         Assert.Contains(Ink.Far, Of("split-squat").Stills[^1].Layers.Select(l => l.Ink));
         Assert.DoesNotContain(Ink.Kit, Of("squat").Stills[^1].Layers.Select(l => l.Ink));
@@ -209,6 +213,65 @@ public class MotionTests
         Assert.Equal("lower4 hold1 lift2 hold3", Phases("squat"));
         Assert.Equal("lift2 hold3 lower4 hold1", Phases("glute-bridge"));
         var film = OptionFigure.FilmOf(Library.Find(new MoveId("squat"))!, new Manner { Tempo = tempo });
-        Assert.Equal((10.0, 125), (film.Seconds, film.Frames.Length));
+        Assert.Equal((10.0, 250), (film.Seconds, film.Frames.Length));
     }
+
+    private static FigureFilm FilmOf(string id, Side side) => OptionFigure.FilmOf(Library.Find(new MoveId(id))!, new Manner(), side: side);
+
+    /// <summary>"Left foot in front" and "right foot in front" are two pictures, and words, that mirror each other; what has no sides does both in one rep.</summary>
+    [Fact]
+    public void Left_and_right_are_told_apart()
+    {
+        Figure Of(string id, Side side) => OptionFigure.Of(Library.Find(new MoveId(id))!, new Manner(), Library, side: side)!;
+        var (right, left) = (Of("split-squat", Side.Right), Of("split-squat", Side.Left));
+        Assert.Contains("right foot in front", right.Alt, StringComparison.Ordinal);
+        Assert.Equal(right.Alt, left.Alt.Replace("left", "?", StringComparison.Ordinal).Replace("right", "left", StringComparison.Ordinal).Replace("?", "right", StringComparison.Ordinal));
+        Assert.NotEqual(right.Stills[^1].Layers[0].Path, left.Stills[^1].Layers[0].Path);
+        Assert.Equal((right.Stills[^1].Left, right.Stills[^1].Right), (-left.Stills[^1].Right, -left.Stills[^1].Left));
+        Assert.Equal(["L", "R"], left.Map!.Labels.Select(l => l.Text).Order());
+        Assert.True(right.Map!.Labels.Single(l => l.Text == "R").Y < right.Map.Labels.Single(l => l.Text == "L").Y, "the right foot is in front");
+        Assert.True(left.Map.Labels.Single(l => l.Text == "L").Y < left.Map.Labels.Single(l => l.Text == "R").Y, "the left foot is in front");
+
+        var (one, both) = (FilmOf("split-squat", Side.Right), FilmOf("split-squat", Side.Alternate));
+        Assert.NotEqual(one.Frames[30], FilmOf("split-squat", Side.Left).Frames[30]);
+        Assert.Equal((2 * one.Seconds, 2 * one.Frames.Length), (both.Seconds, both.Frames.Length));
+        Assert.Equal(FilmOf("march", Side.Right).Seconds, FilmOf("march", Side.Alternate).Seconds);
+    }
+
+    /// <summary>One arrow, on the part that moves, with a head, beside the body: in the picture on its own too.</summary>
+    [Fact]
+    public void An_arrow_shows_what_moves() => Assert.All(Library.Moves, move =>
+    {
+        var figure = OptionFigure.Of(move, new Manner(), Library)!;
+        Assert.Equal(figure.Arrow is not null, figure.Svg().Contains("#b23a1e", StringComparison.Ordinal));
+        if (figure.Arrow is not { } arrow)
+        {
+            Assert.True(figure.Stills.Length == 1 || move.Dose.Kind == "hold" || move.Tempo is null, $"{move.Id}: no arrow");
+            return;
+        }
+
+        Assert.InRange(arrow.Still, 0, figure.Stills.Length - 1);
+        Assert.EndsWith("Z", arrow.Head, StringComparison.Ordinal);
+
+        // All of it is in the picture.
+        var box = figure.ViewBox.Split(' ').Select(n => double.Parse(n, CultureInfo.InvariantCulture)).ToArray();
+        var still = figure.Stills[arrow.Still];
+        Assert.All(Regex.Matches(arrow.Line + arrow.Head, @"[ML](\S+) ([^MLZ]+)"), point =>
+        {
+            Assert.InRange(double.Parse(point.Groups[1].Value, CultureInfo.InvariantCulture) + still.X, box[0] - 1, box[0] + box[2] + 1);
+            Assert.InRange(double.Parse(point.Groups[2].Value, CultureInfo.InvariantCulture) + still.Y, box[1] - 1, box[1] + box[3] + 1);
+        });
+    });
+
+    /// <summary>What stands beside one still reaches into no other: neither walls nor chairs paint over a body.</summary>
+    [Fact]
+    public void Nothing_paints_over_the_body_beside_it() => Assert.All(
+        All.Where(o => OptionPoses.Of(Library.Find(o.Option.Move)!, o.Option.Manner)!.Props is { IsDefaultOrEmpty: false }),
+        o =>
+        {
+            var figure = OptionFigure.Of(Library.Find(o.Option.Move)!, o.Option.Manner, Library)!;
+            Assert.All(figure.Stills, still => Assert.All(still.Layers.Where(l => l.Ink is Ink.Wall or Ink.Fixture), layer =>
+                Assert.All(Regex.Matches(layer.Path, @"[ML]([-\d.]+) "), x =>
+                    Assert.InRange(double.Parse(x.Groups[1].Value, CultureInfo.InvariantCulture), still.Left - 0.5, still.Right + 0.5))));
+        });
 }

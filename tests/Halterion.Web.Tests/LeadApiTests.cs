@@ -94,4 +94,36 @@ public sealed class LeadApiTests(Studio studio) : IClassFixture<Studio>
         Assert.DoesNotContain("Quill", left, StringComparison.Ordinal);
         Assert.DoesNotContain("knee", left, StringComparison.Ordinal);
     }
+
+    private const string Sided = """
+        {"format":"halterion-class","version":1,"title":"Sided","slotMinutes":10,"blocks":[
+          {"name":"Work","phase":"main","stations":[{"dose":[
+            {"kind":"reps","amount":6,"side":"left","tempo":"3-0-1-0"},{"kind":"reps","amount":6,"side":"right","move":"reverse-lunge"}],
+            "options":[{"tier":"main","move":"split-squat"},{"tier":"easier","move":"split-squat","support":"hand"}]}]}]}
+        """;
+
+    /// <summary>Any option, part, side and tempo of a class is filmed as it is done there, not one picture a station.</summary>
+    [Fact]
+    public async Task What_is_on_is_filmed()
+    {
+        var view = await studio.Post("/api/classes/file", Sided);
+        var session = (string)view["sessions"]![0]!["id"]!;
+        var options = view["plan"]!["blocks"]![0]!["stations"]![0]!["options"]!.AsArray().Select(o => (string)o!["id"]!).ToArray();
+        Task<JsonNode> Film(int option, string rest = "") => studio.Get($"/api/wall/{session}/film?option={options[option]}{rest}");
+        static string First(JsonNode film) => film["film"]!["frames"]![20]!.ToJsonString();
+        static double Seconds(JsonNode film) => (double)film["film"]!["seconds"]!;
+        var (whole, part, other) = (await Film(0), await Film(0, "&part=1&side=left"), await Film(0, "&part=2&side=right"));
+        Assert.Equal(4, Seconds(part), 0.3);
+        Assert.True(Seconds(whole) < Seconds(part), "the part has its own, slower tempo");
+        Assert.Equal(3, new[] { whole, part, other }.Select(First).Distinct().Count());
+        Assert.NotEqual(First(part), First(await Film(0, "&part=1&side=right")));
+        Assert.Contains((await Film(1))["film"]!["still"]!.AsArray(), layer => (string?)layer!["ink"] == "wall");
+        Assert.Equal(25, (double)whole["film"]!["framesPerSecond"]!);
+
+        foreach (var (wrong, status) in new[] { ("option=nobody", HttpStatusCode.NotFound), ($"option={options[0]}&part=3", HttpStatusCode.NotFound), ($"option={options[0]}&side=up", HttpStatusCode.BadRequest) })
+        {
+            using var response = await studio.CreateClient().GetAsync($"/api/wall/{session}/film?{wrong}");
+            Assert.True(status == response.StatusCode, $"{wrong}: {response.StatusCode}");
+        }
+    }
 }

@@ -10,7 +10,7 @@ internal static class ArmWords
     /// <summary>Where a hand hold stands: a wall at the side, in front, the back of a chair. [M] Elbow height.</summary>
     public const double WallAside = 0.30;
 
-    public const double WallAhead = 0.44;
+    public const double WallAhead = 0.36;
     public const double ChairAhead = 0.36;
     private const double HoldHeight = 0.58;
     private const double ChairBack = 0.50;
@@ -73,7 +73,8 @@ internal static class ArmWords
         if (!spec.At.IsDefaultOrEmpty)
         {
             var place = new Vec(spec.At[0], b.Side * spec.At[1], spec.At[2]);
-            return Fixed(shoulder, place, Pole(b, -0.8, 0.4, -0.4), b, spec.Palm ? 1 : 0);
+            var (arm, hand) = Fixed(shoulder, place, Pole(b, -0.8, 0.4, -0.4), b, spec.Palm ? 1 : 0);
+            return (arm, hand with { Rests = spec.Rests });
         }
 
         if (!spec.By.IsDefaultOrEmpty)
@@ -93,14 +94,17 @@ internal static class ArmWords
         var lies = b.Pose.On is Carrier.Back or Carrier.Shoulders or Carrier.Side or Carrier.Front;
         switch (word)
         {
+            case ArmWord.Sides when b.Pose.On is Carrier.Shoulders or Carrier.Back:
+                // Heavy on the floor, whatever the hips do.
+                var (resting, there) = Stay(new Vec(shoulder.X + Reach * 0.97, shoulder.Y + b.Side * 0.055, 0.028), Pole(b, -0.2, 1, 0));
+                return (resting, there with { Rests = true });
             case ArmWord.Sides when lies:
                 return Room(shoulder + b.Chest.Of(new Vec(-0.012, b.Side * 0.045, -Reach * 0.985)), Pole(b, -0.2, 1, 0));
             case ArmWord.Sides:
                 return Room(shoulder + b.Chest.Of(Vec.Left).Beside(Vec.Up) * (b.Side * 0.025) + Vec.Up * -(Reach * 0.99), Pole(b, -1, 0.3, 0));
             case ArmWord.Low:
-                // In front of the thighs; of a trunk that leans they hang clear of the legs by themselves.
-                var clear = b.Chest.Of(Vec.Forward).Beside(Vec.Up) * 0.10 + b.Chest.Of(Vec.Left).Beside(Vec.Up) * (b.Side * b.Pose.Hands);
-                return Room(shoulder + clear + Vec.Up * -(Reach * 0.93), Pole(b, -1, 0.3, 0));
+                var legs = new HangingWeight.Legs(b.Pelvis, b.Hips, b.Leg, b.OtherLeg, b.Ankle, b.OtherAnkle, b.Side);
+                return HangingWeight.Hang(shoulder, b.Chest, legs, b.Pose.Hands);
             case ArmWord.Forward:
                 var ahead = b.Chest.Of(Vec.Forward).Beside(Vec.Up);
                 return lies
@@ -129,9 +133,11 @@ internal static class ArmWords
             case ArmWord.Out:
                 return Chest(0.01, ShoulderBreadth / 2 + Reach * 0.985, 0, Pole(b, -0.6, 0, -1));
             case ArmWord.OutBent:
-                return (Angles(25, 88, 90, 0, b.Side), default);
+                return (Angles(4, 88, 90, 86, b.Side), default);
             case ArmWord.Thigh:
                 return Room(Along(b, 0.68, 0.055), Pole(b, -0.5, 1, 0));
+            case ArmWord.BehindThigh:
+                return Room(Along(b, 0.62, -0.062), Pole(b, -0.3, 1, 0));
             case ArmWord.Knee:
                 return Room(Along(b, 0.95, 0.05), Pole(b, -0.4, 1, 0));
             case ArmWord.Foot:
@@ -145,7 +151,7 @@ internal static class ArmWords
             case ArmWord.Wall:
                 return Stay(new Vec(0.10, b.Side * (WallAside - 0.01), HoldHeight), Pole(b, -0.4, 0.3, -1));
             case ArmWord.WallAhead:
-                return Stay(new Vec(WallAhead - 0.03, b.Side * 0.11, HoldHeight + 0.1), Pole(b, -0.2, 0.6, -1), 1, Vec.Up);
+                return Stay(new Vec(WallAhead - 0.02, b.Side * 0.11, HoldHeight + 0.15), Pole(b, -0.2, 0.6, -1), 1, Vec.Up);
             case ArmWord.ChairAhead:
                 return Stay(new Vec(ChairAhead - 0.05, b.Side * 0.10, ChairBack + 0.03), Pole(b, -0.5, 0.5, -1), 1, Vec.Forward);
             case ArmWord.Floor:

@@ -11,6 +11,9 @@ public enum View
     Quarter,
     Behind,
 
+    /// <summary>From in front of the right side and well above: what lies there.</summary>
+    High,
+
     /// <summary>From above: the feet on the floor.</summary>
     Above,
 }
@@ -38,14 +41,22 @@ public sealed class Camera
         (right, up, toward) = (-Vec.Left, Vec.Forward, Vec.Up);
     }
 
-    public static Camera Of(View view) => view switch
+    /// <param name="mirrored">As in a mirror: what the right side does is seen as the left side's.</param>
+    public static Camera Of(View view, bool mirrored = false)
     {
-        View.Front => new Camera(90, 0),
-        View.Quarter => new Camera(38, 14),
-        View.Behind => new Camera(-38, 14),
-        View.Above => new Camera(),
-        _ => new Camera(0, 0),
-    };
+        var camera = view switch
+        {
+            View.Front => new Camera(90, 0),
+            View.Quarter => new Camera(38, 14),
+            View.Behind => new Camera(-38, 14),
+            View.High => new Camera(52, 34),
+            View.Above => new Camera(),
+            _ => new Camera(0, 0),
+        };
+        return mirrored ? new Camera(-camera.right, camera.up, camera.toward) : camera;
+    }
+
+    private Camera(Vec right, Vec up, Vec toward) => (this.right, this.up, this.toward) = (right, up, toward);
 
     public Point On(Vec place) => new(right.Dot(place), up.Dot(place));
 

@@ -4,13 +4,16 @@ using static Halterion.Core.Body.Anthropometry;
 namespace Halterion.Core.Body;
 
 /// <summary>A place where the body rests on something.</summary>
-/// <param name="Name">leftFoot, rightToe, leftHand, leftKnee, leftForearm, back, shoulders, bench, side, front, seat.</param>
+/// <param name="Name">leftFoot, rightToe, leftHand, leftKnee, leftForearm, back, shoulders, bench, side, front, seat, wall.</param>
 public sealed record Contact(string Name, Vec At);
 
 /// <summary>Where a posture rests on something, and how its weight is shared between those places.</summary>
 public static class Contacts
 {
     private const double HeelUp = 10;
+
+    /// <summary>The one place that only pushes.</summary>
+    public const string Wall = "wall";
 
     public static ImmutableArray<Contact> Of(Posture p, Skeleton s)
     {
@@ -39,6 +42,9 @@ public static class Contacts
             case Carrier.Seat:
                 list.Add(new Contact("seat", s[Joint.Pelvis] - Vec.Up * PoseSolver.Seat));
                 break;
+            case Carrier.Wall:
+                list.Add(new Contact(Wall, s[Joint.Pelvis].Towards(s[Joint.Chest], 0.5) - s.Chest.Of(Vec.Forward) * PoseSolver.BackBehind));
+                break;
             case Carrier.Side:
                 var (low, lower) = s[Joint.LeftShoulder].Z < s[Joint.RightShoulder].Z ? (1, "left") : (-1, "right");
                 list.Add(s[Joint.Pelvis].Z < 0.17 && p.Anchor is { } anchor && (anchor - p.Pelvis).Length < 1e-6
@@ -66,7 +72,7 @@ public static class Contacts
         Feet(list, p, s, -1, p.RightFoot, "right");
         foreach (var (side, hand, name) in new[] { (1, p.LeftHand, "left"), (-1, p.RightHand, "right") })
         {
-            if (hand.Fixed)
+            if (hand is { Fixed: true, Rests: false })
             {
                 var elbow = s.Of(Joint.LeftElbow, side);
                 list.Add(elbow.Z < 0.06 && p.On is Carrier.Hands ? new Contact($"{name}Forearm", elbow with { Z = 0 }) : new Contact($"{name}Hand", s.Of(Joint.LeftWrist, side)));
@@ -83,6 +89,9 @@ public static class Contacts
             case Hold.Planted:
                 var what = foot.Pitch > HeelUp ? "Toe" : foot.Pitch < -HeelUp ? "Heel" : "Foot";
                 list.Add(new Contact(name + what, Standing.Middle(foot)));
+                break;
+            case Hold.Edge:
+                list.Add(new Contact(name + "Foot", foot.Place));
                 break;
             case Hold.Laces:
                 list.Add(new Contact(name + "Toe", foot.Place));

@@ -47,8 +47,8 @@ public enum BandAt
     Hips,
 }
 
-/// <summary>What is drawn with a body: load, band, what stands by, where it is felt.</summary>
-public sealed record Scene(Carried? Load, BandAt Band, ImmutableArray<Fixture> Fixtures, string Felt);
+/// <summary>What is drawn with a body: load, band, what stands by, where it is felt, whether its feet slide on something.</summary>
+public sealed record Scene(Carried? Load, BandAt Band, ImmutableArray<Fixture> Fixtures, string Felt, bool Slides = false);
 
 /// <summary>Draws a body: limbs that taper, a soft trunk, wedge feet, hands, a head that faces somewhere; ordered by depth.</summary>
 public static class Drawing
@@ -70,9 +70,8 @@ public static class Drawing
 
     private sealed record Part(double Depth, Ink Ink, Shapes Shapes);
 
-    public static ImmutableArray<Layer> Of(Skeleton s, Scene scene, View view)
+    public static ImmutableArray<Layer> Of(Skeleton s, Scene scene, View view, Camera camera)
     {
-        var camera = Camera.Of(view);
         var parts = new List<Part>();
         void Add(double depth, Ink ink, Shapes shapes) => parts.Add(new Part(depth, ink, shapes));
 
@@ -105,6 +104,27 @@ public static class Drawing
             Add((paired ? camera.Near(s[Joint.Chest]) : middle) + 1e-4, Ink.Felt, inTrunk);
         }
 
+        if (scene.Slides)
+        {
+            foreach (var side in (int[])[1, -1])
+            {
+                // A cloth under each heel, just as thick as can be seen.
+                var (heel, ball) = (s.Of(Joint.LeftHeel, side), side > 0 ? s.LeftBall : s.RightBall);
+                var under = Vec.Up * 0.006;
+                Add(-5, Ink.Kit, new Shapes().Capsule(camera.On(heel - Vec.Forward * 0.03 - under), 0.008, camera.On(ball - under), 0.008));
+            }
+        }
+
+        if (scene.Fixtures.Any(f => f.Kind == "machine"))
+        {
+            foreach (var side in (int[])[1, -1])
+            {
+                // The pads that the knees press together.
+                var inside = s.Of(Joint.LeftKnee, side) - s.Hips.Of(Vec.Left) * (side * 0.055);
+                Add(camera.Near(inside) - 0.02, Ink.Kit, new Shapes().Capsule(camera.On(inside + Vec.Up * 0.03), 0.022, camera.On(inside - Vec.Up * 0.05), 0.022));
+            }
+        }
+
         if (scene.Load is { } load)
         {
             foreach (var (ink, depth, shapes) in Weights(s, load, camera))
@@ -113,9 +133,9 @@ public static class Drawing
             }
         }
 
-        if (Band(s, scene.Band, camera) is { } band)
+        foreach (var (depth, shapes) in Band(s, scene.Band, camera))
         {
-            Add(5, Ink.Band, band);
+            Add(depth, Ink.Band, shapes);
         }
 
         return
@@ -125,9 +145,8 @@ public static class Drawing
     }
 
     /// <summary>The feet from above: where the stance is the point.</summary>
-    public static string Feet(Skeleton s)
+    public static string Feet(Skeleton s, Camera camera)
     {
-        var camera = Camera.Of(View.Above);
         var shapes = new Shapes();
         for (var side = 1; side >= -1; side -= 2)
         {
@@ -213,7 +232,8 @@ public static class Drawing
             shapes.Capsule(camera.On(from), at, camera.On(to), by);
         }
 
-        bool Has(string word) => felt.Contains(word, StringComparison.Ordinal);
+        // "forearms" are not "arms".
+        bool Has(string word) => $" {felt}".Contains(" " + word, StringComparison.Ordinal);
         if (Has("quadriceps") || Has("legs"))
         {
             Streak(hip.Towards(knee, 0.3) + front * 0.026, hip.Towards(knee, 0.85) + front * 0.016, 0.017, 0.013);
@@ -250,6 +270,11 @@ public static class Drawing
         if (Has("shoulders") || Has("arms") || Has("deltoids"))
         {
             Streak(s.Of(Joint.LeftShoulder, side), s.Of(Joint.LeftShoulder, side).Towards(s.Of(Joint.LeftElbow, side), 0.45), 0.017, 0.013);
+        }
+
+        if (Has("forearms") || Has("grip"))
+        {
+            Streak(s.Of(Joint.LeftElbow, side).Towards(s.Of(Joint.LeftWrist, side), 0.1), s.Of(Joint.LeftElbow, side).Towards(s.Of(Joint.LeftWrist, side), 0.55), 0.013, 0.010);
         }
 
         return any ? shapes : null;
@@ -335,9 +360,12 @@ public static class Drawing
         return (s.Of(Joint.LeftHand, side) - s.Of(Joint.LeftElbow, side)).Unit;
     }
 
-    private static Shapes? Band(Skeleton s, BandAt band, Camera camera)
+    /// <summary>Over everything, as a band is worn outside of it.</summary>
+    private const double Outside = 5;
+
+    private static IEnumerable<(double Depth, Shapes Shapes)> Band(Skeleton s, BandAt band, Camera camera)
     {
-        Shapes Between(Vec a, Vec b) => new Shapes().Capsule(camera.On(a), 0.010, camera.On(b), 0.010);
+        Shapes Between(Vec a, Vec b) => new Shapes().Capsule(camera.On(a), 0.009, camera.On(b), 0.009);
         Shapes Around(Joint from, Joint to, double share)
         {
             var (left, right) = (s.Of(from, 1).Towards(s.Of(to, 1), share), s.Of(from, -1).Towards(s.Of(to, -1), share));
@@ -345,22 +373,27 @@ public static class Drawing
             return new Shapes().Capsule(camera.On(left + across * 0.03), 0.012, camera.On(right - across * 0.03), 0.012);
         }
 
+        // A strand to each hand passes the body on that side, one between the legs is behind the near one.
+        (double, Shapes) Strand(Vec end, Vec anchor, double more) => (camera.Near(end.Towards(anchor, 0.5)) + more, Between(end, anchor));
         var hands = s[Joint.LeftHand].Towards(s[Joint.RightHand], 0.5);
+        var fixedAt = Fixtures.Anchor(band) ?? hands;
+        double Aside(int side) => camera.Near(s.Of(Joint.LeftShoulder, side)) < camera.Near(s.Of(Joint.LeftShoulder, -side)) - 0.03 ? -0.35 : 0.35;
         return band switch
         {
-            BandAt.Knees => Around(Joint.LeftHip, Joint.LeftKnee, 0.84),
-            BandAt.Ankles => Around(Joint.LeftKnee, Joint.LeftAnkle, 0.84),
-            BandAt.Feet => Between(s.LeftBall, s.RightBall),
-            BandAt.Shoulders => Between(s[Joint.RightShoulder], s.RightBall).Capsule(camera.On(s[Joint.LeftShoulder]), 0.010, camera.On(s.LeftBall), 0.010),
-            BandAt.AnchorBehind => Between(hands, new Vec(-0.52, 0, 0.05)),
-            BandAt.AnchorAhead => Between(hands, new Vec(0.56, 0, 0.74)),
-            BandAt.AnchorBack => Between(hands, new Vec(-0.26, 0, 0.74)),
-            BandAt.AnchorHigh => Between(hands, new Vec(0.42, 0, 0.98)),
-            BandAt.AnchorAnkle => Between(s[Joint.RightAnkle], new Vec(0.5, 0, 0.06)),
-            BandAt.Hips => Between(s[Joint.Pelvis] + s.Hips.Of(new Vec(0.05, 0, 0)), new Vec(s[Joint.Pelvis].X, 0, 0)),
-            _ => null,
+            BandAt.Knees => [(Outside, Around(Joint.LeftHip, Joint.LeftKnee, 0.84))],
+            BandAt.Ankles => [(Outside, Around(Joint.LeftKnee, Joint.LeftAnkle, 0.84))],
+            BandAt.Feet => [(Outside, Between(s.LeftBall, s.RightBall))],
+            BandAt.Shoulders => [.. ((int[])[1, -1]).Select(side => (camera.Near(s.Of(Joint.LeftShoulder, side)) + Aside(side) - 0.16, Between(Over(s, side), side > 0 ? s.LeftBall : s.RightBall)))],
+            BandAt.AnchorBehind => [Strand(hands, fixedAt, -0.001)],
+            BandAt.AnchorAhead or BandAt.AnchorBack or BandAt.AnchorHigh => [.. ((int[])[1, -1]).Select(side => Strand(s.Of(Joint.LeftHand, side), fixedAt, Aside(side)))],
+            BandAt.AnchorAnkle => [Strand(s[Joint.RightAnkle], fixedAt, 0.2)],
+            BandAt.Hips => [(Outside, Between(s[Joint.Pelvis] + s.Hips.Of(new Vec(0.05, 0, 0)), new Vec(s[Joint.Pelvis].X, 0, 0)))],
+            _ => [],
         };
     }
+
+    /// <summary>The front of a shoulder, over which a long band runs.</summary>
+    private static Vec Over(Skeleton s, int side) => s.Of(Joint.LeftShoulder, side) + s.Chest.Of(new Vec(0.05, 0, 0.01));
 
     /// <summary>What stands in the room, as the outline of its corners.</summary>
     private static Shapes Block(Fixture fixture, Camera camera)
@@ -392,6 +425,13 @@ public static class Drawing
                 }
 
                 shapes.Hull(Corners(new Vec(a.X - 0.012, a.Y, b.Z), new Vec(a.X + 0.012, b.Y, b.Z + 0.27), camera));
+                return shapes;
+            case "machine":
+                // Seat, tall back, a column to the floor.
+                shapes.Hull(Corners(a with { Z = b.Z - 0.035 }, b, camera));
+                shapes.Hull(Corners(new Vec(a.X - 0.03, a.Y + 0.02, b.Z - 0.035), new Vec(a.X, b.Y - 0.02, b.Z + 0.38), camera));
+                shapes.Hull(Corners(new Vec(a.X + 0.03, -0.05, 0), new Vec(b.X - 0.08, 0.05, b.Z - 0.03), camera));
+                shapes.Hull(Corners(new Vec(a.X - 0.02, a.Y - 0.03, 0), new Vec(b.X, b.Y + 0.03, 0.02), camera));
                 return shapes;
             case "chairBack":
                 shapes.Hull(Corners(new Vec(a.X, a.Y, 0.27), new Vec(b.X, b.Y, 0.30), camera));

@@ -7,82 +7,67 @@ namespace Halterion.Core.Body;
 /// <summary>One key pose on its piece of floor.</summary>
 /// <param name="X">By how much it is moved from where it is drawn, as the ones before it take room.</param>
 /// <param name="Floor">Stroke of the floor.</param>
-public sealed record Still(double X, double Y, string Floor, ImmutableArray<Layer> Layers);
+/// <param name="Left">Where its own drawing begins, before it is moved.</param>
+/// <param name="Right">Where it ends.</param>
+public sealed record Still(double X, double Y, string Floor, ImmutableArray<Layer> Layers, double Left, double Right);
 
-/// <summary>The feet from above, forward up: pale where they begin, dark where they end.</summary>
-public sealed record FootMap(string ViewBox, string Start, string End);
+/// <summary>A word in a drawing.</summary>
+public sealed record Label(double X, double Y, string Text);
+
+/// <summary>The feet from above, forward up: pale where they begin (empty where they stay), dark where they end; which is which.</summary>
+public sealed record FootMap(string ViewBox, string Start, string End, ImmutableArray<Label> Labels);
+
+/// <summary>Where the part that moves most goes, beside it: a stroke and its head, on the still at that index.</summary>
+public sealed record Arrow(string Line, string Head, int Still);
 
 /// <summary>A computed figure: the key poses beside each other, what moves, and the whole in words. Hundredths of stature, y down.</summary>
 /// <param name="ViewBox">Of an SVG that shows all of it.</param>
-/// <param name="Way">Stroke of the joint that moves most, on the last pose; empty where nothing moves.</param>
+/// <param name="Arrow">Null where nothing moves.</param>
 /// <param name="Map">Where the stance is the point.</param>
 /// <param name="Alt">The poses in words.</param>
-public sealed record Figure(string ViewBox, View View, ImmutableArray<Still> Stills, string Way, FootMap? Map, string Alt)
+public sealed record Figure(string ViewBox, View View, ImmutableArray<Still> Stills, Arrow? Arrow, FootMap? Map, string Alt)
 {
     private const double Margin = 4;
-    private const double Between = 2;
 
-    /// <summary>From so many of them they stand in a row whatever their shape.</summary>
-    private const int Strip = 3;
+    /// <summary>Whoever goes so far to the left of the picture has its stills from right to left.</summary>
+    private const double Travels = 0.1;
 
     /// <param name="motion">The move, its key poses solved.</param>
     /// <param name="felt">What does the work, as in the library: seat, quadriceps, trunk …</param>
-    public static Figure Of(Motion motion, BandAt band, ImmutableArray<string> props, string felt, View view, bool map)
+    /// <param name="arrow">The joint whose way is shown, where it is not the one that goes furthest.</param>
+    /// <param name="mirrored">The other side works: the whole is seen as in a mirror.</param>
+    public static Figure Of(Motion motion, BandAt band, ImmutableArray<string> props, string felt, View view, bool map, Joint? arrow = null, bool mirrored = false)
     {
         var keys = Enumerable.Range(0, motion.Count).Select(i => Skeleton.Of(motion.Key(i))).ToImmutableArray();
-        var fixtures = Fixtures.Of(props, [.. Enumerable.Range(0, motion.Count).Select(motion.Pose)], keys);
-        var camera = Camera.Of(view);
-        var shown = Enumerable.Range(0, motion.Count).Where(i => !motion.Pose(i).Through).ToArray();
-        var moves = Moving(keys[shown[0]], keys[shown[^1]]) is not null || shown.Length > 2;
-        if (!moves)
+        var fixtures = Fixtures.Of(props, [.. Enumerable.Range(0, motion.Count).Select(motion.Pose)], keys, band);
+        var camera = Camera.Of(view, mirrored);
+        var shown = Enumerable.Range(0, motion.Count).Where(i => !motion.Pose(i).Through && !motion.Pose(i).Unseen).ToArray();
+        var moves = Arrows.Moving(keys[shown[0]], keys[shown[^1]]) is not null || shown.Length > 2;
+        var way = moves ? Arrows.Of(motion, keys, shown, camera, arrow) : null;
+        if (!moves || way is { Pulses: true })
         {
             shown = [shown[^1]];
         }
 
-        var boxes = shown.Select(i => Box.Around(keys[i], fixtures, camera, motion.Load)).ToArray();
-        var stacked = shown.Length < Strip && boxes.All(b => b.Width > 1.15 * b.Height) && boxes.Sum(b => b.Width) > 150;
-        var stills = ImmutableArray.CreateBuilder<Still>();
-        double x = 0, y = 0, width = 0;
-        var top = boxes.Max(b => b.Height);
-        for (var n = 0; n < shown.Length; n++)
-        {
-            var (box, last) = (boxes[n], n == shown.Length - 1);
-            var layers = Drawing.Of(keys[shown[n]], new Scene(motion.Load, band, fixtures, last ? felt : ""), view);
-            stills.Add(new Still(Shapes.Round(x - box.Left), Shapes.Round(y), Ground(keys[shown[n]], camera, view, box), layers));
-            width = Math.Max(width, x + box.Width);
-            (x, y) = stacked ? (0, y + top + Between) : (x + box.Width + Between, y);
-        }
-
-        var height = stacked ? top * shown.Length + Between * (shown.Length - 1) : top;
-        var under = boxes.Max(b => b.Below);
+        var standing = shown.Select(i => fixtures.Select(f => f.Beside(keys[i])).ToImmutableArray()).ToArray();
+        var boxes = shown.Select((i, n) => Box.Around(keys[i], standing[n], camera, motion.Load, way?.Still == n ? way.Points : [])).ToArray();
+        var (places, width, height, above) = Layout.Of(boxes, motion.Way == Body.Way.On && camera.On(motion.Centre(motion.Count - 1)).X < camera.On(motion.Centre(0)).X - Travels);
+        var layers = shown.Select((i, n) => Drawing.Of(keys[i], new Scene(motion.Load, band, standing[n], n == shown.Length - 1 ? felt : "", Fixtures.Slide(props)), view, camera));
         return new Figure(
-            string.Create(CultureInfo.InvariantCulture, $"0 {Shapes.Round(under - top)} {Shapes.Round(width)} {Shapes.Round(height)}"),
+            string.Create(CultureInfo.InvariantCulture, $"0 {Shapes.Round(-above)} {Shapes.Round(width)} {Shapes.Round(height)}"),
             view,
-            stills.ToImmutable(),
-            moves ? Path(motion, keys, shown, camera) : "",
-            map ? MapOf(keys[shown[0]], keys[shown[^1]]) : null,
-            PoseWords.Of(motion, shown, band));
-    }
-
-    private static readonly Joint[] Told = [Joint.Pelvis, Joint.Chest, Joint.LeftKnee, Joint.RightKnee, Joint.LeftAnkle, Joint.RightAnkle, Joint.LeftHand, Joint.RightHand];
-
-    /// <summary>The joint whose way says most; null where nothing moves. A foot or hand has to go half again as far as the hips to be it.</summary>
-    private static Joint? Moving(Skeleton a, Skeleton b)
-    {
-        double Way(Joint j) => (b[j] - a[j]).Length * (j is Joint.Pelvis ? 1.5 : j is Joint.LeftHand or Joint.RightHand ? 0.6 : 1);
-        var most = Told.MaxBy(Way);
-        return Way(most) > 0.025 ? most : null;
-    }
-
-    private static string Path(Motion motion, ImmutableArray<Skeleton> keys, int[] shown, Camera camera)
-    {
-        if (Moving(keys[shown[0]], keys[shown[^1]]) is not { } joint || shown.Length > Strip || motion.Way != Body.Way.Back)
-        {
-            return "";
-        }
-
-        var points = Enumerable.Range(0, 9).Select(i => camera.On(Skeleton.Of(motion.Out(i / 8.0))[joint])).ToArray();
-        return Drawing.Line(points);
+            [
+                .. layers.Select((drawn, n) => new Still(
+                    Shapes.Round(places[n].X),
+                    Shapes.Round(places[n].Y),
+                    Ground(keys[shown[n]], camera, view, boxes[n]),
+                    drawn,
+                    Shapes.Round(boxes[n].Left),
+                    Shapes.Round(boxes[n].Left + boxes[n].Width))),
+            ],
+            way?.Drawn,
+            map ? MapOf(keys[shown[0]], keys[shown[^1]], mirrored) : null,
+            mirrored ? PoseWords.Mirrored(PoseWords.Of(motion, shown, band)) : PoseWords.Of(motion, shown, band));
     }
 
     /// <summary>A line under the feet; seen from above its level a tile of floor.</summary>
@@ -102,37 +87,51 @@ public sealed record Figure(string ViewBox, View View, ImmutableArray<Still> Sti
     /// <summary>Room and floor for a body that moves.</summary>
     public static (string ViewBox, string Floor) Stage(ImmutableArray<Skeleton> bodies, ImmutableArray<Fixture> fixtures, Camera camera, View view, Carried? load)
     {
-        var boxes = bodies.Select(b => Box.Around(b, fixtures, camera, load)).ToArray();
+        var boxes = bodies.Select(b => Box.Around(b, fixtures, camera, load, [])).ToArray();
         var (left, right) = (boxes.Min(b => b.Left), boxes.Max(b => b.Left + b.Width));
-        var (below, above) = (boxes.Max(b => b.Below), boxes.Max(b => b.Height - b.Below));
-        var whole = new Box(left, right - left, above + below, below);
+        var (below, above) = (boxes.Max(b => b.Below), boxes.Max(b => b.Above));
+        var whole = new Box(left, right - left, above, below);
         return (
             string.Create(CultureInfo.InvariantCulture, $"{Shapes.Round(left)} {Shapes.Round(-above)} {Shapes.Round(right - left)} {Shapes.Round(above + below)}"),
             Ground(bodies[0], camera, view, whole));
     }
 
-    private static FootMap MapOf(Skeleton start, Skeleton end)
+    /// <summary>Under a foot, outside the map's feet.</summary>
+    private const double LabelBelow = 9;
+
+    private static FootMap MapOf(Skeleton start, Skeleton end, bool mirrored)
     {
         var places = new[] { start, end }.SelectMany(s => new[] { s[Joint.LeftHeel], s[Joint.LeftToe], s[Joint.RightHeel], s[Joint.RightToe] }).ToArray();
-        var camera = Camera.Of(View.Above);
-        var (left, right) = (places.Min(p => camera.On(p).X), places.Max(p => camera.On(p).X));
-        var (low, high) = (places.Min(p => camera.On(p).Y), places.Max(p => camera.On(p).Y));
+        var camera = Camera.Of(View.Above, mirrored);
+        var (left, right) = (100 * places.Min(p => camera.On(p).X) - 7, 100 * places.Max(p => camera.On(p).X) + 7);
+        var (low, high) = (100 * places.Min(p => camera.On(p).Y), 100 * places.Max(p => camera.On(p).Y));
+        Label Under(int side)
+        {
+            var heel = camera.On(end.Of(Joint.LeftHeel, side));
+            return new Label(Shapes.X(heel), Shapes.Round(Shapes.Y(heel) + LabelBelow), side > 0 != mirrored ? "L" : "R");
+        }
+
+        bool Stays(int side) => (start.Of(Joint.LeftToe, side) - end.Of(Joint.LeftToe, side)).Length < 0.02;
         return new FootMap(
-            string.Create(CultureInfo.InvariantCulture, $"{Shapes.Round(100 * left - 5)} {Shapes.Round(-100 * high - 4)} {Shapes.Round(100 * (right - left) + 10)} {Shapes.Round(100 * (high - low) + 8)}"),
-            Drawing.Feet(start),
-            Drawing.Feet(end));
+            string.Create(CultureInfo.InvariantCulture, $"{Shapes.Round(left)} {Shapes.Round(-high - 5)} {Shapes.Round(right - left)} {Shapes.Round(high - low + 5 + LabelBelow + 3)}"),
+            Stays(1) && Stays(-1) ? "" : Drawing.Feet(start, camera),
+            Drawing.Feet(end, camera),
+            [Under(1), Under(-1)]);
     }
 
-    /// <summary>What a still takes on paper.</summary>
-    internal readonly record struct Box(double Left, double Width, double Height, double Below)
+    /// <summary>What a still takes on paper, in hundredths of stature from where its floor is.</summary>
+    internal readonly record struct Box(double Left, double Width, double Above, double Below)
     {
-        public static Box Around(Skeleton s, ImmutableArray<Fixture> fixtures, Camera camera, Carried? load)
+        public double Height => Above + Below;
+
+        public static Box Around(Skeleton s, ImmutableArray<Fixture> fixtures, Camera camera, Carried? load, IReadOnlyList<Point> drawn)
         {
             var points = s.All.Select(v => (At: camera.On(v), Room: v.Z < 0.05 ? 0.02 : 0.05)).ToList();
             points.Add((camera.On(s[Joint.Head]), Anthropometry.HeadRadius));
-            foreach (var f in fixtures.Where(f => f.Kind != "wall"))
+            points.AddRange(drawn.Select(p => (p, 0.012)));
+            foreach (var f in fixtures)
             {
-                foreach (var z in (double[])[f.From.Z, f.To.Z + (f.Kind == "chair" ? 0.27 : 0)])
+                foreach (var z in (double[])[f.From.Z, f.To.Z + (f.Kind == "chair" ? 0.27 : f.Kind == "machine" ? 0.4 : 0)])
                 {
                     points.AddRange([(camera.On(f.From with { Z = z }), 0.01), (camera.On(f.To with { Z = z }), 0.01), (camera.On(new Vec(f.From.X, f.To.Y, z)), 0.01), (camera.On(new Vec(f.To.X, f.From.Y, z)), 0.01)]);
                 }
@@ -146,7 +145,7 @@ public sealed record Figure(string ViewBox, View View, ImmutableArray<Still> Sti
 
             var (left, right) = (points.Min(p => p.At.X - p.Room) * 100, points.Max(p => p.At.X + p.Room) * 100);
             var (low, high) = (Math.Min(0, points.Min(p => p.At.Y - p.Room)) * 100, points.Max(p => p.At.Y + p.Room) * 100);
-            return new Box(left - Margin / 2, right - left + Margin, high - low + Margin + 2, -low + Margin / 2 + 1);
+            return new Box(left - Margin / 2, right - left + Margin, high + Margin / 2 + 1, -low + Margin / 2 + 1);
         }
     }
 
@@ -154,17 +153,18 @@ public sealed record Figure(string ViewBox, View View, ImmutableArray<Still> Sti
     public string Svg()
     {
         var text = new StringBuilder($"<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"{ViewBox}\" role=\"img\"><title>{System.Security.SecurityElement.Escape(Alt)}</title>");
-        foreach (var still in Stills)
+        foreach (var (still, n) in Stills.Select((s, n) => (s, n)))
         {
             text.Append(CultureInfo.InvariantCulture, $"<g transform=\"translate({still.X} {still.Y})\"><path d=\"{still.Floor}\" fill=\"none\" stroke=\"#b9b4a6\" stroke-width=\"1\"/>");
             foreach (var layer in still.Layers)
             {
-                text.Append(CultureInfo.InvariantCulture, $"<path d=\"{layer.Path}\" fill=\"{Colour(layer.Ink)}\" stroke=\"#fff\" stroke-width=\"1.4\" paint-order=\"stroke\"/>");
+                var edge = layer.Ink is Ink.Felt or Ink.Wall ? "" : " stroke=\"#fff\" stroke-width=\"1.4\" paint-order=\"stroke\"";
+                text.Append($"<path d=\"{layer.Path}\" fill=\"{Colour(layer.Ink)}\"{edge}/>");
             }
 
-            if (Way.Length > 0 && ReferenceEquals(still, Stills[^1]))
+            if (Arrow?.Still == n)
             {
-                text.Append(CultureInfo.InvariantCulture, $"<path d=\"{Way}\" fill=\"none\" stroke=\"#b23a1e\" stroke-width=\"1.2\" stroke-dasharray=\"1.8 2.2\"/>");
+                text.Append($"<path d=\"{Arrow.Line}\" fill=\"none\" stroke=\"{ArrowColour}\" stroke-width=\"1.4\" stroke-linecap=\"round\" stroke-linejoin=\"round\"/><path d=\"{Arrow.Head}\" fill=\"{ArrowColour}\"/>");
             }
 
             text.Append("</g>");
@@ -173,6 +173,8 @@ public sealed record Figure(string ViewBox, View View, ImmutableArray<Still> Sti
         return text.Append("</svg>").ToString();
     }
 
+    private const string ArrowColour = "#b23a1e";
+
     private static string Colour(Ink ink) => ink switch
     {
         Ink.Far => "#a3b0b5",
@@ -180,7 +182,7 @@ public sealed record Figure(string ViewBox, View View, ImmutableArray<Still> Sti
         Ink.Felt => "#dfa52e",
         Ink.Kit => "#b0552b",
         Ink.Band => "#2b7fa8",
-        Ink.Wall => "#efebe0",
+        Ink.Wall => "#e4dfd0",
         _ => "#d8d2c0",
     };
 }

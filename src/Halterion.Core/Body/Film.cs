@@ -5,38 +5,49 @@ namespace Halterion.Core.Body;
 /// <summary>A stretch of a rep in words, such as "lower".</summary>
 public sealed record FilmPhase(string Word, double From, double To);
 
-/// <summary>One rep at a tempo, frame by frame.</summary>
-public static class Film
+/// <summary>One rep at a tempo.</summary>
+public sealed class Film
 {
     public const int FramesPerSecond = 25;
 
     /// <summary>What is only held is shown for so long, seconds.</summary>
     public const double Held = 2;
 
-    /// <summary>Quicker than this no body goes from one key pose to the next, seconds. [M]</summary>
-    private const double Shortest = 0.32;
-
-    /// <summary>Off the floor or onto it again, or over to where the other foot was: it takes what falling takes.</summary>
-    private const double ShortestFlight = 0.45;
+    private readonly Motion motion;
+    private readonly Course there;
+    private readonly Course? back;
 
     /// <summary>The rep in phases: the way out, a stop, the way back, a stop.</summary>
+    public ImmutableArray<FilmPhase> Phases { get; }
+
+    public double Seconds => Phases[^1].To;
+
     /// <param name="lower">Seconds of each part of a tempo; lowering is the way out where the body goes down first.</param>
-    public static ImmutableArray<FilmPhase> Phases(Motion motion, double lower, double pause, double lift, double top)
+    /// <param name="stature">Of whom: a fall is one of metres.</param>
+    public Film(Motion motion, double lower, double pause, double lift, double top, Stature? stature = null)
     {
-        var steps = Math.Max(1, motion.Count - 1);
-        var least = (motion.Flies || motion.Strides ? ShortestFlight : Shortest) * steps;
+        this.motion = motion;
+        var order = Enumerable.Range(0, motion.Count).ToImmutableArray();
+        var body = stature ?? Stature.Usual;
         if (motion.Way != Way.Back)
         {
-            var whole = Math.Max(lower + pause + lift + top, Shortest * (motion.Way == Way.Round ? motion.Count : steps));
-            return [new FilmPhase("", 0, whole)];
+            there = new Course(motion, motion.Way == Way.Round ? order.Add(0) : order, lower + pause + lift + top, body);
+            Phases = [new FilmPhase("", 0, there.Seconds)];
+            return;
         }
 
         var (outWord, backWord) = motion.Lowers ? ("lower", "lift") : ("lift", "lower");
         var (first, stay, second, end) = motion.Lowers ? (lower, pause, lift, top) : (lift, top, lower, pause);
-        (first, second) = (Math.Max(first, least), Math.Max(second, least));
+        if (motion.Pose(motion.Count - 1).Air > 0)
+        {
+            // Nobody stays in the air.
+            (stay, end) = (0, end + stay);
+        }
+
+        (there, back) = (new Course(motion, order, first, body), new Course(motion, [.. order.Reverse()], second, body));
         var at = 0.0;
         var phases = ImmutableArray.CreateBuilder<FilmPhase>();
-        foreach (var (word, seconds) in new[] { (outWord, first), ("hold", stay), (backWord, second), ("hold", end) })
+        foreach (var (word, seconds) in new[] { (outWord, there.Seconds), ("hold", stay), (backWord, back.Seconds), ("hold", end) })
         {
             if (seconds > 0)
             {
@@ -45,26 +56,25 @@ public static class Film
             }
         }
 
-        return phases.ToImmutable();
+        Phases = phases.ToImmutable();
     }
 
     /// <summary>The posture at a second of the rep.</summary>
-    public static Posture At(Motion motion, ImmutableArray<FilmPhase> phases, double second)
+    public Posture At(double second)
     {
-        if (motion.Way != Way.Back)
+        if (back is null)
         {
-            var share = second / phases[^1].To;
-            return motion.Way == Way.Round ? motion.Once(share) : motion.Out(share);
+            return there.At(second);
         }
 
         var moved = 0;
-        foreach (var phase in phases)
+        foreach (var phase in Phases)
         {
             var holds = phase.Word == "hold";
-            if (second <= phase.To || phase == phases[^1])
+            if (second <= phase.To || phase == Phases[^1])
             {
-                var share = Math.Clamp((second - phase.From) / (phase.To - phase.From), 0, 1);
-                return holds ? motion.Key(moved == 1 ? motion.Count - 1 : 0) : moved == 0 ? motion.Out(share) : motion.Back(share);
+                var into = Math.Max(0, second - phase.From);
+                return holds ? motion.Key(moved == 1 ? motion.Count - 1 : 0) : moved == 0 ? there.At(into) : back.At(into);
             }
 
             moved += holds ? 0 : 1;

@@ -3,18 +3,56 @@ using System.Collections.Immutable;
 namespace Halterion.Core.Body;
 
 /// <summary>What stands in the room: chair, box, step, bench, wall, pad, mat, anchor, rail. A block from one corner to the other.</summary>
-public sealed record Fixture(string Kind, Vec From, Vec To);
+public sealed record Fixture(string Kind, Vec From, Vec To)
+{
+    /// <summary>Of a wall as much as stands behind a body, so that it does not reach into what is drawn beside it.</summary>
+    internal Fixture Beside(params ReadOnlySpan<Skeleton> bodies)
+    {
+        if (Kind != "wall")
+        {
+            return this;
+        }
+
+        const double more = 0.06;
+        bool thin = To.X - From.X < To.Y - From.Y;
+        Vec[] joints = [.. bodies.ToArray().SelectMany(b => b.All)];
+        double Low(Func<Vec, double> of) => joints.Min(of) - more;
+        double High(Func<Vec, double> of) => joints.Max(of) + more;
+        var high = Math.Min(To.Z, High(v => v.Z) + 0.04);
+        return thin
+            ? this with { From = From with { Y = Math.Max(From.Y, Low(v => v.Y)) }, To = new Vec(To.X, Math.Min(To.Y, High(v => v.Y)), high) }
+            : this with { From = From with { X = Math.Max(From.X, Low(v => v.X)) }, To = new Vec(Math.Min(To.X, High(v => v.X)), To.Y, high) };
+    }
+}
 
 /// <summary>Places what a move is done at or on where its contacts are.</summary>
 public static class Fixtures
 {
     /// <param name="words">From the library: "chair:under", "wall:behind", "wall:aside", "step:right" …</param>
-    public static ImmutableArray<Fixture> Of(ImmutableArray<string> words, ImmutableArray<KeyPose> poses, ImmutableArray<Skeleton> keys)
+    public static ImmutableArray<Fixture> Of(ImmutableArray<string> words, ImmutableArray<KeyPose> poses, ImmutableArray<Skeleton> keys, BandAt band = BandAt.None)
     {
         var list = ImmutableArray.CreateBuilder<Fixture>();
+        if (Anchor(band) is { } anchor)
+        {
+            // A post, or the leg of something heavy.
+            var thick = new Vec(0.012, 0.012, 0);
+            list.Add(new Fixture("anchor", (anchor - thick) with { Z = 0 }, anchor + thick + Vec.Up * 0.02));
+        }
+
         foreach (var word in words.IsDefault ? [] : words)
         {
             var parts = word.Split(':');
+            if (word == "plate:hands")
+            {
+                // One under each hand.
+                foreach (var hand in (Vec[])[keys[0][Joint.LeftWrist], keys[0][Joint.RightWrist]])
+                {
+                    list.Add(new Fixture("plate", new Vec(hand.X - 0.07, hand.Y - 0.07, 0), new Vec(hand.X + 0.1, hand.Y + 0.07, poses[0].Height)));
+                }
+
+                continue;
+            }
+
             if (At(parts[0], parts.Length > 1 ? parts[1] : "", poses, keys) is { } fixture)
             {
                 list.Add(fixture);
@@ -24,6 +62,20 @@ public static class Fixtures
         return list.ToImmutable();
     }
 
+    /// <summary>Whether the feet slide on something.</summary>
+    internal static bool Slide(ImmutableArray<string> words) => !words.IsDefault && words.Contains("slider:feet");
+
+    /// <summary>Where a band is fixed in the room; null for one that is worn.</summary>
+    internal static Vec? Anchor(BandAt band) => band switch
+    {
+        BandAt.AnchorBehind => new Vec(-0.52, 0, 0.06),
+        BandAt.AnchorAhead => new Vec(0.60, 0, 0.70),
+        BandAt.AnchorBack => new Vec(-0.34, 0, 0.74),
+        BandAt.AnchorHigh => new Vec(0.46, 0, 0.98),
+        BandAt.AnchorAnkle => new Vec(0.52, -0.1, 0.06),
+        _ => null,
+    };
+
     private static Fixture? At(string kind, string where, ImmutableArray<KeyPose> poses, ImmutableArray<Skeleton> keys)
     {
         var lowest = keys.MinBy(k => k[Joint.Pelvis].Z)!;
@@ -31,7 +83,7 @@ public static class Fixtures
         switch (where)
         {
             case "under":
-                return Block(kind, pelvis + new Vec(-0.17, -0.13, 0), pelvis + new Vec(0.06, 0.13, 0), pelvis.Z - PoseSolver.Seat);
+                return Block(kind, pelvis + new Vec(-0.125, -0.13, 0), pelvis + new Vec(0.115, 0.13, 0), pelvis.Z - PoseSolver.Seat);
             case "behind":
                 // The seat's back touches it at the furthest pose.
                 var back = keys.Min(k => k[Joint.Pelvis].X) - 0.072;

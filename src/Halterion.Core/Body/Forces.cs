@@ -17,7 +17,7 @@ public sealed record Moments(LegLoad Left, LegLoad Right, double LowerBack, doub
 /// Static equilibrium (Winter, ch. 5, without acceleration): the weights of all segments and of what is held, and contact
 /// forces that balance them. On two feet or more each force points from its place towards the centre of mass, so that in a
 /// split stance both push inward (converging ground forces; Maus et al., Nat. Commun. 1:70, 2010, for walking; from memory);
-/// elsewhere forces are upright. Moments at a joint come from what lies beyond it.
+/// elsewhere forces are upright, but for a wall that pushes and hands on something high. Moments at a joint come from what lies beyond it.
 /// </summary>
 public static class Forces
 {
@@ -30,11 +30,11 @@ public static class Forces
         var total = 1 + (load?.Share ?? 0);
         var newtons = Gravity * mass * stature.Metres;
         contacts = Settled(contacts, posture, centre);
-        var shares = Contacts.Shares(contacts, centre);
-        var converge = Contacts.OnFeet(contacts) && contacts.Length > 1;
-        var steepest = converge ? contacts.Max(c => Inward(c.At, centre).Length) : 0;
-        var bent = steepest > 0 ? Math.Min(1, Flattest / steepest) : 0;
-        var forces = contacts.Select((c, i) => (c.Name, c.At, Force: (Vec.Up + Inward(c.At, centre) * bent) * (shares[i] * total))).ToArray();
+        var forces = (contacts.FirstOrDefault(c => c.Name == Contacts.Wall) is { } wall ? AtWall(wall, contacts.Remove(wall), centre)
+            : posture.On == Carrier.Hands ? OnHands(contacts, s, centre)
+            : OnItsWay(contacts, posture, s, centre) is { } foot ? OnFloor(contacts.Add(foot), centre).SkipLast(1)
+            : OnFloor(contacts, centre))
+            .Select(f => (f.Name, f.At, Force: f.Force * total)).ToArray();
 
         Vec About(Vec joint, IEnumerable<(Vec At, double Share)> weights, IEnumerable<(Vec At, Vec Force)> pushes) =>
             weights.Aggregate(new Vec(0, 0, 0), (sum, w) => sum + (w.At - joint).Cross(Vec.Up * -w.Share))
@@ -61,11 +61,74 @@ public static class Forces
         }
 
         var above = Above(s, load).ToArray();
-        var hands = forces.Where(f => f.Name.EndsWith("Hand", StringComparison.Ordinal) || f.Name.EndsWith("Forearm", StringComparison.Ordinal) || f.Name is "shoulders" or "bench" or "chest")
+        var hands = forces.Where(f => f.Name.EndsWith("Hand", StringComparison.Ordinal) || f.Name.EndsWith("Forearm", StringComparison.Ordinal) || f.Name is "shoulders" or "bench" or "chest" or Contacts.Wall)
             .Select(f => (f.At, f.Force));
         var back = About(s[Joint.Lumbar], above, hands);
         var (sideways, turning) = (back.Dot(posture.Hips.Of(Vec.Forward)), back.Dot(posture.Hips.Of(Vec.Up)));
         return new Moments(Leg(1), Leg(-1), newtons * back.Dot(posture.Hips.Of(Vec.Left)), newtons * Math.Sqrt(sideways * sideways + turning * turning));
+    }
+
+    /// <summary>
+    /// The foot of a body that steps, its weight not yet (or no longer) over the other one: where it comes down. Such a body falls a little
+    /// from foot to foot, and the one that stands carries as much as it would with both down.
+    /// </summary>
+    private static Contact? OnItsWay(ImmutableArray<Contact> contacts, Posture posture, Skeleton s, Vec centre)
+    {
+        if (posture.On != Carrier.Feet || contacts.Length != 1 || (centre - contacts[0].At) with { Z = 0 } is { Length: < Over })
+        {
+            return null;
+        }
+
+        var side = contacts[0].Name.StartsWith("left", StringComparison.Ordinal) ? -1 : 1;
+        var under = s.Of(Joint.LeftHeel, side).Towards(s.Of(Joint.LeftToe, side), FootCentre) with { Z = 0 };
+        return ((under - contacts[0].At) with { Z = 0 }).Length < 2 * Over ? null : new Contact(side > 0 ? "leftFoot" : "rightFoot", under);
+    }
+
+    /// <summary>A centre of mass so near to a foot is over it.</summary>
+    private const double Over = 0.05;
+
+    private static IEnumerable<(string Name, Vec At, Vec Force)> OnFloor(ImmutableArray<Contact> contacts, Vec centre)
+    {
+        var shares = Contacts.Shares(contacts, centre);
+        var steepest = Contacts.OnFeet(contacts) ? contacts.Max(c => Inward(c.At, centre).Length) : 0;
+        var bent = steepest <= 0 || contacts.Length == 1 ? 0 : Math.Min(1, Flattest / steepest);
+        return contacts.Select((c, i) => (c.Name, c.At, (Vec.Up + Inward(c.At, centre) * bent) * shares[i]));
+    }
+
+    /// <summary>Hands that are higher push square to the body, and the feet hold against it; on the floor both push upright.</summary>
+    private static IEnumerable<(string Name, Vec At, Vec Force)> OnHands(ImmutableArray<Contact> contacts, Skeleton s, Vec centre)
+    {
+        static bool Arm(Contact c) => c.Name.EndsWith("Hand", StringComparison.Ordinal) || c.Name.EndsWith("Forearm", StringComparison.Ordinal);
+        var upright = OnFloor(contacts, centre).ToArray();
+        var body = s[Joint.Chest] - contacts.Where(c => !Arm(c)).Select(c => c.At).DefaultIfEmpty(s[Joint.Pelvis]).First();
+        var raised = contacts.Where(Arm).Select(c => c.At.Z).DefaultIfEmpty(0).Max() - ArmWords.Palm;
+        double Lean(double z) => Math.Asin(Math.Clamp(z / body.Length, -1, 1));
+        var back = raised < 0.02 ? 0 : Math.Tan(Lean(body.Z) - Lean(body.Z - raised));
+        var (arms, legs) = (upright.Where(f => Arm(new Contact(f.Name, f.At))).ToArray(), upright.Where(f => !Arm(new Contact(f.Name, f.At))).ToArray());
+        var (carried, left) = (arms.Sum(f => f.Force.Z), legs.Sum(f => f.Force.Z));
+        if (back <= 0 || carried <= 0 || left <= 0)
+        {
+            return upright;
+        }
+
+        // About the feet: what the hands push, upright and back, holds the weight.
+        Vec Middle((string Name, Vec At, Vec Force)[] of, double sum) => of.Aggregate(new Vec(0, 0, 0), (at, f) => at + f.At * (f.Force.Z / sum));
+        var way = Middle(arms, carried) - Middle(legs, left);
+        var by = way.X / (way.X + way.Z * back);
+        var rest = (1 - carried * by) / left;
+        return
+        [
+            .. arms.Select(f => (f.Name, f.At, (Vec.Up - Vec.Forward * back) * (f.Force.Z * by))),
+            .. legs.Select(f => (f.Name, f.At, Vec.Up * (f.Force.Z * rest) + Vec.Forward * (back * carried * by * f.Force.Z / left))),
+        ];
+    }
+
+    /// <summary>The feet carry all, evenly; the wall pushes as much forward as keeps the body from falling back, and the floor holds against it.</summary>
+    private static IEnumerable<(string Name, Vec At, Vec Force)> AtWall(Contact wall, ImmutableArray<Contact> feet, Vec centre)
+    {
+        var under = feet.Average(f => f.At.X);
+        var push = (under - centre.X) / wall.At.Z;
+        return [(wall.Name, wall.At, Vec.Forward * push), .. feet.Select(f => (f.Name, f.At, (Vec.Up - Vec.Forward * push) * (1.0 / feet.Length)))];
     }
 
     /// <summary>Under one flat foot, or under feet side by side, the force stands where the centre of mass does, as far as the sole goes.</summary>

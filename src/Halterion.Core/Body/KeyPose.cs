@@ -28,6 +28,9 @@ public enum Carrier
     /// <summary>Lying on the front.</summary>
     Front,
     Seat,
+
+    /// <summary>Feet, the back against a wall that pushes and does not carry.</summary>
+    Wall,
 }
 
 /// <summary>How an arm is held, where a word says it.</summary>
@@ -58,6 +61,9 @@ public enum ArmWord
     /// <summary>Elbows bent square, upper arms out.</summary>
     OutBent,
     Thigh,
+
+    /// <summary>Holding on behind the thigh.</summary>
+    BehindThigh,
     Knee,
     Foot,
     Low,
@@ -87,6 +93,7 @@ public enum ArmWord
 /// <param name="Out">Upper arm out to its side.</param>
 /// <param name="Turn">Of the upper arm about itself, outward positive.</param>
 /// <param name="At">Where the wrist is in the room: x, y, z; y is out to its own side.</param>
+/// <param name="Rests">What lies there carries nothing.</param>
 /// <param name="By">Where the wrist is from the middle of the shoulders, in the axes of the chest; y is out to its own side.</param>
 public sealed record ArmSpec(
     ArmWord? Word = null,
@@ -96,7 +103,8 @@ public sealed record ArmSpec(
     double Turn = 0,
     ImmutableArray<double> At = default,
     ImmutableArray<double> By = default,
-    bool Palm = false);
+    bool Palm = false,
+    bool Rests = false);
 
 /// <summary>A foot where it stands, or a leg by its angles where it is free. Degrees, and fractions of stature.</summary>
 /// <param name="X">Forward, under the ankle as it would stand flat.</param>
@@ -105,6 +113,7 @@ public sealed record ArmSpec(
 /// <param name="Z">Height of what it stands on.</param>
 /// <param name="Heel">Lifted heel, or lifted toes where negative; null: what the stance asks for.</param>
 /// <param name="Laces">It lies on its upper side.</param>
+/// <param name="Edge">It stands on its outer edge, sole inward.</param>
 /// <param name="Kneel">This knee is on the floor.</param>
 /// <param name="Flex">Free: thigh from along the trunk, forward positive.</param>
 /// <param name="Out">Free: thigh out to its side.</param>
@@ -122,7 +131,8 @@ public sealed record FootSpec(
     double Out = 0,
     double Knee = 0,
     double Rotate = 0,
-    double Point = 15)
+    double Point = 15,
+    bool Edge = false)
 {
     public bool Free => Flex is not null;
 }
@@ -230,4 +240,7 @@ public sealed record KeyPose
 
     /// <summary>The body goes through without a stop.</summary>
     public bool Through { get; init; }
+
+    /// <summary>It stops here, but another still of the figure shows as much.</summary>
+    public bool Unseen { get; init; }
 }

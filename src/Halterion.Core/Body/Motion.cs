@@ -50,12 +50,6 @@ public sealed class Motion
 
     public bool Flies => poses.Any(p => p.Air > 0);
 
-    /// <summary>A foot goes further than a stance is wide from one key pose to the next.</summary>
-    public bool Strides => Enumerable.Range(1, Count - 1).Any(i =>
-        Math.Max(Gone(postures[i - 1], postures[i], +1), Gone(postures[i - 1], postures[i], -1)) > 0.4);
-
-    private static double Gone(Posture from, Posture to, int side) => (Skeleton.Of(to).Of(Joint.LeftAnkle, side) - Skeleton.Of(from).Of(Joint.LeftAnkle, side)).Length;
-
     /// <summary>Whether the way out ends lower than it begins.</summary>
     public bool Lowers => centres[^1].Z < centres[0].Z;
 
@@ -63,60 +57,94 @@ public sealed class Motion
     public Posture Between(int from, int to, double share) =>
         share <= 0 ? postures[from] : share >= 1 ? postures[to] : Between(postures[from], postures[to], share, poses[to > from || to == 0 ? to : from].Arc, centres[from], centres[to]);
 
-    /// <summary>Way out (or once round), as the share of its time.</summary>
-    public Posture Out(double time) => Run([.. Enumerable.Range(0, Count)], time);
-
-    public Posture Back(double time) => Run([.. Enumerable.Range(0, Count).Reverse()], time);
-
-    /// <summary>Once through all poses and on to the first.</summary>
-    public Posture Once(double time) => Run([.. Enumerable.Range(0, Count), 0], time);
-
-    /// <summary>The way through some key poses: a body stops at each but those that it goes through, where it only slows down.</summary>
-    private Posture Run(int[] order, double time)
+    /// <summary>Way out (or once round), as the share of its time, at the speed of a body in no hurry.</summary>
+    public Posture Out(double time)
     {
-        if (order.Length == 1)
-        {
-            return postures[order[0]];
-        }
-
-        // The time of a way belongs to the pose it leads to, in the order of the data.
-        double Share(int i) => poses[order[i + 1] == 0 && order[i] == Count - 1 || order[i + 1] > order[i] ? order[i + 1] : order[i]].Share;
-        var last = order.Length - 2;
-        var gone = Math.Clamp(time, 0, 1) * Enumerable.Range(0, last + 1).Sum(Share);
-        var at = 0;
-        while (at < last && gone > Share(at))
-        {
-            gone -= Share(at++);
-        }
-
-        var share = Share(at) <= 0 ? 1 : Math.Min(1, gone / Share(at));
-        return Between(order[at], order[at + 1], Ease(share, at > 0 && poses[order[at]].Through, at < last && poses[order[at + 1]].Through));
+        outwards ??= new Course(this, [.. Enumerable.Range(0, Count)], 2, Stature.Usual);
+        return outwards.At(Math.Clamp(time, 0, 1) * outwards.Seconds);
     }
 
-    /// <summary>Speed at which a pose is gone through, of the mean on the way. [M] Slow enough that nothing jerks.</summary>
-    private const double ThroughSpeed = 0.25;
+    private Course? outwards;
 
-    /// <summary>From rest to rest, or in and out at a speed (a cubic of Hermite).</summary>
-    private static double Ease(double t, bool comesFast, bool goesFast)
+    internal Vec Centre(int index) => centres[index];
+
+    /// <summary>The share of the time that the way between two neighbours takes: it belongs to the pose it leads to, in the order of the data.</summary>
+    internal double ShareOf(int from, int to) => poses[to == 0 && from == Count - 1 || to > from ? to : from].Share;
+
+    /// <summary>As the body leaves the floor from a key pose for the highest point of a flight, or lands in it: on its toes, legs all but straight.</summary>
+    internal Touch TouchOf(int ground, int apex)
     {
-        var (a, b) = (comesFast ? ThroughSpeed : 0, goesFast ? ThroughSpeed : 0);
-        return a * (t * t * t - 2 * t * t + t) + (3 - 2 * t) * t * t + b * (t * t * t - t * t);
+        if (!touches.TryGetValue((ground, apex), out var touch))
+        {
+            touch = Touch.Of(poses[ground], poses[apex], load);
+            touches[(ground, apex)] = touch;
+        }
+
+        return touch;
     }
 
-    private Posture Between(Posture a, Posture b, double t, double arc, Vec centreA, Vec centreB)
+    private readonly Dictionary<(int, int), Touch> touches = [];
+
+    /// <summary>Where the body is highest in a flight: over the middle of the way between take-off and landing.</summary>
+    internal Vec Top(int apex)
+    {
+        int[] grounds = [.. new[] { apex - 1, apex + 1 == Count && Way == Way.Round ? 0 : apex + 1 }.Where(i => i >= 0 && i < Count && poses[i].Air == 0)];
+        var touching = grounds.Select(g => TouchOf(g, apex).Centre).ToArray();
+        var middle = touching.Aggregate(new Vec(0, 0, 0), (sum, c) => sum + c) * (1.0 / touching.Length);
+        return middle with { Z = touching.Max(c => c.Z) + poses[apex].Air };
+    }
+
+    /// <summary>In the air on the way from the floor to the top, its centre of mass where a throw puts it.</summary>
+    /// <param name="share">0 as it leaves the floor, 1 at the top.</param>
+    internal Posture Flying(int ground, int apex, double share)
+    {
+        var (touch, top) = (TouchOf(ground, apex), Top(apex));
+        if (share <= 0)
+        {
+            return touch.Posture;
+        }
+
+        var eased = (3 - 2 * share) * share * share;
+        var fallen = (1 - share) * (1 - share);
+        var wanted = touch.Centre.Towards(top, share) with { Z = top.Z - (top.Z - touch.Centre.Z) * fallen };
+        var (a, b) = (touch.Posture with { Air = 1e-3 }, postures[apex]);
+        return Blend(a with { LeftFoot = a.LeftFoot with { Hold = Hold.Free }, RightFoot = a.RightFoot with { Hold = Hold.Free } }, b, eased, 0, wanted, upright: true);
+    }
+
+    /// <summary>On the floor between a key pose and the moment of leaving or reaching it.</summary>
+    /// <param name="limbs">How far arms and a leg in the air are: they come to rest where the rest of the body is fastest.</param>
+    internal Posture Pushing(int ground, int apex, double share, double limbs)
+    {
+        var touch = TouchOf(ground, apex);
+        return share <= 0 ? postures[ground] : share >= 1 ? touch.Posture : Blend(postures[ground], touch.Posture, share, 0, centres[ground].Towards(touch.Centre, share), upright: false, limbs);
+    }
+
+    private Posture Between(Posture a, Posture b, double t, double arc, Vec centreA, Vec centreB) =>
+        Blend(a, b, t, arc, centreA.Towards(centreB, t), upright: false);
+
+    /// <param name="wanted">Where the centre of mass is, for a body that stands or flies.</param>
+    /// <param name="upright">Its height too, not only its place on the floor.</param>
+    /// <param name="limbs">How far arms and a leg in the air are, where that is not the same.</param>
+    private Posture Blend(Posture a, Posture b, double t, double arc, Vec wanted, bool upright, double? limbs = null)
     {
         var pelvis = a.Anchor is { } pivot && b.Anchor is { } other && (pivot - other).Length < 1e-6 ? About(pivot, a.Pelvis, b.Pelvis, t) : a.Pelvis.Towards(b.Pelvis, t);
         var hips = a.Hips.Towards(b.Hips, t);
         var chest = a.Chest.Towards(b.Chest, t);
         var head = a.Head.Towards(b.Head, t);
         var air = a.Air + (b.Air - a.Air) * t;
+        var steps = Steps.Of(a, b);
 
         Posture With(Vec at)
         {
-            var (left, leftFoot) = Leg(at, hips, +1, a.LeftLeg, b.LeftLeg, a.LeftFoot, b.LeftFoot, t, arc);
-            var (right, rightFoot) = Leg(at, hips, -1, a.RightLeg, b.RightLeg, a.RightFoot, b.RightFoot, t, arc);
-            var (leftArm, leftHand) = Arm(at, hips, chest, +1, a.LeftArm, b.LeftArm, a.LeftHand, b.LeftHand, t);
-            var (rightArm, rightHand) = Arm(at, hips, chest, -1, a.RightArm, b.RightArm, a.RightHand, b.RightHand, t);
+            (Limb, FootState) Foot(int side, Limb from, Limb to, FootState foot, FootState end) => steps is { } turns
+                ? Steps.Leg(at, hips, side, from, to, foot, end, turns.Of(side, t), arc)
+                : Leg(at, hips, side, from, to, foot, end, foot.Hold == Hold.Free && end.Hold == Hold.Free ? limbs ?? t : t, arc);
+            var (left, leftFoot) = Foot(+1, a.LeftLeg, b.LeftLeg, a.LeftFoot, b.LeftFoot);
+            var (right, rightFoot) = Foot(-1, a.RightLeg, b.RightLeg, a.RightFoot, b.RightFoot);
+            Vec Ankle(int side, Limb leg) => Skeleton.HipOf(at, hips, side) + (hips * leg.Frame).Of(Vec.Up) * -leg.Length;
+            var (leftAnkle, rightAnkle) = (Ankle(1, left), Ankle(-1, right));
+            var (leftArm, leftHand) = Arm(chest, new(at, hips, left, right, leftAnkle, rightAnkle, 1), a.LeftArm, b.LeftArm, a.LeftHand, b.LeftHand, limbs ?? t);
+            var (rightArm, rightHand) = Arm(chest, new(at, hips, right, left, rightAnkle, leftAnkle, -1), a.RightArm, b.RightArm, a.RightHand, b.RightHand, limbs ?? t);
             return new Posture(at, hips, chest, head, left, right, leftFoot, rightFoot, leftArm, rightArm, leftHand, rightHand, air) { Anchor = a.Anchor, On = t < 0.5 ? a.On : b.On };
         }
 
@@ -126,12 +154,11 @@ public sealed class Motion
             return between;
         }
 
-        // What stands balances on the way too: its centre of mass goes straight from one to the other.
-        var wanted = centreA.Towards(centreB, t);
+        // What stands balances on the way too, and what flies falls: its centre of mass is where it should be.
         for (var i = 0; i < 2; i++)
         {
             var off = wanted - Carried.Centre(Skeleton.Of(between), load);
-            pelvis += new Vec(off.X, off.Y, 0);
+            pelvis += upright ? off : off with { Z = 0 };
             between = With(pelvis);
         }
 
@@ -159,9 +186,9 @@ public sealed class Motion
             return PoseSolver.Reach(foot, hip, hips, side);
         }
 
-        if (stays && from.Hold is Hold.Laces or Hold.Kneeling)
+        if (stays && from.Hold is Hold.Laces or Hold.Kneeling or Hold.Edge)
         {
-            var ankle = from.Hold == Hold.Laces ? Skeleton.AnkleOf(from) : from.Place;
+            var ankle = from.Hold is Hold.Laces or Hold.Edge ? Skeleton.AnkleOf(from) : from.Place;
             return (ArmWords.Reaching(hip, ankle, forward, hips, 0.13, PoseSolver.MostLeg), from);
         }
 
@@ -179,20 +206,28 @@ public sealed class Motion
         return PoseSolver.Clear(swung, new FootState(Hold.Free, default, Mix(from.Yaw, to.Yaw, t), 0, turned, 0, toes), hip, hips);
     }
 
-    private static (Limb, HandState) Arm(Vec pelvis, Turn hips, Turn chest, int side, Limb a, Limb b, HandState from, HandState to, double t)
+    private static (Limb, HandState) Arm(Turn chest, HangingWeight.Legs legs, Limb a, Limb b, HandState from, HandState to, double t)
     {
+        var shoulder = Skeleton.ShoulderOf(legs.Pelvis, legs.Hips, chest, legs.Side);
+        if (from.Slides is { } one && to.Slides is { } other)
+        {
+            return HangingWeight.Hang(shoulder, chest, legs, Mix(one, other, t));
+        }
+
         var swung = a.Towards(b, t);
         var flat = Mix(from.Flat, to.Flat, t);
         var way = from.Way == default ? to.Way : to.Way == default ? from.Way : from.Way.Towards(to.Way, t);
-        if (from.Fixed && to.Fixed && (from.At - to.At).Length < 1e-3)
+        if (from.Fixed && to.Fixed && (from.At - to.At).Length < SameHold)
         {
-            var shoulder = Skeleton.ShoulderOf(pelvis, hips, chest, side);
             var forward = (chest * swung.Frame).Of(Vec.Forward);
-            return (ArmWords.Reaching(shoulder, from.At, forward, chest, 0.088, ArmWords.Reach * 0.9995), new HandState(true, from.At, flat, way));
+            return (ArmWords.Reaching(shoulder, from.At.Towards(to.At, t), forward, chest, 0.088, ArmWords.Reach * 0.9995), new HandState(true, from.At.Towards(to.At, t), flat, way) { Rests = from.Rests });
         }
 
         return (swung, new HandState(false, default, flat, way));
     }
+
+    /// <summary>Hands so near to where they were hold on to the same place.</summary>
+    private const double SameHold = 0.03;
 
     private static double Mix(double a, double b, double t) => a + (b - a) * t;
 }

@@ -24,6 +24,9 @@ public static class PoseSolver
     /// <summary>How far a heel comes up over the ball of the foot, degrees.</summary>
     private const double MostHeel = 80;
 
+    /// <summary>From the axis of the trunk to the skin of the back. [M]</summary>
+    public const double BackBehind = 0.07;
+
     /// <summary>From the hips to the seat below.</summary>
     public const double Seat = 0.058;
 
@@ -170,8 +173,17 @@ public static class PoseSolver
         // Where the feet are follows from the straight plank; they stay there when the chest comes down or the hips go up.
         var along = leg + Trunk;
         p = p with { Height = Math.Min(p.Height, foot + along * MostRise - arm) };
-        var shoulder = p.Height + arm;
-        var feet = -Math.Sqrt(along * along - (shoulder - foot) * (shoulder - foot));
+
+        // On something higher the arms lean back as far as the body leans more than on the floor: the chest comes down to the hands.
+        var level = Math.Asin(Math.Clamp((arm - foot) / along, -1, 1));
+        var tilt = 0.0;
+        for (var i = 0; i < 24; i++)
+        {
+            tilt = p.Height > 0 ? Math.Max(0, Math.Asin(Math.Clamp((p.Height + arm * Math.Cos(tilt) - foot) / along, -1, 1)) - level) : 0;
+        }
+
+        var shoulder = p.Height + arm * Math.Cos(tilt);
+        var feet = -arm * Math.Sin(tilt) - Math.Sqrt(along * along - (shoulder - foot) * (shoulder - foot));
         var bend = p.Pike * Math.PI / 180;
         var straight = Math.Sqrt(leg * leg + Trunk * Trunk + 2 * leg * Trunk * Math.Cos(bend));
         Vec chest;
@@ -184,8 +196,8 @@ public static class PoseSolver
             var up = (leg * leg - arms * arms + gap * gap) / (2 * gap);
             var ratio = Math.Clamp(up / leg, -1, 1);
             // Where the hands are too near for straight arms, the thighs stop just past upright and the elbows bend.
-            var tilt = Math.Min(Math.Atan2(from.Z - foot, from.X - feet) + Math.Acos(ratio), MostTilt);
-            var hip = new Vec(feet + leg * Math.Cos(tilt), 0, foot + leg * Math.Sin(tilt));
+            var back = Math.Min(Math.Atan2(from.Z - foot, from.X - feet) + Math.Acos(ratio), MostTilt);
+            var hip = new Vec(feet + leg * Math.Cos(back), 0, foot + leg * Math.Sin(back));
             chest = hip + (from - hip).Unit * Trunk;
         }
         else
@@ -251,6 +263,11 @@ public static class PoseSolver
             return new FootState(Hold.Laces, place, yaw, 0, Turn.Yaw(yaw) * Turn.Pitch(172), knee);
         }
 
+        if (spec.Edge)
+        {
+            return new FootState(Hold.Edge, place, yaw, 0, Turn.Yaw(yaw) * Turn.Roll(side * EdgeRoll), knee);
+        }
+
         var pitch = spec.Heel ?? (behind ? 40 + 0.2 * p.Depth : 0) + p.Heels;
 
         // A rear foot is told by its ankle: on the toes that is ahead of where it would be flat.
@@ -276,6 +293,9 @@ public static class PoseSolver
     /// <summary>How far the trunk rises until shoulder, hip and knee are in line, degrees.</summary>
     private static double BridgeTop(double raised) =>
         Math.Min(Steepest, Math.Asin(Math.Min(1, (KneeHeight + raised - Lying) / (Trunk + Thigh))) * 180 / Math.PI);
+
+    /// <summary>How far a foot is rolled on its outer edge, degrees. [M]</summary>
+    private const double EdgeRoll = 68;
 
     internal static FootState Stood(Vec place, double yaw, double pitch, double knee = 0) =>
         new(Hold.Planted, place, yaw, pitch, Turn.Yaw(yaw) * Turn.Pitch(pitch), knee, pitch > 0 ? 1 : 0);
@@ -315,7 +335,7 @@ public static class PoseSolver
     {
         if (foot.Hold == Hold.Planted && (Skeleton.AnkleOf(foot) - hip).Length > MostLeg)
         {
-            var (low, high) = (Math.Max(0, foot.Pitch), MostHeel);
+            var (low, high) = (foot.Pitch, MostHeel);
             for (var i = 0; i < 30; i++)
             {
                 var middle = (low + high) / 2;
@@ -332,6 +352,11 @@ public static class PoseSolver
     /// <summary>A knee goes where its foot points, or further out or in.</summary>
     internal static Vec Pole(FootState foot, int side)
     {
+        if (foot.Hold == Hold.Edge)
+        {
+            return new Vec(0, side, 0.55).Unit;
+        }
+
         var turn = foot.Hold == Hold.Laces ? Turn.Yaw(foot.Yaw) : foot.World;
         return Turn.Yaw(side * foot.KneeOut).Of(turn.Of(Vec.Forward) + turn.Of(Vec.Up) * (foot.Hold == Hold.Laces ? 0 : 1));
     }

@@ -14,6 +14,9 @@ internal static class PoseWords
         return $"{first}.{with}{(band == BandAt.None ? "" : " A band is used.")}";
     }
 
+    /// <summary>The same with the other side working.</summary>
+    public static string Mirrored(string words) => string.Join("left", words.Split("right").Select(part => part.Replace("left", "right", StringComparison.Ordinal)));
+
     private static string Sentence(KeyPose p, Posture posture, Skeleton s) => string.Join(", ", Parts(p, posture, s).Where(x => x.Length > 0));
 
     private static IEnumerable<string> Parts(KeyPose p, Posture posture, Skeleton s)
@@ -29,10 +32,12 @@ internal static class PoseWords
             Carrier.Hands when p.Pike > 30 => "hips high, hands and feet on the floor",
             Carrier.Hands => p.OnKnees ? "a plank on the knees" : s[Joint.LeftElbow].Z < 0.06 ? "a plank on the forearms" : p.Down > 0.4 ? "chest low over the hands" : "a plank on the hands",
             Carrier.Back => "lying on the back",
+            Carrier.Shoulders when posture.RightFoot.Hold == Hold.Edge => p.Lift > 0.5 ? "hips lifted, soles together, knees wide" : "lying on the back, soles together, knees wide",
             Carrier.Shoulders => p.Lift > 0.5 ? "hips lifted, shoulders on the floor" : "lying on the back, hips down",
             Carrier.Bench => p.Lift > 0.5 ? "hips level, shoulder blades on the bench" : "hips low, shoulder blades on the bench",
             Carrier.Side => $"{(p.Lift > 0 ? p.Down > 0.3 ? "a side plank, hips low" : "a side plank" : "lying on one side")}, the {(p.OnRight ? "right" : "left")} side down",
             Carrier.Front => "lying on the front",
+            Carrier.Wall => p.Height < 0.3 ? "back against the wall, thighs level" : "back against the wall, higher up",
             _ => "sitting",
         };
         if (p.On is Carrier.Feet && p.Air == 0)
@@ -103,6 +108,7 @@ internal static class PoseWords
         ArmWord.Rack or ArmWord.FrontRack => "hands at the shoulders",
         ArmWord.Back or ArmWord.Head => "hands behind the head",
         ArmWord.Thigh or ArmWord.Knee => "hands on the thighs",
+        ArmWord.BehindThigh => "hands behind the thighs",
         ArmWord.Wall or ArmWord.WallAhead => "hand on the wall",
         ArmWord.ChairAhead => "hands on a chair",
         ArmWord.Out or ArmWord.OutBent => "arms out to the sides",

@@ -47,6 +47,9 @@ public enum Hold
     Planted,
     Laces,
     Kneeling,
+
+    /// <summary>On its outer edge, the soles together.</summary>
+    Edge,
 }
 
 /// <summary>A foot in the room.</summary>
@@ -61,7 +64,14 @@ public readonly record struct FootState(Hold Hold, Vec Place, double Yaw, double
 /// <summary>A hand in the room.</summary>
 /// <param name="At">Where the wrist stays, while the hand stays there.</param>
 /// <param name="Flat">How far the hand lies along a way of its own instead of along the forearm, 0 to 1.</param>
-public readonly record struct HandState(bool Fixed, Vec At, double Flat, Vec Way);
+public readonly record struct HandState(bool Fixed, Vec At, double Flat, Vec Way)
+{
+    /// <summary>It hangs with a weight that slides along the legs, so much further out than its shoulder.</summary>
+    public double? Slides { get; init; }
+
+    /// <summary>It stays where it is and carries nothing.</summary>
+    public bool Rests { get; init; }
+}
 
 /// <summary>All that a body's posture is made of; every skeleton follows from one in closed form.</summary>
 public sealed record Posture(
@@ -143,7 +153,7 @@ public sealed class Skeleton
     /// <summary>The ankle of a foot that stands or lies somewhere: heel lifted over the ball, toes lifted over the heel.</summary>
     public static Vec AnkleOf(FootState foot)
     {
-        if (foot.Hold == Hold.Laces)
+        if (foot.Hold is Hold.Laces or Hold.Edge)
         {
             return foot.Place + Vec.Up * 0.035;
         }

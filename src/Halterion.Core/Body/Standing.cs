@@ -15,7 +15,9 @@ internal static class Standing
     public static Posture Solve(KeyPose p, Carried? load, double ankle)
     {
         var (left, right) = (PoseSolver.SpecOf(p, 1), PoseSolver.SpecOf(p, -1));
-        var carry = right.Free || p.Split < 0 ? 1 : -1;
+        // A foot that only taps on something high does not carry.
+        var taps = p.Weight < 0.5 && right.Z > left.Z + 0.05;
+        var carry = right.Free || p.Split < 0 || taps ? 1 : -1;
         var bends = p.Depth > 0 || p.Knee is not null;
         var free = p.Lean is null && bends;
         if (free && p.Knee is null && p.Depth < Shallow)

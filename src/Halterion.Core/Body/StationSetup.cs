@@ -9,7 +9,8 @@ namespace Halterion.Core.Body;
 public sealed record SetupMeasure(string What, double Least, double Most, string Note, Vec From, Vec To);
 
 /// <summary>A measure as it is drawn beside its figure, in hundredths of stature, y down.</summary>
-public sealed record DrawnMeasure(double X1, double Y1, double X2, double Y2, string Words);
+/// <param name="Lead">Level with the ends of a height, from the body to the line: drawn behind everything.</param>
+public sealed record DrawnMeasure(double X1, double Y1, double X2, double Y2, string Words, string Lead);
 
 /// <summary>Sets a station for a person's stature: what is told is what is drawn, read off the solved pose.</summary>
 public static class StationSetup
@@ -96,7 +97,8 @@ public static class StationSetup
 
     /// <summary>The measure as a line in a figure: along the floor below it, heights beside it. Null where the view does not show its length.</summary>
     /// <param name="words">The length as it is shown.</param>
-    public static DrawnMeasure? Draw(SetupMeasure measure, View view, string words)
+    /// <param name="still">Beside which it stands: a height to the right of all that is drawn, never over a body.</param>
+    public static DrawnMeasure? Draw(SetupMeasure measure, View view, string words, Still still)
     {
         if (view is not (View.Side or View.Front))
         {
@@ -110,8 +112,15 @@ public static class StationSetup
             return null;
         }
 
-        var below = measure.From.Z == measure.To.Z ? 3.5 : 0;
-        return new DrawnMeasure(Shapes.X(from), Shapes.Round(Shapes.Y(from) + below), Shapes.X(to), Shapes.Round(Shapes.Y(to) + below), words);
+        if (measure.From.Z == measure.To.Z)
+        {
+            const double below = 3.5;
+            return new DrawnMeasure(Shapes.X(from), Shapes.Round(Shapes.Y(from) + below), Shapes.X(to), Shapes.Round(Shapes.Y(to) + below), words, "");
+        }
+
+        var x = Shapes.Round(still.Right + 1);
+        return new DrawnMeasure(
+            x, Shapes.Y(from), x, Shapes.Y(to), words, string.Create(System.Globalization.CultureInfo.InvariantCulture, $"M{Shapes.X(to)} {Shapes.Y(to)}H{x}"));
     }
 
     private static double Centimetres(double share, Stature stature) => Math.Round(100 * share * stature.Metres);

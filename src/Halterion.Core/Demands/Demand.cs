@@ -190,7 +190,7 @@ public static class DemandModel
     private static double Knee(Instant k)
     {
         double Leg(LegLoad leg, int side) => Math.Max(0, leg.Knee) / KneeMoment + JointLimits.KneeFlexion(k.Body, side) / KneeBend * (0.25 + 1.05 * leg.Share) * (leg.Share > 0.04 ? 1 : 0.3);
-        return Math.Max(Leg(k.Moments.Left, 1), Leg(k.Moments.Right, -1)) * (k.Pose.On is Carrier.Feet ? 1 : 0.55);
+        return Math.Max(Leg(k.Moments.Left, 1), Leg(k.Moments.Right, -1)) * (k.Pose.On is Carrier.Feet or Carrier.Wall ? 1 : 0.55);
     }
 
     /// <summary>What straightens the hip, or holds the pelvis level over one leg, or holds a leg up.</summary>
@@ -227,7 +227,7 @@ public static class DemandModel
         contacts = k.Pose.On == Carrier.Feet ? [.. contacts.Where(c => !c.Name.EndsWith("Hand", StringComparison.Ordinal))] : contacts;
         if (!Contacts.OnFeet(contacts))
         {
-            return contacts.Length >= 4 || k.Pose.On is Carrier.Back or Carrier.Front or Carrier.Seat ? 0.2 : contacts.Length == 3 ? 0.6 : 1.1;
+            return contacts.Length >= 4 || k.Pose.On is Carrier.Back or Carrier.Front or Carrier.Seat or Carrier.Wall ? 0.2 : contacts.Length == 3 ? 0.6 : 1.1;
         }
 
         var centre = k.Body.CentreOfMass;
@@ -270,9 +270,11 @@ public static class DemandModel
     /// <summary>The joint that goes nearest to the end of its range.</summary>
     private static double Mobility(Instant k)
     {
+        // A knee that is bent as its owner lies asks for nothing.
+        bool Lies(FootState foot) => k.Pose.On is Carrier.Back or Carrier.Shoulders or Carrier.Bench || k.Pose.On == Carrier.Side && foot.Hold == Hold.Kneeling;
         double Leg(int side, FootState foot) => Math.Max(
             Math.Max(Math.Max(0, JointLimits.HipFlexionOf(k.Body, side)) / 150, Math.Max(0, -JointLimits.HipFlexionOf(k.Body, side)) / 55),
-            Math.Max((k.Pose.On == Carrier.Side && foot.Hold == Hold.Kneeling ? 0 : JointLimits.KneeFlexion(k.Body, side)) / 165, Math.Max(JointLimits.SpreadOf(k.Body, side) / 75, foot is { Hold: Hold.Planted, Pitch: < 10 } ? Math.Max(0, JointLimits.AnkleBendOf(k.Body, side)) / 46 : 0)));
+            Math.Max((Lies(foot) ? 0 : JointLimits.KneeFlexion(k.Body, side)) / 165, Math.Max(JointLimits.SpreadOf(k.Body, side) / 75, foot is { Hold: Hold.Planted, Pitch: < 10 } ? Math.Max(0, JointLimits.AnkleBendOf(k.Body, side)) / 46 : 0)));
         var most = Math.Max(Leg(1, k.Posture.LeftFoot), Leg(-1, k.Posture.RightFoot));
         return 0.95 * most * most;
     }

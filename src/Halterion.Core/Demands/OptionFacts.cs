@@ -142,7 +142,7 @@ public sealed record OptionFacts
 
         var bodies = frames.Select(f => (Posture: f, Body: Skeleton.Of(f))).ToArray();
         // Who sits against a wall sits on nothing: the legs carry.
-        bool Stands(Posture p) => p.On == Carrier.Feet && p.Air == 0 || p.On == Carrier.Seat && move.Position == Position.Standing;
+        bool Stands(Posture p) => p.On is Carrier.Feet or Carrier.Wall && p.Air == 0;
         var standing = bodies.Where(b => Stands(b.Posture)).ToArray();
         double Most(IEnumerable<double> of) => of.DefaultIfEmpty(0).Max();
         bool Carries(Posture p, int side) => (side > 0 ? p.LeftFoot : p.RightFoot).Hold is Hold.Planted or Hold.Laces;
@@ -182,7 +182,7 @@ public sealed record OptionFacts
             SplitStance = standing.Any(b => Carries(b.Posture, 1) && Carries(b.Posture, -1)
                 && Math.Abs(b.Body[Joint.LeftAnkle].X - b.Body[Joint.RightAnkle].X) > 0.25),
             StepsAsideOrBack = steps.Aside > 0.15 || steps.Back > 0.15,
-            WalksBackward = walks < -0.2,
+            WalksBackward = walks < -0.2 || motion.Way == Way.Back && WalksBack(planted.Select(k => k.Key).ToArray()),
             ForwardLunge = move.Family == Family.Lunge && (steps.Forward > 0.3 || walks > 0.3) && Most(standing.Select(b => JointLimits.KneeFlexion(b.Body, -1))) > 60,
             HandHold = held,
             OnTheBack = on.Overlaps([Carrier.Back, Carrier.Shoulders]),
@@ -203,15 +203,17 @@ public sealed record OptionFacts
             HipsUp = bodies.Any(b => b.Posture.On == Carrier.Hands && JointLimits.HipFlexionOf(b.Body, 1) > 60 && JointLimits.HipFlexionOf(b.Body, -1) > 60
                 && Math.Max(JointLimits.KneeFlexion(b.Body, 1), JointLimits.KneeFlexion(b.Body, -1)) < 30),
             HeadOffTheFloor = move.Family is Family.Bridge or Family.Core
-                && poses.Poses.Any(p => p.On is Carrier.Back or Carrier.Shoulders && (p.Round > 15 || p.Head > 15)),
+                && poses.Poses.Any(p => p.On is Carrier.Bench || p.On is Carrier.Back or Carrier.Shoulders && (p.Round > 15 || p.Head > 15)),
             Kilograms = kg,
             HandKilograms = kg == 0 ? 0 : by is CarriedBy.EachHand or CarriedBy.RightHand or CarriedBy.LeftHand ? poses.Holds!.Kg : by is CarriedBy.BothHands ? kg / 2 : 0,
             LoadOnHips = by == CarriedBy.Hips || manner.Load?.Position == LoadPosition.Hips,
             LoadOnBack = by == CarriedBy.Shoulders || manner.Load?.Position == LoadPosition.Back,
-            LoadOverhead = kg > 0 && poses.Poses.Any(p => (p.Arms ?? p.RightArm ?? p.LeftArm)?.Word == ArmWord.Overhead),
+            LoadOverhead = kg > 0 && by is CarriedBy.BothHands or CarriedBy.EachHand or CarriedBy.RightHand or CarriedBy.LeftHand
+                && bodies.Any(b => b.Posture.On is Carrier.Feet or Carrier.Seat or Carrier.Wall or Carrier.Knees
+                    && motion.Load!.At(b.Body).Any(w => w.At.Z > b.Body[Joint.Head].Z)),
             Racked = kg > 0 && (manner.Load?.Position is LoadPosition.FrontRack or LoadPosition.Rack or LoadPosition.Shoulders || rackWord),
             GobletOrSides = arm?.Word is ArmWord.Goblet or ArmWord.Sides or ArmWord.Low,
-            LoadAboveElbow = kg > 0 && bodies.Any(b => b.Posture.On is Carrier.Feet or Carrier.Seat or Carrier.Knees && by is not (CarriedBy.Hips or null)
+            LoadAboveElbow = kg > 0 && bodies.Any(b => b.Posture.On is Carrier.Feet or Carrier.Seat or Carrier.Wall or Carrier.Knees && by is not (CarriedBy.Hips or null)
                 && Math.Max(b.Body[Joint.LeftWrist].Z - b.Body[Joint.LeftElbow].Z, b.Body[Joint.RightWrist].Z - b.Body[Joint.RightElbow].Z) > 0.02
                 && Math.Max(b.Body[Joint.LeftWrist].Z - b.Body[Joint.LeftShoulder].Z, b.Body[Joint.RightWrist].Z - b.Body[Joint.RightShoulder].Z) > -0.06),
             LoadHeldOut = kg > 0 && poses.Poses.All(p => (p.Arms ?? p.RightArm)?.Word is ArmWord.Forward or ArmWord.Out or ArmWord.OutBent),
@@ -221,6 +223,10 @@ public sealed record OptionFacts
             Demand = demand,
         };
     }
+
+    /// <summary>Both feet go somewhere else, and back the way they came.</summary>
+    private static bool WalksBack(Posture[] keys) => keys.Length > 1 && ((Func<Posture, FootState>[])[p => p.LeftFoot, p => p.RightFoot]).All(foot =>
+        keys.Select(foot).Where(f => f.Hold == Hold.Planted).Select(f => f.Place.X).DefaultIfEmpty(0).ToArray() is var x && x.Max() - x.Min() > 0.2);
 
     /// <summary>How far a foot that comes down somewhere else has gone since it last stood.</summary>
     private static (double Forward, double Back, double Aside) Stepping(Posture[] keys)

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Globalization;
 using System.Runtime.CompilerServices;
 using Halterion.Core.Body;
 using Halterion.Core.Moves;
@@ -10,31 +11,33 @@ namespace Halterion.Core.Demands;
 /// <summary>A rep as it is drawn, frame by frame.</summary>
 /// <param name="FramesPerSecond">How fast the frames follow each other.</param>
 /// <param name="Phases">What is done when, in seconds.</param>
-public sealed record FigureFilm(string ViewBox, string Floor, double FramesPerSecond, double Seconds, ImmutableArray<FilmPhase> Phases, ImmutableArray<ImmutableArray<Layer>> Frames);
+/// <param name="Still">What stands in the room, behind every frame.</param>
+public sealed record FigureFilm(
+    string ViewBox, string Floor, double FramesPerSecond, double Seconds, ImmutableArray<FilmPhase> Phases, ImmutableArray<Layer> Still, ImmutableArray<ImmutableArray<Layer>> Frames);
 
 /// <summary>The figure of an option: its move's key poses, done in the option's manner.</summary>
 public static class OptionFigure
 {
-    /// <summary>What the eye can follow on a screen, and half of what is solved.</summary>
-    private const double DrawnPerSecond = 12.5;
-
-    private readonly record struct Key(Move Move, Manner Manner, View? View, bool Felt)
+    private readonly record struct Key(Move Move, Manner Manner, View? View, bool Felt, bool Mirrored)
     {
-        public bool Equals(Key other) => ReferenceEquals(Move, other.Move) && Manner.Equals(other.Manner) && View == other.View && Felt == other.Felt;
+        public bool Equals(Key other) =>
+            ReferenceEquals(Move, other.Move) && Manner.Equals(other.Manner) && View == other.View && Felt == other.Felt && Mirrored == other.Mirrored;
 
-        public override int GetHashCode() => HashCode.Combine(RuntimeHelpers.GetHashCode(Move), Manner, View, Felt);
+        public override int GetHashCode() => HashCode.Combine(RuntimeHelpers.GetHashCode(Move), Manner, View, Felt, Mirrored);
     }
 
     /// <summary>Null for a move that has no poses. Drawn once for each manner of a move.</summary>
     /// <param name="view">From elsewhere than the move's own view.</param>
-    public static Figure? Of(Move move, Manner manner, MoveLibrary moves, View? view = null, bool felt = true) => moves.Once(new Key(move, manner, view, felt), () =>
+    /// <param name="side">The side that works; the figures of the library are drawn with the right one.</param>
+    public static Figure? Of(Move move, Manner manner, MoveLibrary moves, View? view = null, bool felt = true, Side side = Side.Right) =>
+        moves.Once(new Key(move, manner, view, felt, side == Side.Left), () =>
     {
         if (OptionPoses.Of(move, manner) is not { } poses)
         {
             return null;
         }
 
-        return Figure.Of(MotionOf(poses), poses.Band, poses.Props, felt ? move.Muscles : "", view ?? poses.View, poses.Map);
+        return Figure.Of(MotionOf(poses), poses.Band, poses.Props, felt ? move.Muscles : "", view ?? poses.View, poses.Map, poses.Arrow, side == Side.Left);
     });
 
     /// <summary>Every move as it is first asked for, with what it asks.</summary>
@@ -72,26 +75,72 @@ public static class OptionFigure
 
     private static KeyPose Less(KeyPose p) => p with { Depth = p.Depth * Shallower, Lean = p.Lean * Shallower, Sit = p.Sit * Shallower, Split = p.Split * Shallower };
 
-    /// <summary>Seconds of lowering, pause, lifting and top of an option; a second each way for what is only held.</summary>
-    public static ImmutableArray<FilmPhase> PhasesOf(Motion motion, Move move, Manner manner) => (manner.Tempo ?? move.Tempo) is { } tempo
-        ? Film.Phases(motion, (double)tempo.Lower, (double)tempo.Pause, (double)tempo.Lift, (double)tempo.Top)
-        : Film.Phases(motion, 1, 1, 1, 1);
+    /// <summary>A rep at the option's tempo; what is only held takes a second each way, what is done in time without a tempo goes at a walk's pace.</summary>
+    public static Film Rep(Motion motion, Move move, Manner manner, Stature? stature = null) => (manner.Tempo ?? move.Tempo) is { } tempo
+        ? new Film(motion, (double)tempo.Lower, (double)tempo.Pause, (double)tempo.Lift, (double)tempo.Top, stature)
+        : move.Dose.Kind == "hold" ? new Film(motion, 1, 1, 1, 1, stature) : new Film(motion, Pace, 0, Pace, 0, stature);
+
+    /// <summary>Seconds of a step of what has no tempo of its own. [M]</summary>
+    private const double Pace = 0.7;
 
     /// <summary>An option of a move that has poses, in motion.</summary>
-    public static FigureFilm FilmOf(Move move, Manner manner, View? from = null)
+    /// <param name="side">The side that works; alternate: one rep on each.</param>
+    public static FigureFilm FilmOf(Move move, Manner manner, View? from = null, Side side = Side.Right)
     {
         var poses = OptionPoses.Of(move, manner)!;
         var motion = MotionOf(poses);
-        var phases = PhasesOf(motion, move, manner);
-        var view = from ?? poses.View;
-        var camera = Camera.Of(view);
+        var rep = Rep(motion, move, manner);
         var keys = Enumerable.Range(0, motion.Count).Select(i => Skeleton.Of(motion.Key(i))).ToImmutableArray();
-        var fixtures = Fixtures.Of(poses.Props, poses.Poses, keys);
-        var seconds = phases[^1].To;
-        var count = (int)Math.Ceiling(seconds * DrawnPerSecond);
-        var scene = new Scene(motion.Load, poses.Band, fixtures, "");
-        var bodies = Enumerable.Range(0, count).Select(i => Skeleton.Of(Film.At(motion, phases, i / DrawnPerSecond))).ToArray();
-        var (box, floor) = Figure.Stage([.. keys, .. bodies], fixtures, camera, view, motion.Load);
-        return new FigureFilm(box, floor, DrawnPerSecond, seconds, phases, [.. bodies.Select(b => Drawing.Of(b, scene, view))]);
+        var count = (int)Math.Round(rep.Seconds * Film.FramesPerSecond);
+        var bodies = Enumerable.Range(0, count).Select(i => Skeleton.Of(rep.At(i / (double)Film.FramesPerSecond))).ToArray();
+        var one = new Shot(motion, poses, from ?? poses.View, rep, keys, bodies);
+        return side == Side.Alternate && OneSided(keys) ? Joined(Taken(one, false), Taken(one, true)) : Taken(one, side == Side.Left);
+    }
+
+    private sealed record Shot(Motion Motion, MovePoses Poses, View View, Film Rep, ImmutableArray<Skeleton> Keys, Skeleton[] Bodies);
+
+    private static FigureFilm Taken(Shot shot, bool mirrored)
+    {
+        var camera = Camera.Of(shot.View, mirrored);
+        var fixtures = Fixtures.Of(shot.Poses.Props, shot.Poses.Poses, shot.Keys, shot.Poses.Band).Select(f => f.Beside([.. shot.Keys, .. shot.Bodies])).ToImmutableArray();
+        var scene = new Scene(shot.Motion.Load, shot.Poses.Band, fixtures, "", Fixtures.Slide(shot.Poses.Props));
+        var (box, floor) = Figure.Stage([.. shot.Keys, .. shot.Bodies], fixtures, camera, shot.View, shot.Motion.Load);
+        var frames = shot.Bodies.Select(b => Drawing.Of(b, scene, shot.View, camera)).ToArray();
+
+        // What stands in the room is drawn first, and stays.
+        var still = frames[0].TakeWhile(l => l.Ink is Ink.Wall or Ink.Fixture).ToImmutableArray();
+        return new FigureFilm(box, floor, Film.FramesPerSecond, shot.Rep.Seconds, shot.Rep.Phases, still, [.. frames.Select(f => f[still.Length..])]);
+    }
+
+    /// <summary>Whether one side does something else than the other at every key pose that says so: a march shows both by itself.</summary>
+    private static bool OneSided(ImmutableArray<Skeleton> keys)
+    {
+        static double Apart(Skeleton a, Skeleton b) => Enum.GetValues<Joint>().Where(j => j < Joint.RightShoulder && j > Joint.Pelvis).Max(j =>
+        {
+            var (left, right) = (a[j], b[j + (Joint.RightShoulder - Joint.LeftShoulder)]);
+            return (left - right with { Y = -right.Y }).Length;
+        });
+        return Apart(keys[0], keys[^1]) > Same && keys.Any(k => Apart(k, k) > Same);
+    }
+
+    private const double Same = 0.03;
+
+    /// <summary>One after the other, in a frame that holds both.</summary>
+    private static FigureFilm Joined(FigureFilm one, FigureFilm other) => one with
+    {
+        ViewBox = Around(one.ViewBox, other.ViewBox),
+        Seconds = one.Seconds + other.Seconds,
+        Phases = [.. one.Phases, .. other.Phases.Select(p => p with { From = p.From + one.Seconds, To = p.To + one.Seconds })],
+        Still = [],
+        Frames = [.. one.Frames.Select(f => one.Still.AddRange(f)), .. other.Frames.Select(f => other.Still.AddRange(f))],
+    };
+
+    private static string Around(string a, string b)
+    {
+        double[] Of(string box) => [.. box.Split(' ').Select(n => double.Parse(n, CultureInfo.InvariantCulture))];
+        var (x, y) = (Of(a), Of(b));
+        var (left, top) = (Math.Min(x[0], y[0]), Math.Min(x[1], y[1]));
+        var (right, low) = (Math.Max(x[0] + x[2], y[0] + y[2]), Math.Max(x[1] + x[3], y[1] + y[3]));
+        return string.Create(CultureInfo.InvariantCulture, $"{left:0.#} {top:0.#} {right - left:0.#} {low - top:0.#}");
     }
 }

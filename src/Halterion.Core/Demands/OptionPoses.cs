@@ -82,11 +82,11 @@ public static class OptionPoses
         }
         else if (manner.Impact is { } impact && poses.All(p => p.Air == 0) && poses[^1].On == Carrier.Feet)
         {
-            if (poses is [{ Left.Free: true } one, { Right.Free: true } other])
+            if (poses is [{ Left.Free: true }, { Right.Free: true }] or [{ Right.Free: true }, { Left.Free: true }] && poses is [var one, var other])
             {
                 // From one leg to the other: the air lies between them.
-                var foot = new FootSpec(Y: 0.08, Heel: 16);
-                var air = one with { Left = foot, Right = foot, Depth = 8, Lean = 12, Air = impact == Impact.Jump ? 0.08 : 0.05, Arc = 0, RightArm = Loose, LeftArm = Loose, Share = 1.1 };
+                var foot = new FootSpec(Flex: 14, Knee: 30, Out: 2, Point: 42);
+                var air = one with { Left = foot, Right = foot, Depth = 0, Lean = 12, Air = impact == Impact.Jump ? 0.08 : 0.05, Arc = 0, RightArm = Loose, LeftArm = Loose, Share = 1.1 };
                 return In(m with { Poses = [one, air, other] }, manner with { Impact = null }, stature);
             }
 
@@ -97,7 +97,7 @@ public static class OptionPoses
 
         if (manner.Band is { } band)
         {
-            m = m with { Band = band == BandStrength.None ? BandAt.None : m.Band != BandAt.None ? m.Band : poses[0].On is Carrier.Feet or Carrier.Shoulders or Carrier.Bench or Carrier.Side or Carrier.Seat ? BandAt.Knees : BandAt.Feet };
+            m = m with { Band = band == BandStrength.None ? BandAt.None : m.Band != BandAt.None ? m.Band : poses[0].On is Carrier.Feet or Carrier.Shoulders or Carrier.Bench or Carrier.Side or Carrier.Seat or Carrier.Wall ? BandAt.Knees : BandAt.Feet };
         }
 
         // Holding on comes last but one: a hand that holds on holds no weight.
@@ -189,7 +189,7 @@ public static class OptionPoses
     private static double Bend(MovePoses m)
     {
         var motion = OptionFigure.MotionOf(m);
-        return Enumerable.Range(0, motion.Count).Select(motion.Key).Where(k => k.On is Carrier.Feet or Carrier.Seat && k.Air == 0).Select(k =>
+        return Enumerable.Range(0, motion.Count).Select(motion.Key).Where(k => k.On is Carrier.Feet or Carrier.Wall && k.Air == 0).Select(k =>
         {
             var body = Skeleton.Of(k);
             double Of(FootState foot, int side) => foot.Hold is Hold.Planted or Hold.Laces ? JointLimits.KneeFlexion(body, side) : 0;
@@ -213,7 +213,7 @@ public static class OptionPoses
             Lift = At(a.Lift, b.Lift),
             Down = At(a.Down, b.Down),
             Sit = At(a.Sit, b.Sit),
-            Height = b.On == Carrier.Seat ? At(a.Height, b.Height) : b.Height,
+            Height = b.On is Carrier.Seat or Carrier.Wall ? At(a.Height, b.Height) : b.Height,
             Turn = At(a.Turn, b.Turn),
             Tip = At(a.Tip, b.Tip),
             Twist = At(a.Twist, b.Twist),
@@ -378,7 +378,9 @@ public static class OptionPoses
             LoadPosition.Sides => (hinges ? ArmWord.Low : ArmWord.Sides, two ? CarriedBy.EachHand : one),
             _ => (bar || hinges || kind is "ball" or "plate" ? ArmWord.Low : ArmWord.Goblet, two ? CarriedBy.EachHand : load.Side is null or LoadSide.Both ? CarriedBy.BothHands : one),
         };
-        if (load.Position is null && m.Holds is { } own && !bar)
+        // Arms that do more than hold it (a swing, a throw) go on doing so.
+        var swung = poses.Any(p => (p.RightArm ?? p.Arms) is { Word: null });
+        if (m.Holds is { } own && (load.Position is null && !bar || load.Position == LoadPosition.Low && !two && swung))
         {
             // The move's own way to hold it, another weight.
             return (m with { Holds = own with { Kind = kind, Kg = kg } }, poses);
@@ -420,12 +422,15 @@ public static class OptionPoses
         var stands = poses.All(p => p.On == Carrier.Feet);
         switch (support)
         {
+            case Support.Wall or Support.Hand or Support.TwoHands or Support.Doorway or Support.Helper when stands && poses.All(p => (p.LeftArm ?? p.Arms)?.Word == ArmWord.WallAhead):
+                // Both hands are on a wall already.
+                return (m, poses);
             case Support.Wall or Support.Hand or Support.Doorway or Support.Helper when stands:
                 // One hand holds on; a weight is in the other.
                 var by = m.Holds is null ? null : m.Holds with { By = m.Holds.By is CarriedBy.LeftHand or CarriedBy.EachHand ? CarriedBy.RightHand : m.Holds.By };
                 return (m with { Holds = by, Props = Add(m.Props, "wall:aside") }, Map(poses, p => p with { LeftArm = new ArmSpec(ArmWord.Wall), RightArm = p.RightArm ?? p.Arms }));
             case Support.Chair or Support.TwoHands when stands && (m.Props.IsDefault || !m.Props.Any(p => p.EndsWith(":under", StringComparison.Ordinal))):
-                return (m with { Holds = null, Props = Add(m.Props, "chair:chairAhead") }, Map(poses, p => Held(p, ArmWord.ChairAhead)));
+                return (m with { Holds = null, Props = Add(m.Props.IsDefault ? m.Props : m.Props.RemoveAll(p => p == "wall:ahead"), "chair:chairAhead") }, Map(poses, p => Held(p, ArmWord.ChairAhead)));
             case Support.TwoHands or Support.Chair when stands:
                 return (m with { Holds = null }, Map(poses, p => Held(p, ArmWord.Thigh)));
             case Support.HandOnThigh when stands:

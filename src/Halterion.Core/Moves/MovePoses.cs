@@ -14,6 +14,7 @@ public sealed record MoveLoad(string Kind, double Kg, CarriedBy By);
 /// <param name="Poses">2–6 in order; each is the one before it but for what it names.</param>
 /// <param name="Way">How a rep ends.</param>
 /// <param name="Props">What stands there, and where: "chair:under", "wall:behind" …</param>
+/// <param name="Arrow">The joint whose way the arrow shows, where it is not the one that goes furthest.</param>
 /// <param name="Map">The stance is the point: a map of the feet stands beside it.</param>
 [JsonConverter(typeof(MovePosesReader))]
 public sealed record MovePoses(
@@ -23,7 +24,8 @@ public sealed record MovePoses(
     ImmutableArray<string> Props = default,
     BandAt Band = BandAt.None,
     MoveLoad? Holds = null,
-    bool Map = false)
+    bool Map = false,
+    Joint? Arrow = null)
 {
     public Carried? Load => Holds is { } h ? new Carried(h.Kind, h.Kg, h.Kg * (h.By == CarriedBy.EachHand ? 2 : 1) / Anthropometry.UsualMass, h.By) : null;
 }
@@ -37,7 +39,7 @@ internal sealed class MovePosesReader : JsonConverter<MovePoses>
         UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
     };
 
-    private sealed record Raw(View View, ImmutableArray<JsonObject> Poses, Way Way, ImmutableArray<string> Props, BandAt Band, MoveLoad? Holds, bool Map);
+    private sealed record Raw(View View, ImmutableArray<JsonObject> Poses, Way Way, ImmutableArray<string> Props, BandAt Band, MoveLoad? Holds, bool Map, Joint? Arrow);
 
     public override MovePoses Read(ref Utf8JsonReader reader, Type type, JsonSerializerOptions options)
     {
@@ -47,7 +49,7 @@ internal sealed class MovePosesReader : JsonConverter<MovePoses>
         foreach (var said in raw.Poses)
         {
             so = (JsonObject)so.DeepClone();
-            foreach (var once in (string[])["share", "arc", "through"])
+            foreach (var once in (string[])["share", "arc", "through", "unseen"])
             {
                 so.Remove(once);
             }
@@ -60,7 +62,7 @@ internal sealed class MovePosesReader : JsonConverter<MovePoses>
             poses.Add(so.Deserialize<KeyPose>(Plain)!);
         }
 
-        return new MovePoses(raw.View, poses.ToImmutable(), raw.Way, raw.Props, raw.Band, raw.Holds, raw.Map);
+        return new MovePoses(raw.View, poses.ToImmutable(), raw.Way, raw.Props, raw.Band, raw.Holds, raw.Map, raw.Arrow);
     }
 
     /// <summary>Not written: clients are given figures.</summary>

@@ -86,7 +86,7 @@ public sealed record ClassCards(
     private static StationPlaceCard Card(ClassPlan plan, Block block, Station station, int index, Preferences preferences, Stature shortest, Stature tallest)
     {
         var move = plan.Moves.Find(station.Main.Move)!;
-        var setUp = SetUp(move, station.Main.Manner, preferences, shortest, tallest).ToArray();
+        var setUp = SetUp(move, station.Main.Manner, OptionFigure.Of(move, station.Main.Manner, plan.Moves), preferences, shortest, tallest).ToArray();
         Tier[] order = [Tier.Harder, Tier.Main, Tier.Easier, Tier.Instead];
         return new StationPlaceCard(
             block.Name,
@@ -104,9 +104,10 @@ public sealed record ClassCards(
             [.. setUp.Select(m => m.Drawn).OfType<DrawnMeasure>()]);
     }
 
-    private static IEnumerable<(string Words, DrawnMeasure? Drawn)> SetUp(Move move, Manner manner, Preferences preferences, Stature shortest, Stature tallest)
+    private static IEnumerable<(string Words, DrawnMeasure? Drawn)> SetUp(
+        Move move, Manner manner, Figure? figure, Preferences preferences, Stature shortest, Stature tallest)
     {
-        if (OptionPoses.Of(move, manner) is not { } poses)
+        if (OptionPoses.Of(move, manner) is not { } poses || figure is null)
         {
             return [];
         }
@@ -120,7 +121,7 @@ public sealed record ClassCards(
                     ? $"; take {Length(nearest.Height)}{(nearest.NotFor.Length > 0 ? $", not right for {nearest.NotFor}" : "")}"
                     : "";
                 var brief = m.Least == m.Most ? range : $"{Length(m.Least).Split(' ')[0]}–{Length(m.Most)}";
-                return ($"{m.What} {range}{have}: {m.Note}", StationSetup.Draw(m, poses.View, brief));
+                return ($"{m.What} {range}{have}: {m.Note}", StationSetup.Draw(m, poses.View, brief, figure.Stills[^1]));
             });
     }
 

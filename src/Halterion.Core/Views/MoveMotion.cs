@@ -51,23 +51,24 @@ public sealed record MoveMotion(
         var poses = OptionPoses.Of(move, option.Manner, stature)!;
         var motion = OptionFigure.MotionOf(poses);
         var hold = move.Dose.Kind == "hold" && (option.Manner.Tempo ?? move.Tempo) is null;
-        var phases = OptionFigure.PhasesOf(motion, move, option.Manner);
-        var seconds = hold ? Film.Held : phases[^1].To;
+        var rep = OptionFigure.Rep(motion, move, option.Manner, stature);
+        var seconds = hold ? Film.Held : rep.Seconds;
         var count = (int)Math.Round(seconds * Film.FramesPerSecond) + 1;
         var postures = Enumerable.Range(0, count)
-            .Select(i => hold ? motion.Key(motion.Count - 1) : Film.At(motion, phases, Math.Min(seconds, (double)i / Film.FramesPerSecond)))
+            .Select(i => hold ? motion.Key(motion.Count - 1) : rep.At(Math.Min(seconds, (double)i / Film.FramesPerSecond)))
             .ToArray();
         var bodies = postures.Select(Skeleton.Of).ToArray();
         ImmutableArray<double> Metres(Vec v) => [Math.Round(v.X * stature.Metres, 4), Math.Round(v.Y * stature.Metres, 4), Math.Round(v.Z * stature.Metres, 4)];
-        var frames = postures.Zip(bodies, (posture, body) =>
+        var contacts = postures.Zip(bodies, Contacts.Of).ToArray();
+        var forces = Eased([.. postures.Select(p => Forces.Of(p, motion.Load, stature, Anthropometry.UsualMass))], [.. contacts.Select(c => string.Join(' ', c.Select(x => x.Name)))]);
+        var frames = postures.Select((posture, i) =>
         {
-            var contacts = Contacts.Of(posture, body);
-            var moments = Forces.Of(posture, motion.Load, stature, Anthropometry.UsualMass);
+            var (body, moments) = (bodies[i], forces[i]);
             return new MotionFrame(
                 [.. body.All.Select(Metres)],
-                [.. contacts.Select(c => c.Name)],
+                [.. contacts[i].Select(c => c.Name)],
                 Metres(Body.Carried.Centre(body, motion.Load)),
-                contacts.IsEmpty,
+                contacts[i].IsEmpty,
                 ImmutableSortedDictionary.CreateRange(StringComparer.Ordinal, new Dictionary<string, double>
                 {
                     ["leftAnkle"] = Round(moments.Left.Ankle),
@@ -95,6 +96,26 @@ public sealed record MoveMotion(
                 StringComparer.Ordinal,
                 demand.Dimensions.Select(d => KeyValuePair.Create(d.Of == "inner thigh" ? "innerThigh" : d.Of, Math.Round(d.Value, 2))).Append(KeyValuePair.Create("overall", Math.Round(demand.Overall, 2)))),
             [.. new[] { poses.View, View.Side, View.Front, View.Quarter }.Distinct()]);
+    }
+
+    /// <summary>A foot takes the weight over, or gives it up, in about a quarter of a second, not between two frames. [M]</summary>
+    private const int TakesOver = 3;
+
+    /// <summary>Moments where the contacts change around a frame are the mean of the frames around it.</summary>
+    private static Moments[] Eased(Moments[] moments, string[] contacts)
+    {
+        return [.. moments.Select((own, i) =>
+        {
+            var around = Enumerable.Range(Math.Max(0, i - TakesOver), Math.Min(moments.Length - 1, i + TakesOver) - Math.Max(0, i - TakesOver) + 1).ToArray();
+            if (around.All(n => contacts[n] == contacts[i]))
+            {
+                return own;
+            }
+
+            double Mean(Func<Moments, double> of) => around.Average(n => of(moments[n]));
+            LegLoad Leg(Func<Moments, LegLoad> of) => new(Mean(m => of(m).Ankle), Mean(m => of(m).Knee), Mean(m => of(m).Hip), Mean(m => of(m).Side), Mean(m => of(m).Share));
+            return new Moments(Leg(m => m.Left), Leg(m => m.Right), Mean(m => m.LowerBack), Mean(m => m.BackTurn));
+        })];
     }
 
     private static IEnumerable<MotionItem> Carried(Motion motion, MovePoses poses, Skeleton[] bodies, Func<Vec, ImmutableArray<double>> metres)

@@ -49,9 +49,32 @@ public static class ForEveryone
            from station in block.Stations
            let move = plan.Moves.Find(station.Main.Move)
            where move?.Poses is not null
-           let film = plan.Moves.Once(new FilmKey(station.Main.Move, station.Main.Manner), () => OptionFigure.FilmOf(move, station.Main.Manner))
+           let film = Film(plan, new Doing(station.Main.Move, station.Main.Manner), Side.Both)!
            select new StationFilm(station.Id, film, BeatFor(film.Seconds)),
     ];
+
+    /// <summary>What is on, in motion: an option as it is done in a part, on a side, at its tempo there.</summary>
+    /// <param name="option">Of a station of the class.</param>
+    /// <param name="part">Its place in the dose, from 1; null: the option as a whole.</param>
+    /// <returns>Null where there is no such option or part, or its move has no poses.</returns>
+    public static StationFilm? FilmOf(ClassPlan plan, PlaceId option, int? part, Side side)
+    {
+        var found = plan.Blocks.SelectMany(b => b.Stations).SelectMany(s => s.Options, (station, o) => (Station: station, Option: o)).FirstOrDefault(x => x.Option.Id == option);
+        if (found.Option is null || part is { } n && (n < 1 || n > found.Station.Dose.Length))
+        {
+            return null;
+        }
+
+        var doing = part is { } at ? At(found.Station.Dose[at - 1], found.Option.In(found.Station, at - 1)) : new Doing(found.Option.Move, found.Option.Manner);
+        return Film(plan, doing, side) is { } film ? new StationFilm(found.Station.Id, film, BeatFor(film.Seconds)) : null;
+    }
+
+    /// <summary>A part's own tempo counts before the option's.</summary>
+    private static Doing At(Part part, Doing doing) => part.Tempo is { } tempo ? doing with { Manner = doing.Manner with { Tempo = tempo } } : doing;
+
+    private static FigureFilm? Film(ClassPlan plan, Doing doing, Side side) => plan.Moves.Find(doing.Move) is { Poses: not null } move
+        ? plan.Moves.Once(new FilmKey(doing.Move, doing.Manner, side), () => OptionFigure.FilmOf(move, doing.Manner, side: side))
+        : null;
 
     /// <summary>Of the speeds from 60 to 180 beats a minute that have whole beats to a rep, the one nearest to 100. [M]</summary>
     /// <param name="rep">Seconds of a rep.</param>
@@ -62,5 +85,5 @@ public static class ForEveryone
             .OrderBy(speed => Math.Abs(speed - usual)).Select(speed => Math.Round(speed, 3)).FirstOrDefault(usual);
     }
 
-    private sealed record FilmKey(MoveId Move, Manner Manner);
+    private sealed record FilmKey(MoveId Move, Manner Manner, Side Side);
 }

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Net.ServerSentEvents;
+using Halterion.Core;
 using Halterion.Core.Plans;
 using Halterion.Core.Sessions;
 using Halterion.Core.Views;
@@ -35,6 +36,7 @@ internal static class WallEndpoints
         wall.MapGet("/{id:guid}", Show).ProducesProblem(404).ProducesProblem(422).WithName("wall");
         wall.MapGet("/{id:guid}/figures", Figures).ProducesProblem(404).ProducesProblem(422).WithName("wallFigures");
         wall.MapGet("/{id:guid}/films", Films).ProducesProblem(404).ProducesProblem(422).WithName("wallFilms");
+        wall.MapGet("/{id:guid}/film", OneFilm).ProducesProblem(404).ProducesProblem(422).WithName("wallFilm");
         wall.MapGet("/{id:guid}/events", Follow).ProducesProblem(404).WithName("followWall");
     }
 
@@ -81,6 +83,28 @@ internal static class WallEndpoints
     private static Results<Ok<ImmutableArray<OptionPicture>>,
         ProblemHttpResult> Figures(Guid id, Sessions sessions, Classes classes, Leads leads, Evaluator evaluator) =>
         LeadEndpoints.Drawn(id, sessions, classes, leads, evaluator, ClassFigures.Of);
+
+    /// <summary>What is on, in motion.</summary>
+    /// <param name="option">Of a station of the class, by its id.</param>
+    /// <param name="part">Its place in the dose, from 1; left out: the option as a whole.</param>
+    /// <param name="side">left, right, alternate (one rep on each) or both.</param>
+    private static Results<Ok<StationFilm>, ProblemHttpResult> OneFilm(
+        Guid id, string option, int? part, string? side, Sessions sessions, Classes classes, Leads leads, Evaluator evaluator)
+    {
+        var (works, bad) = Queries.Word<Side>("side", side);
+        if (bad is not null)
+        {
+            return bad;
+        }
+
+        var drawn = LeadEndpoints.Drawn(id, sessions, classes, leads, evaluator, plan => ForEveryone.FilmOf(plan, new PlaceId(option), part, works ?? Side.Both));
+        return drawn.Result switch
+        {
+            Ok<StationFilm?> { Value: { } film } => TypedResults.Ok(film),
+            ProblemHttpResult problem => problem,
+            _ => Problems.NotFound("film of that option and part"),
+        };
+    }
 
     private static Results<Ok<ImmutableArray<StationFilm>>,
         ProblemHttpResult> Films(Guid id, Sessions sessions, Classes classes, Leads leads, Evaluator evaluator) =>

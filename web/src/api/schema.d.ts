@@ -1684,6 +1684,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/wall/{id}/film": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["wallFilm"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/wall/{id}/events": {
         parameters: {
             query?: never;
@@ -1748,6 +1764,12 @@ export interface components {
         };
         /** @enum {unknown} */
         Aim: "conditioning" | "strength" | "endurance" | "technique";
+        Arrow: {
+            line: string;
+            head: string;
+            /** Format: int32 */
+            still: number;
+        };
         /** @description Who does what, as a review gives it. */
         Assigned: {
             people: components["schemas"]["AssignedPerson"][];
@@ -2299,6 +2321,8 @@ export interface components {
             /** Format: double */
             y2: number;
             words: string;
+            /** @description Level with the ends of a height, from the body to the line: drawn behind everything. */
+            lead: string;
         };
         /** @description What a class adds up to, to the second, and what there is to say about it. */
         Evaluation: {
@@ -2353,7 +2377,7 @@ export interface components {
             viewBox: string;
             view: components["schemas"]["View"];
             stills: components["schemas"]["Still"][];
-            way: string;
+            arrow: null | components["schemas"]["Arrow"];
             map: null | components["schemas"]["FootMap"];
             alt: string;
         };
@@ -2370,6 +2394,8 @@ export interface components {
             seconds: number;
             /** @description What is done when, in seconds. */
             phases: components["schemas"]["FilmPhase"][];
+            /** @description What stands in the room, behind every frame. */
+            still: components["schemas"]["Layer"][];
             frames: components["schemas"]["Layer"][][];
         };
         /** @description An option of a move with its figure. */
@@ -2631,6 +2657,7 @@ export interface components {
             viewBox: string;
             start: string;
             end: string;
+            labels: components["schemas"]["Label"][];
         };
         /** @description A usual fault and what mends it; if it stays, an easier option. */
         FormFault: {
@@ -2796,6 +2823,13 @@ export interface components {
             /** Format: double */
             metres?: null | number;
             name?: null | string;
+        };
+        Label: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+            text: string;
         };
         Layer: {
             ink: components["schemas"]["Ink"];
@@ -4732,6 +4766,10 @@ export interface components {
             y: number;
             floor: string;
             layers: components["schemas"]["Layer"][];
+            /** Format: double */
+            left: number;
+            /** Format: double */
+            right: number;
         };
         /** @description One line of a stock. */
         StockLine: {
@@ -4905,7 +4943,7 @@ export interface components {
             kilograms?: number;
         };
         /** @enum {unknown} */
-        View: "side" | "front" | "quarter" | "behind" | "above";
+        View: "side" | "front" | "quarter" | "behind" | "high" | "above";
         /** @description A finding that the instructor has seen and leaves as it is. */
         Waiver: {
             /** @description The finding's code, such as `options.missing`. */
@@ -6292,6 +6330,7 @@ export interface operations {
             query?: {
                 option?: string;
                 view?: string;
+                side?: string;
             };
             header?: never;
             path: {
@@ -6326,6 +6365,7 @@ export interface operations {
             query?: {
                 option?: string;
                 view?: string;
+                side?: string;
             };
             header?: never;
             path: {
@@ -6360,6 +6400,7 @@ export interface operations {
             query?: {
                 option?: string;
                 view?: string;
+                side?: string;
             };
             header?: never;
             path: {
@@ -10416,6 +10457,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StationFilm"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    wallFilm: {
+        parameters: {
+            query: {
+                option: string;
+                part?: number;
+                side?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationFilm"];
                 };
             };
             /** @description Not Found */

@@ -1,4 +1,4 @@
-import { useEffect, useId, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import type { Schemas } from '../api/client'
 import css from './FigureView.module.css'
 
@@ -18,20 +18,17 @@ function Body({ floor, layers }: { floor: string; layers: Layers }) {
   )
 }
 
-/** The key poses beside each other; what moves goes along the arrow on the last of them. */
+/** The key poses beside each other; what moves goes along the arrow. */
 function Stills({ figure }: { figure: Figure }) {
-  const tip = useId()
   return (
     <>
       {figure.stills.map((still, i) => (
         <g key={i} transform={`translate(${still.x} ${still.y})`}>
           <Body {...still} />
-          {i === figure.stills.length - 1 && figure.way && (
+          {figure.arrow?.still === i && (
             <>
-              <marker id={tip} viewBox="0 0 6 6" refX="4" refY="3" markerWidth="5" markerHeight="5" orient="auto">
-                <path className={css.tip} d="M0 0L6 3L0 6Z" />
-              </marker>
-              <path className={css.way} d={figure.way} markerEnd={`url(#${tip})`} />
+              <path className={css.way} d={figure.arrow.line} />
+              <path className={css.tip} d={figure.arrow.head} />
             </>
           )}
         </g>
@@ -55,25 +52,24 @@ interface FigureProps {
   measures?: Measure[]
 }
 
-/** Room for measures: below the floor for lengths along it, to the sides for heights. */
-function roomFor(viewBox: string, measures: Measure[], shift: number): string {
+/** Room for measures: below the floor for lengths along it, to the right for heights. */
+function roomFor(viewBox: string, measures: Measure[], shift: { x: number; y: number }): string {
   if (measures.length === 0) return viewBox
   const [x = 0, y = 0, w = 0, h = 0] = viewBox.split(' ').map(Number)
-  const left = Math.min(x, ...measures.map((m) => shift + Math.min(m.x1, m.x2) - (m.y1 === m.y2 ? 4 : 34)))
-  const right = Math.max(
-    x + w,
-    ...measures.map((m) => shift + Math.max(m.x1, m.x2) + (m.y1 === m.y2 || m.x1 < 0 ? 4 : 34)),
-  )
+  const left = Math.min(x, ...measures.map((m) => shift.x + Math.min(m.x1, m.x2) - 4))
+  const right = Math.max(x + w, ...measures.map((m) => shift.x + Math.max(m.x1, m.x2) + (m.lead ? 34 : 4)))
   return `${left} ${y} ${right - left} ${h + 9}`
 }
 
 /** The key poses of an option, where it is felt, what moves. */
 export function FigureView({ figure, measures = [] }: FigureProps) {
   const last = figure.stills.at(-1)!
+  const there = `translate(${last.x} ${last.y})`
   return (
-    <svg className={css.figure} viewBox={roomFor(figure.viewBox, measures, last.x)} role="img" aria-label={figure.alt}>
+    <svg className={css.figure} viewBox={roomFor(figure.viewBox, measures, last)} role="img" aria-label={figure.alt}>
+      <g transform={there}>{measures.map((m, i) => m.lead && <path key={i} className={css.lead} d={m.lead} />)}</g>
       <Stills figure={figure} />
-      <g transform={`translate(${last.x} ${last.y})`}>
+      <g transform={there}>
         {measures.map((m, i) => (
           <MeasureLine key={i} measure={m} />
         ))}
@@ -85,26 +81,64 @@ export function FigureView({ figure, measures = [] }: FigureProps) {
 /** The feet from above, forward up: pale where they begin, dark where they end. */
 export function FootMap({ map }: { map: Schemas['FootMap'] }) {
   return (
-    <svg className={css.map} viewBox={map.viewBox} role="img" aria-label="The feet from above, toes up">
-      <path className={css.far} d={map.start} />
-      <path className={css.near} d={map.end} />
-    </svg>
+    <figure className={css.footMap}>
+      <svg className={css.map} viewBox={map.viewBox} role="img" aria-label="The feet from above, toes up">
+        {map.start && <path className={css.far} d={map.start} />}
+        <path className={css.near} d={map.end} />
+        {map.labels.map((label) => (
+          <text key={label.text} x={label.x} y={label.y} textAnchor="middle">
+            {label.text}
+          </text>
+        ))}
+      </svg>
+      <figcaption>feet from above</figcaption>
+    </figure>
   )
 }
 
+interface FilmProps {
+  film: Schemas['FigureFilm']
+  alt: string
+  /** Seconds into the film, from a clock of somebody else: it stands still where that does. Left out: it runs by itself. */
+  clock?: () => number
+}
+
 /** One rep after another, with what is done beside it. */
-export function FilmView({ film, alt }: { film: Schemas['FigureFilm']; alt: string }) {
-  const at = useFrame(film.frames.length, film.framesPerSecond)
-  const phase = film.phases.find((p) => at / film.framesPerSecond < p.to)
+export function FilmView({ film, alt, clock }: FilmProps) {
+  const moving = useRef<SVGGElement>(null)
+  const [phase, setPhase] = useState(0)
+  useEffect(() => {
+    const began = performance.now()
+    const paths = [...moving.current!.children]
+    let next = 0
+    let shown = -1
+    const draw = (time: number) => {
+      next = requestAnimationFrame(draw)
+      const second = (clock ? clock() : (time - began) / 1000) % film.seconds
+      const at = Math.min(film.frames.length - 1, Math.max(0, Math.floor(second * film.framesPerSecond)))
+      if (at === shown) return
+      shown = at
+      show(paths, film.frames[at]!)
+      setPhase(film.phases.findIndex((p) => at / film.framesPerSecond < p.to))
+    }
+    next = requestAnimationFrame(draw)
+    return () => cancelAnimationFrame(next)
+  }, [film, clock])
+  const most = film.frames.reduce((n, frame) => Math.max(n, frame.length), 0)
   return (
     <span className={css.film}>
       <svg className={css.figure} viewBox={film.viewBox} role="img" aria-label={alt}>
-        <Body floor={film.floor} layers={film.frames[at]!} />
+        <Body floor={film.floor} layers={film.still} />
+        <g ref={moving}>
+          {Array.from({ length: most }, (_, i) => (
+            <path key={i} className={css[film.frames[0]![i]?.ink ?? 'near']} d={film.frames[0]![i]?.path} />
+          ))}
+        </g>
       </svg>
       {film.phases.length > 1 && (
         <span className={css.phases} aria-hidden="true">
-          {film.phases.map((p) => (
-            <b key={p.from} data-now={p === phase}>
+          {film.phases.map((p, i) => (
+            <b key={p.from} data-now={i === phase}>
               {p.word}
             </b>
           ))}
@@ -114,20 +148,13 @@ export function FilmView({ film, alt }: { film: Schemas['FigureFilm']; alt: stri
   )
 }
 
-/** The frame to show now. */
-function useFrame(frames: number, perSecond: number): number {
-  const [at, setAt] = useState(0)
-  useEffect(() => {
-    let frame = 0
-    const began = performance.now()
-    const tick = (time: number) => {
-      setAt(Math.floor(((time - began) / 1000) * perSecond) % frames)
-      frame = requestAnimationFrame(tick)
-    }
-    frame = requestAnimationFrame(tick)
-    return () => cancelAnimationFrame(frame)
-  }, [frames, perSecond])
-  return Math.max(0, Math.min(at, frames - 1))
+/** A frame into the paths that are there: React is not asked fifty times a second. */
+function show(paths: Element[], layers: Layers) {
+  paths.forEach((path, i) => {
+    const layer = layers[i]
+    path.setAttribute('d', layer?.path ?? '')
+    if (layer) path.setAttribute('class', css[layer.ink] ?? '')
+  })
 }
 
 function MeasureLine({ measure: m }: { measure: Measure }) {
@@ -142,9 +169,9 @@ function MeasureLine({ measure: m }: { measure: Measure }) {
         }
       />
       <text
-        x={flat ? (m.x1 + m.x2) / 2 : m.x1 + (m.x1 < 0 ? -2 : 2)}
+        x={flat ? (m.x1 + m.x2) / 2 : m.x1 + 2.5}
         y={flat ? m.y1 + 6.5 : (m.y1 + m.y2) / 2}
-        textAnchor={flat ? 'middle' : m.x1 < 0 ? 'end' : 'start'}
+        textAnchor={flat ? 'middle' : 'start'}
       >
         {m.words}
       </text>

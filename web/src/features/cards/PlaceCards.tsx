@@ -1,6 +1,6 @@
 import type { Schemas } from '../../api/client'
 import { FamilyMark } from '../../ui/FamilyMark'
-import { FigureView } from '../../ui/FigureView'
+import { FigureView, FootMap } from '../../ui/FigureView'
 import css from './Cards.module.css'
 
 /** A card for each station, one a page: figure, three options, target, cue, set-up. */
@@ -24,7 +24,10 @@ export function PlaceCards({ cards }: { cards: Schemas['ClassCards'] }) {
             {card.options.map((option, o) => (
               <li key={o} data-tier={option.tier}>
                 {option.figure ? (
-                  <FigureView figure={option.figure} measures={option.tier === 'main' ? card.measures : undefined} />
+                  <div className={css.cardFigure}>
+                    <FigureView figure={option.figure} measures={option.tier === 'main' ? card.measures : undefined} />
+                    {option.tier === 'main' && option.figure.map && <FootMap map={option.figure.map} />}
+                  </div>
                 ) : (
                   <span />
                 )}
