@@ -250,6 +250,30 @@ try {
     library.push(Date.now() - start)
   }
   say('the library with its figures', library, 1000)
+
+  // Twelve films at once, by what those of a few move pages cost the browser: all of its work, drawing and painting too.
+  const films = []
+  for (const move of ['squat', 'reverse-lunge', 'deadlift', 'glute-bridge', 'jump-squat', 'march']) {
+    await page.goto(`${address}/moves/${move}`, { waitUntil: 'networkidle' })
+    const figures = await page.locator('li[data-tier] svg').count()
+    await page.getByRole('button', { name: 'Show it moving' }).click()
+    await page.waitForTimeout(1500)
+    const cdp = await page.context().newCDPSession(page)
+    await cdp.send('Performance.enable')
+    const busy = async () => (await cdp.send('Performance.getMetrics')).metrics.find((m) => m.name === 'TaskDuration').value
+    const before = await busy()
+    const frames = await page.evaluate(
+      () =>
+        new Promise((resolve) => {
+          let count = 0
+          const end = performance.now() + 3000
+          const tick = (now) => (++count, now < end ? requestAnimationFrame(tick) : resolve(count))
+          requestAnimationFrame(tick)
+        }),
+    )
+    films.push((12 * 1000 * ((await busy()) - before)) / frames / figures)
+  }
+  say('a frame of twelve films', films, 20)
 } finally {
   await browser.close()
   server.kill()

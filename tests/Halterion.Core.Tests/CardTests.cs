@@ -26,6 +26,23 @@ public class CardTests
         Assert.Equal("38–42 cm", cards.Stations[0].Measures[0].Words);
     }
 
+    /// <summary>Two stations of one move, one for each side, hang two different cards; measures stand at the foot that is meant.</summary>
+    [Fact]
+    public void A_station_for_one_side_has_the_picture_of_that_side()
+    {
+        static string On(string side) =>
+            $$"""{"dose":[{"kind":"time","amount":30,"side":"{{side}}"}],"options":[{"tier":"main","move":"split-squat"},{"tier":"easier","move":"split-squat","support":"hand"}]}""";
+        var cards = Of(With(Block("", On("left"), On("right"))), new Preferences(), 1.7, 1.7).Stations;
+        Assert.Equal(["left foot in front", "right foot in front"], cards.Select(c => Side(c.Options[0])));
+        Assert.Equal(["left foot in front", "right foot in front"], cards.Select(c => Side(c.Options[1])));
+        Assert.NotEqual(cards[0].Options[0].Figure!.Svg(), cards[1].Options[0].Figure!.Svg());
+        var (left, right) = (cards[0].Measures.Single(), cards[1].Measures.Single());
+        Assert.Equal((right.X1, right.X2), (-left.X1, -left.X2));
+
+        static string Side(CardOption option) =>
+            option.Figure!.Alt.Contains("left foot in front", StringComparison.Ordinal) ? "left foot in front" : "right foot in front";
+    }
+
     [Fact]
     public void The_kit_there_is_comes_nearest_and_says_for_whom_it_is_wrong()
     {

@@ -42,7 +42,11 @@ internal static class Classes
     public static string? Mended(string text, string finding, int repair = 0) =>
         Mender.Of(JsonElement.Parse(Encoding.UTF8.GetBytes(text)), Desk)?.Mend(finding, repair)?.Class.ToJsonString();
 
-    public static ClassPlan Plan(string text) => ClassReader.Read(Encoding.UTF8.GetBytes(text), Library).Plan!;
+    public static ClassPlan Plan(string text)
+    {
+        var read = ClassReader.Read(Encoding.UTF8.GetBytes(text), Library);
+        return read.Plan ?? throw new ArgumentException(string.Join("; ", read.Faults.Select(f => f.ToString())), nameof(text));
+    }
 
     public static Timeline Timeline(string text) => Compiler.Compile(Plan(text)).Timeline!;
 

@@ -21,7 +21,10 @@ public class FlightTests
 
     private static double[] Joint(MoveMotion motion, int frame, string joint) => [.. motion.Frames[frame].At[motion.Joints.IndexOf(joint)]];
 
-    /// <summary>A body is in the air as long as a fall from that height takes, √(2h/g) each way (mechanics of a free fall), whoever it is and whatever the tempo.</summary>
+    /// <summary>
+    /// A body is in the air as long as a fall from that height takes, √(2h/g) each way (mechanics of a free fall), whoever it is and
+    /// whatever the tempo.
+    /// </summary>
     [Theory]
     [InlineData("jump-squat", 1, 170)]
     [InlineData("jump-squat", 1, 200)]
@@ -53,8 +56,9 @@ public class FlightTests
     public void A_slower_tempo_makes_no_longer_flight()
     {
         Assert.True(Tempo.TryParse("4-0-4-2", out var slow));
-        Assert.Equal(Motion("jump-squat").Frames.Count(f => f.Air), Motion("jump-squat", new Manner { Tempo = slow }).Frames.Count(f => f.Air), 1.0);
-        Assert.True(Motion("jump-squat", new Manner { Tempo = slow }).Frames.Length > 1.5 * Motion("jump-squat").Frames.Length);
+        var (usual, slower) = (Motion("jump-squat"), Motion("jump-squat", new Manner { Tempo = slow }));
+        Assert.Equal(usual.Frames.Count(f => f.Air), slower.Frames.Count(f => f.Air), 1.0);
+        Assert.True(slower.Frames.Length > 1.5 * usual.Frames.Length);
     }
 
     /// <summary>Who walks, marches or steps has a foot down; only what jumps is ever in the air.</summary>
@@ -63,7 +67,10 @@ public class FlightTests
         Library.Moves.Where(m => m.Poses!.Poses.All(p => p.Air == 0)),
         move => Assert.All(Motion(move.Id.Value).Frames, frame => Assert.False(frame.Air, move.Id.Value)));
 
-    /// <summary>A weight in a hinge hangs from the shoulders and stays at the legs (common practice, no source): never ahead of the toes, within 14 cm of the line of the leg.</summary>
+    /// <summary>
+    /// A weight in a hinge hangs from the shoulders and stays at the legs (common practice, no source): never ahead of the toes, within
+    /// 14 cm of the line of the leg.
+    /// </summary>
     [Theory]
     [InlineData("deadlift")]
     [InlineData("romanian-deadlift")]
@@ -117,8 +124,8 @@ public class FlightTests
         });
 
     /// <summary>
-    /// By hand: feet carry all, W/2 each, at mid-foot; about them the wall's push N at the back's height balances the weight, N = W·(f − c) / h;
-    /// at the knee the floor's push W/2 stands ahead of it and the floor's hold N/2 acts a shank's length below.
+    /// By hand: feet carry all, W/2 each, at mid-foot; about them the wall's push N at the back's height balances the weight,
+    /// N = W·(f − c) / h; at the knee the floor's push W/2 stands ahead of it and the floor's hold N/2 acts a shank's length below.
     /// </summary>
     [Fact]
     public void A_wall_pushes_and_does_not_carry()
@@ -139,7 +146,7 @@ public class FlightTests
         Assert.Equal(0.5, moments.Right.Share, 6);
     }
 
-    /// <summary>A leg that steps is not pulled at: no moment of a body that steps without weight passes what a whole squat asks of one leg, and none leaps.</summary>
+    /// <summary>A leg that steps is not pulled at: no moment passes 190 N·m (about twice a squat's hip, from the model itself), and none leaps.</summary>
     [Fact]
     public void Moments_have_no_spikes() => Assert.All(Library.Moves.Where(m => m.Poses!.Poses.All(p => p.Air == 0)), move =>
     {
@@ -158,18 +165,19 @@ public class FlightTests
     [Fact]
     public void Higher_hands_ask_less()
     {
-        Demand Of(string id, int? cm) => DemandModel.Of(new MoveId(id), cm is { } at ? new Manner { Surface = Surface.Bench, HeightCm = at } : new Manner(), Library)!;
+        Demand Of(string id, int? cm = null) =>
+            DemandModel.Of(new MoveId(id), cm is { } at ? new Manner { Surface = Surface.Bench, HeightCm = at } : new Manner(), Library)!;
         foreach (var id in (string[])["push-up", "kneeling-push-up"])
         {
             Demand[] steps = [Of(id, null), Of(id, 30), Of(id, 50), Of(id, 70)];
             // No plank is steeper than 52°: from there on it stays as it is.
             Assert.True(steps[1].Overall < steps[0].Overall - 0.05, id);
-            Assert.All(steps.Zip(steps.Skip(1)), pair => Assert.True(pair.Second.Overall <= pair.First.Overall && pair.Second.Back <= pair.First.Back + 0.3, $"{id}: {pair}"));
+            Assert.All(steps.Zip(steps.Skip(1)), pair => Assert.True(pair.Second.Overall <= pair.First.Overall, $"{id}: {pair}"));
+            Assert.True(steps[3].Back < steps[0].Back + 0.05, $"{id}: the back {steps[0].Back:0.00} → {steps[3].Back:0.00}");
         }
 
-        double Balance(string id) => DemandModel.Of(new MoveId(id), new Manner(), Library)!.Balance;
-        Assert.True(Balance("walk-in-place") < Balance("step-touch"), "walking in place is steadier than stepping aside");
-        Assert.True(DemandModel.Of(new MoveId("hip-thrust"), new Manner(), Library)!.Hip > DemandModel.Of(new MoveId("glute-bridge"), new Manner(), Library)!.Hip, "a hip thrust asks more of the hips");
+        Assert.True(Of("walk-in-place").Balance < Of("step-touch").Balance, "walking in place is steadier than stepping aside");
+        Assert.True(Of("hip-thrust").Hip > Of("glute-bridge").Hip, "a hip thrust asks more of the hips");
     }
 
     [Fact]
@@ -178,7 +186,7 @@ public class FlightTests
         OptionFacts Of(string id, Manner? manner = null) => OptionFacts.Of(Library.Find(new MoveId(id))!, manner ?? new Manner(), Library)!;
         Assert.True(Of("overhead-side-bend", new Manner { Load = new Load(Implement.Ball, 1, new Kilograms(3), null, null) }).LoadOverhead);
         Assert.False(Of("goblet-squat").LoadOverhead);
-        Assert.True(Of("walk-forward-back").WalksBackward && Of("back-walking-lunge").WalksBackward && !Of("forward-lunge").WalksBackward && !Of("march").WalksBackward);
+        Assert.Equal([true, true, false, false], new[] { "walk-forward-back", "back-walking-lunge", "forward-lunge", "march" }.Select(id => Of(id).WalksBackward));
         Assert.True(Of("hip-thrust").HeadOffTheFloor && !Of("glute-bridge").HeadOffTheFloor);
     }
 }

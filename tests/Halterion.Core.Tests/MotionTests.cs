@@ -71,7 +71,8 @@ public class MotionTests
                 {
                     var before = Way(frames[i - 1].At[j], frames[i - 2].At[j]) / 1.7;
                     var flight = frames[Math.Max(0, i - 3)..Math.Min(frames.Length, i + 2)].Any(f => f.Air);
-                    Assert.True(Math.Abs(way - before) < (flight ? 0.07 : 0.04), $"{m.Name}: {Joints[j]} jerks by {Math.Abs(way - before):0.000} in frame {i}");
+                    var jerk = Math.Abs(way - before);
+                    Assert.True(jerk < (flight ? 0.07 : 0.04), $"{m.Name}: {Joints[j]} jerks by {jerk:0.000} in frame {i}");
                 }
             }
         }
@@ -209,28 +210,35 @@ public class MotionTests
     public void A_figure_goes_at_its_tempo()
     {
         Assert.True(Tempo.TryParse("4-1-2-3", out var tempo));
-        string Phases(string id) => string.Join(' ', OptionFigure.FilmOf(Library.Find(new MoveId(id))!, new Manner { Tempo = tempo }).Phases.Select(p => $"{p.Word}{p.To - p.From:0.#}"));
+        string Phases(string id) => string.Join(' ', OptionFigure.FilmOf(Library.Find(new MoveId(id))!, new Manner { Tempo = tempo }, Library).Phases.Select(p => $"{p.Word}{p.To - p.From:0.#}"));
         Assert.Equal("lower4 hold1 lift2 hold3", Phases("squat"));
         Assert.Equal("lift2 hold3 lower4 hold1", Phases("glute-bridge"));
-        var film = OptionFigure.FilmOf(Library.Find(new MoveId("squat"))!, new Manner { Tempo = tempo });
-        Assert.Equal((10.0, 250), (film.Seconds, film.Frames.Length));
+        var film = OptionFigure.FilmOf(Library.Find(new MoveId("squat"))!, new Manner { Tempo = tempo }, Library);
+        Assert.Equal((10.0, 500), (film.Seconds, film.Frames.Length));
     }
 
-    private static FigureFilm FilmOf(string id, Side side) => OptionFigure.FilmOf(Library.Find(new MoveId(id))!, new Manner(), side: side);
+    private static FigureFilm FilmOf(string id, Side side) => OptionFigure.FilmOf(Library.Find(new MoveId(id))!, new Manner(), Library, side: side);
 
-    /// <summary>"Left foot in front" and "right foot in front" are two pictures, and words, that mirror each other; what has no sides does both in one rep.</summary>
+    /// <summary>"Left foot in front" and "right foot in front" are two pictures, and words, that mirror each other.</summary>
     [Fact]
     public void Left_and_right_are_told_apart()
     {
         Figure Of(string id, Side side) => OptionFigure.Of(Library.Find(new MoveId(id))!, new Manner(), Library, side: side)!;
         var (right, left) = (Of("split-squat", Side.Right), Of("split-squat", Side.Left));
         Assert.Contains("right foot in front", right.Alt, StringComparison.Ordinal);
-        Assert.Equal(right.Alt, left.Alt.Replace("left", "?", StringComparison.Ordinal).Replace("right", "left", StringComparison.Ordinal).Replace("?", "right", StringComparison.Ordinal));
+        Assert.Contains("left foot in front", left.Alt, StringComparison.Ordinal);
+        Assert.Contains("trunk upright", left.Alt, StringComparison.Ordinal);
+        Assert.All(Library.Moves, m =>
+        {
+            var words = new[] { Side.Right, Side.Left }.Select(side => Regex.Matches(Of(m.Id.Value, side).Alt, @"\w+").Select(w => w.Value).ToArray()).ToArray();
+            Assert.All(words[0].Zip(words[1]), pair => Assert.Equal(pair.First switch { "left" => "right", "right" => "left", var same => same }, pair.Second));
+        });
         Assert.NotEqual(right.Stills[^1].Layers[0].Path, left.Stills[^1].Layers[0].Path);
         Assert.Equal((right.Stills[^1].Left, right.Stills[^1].Right), (-left.Stills[^1].Right, -left.Stills[^1].Left));
         Assert.Equal(["L", "R"], left.Map!.Labels.Select(l => l.Text).Order());
-        Assert.True(right.Map!.Labels.Single(l => l.Text == "R").Y < right.Map.Labels.Single(l => l.Text == "L").Y, "the right foot is in front");
-        Assert.True(left.Map.Labels.Single(l => l.Text == "L").Y < left.Map.Labels.Single(l => l.Text == "R").Y, "the left foot is in front");
+        static double Foot(Figure figure, string side) => figure.Map!.Labels.Single(l => l.Text == side).Y;
+        Assert.True(Foot(right, "R") < Foot(right, "L"), "the right foot is in front");
+        Assert.True(Foot(left, "L") < Foot(left, "R"), "the left foot is in front");
 
         var (one, both) = (FilmOf("split-squat", Side.Right), FilmOf("split-squat", Side.Alternate));
         Assert.NotEqual(one.Frames[30], FilmOf("split-squat", Side.Left).Frames[30]);
@@ -274,4 +282,47 @@ public class MotionTests
                 Assert.All(Regex.Matches(layer.Path, @"[ML]([-\d.]+) "), x =>
                     Assert.InRange(double.Parse(x.Groups[1].Value, CultureInfo.InvariantCulture), still.Left - 0.5, still.Right + 0.5))));
         });
+
+    /// <summary>
+    /// The side that a move's words mean is the right one in its picture, so that "left" is its mirror image: the foot that stands stands,
+    /// the one in front is ahead, the leg that is lifted is off the floor or up, the arm that reaches goes furthest.
+    /// </summary>
+    [Fact]
+    public void The_side_that_is_meant_works_in_the_picture() => Assert.All(Library.Moves.Where(m => m.Sided == Sided.OneSided || m.SideMeans == "reaching arm"), move =>
+    {
+        var motion = OptionFigure.MotionOf(move.Poses!);
+        var (start, end) = (motion.Key(0), motion.Key(motion.Count - 1));
+        var (first, last) = (Skeleton.Of(start), Skeleton.Of(end));
+        double Went(Joint left, int side) => (last.Of(left, side) - first.Of(left, side)).Length;
+        bool? right = move.SideMeans switch
+        {
+            "foot in front" when motion.Pose(0).On == Carrier.Feet => last[Joint.RightAnkle].X > last[Joint.LeftAnkle].X,
+            "back leg" or "back knee" => last[Joint.RightKnee].X < last[Joint.LeftKnee].X,
+            "standing foot" or "standing leg" or "foot on the floor" => end.RightFoot.Hold == Hold.Planted,
+            "upper leg" => last[Joint.RightHip].Z > last[Joint.LeftHip].Z,
+            "lifted leg" or "moving leg" or "sweeping leg" or "stretched leg" => Went(Joint.LeftAnkle, -1) > Went(Joint.LeftAnkle, 1),
+            "lower arm" => last[Joint.RightElbow].Z < last[Joint.LeftElbow].Z,
+            "reaching arm" => Went(Joint.LeftHand, -1) > Went(Joint.LeftHand, 1),
+            "hand that holds" => motion.Load!.By == CarriedBy.RightHand,
+            "bent leg" or "foot that steps and bends" => JointLimits.KneeFlexion(last, -1) > JointLimits.KneeFlexion(last, 1),
+            "foot on the step" or "leg on the step" => first[Joint.RightAnkle].Z > 0.1,
+            "crossed leg" => last[Joint.RightAnkle].Z > last[Joint.LeftAnkle].Z,
+            _ => null,
+        };
+        Assert.True(right ?? true, $"{move.Id}: {move.SideMeans}");
+    });
+
+    /// <summary>What waits its turn and what is done in the rests are filmed too; a part that is not there is not.</summary>
+    [Fact]
+    public void Whatever_is_on_is_filmed()
+    {
+        var plan = Plan(With("""
+            {"name":"Work","phase":"main","rounds":2,"betweenRounds":30,"recovery":[{"id":"easy","tier":"main","move":"march"}],"recoveryIn":"rests","stations":[
+              {"dose":[{"kind":"time","amount":30}],"sharing":"turns","waiting":[{"id":"wait","tier":"main","move":"squat-hold"}],"options":[{"id":"own","tier":"main","move":"step-up"}]}]}
+            """));
+        StationFilm? Of(string id, int? part = null) => ForEveryone.FilmOf(plan, new PlaceId(id), part, Side.Both);
+        Assert.Equal(3, new[] { "own", "wait", "easy" }.Select(id => Of(id)!.Film.Frames[5]).Distinct().Count());
+        Assert.NotNull(Of("own", 1));
+        Assert.Null(Of("own", 2) ?? Of("own", 0) ?? Of("nobody") ?? Of("easy", 1));
+    }
 }

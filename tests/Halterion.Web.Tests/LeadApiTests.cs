@@ -118,9 +118,16 @@ public sealed class LeadApiTests(Studio studio) : IClassFixture<Studio>
         Assert.Equal(3, new[] { whole, part, other }.Select(First).Distinct().Count());
         Assert.NotEqual(First(part), First(await Film(0, "&part=1&side=right")));
         Assert.Contains((await Film(1))["film"]!["still"]!.AsArray(), layer => (string?)layer!["ink"] == "wall");
-        Assert.Equal(25, (double)whole["film"]!["framesPerSecond"]!);
+        Assert.Equal(50, (double)whole["film"]!["framesPerSecond"]!);
 
-        foreach (var (wrong, status) in new[] { ("option=nobody", HttpStatusCode.NotFound), ($"option={options[0]}&part=3", HttpStatusCode.NotFound), ($"option={options[0]}&side=up", HttpStatusCode.BadRequest) })
+        (string, HttpStatusCode)[] wrongs =
+        [
+            ("option=nobody", HttpStatusCode.NotFound),
+            ($"option={options[0]}&part=3", HttpStatusCode.NotFound),
+            ($"option={options[0]}&part=0", HttpStatusCode.NotFound),
+            ($"option={options[0]}&side=up", HttpStatusCode.BadRequest),
+        ];
+        foreach (var (wrong, status) in wrongs)
         {
             using var response = await studio.CreateClient().GetAsync($"/api/wall/{session}/film?{wrong}");
             Assert.True(status == response.StatusCode, $"{wrong}: {response.StatusCode}");

@@ -299,3 +299,28 @@ test('space starts and pauses whatever was pressed; a class ended early logs onl
   await page.reload()
   await expect(page.getByLabel('Wanda Vane came')).toBeChecked()
 })
+
+test('a film goes by the clock of the class: paused it stands in its frame, a reload too, and it goes on from there', async ({
+  page,
+  demo,
+}) => {
+  await page.goto(`${await classOf(demo, 'Full moon circuit')}/lead`)
+  await page.getByRole('button', { name: 'Start the class' }).click()
+  await page.keyboard.press('n')
+  await page.keyboard.press('n')
+  await expect(page.getByRole('heading', { name: 'Wall hinge drill' })).toBeVisible()
+  const drawn = () => page.locator('[data-moving] svg g').innerHTML()
+  const begun = await drawn()
+  await expect.poll(drawn).not.toBe(begun)
+
+  await page.keyboard.press('Space')
+  await expect(page.getByText('PAUSED')).toBeVisible()
+  const stopped = await drawn()
+  await page.waitForTimeout(600)
+  expect(await drawn()).toBe(stopped)
+  await page.reload()
+  await expect(page.getByText('PAUSED')).toBeVisible()
+  await expect.poll(drawn).toBe(stopped)
+  await page.keyboard.press('Space')
+  await expect.poll(drawn).not.toBe(stopped)
+})

@@ -11,7 +11,10 @@ internal static class Arrows
     internal sealed record Way(Arrow Drawn, int Still, IReadOnlyList<Point> Points, bool Pulses);
 
     private static readonly Joint[] Told =
-        [Joint.Pelvis, Joint.Lumbar, Joint.Chest, Joint.LeftKnee, Joint.RightKnee, Joint.LeftAnkle, Joint.RightAnkle, Joint.LeftHand, Joint.RightHand];
+    [
+        Joint.Pelvis, Joint.Lumbar, Joint.Chest, Joint.LeftKnee, Joint.RightKnee,
+        Joint.LeftAnkle, Joint.RightAnkle, Joint.LeftHand, Joint.RightHand,
+    ];
 
     private const double Head = 0.034;
     private const double HeadHalf = 0.017;
@@ -31,7 +34,10 @@ internal static class Arrows
     /// <summary>A foot that goes so far is the point of the move.</summary>
     private const double Travels = 0.15;
 
-    /// <summary>The joint whose way says most; null where nothing moves. A hand has to go further than the hips to be it, a foot that goes to another place less far.</summary>
+    /// <summary>
+    /// The joint whose way says most; null where nothing moves. A hand has to go further than the hips to be it, a foot that goes to
+    /// another place less far.
+    /// </summary>
     public static Joint? Moving(Skeleton a, Skeleton b)
     {
         double Way(Joint j) => (b[j] - a[j]).Length;
@@ -50,19 +56,24 @@ internal static class Arrows
     /// <param name="named">The joint to show, where the move says so.</param>
     public static Way? Of(Motion motion, ImmutableArray<Skeleton> keys, int[] shown, Camera camera, Joint? named)
     {
-        var ways = Enumerable.Range(1, shown.Length - 1).Select(n => (Still: n, From: shown[n - 1], To: shown[n], Joint: named ?? Moving(keys[shown[n - 1]], keys[shown[n]])))
-            .Where(w => w.Joint is not null).ToArray();
+        var ways = Enumerable.Range(1, shown.Length - 1)
+            .Select(n => (Still: n, From: shown[n - 1], To: shown[n], Joint: named ?? Moving(keys[shown[n - 1]], keys[shown[n]])))
+            .Where(w => w.Joint is not null)
+            .Select(w => (w.Still, w.From, w.To, Joint: w.Joint!.Value))
+            .ToArray();
         if (ways.Length == 0)
         {
             return null;
         }
 
-        var (still, from, to, joint) = ways.MaxBy(w => (keys[w.To][w.Joint!.Value] - keys[w.From][w.Joint.Value]).Length);
+        var (still, from, to, joint) = ways.MaxBy(w => (keys[w.To][w.Joint] - keys[w.From][w.Joint]).Length);
+        Point At(int pose, int step) => camera.On(Skeleton.Of(motion.Between(pose, pose + 1, step / (double)Points))[joint]);
         var line = Enumerable.Range(from, to - from)
-            .SelectMany(k => Enumerable.Range(0, Points + 1).Select(i => camera.On(Skeleton.Of(motion.Between(k, k + 1, i / (double)Points))[joint!.Value])))
+            .SelectMany(pose => Enumerable.Range(0, Points + 1).Select(step => At(pose, step)))
             .ToArray();
         line = Smooth(line);
-        var pulses = motion.Way == global::Halterion.Core.Body.Way.Back && shown.Length == 2 && Enum.GetValues<Joint>().Max(j => (keys[to][j] - keys[from][j]).Length) < Pulse;
+        var furthest = Enum.GetValues<Joint>().Max(j => (keys[to][j] - keys[from][j]).Length);
+        var pulses = motion.Way == Body.Way.Back && shown.Length == 2 && furthest < Pulse;
         if (pulses)
         {
             var (middle, along) = (line[0].Towards(line[^1], 0.5), (line[^1] - line[0]) * (1 / (line[^1] - line[0]).Length));
@@ -75,8 +86,7 @@ internal static class Arrows
             return null;
         }
 
-        var body = Body(keys[to], camera, motion.Load);
-        var off = Offset(line, body);
+        var off = Offset(line, Limbs(keys[to], camera, motion.Load));
         line = [.. line.Select(p => p + off)];
         var drawn = Draw(line, still);
         if (pulses)
@@ -93,7 +103,8 @@ internal static class Arrows
     {
         for (var pass = 0; pass < 2 * Points; pass++)
         {
-            line = [line[0], .. Enumerable.Range(1, line.Length - 2).Select(i => (line[i - 1] + line[i] * 2 + line[i + 1]) * 0.25), line[^1]];
+            var inner = Enumerable.Range(1, line.Length - 2).Select(i => (line[i - 1] + line[i] * 2 + line[i + 1]) * 0.25);
+            line = [line[0], .. inner, line[^1]];
         }
 
         return line;
@@ -110,7 +121,7 @@ internal static class Arrows
         return new Arrow(Drawing.Line(stroke), $"{Drawing.Line(tip, neck + aside, neck - aside)}Z", still);
     }
 
-    /// <summary>The shortest way aside on which no point comes too near to the body; where there is none, the one with most room for its length.</summary>
+    /// <summary>The shortest way aside on which no point comes too near to the body; where there is none, that with most room for its length.</summary>
     private static Point Offset(Point[] line, (Point From, Point To, double Radius)[] body)
     {
         const int directions = 16;
@@ -140,7 +151,7 @@ internal static class Arrows
         return (p - (a + way * along)).Length;
     }
 
-    private static (Point From, Point To, double Radius)[] Body(Skeleton s, Camera camera, Carried? load)
+    private static (Point From, Point To, double Radius)[] Limbs(Skeleton s, Camera camera, Carried? load)
     {
         var list = new List<(Point, Point, double)>
         {

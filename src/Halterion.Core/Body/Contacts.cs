@@ -5,7 +5,22 @@ namespace Halterion.Core.Body;
 
 /// <summary>A place where the body rests on something.</summary>
 /// <param name="Name">leftFoot, rightToe, leftHand, leftKnee, leftForearm, back, shoulders, bench, side, front, seat, wall.</param>
-public sealed record Contact(string Name, Vec At);
+public sealed record Contact(string Name, Vec At)
+{
+    /// <summary>A hand or a forearm.</summary>
+    public bool IsArm => Ends("Hand") || Ends("Forearm");
+
+    /// <summary>A foot, or a part of one.</summary>
+    public bool IsFoot => IsWholeFoot || Ends("Toe") || Ends("Heel");
+
+    public bool IsWholeFoot => Ends("Foot");
+
+    public bool IsKnee => Ends("Knee");
+
+    public bool IsOf(int side) => Name.StartsWith(side > 0 ? "left" : "right", StringComparison.Ordinal);
+
+    private bool Ends(string word) => Name.EndsWith(word, StringComparison.Ordinal);
+}
 
 /// <summary>Where a posture rests on something, and how its weight is shared between those places.</summary>
 public static class Contacts
@@ -50,7 +65,7 @@ public static class Contacts
                 list.Add(s[Joint.Pelvis].Z < 0.17 && p.Anchor is { } anchor && (anchor - p.Pelvis).Length < 1e-6
                     ? new Contact("side", s[Joint.Pelvis] with { Z = 0 })
                     : new Contact($"{lower}Forearm", s.Of(Joint.LeftElbow, low) with { Z = 0 }));
-                if (list[^1].Name.EndsWith("Forearm", StringComparison.Ordinal) && s.Of(Joint.LeftKnee, low).Z < 0.07 && JointLimits.KneeFlexion(s, low) > 45)
+                if (list[^1].IsArm && s.Of(Joint.LeftKnee, low).Z < 0.07 && JointLimits.KneeFlexion(s, low) > 45)
                 {
                     // A side plank from the knee: the shin only lies there.
                     list.Add(new Contact($"{lower}Knee", s.Of(Joint.LeftKnee, low) with { Z = 0 }));
@@ -104,7 +119,7 @@ public static class Contacts
 
     /// <summary>Whether only feet carry.</summary>
     public static bool OnFeet(ImmutableArray<Contact> contacts) =>
-        contacts.Length > 0 && contacts.All(c => c.Name.EndsWith("Foot", StringComparison.Ordinal) || c.Name.EndsWith("Toe", StringComparison.Ordinal) || c.Name.EndsWith("Heel", StringComparison.Ordinal));
+        contacts.Length > 0 && contacts.All(c => c.IsFoot);
 
     /// <summary>
     /// Shares of the weight that balance about the centre of mass and differ least from each other: one place carries all, two

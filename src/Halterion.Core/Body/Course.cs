@@ -11,7 +11,7 @@ public sealed class Course
     /// <summary>Quicker than this no body goes from one key pose to the next, seconds. [M]</summary>
     private const double Shortest = 0.32;
 
-    /// <summary>The most that a joint goes in a second, and gains in speed, in statures. [M] A hand or foot in a hurry, with a little in hand.</summary>
+    /// <summary>The most that a joint goes in a second, and gains in speed, in statures. [M] A hand or foot in no great hurry.</summary>
     private const double Fastest = 2.75;
     private const double Quickest = 12.5;
     private const int Looks = 28;
@@ -39,7 +39,9 @@ public sealed class Course
         var gravity = Anthropometry.Gravity / stature.Metres;
         var ways = Enumerable.Range(0, Math.Max(0, order.Length - 1)).Select(i => (From: order[i], To: order[i + 1], Index: i)).ToArray();
         bool Flies(int pose) => motion.Pose(pose).Air > 0;
-        var flown = ways.Where(w => Flies(w.From) || Flies(w.To)).SelectMany(w => Flight(motion, w.From, w.To, gravity).Select(p => (w.Index, Piece: p))).ToLookup(p => p.Index, p => p.Piece);
+        var flown = ways.Where(w => Flies(w.From) || Flies(w.To))
+            .SelectMany(w => Flight(motion, w.From, w.To, gravity), (w, piece) => (w.Index, Piece: piece))
+            .ToLookup(p => p.Index, p => p.Piece);
         var walked = ways.Where(w => !flown[w.Index].Any()).ToArray();
         var rest = seconds - flown.Sum(g => g.Sum(p => p.Seconds));
         var shares = walked.Sum(w => motion.ShareOf(w.From, w.To));

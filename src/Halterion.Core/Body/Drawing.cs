@@ -121,7 +121,8 @@ public static class Drawing
             {
                 // The pads that the knees press together.
                 var inside = s.Of(Joint.LeftKnee, side) - s.Hips.Of(Vec.Left) * (side * 0.055);
-                Add(camera.Near(inside) - 0.02, Ink.Kit, new Shapes().Capsule(camera.On(inside + Vec.Up * 0.03), 0.022, camera.On(inside - Vec.Up * 0.05), 0.022));
+                var (high, low) = (camera.On(inside + Vec.Up * 0.03), camera.On(inside - Vec.Up * 0.05));
+                Add(camera.Near(inside) - 0.02, Ink.Kit, new Shapes().Capsule(high, 0.022, low, 0.022));
             }
         }
 
@@ -274,7 +275,8 @@ public static class Drawing
 
         if (Has("forearms") || Has("grip"))
         {
-            Streak(s.Of(Joint.LeftElbow, side).Towards(s.Of(Joint.LeftWrist, side), 0.1), s.Of(Joint.LeftElbow, side).Towards(s.Of(Joint.LeftWrist, side), 0.55), 0.013, 0.010);
+            var (elbow, wrist) = (s.Of(Joint.LeftElbow, side), s.Of(Joint.LeftWrist, side));
+            Streak(elbow.Towards(wrist, 0.1), elbow.Towards(wrist, 0.55), 0.013, 0.010);
         }
 
         return any ? shapes : null;
@@ -377,15 +379,18 @@ public static class Drawing
         (double, Shapes) Strand(Vec end, Vec anchor, double more) => (camera.Near(end.Towards(anchor, 0.5)) + more, Between(end, anchor));
         var hands = s[Joint.LeftHand].Towards(s[Joint.RightHand], 0.5);
         var fixedAt = Fixtures.Anchor(band) ?? hands;
-        double Aside(int side) => camera.Near(s.Of(Joint.LeftShoulder, side)) < camera.Near(s.Of(Joint.LeftShoulder, -side)) - 0.03 ? -0.35 : 0.35;
+        double Nearness(int side) => camera.Near(s.Of(Joint.LeftShoulder, side));
+        double Aside(int side) => Nearness(side) < Nearness(-side) - 0.03 ? -0.35 : 0.35;
+        (double, Shapes) OverShoulder(int side) => (Nearness(side) + Aside(side) - 0.16, Between(Over(s, side), side > 0 ? s.LeftBall : s.RightBall));
         return band switch
         {
             BandAt.Knees => [(Outside, Around(Joint.LeftHip, Joint.LeftKnee, 0.84))],
             BandAt.Ankles => [(Outside, Around(Joint.LeftKnee, Joint.LeftAnkle, 0.84))],
             BandAt.Feet => [(Outside, Between(s.LeftBall, s.RightBall))],
-            BandAt.Shoulders => [.. ((int[])[1, -1]).Select(side => (camera.Near(s.Of(Joint.LeftShoulder, side)) + Aside(side) - 0.16, Between(Over(s, side), side > 0 ? s.LeftBall : s.RightBall)))],
+            BandAt.Shoulders => [OverShoulder(1), OverShoulder(-1)],
             BandAt.AnchorBehind => [Strand(hands, fixedAt, -0.001)],
-            BandAt.AnchorAhead or BandAt.AnchorBack or BandAt.AnchorHigh => [.. ((int[])[1, -1]).Select(side => Strand(s.Of(Joint.LeftHand, side), fixedAt, Aside(side)))],
+            BandAt.AnchorAhead or BandAt.AnchorBack or BandAt.AnchorHigh =>
+                [Strand(s[Joint.LeftHand], fixedAt, Aside(1)), Strand(s[Joint.RightHand], fixedAt, Aside(-1))],
             BandAt.AnchorAnkle => [Strand(s[Joint.RightAnkle], fixedAt, 0.2)],
             BandAt.Hips => [(Outside, Between(s[Joint.Pelvis] + s.Hips.Of(new Vec(0.05, 0, 0)), new Vec(s[Joint.Pelvis].X, 0, 0)))],
             _ => [],

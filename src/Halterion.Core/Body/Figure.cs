@@ -20,6 +20,12 @@ public sealed record FootMap(string ViewBox, string Start, string End, Immutable
 /// <summary>Where the part that moves most goes, beside it: a stroke and its head, on the still at that index.</summary>
 public sealed record Arrow(string Line, string Head, int Still);
 
+/// <summary>How a figure is looked at.</summary>
+/// <param name="Mirrored">The other side works: the whole is seen as in a mirror.</param>
+/// <param name="Map">The stance is the point.</param>
+/// <param name="Arrow">The joint whose way is shown, where it is not the one that goes furthest.</param>
+public sealed record Shown(View View, bool Mirrored = false, bool Map = false, Joint? Arrow = null);
+
 /// <summary>A computed figure: the key poses beside each other, what moves, and the whole in words. Hundredths of stature, y down.</summary>
 /// <param name="ViewBox">Of an SVG that shows all of it.</param>
 /// <param name="Arrow">Null where nothing moves.</param>
@@ -34,10 +40,9 @@ public sealed record Figure(string ViewBox, View View, ImmutableArray<Still> Sti
 
     /// <param name="motion">The move, its key poses solved.</param>
     /// <param name="felt">What does the work, as in the library: seat, quadriceps, trunk …</param>
-    /// <param name="arrow">The joint whose way is shown, where it is not the one that goes furthest.</param>
-    /// <param name="mirrored">The other side works: the whole is seen as in a mirror.</param>
-    public static Figure Of(Motion motion, BandAt band, ImmutableArray<string> props, string felt, View view, bool map, Joint? arrow = null, bool mirrored = false)
+    public static Figure Of(Motion motion, BandAt band, ImmutableArray<string> props, string felt, Shown seen)
     {
+        var (view, mirrored, map, arrow) = seen;
         var keys = Enumerable.Range(0, motion.Count).Select(i => Skeleton.Of(motion.Key(i))).ToImmutableArray();
         var fixtures = Fixtures.Of(props, [.. Enumerable.Range(0, motion.Count).Select(motion.Pose)], keys, band);
         var camera = Camera.Of(view, mirrored);
@@ -50,16 +55,23 @@ public sealed record Figure(string ViewBox, View View, ImmutableArray<Still> Sti
         }
 
         var standing = shown.Select(i => fixtures.Select(f => f.Beside(keys[i])).ToImmutableArray()).ToArray();
-        var boxes = shown.Select((i, n) => Box.Around(keys[i], standing[n], camera, motion.Load, way?.Still == n ? way.Points : [])).ToArray();
-        var (places, width, height, above) = Layout.Of(boxes, motion.Way == Body.Way.On && camera.On(motion.Centre(motion.Count - 1)).X < camera.On(motion.Centre(0)).X - Travels);
-        var layers = shown.Select((i, n) => Drawing.Of(keys[i], new Scene(motion.Load, band, standing[n], n == shown.Length - 1 ? felt : "", Fixtures.Slide(props)), view, camera));
+        var boxes = shown
+            .Select((i, n) => Box.Around(keys[i], standing[n], camera, motion.Load, way?.Still == n ? way.Points : []))
+            .ToArray();
+        var forward = camera.On(motion.Centre(motion.Count - 1)).X - camera.On(motion.Centre(0)).X;
+        var layout = Layout.Of(boxes, backwards: motion.Way == Body.Way.On && forward < -Travels);
+        var layers = shown.Select((i, n) =>
+        {
+            var scene = new Scene(motion.Load, band, standing[n], n == shown.Length - 1 ? felt : "", Fixtures.Slide(props));
+            return Drawing.Of(keys[i], scene, view, camera);
+        });
         return new Figure(
-            string.Create(CultureInfo.InvariantCulture, $"0 {Shapes.Round(-above)} {Shapes.Round(width)} {Shapes.Round(height)}"),
+            ViewBoxOf(0, -layout.Above, layout.Width, layout.Height),
             view,
             [
                 .. layers.Select((drawn, n) => new Still(
-                    Shapes.Round(places[n].X),
-                    Shapes.Round(places[n].Y),
+                    Shapes.Round(layout.Places[n].X),
+                    Shapes.Round(layout.Places[n].Y),
                     Ground(keys[shown[n]], camera, view, boxes[n]),
                     drawn,
                     Shapes.Round(boxes[n].Left),
@@ -92,12 +104,17 @@ public sealed record Figure(string ViewBox, View View, ImmutableArray<Still> Sti
         var (below, above) = (boxes.Max(b => b.Below), boxes.Max(b => b.Above));
         var whole = new Box(left, right - left, above, below);
         return (
-            string.Create(CultureInfo.InvariantCulture, $"{Shapes.Round(left)} {Shapes.Round(-above)} {Shapes.Round(right - left)} {Shapes.Round(above + below)}"),
+            ViewBoxOf(left, -above, right - left, above + below),
             Ground(bodies[0], camera, view, whole));
     }
 
     /// <summary>Under a foot, outside the map's feet.</summary>
     private const double LabelBelow = 9;
+    private const double BelowLabel = 3;
+    private const double AboveToes = 5;
+
+    private static string ViewBoxOf(double left, double top, double width, double height) =>
+        string.Create(CultureInfo.InvariantCulture, $"{Shapes.Round(left)} {Shapes.Round(top)} {Shapes.Round(width)} {Shapes.Round(height)}");
 
     private static FootMap MapOf(Skeleton start, Skeleton end, bool mirrored)
     {
@@ -113,7 +130,7 @@ public sealed record Figure(string ViewBox, View View, ImmutableArray<Still> Sti
 
         bool Stays(int side) => (start.Of(Joint.LeftToe, side) - end.Of(Joint.LeftToe, side)).Length < 0.02;
         return new FootMap(
-            string.Create(CultureInfo.InvariantCulture, $"{Shapes.Round(left)} {Shapes.Round(-high - 5)} {Shapes.Round(right - left)} {Shapes.Round(high - low + 5 + LabelBelow + 3)}"),
+            ViewBoxOf(left, -high - AboveToes, right - left, high - low + AboveToes + LabelBelow + BelowLabel),
             Stays(1) && Stays(-1) ? "" : Drawing.Feet(start, camera),
             Drawing.Feet(end, camera),
             [Under(1), Under(-1)]);
@@ -164,7 +181,9 @@ public sealed record Figure(string ViewBox, View View, ImmutableArray<Still> Sti
 
             if (Arrow?.Still == n)
             {
-                text.Append($"<path d=\"{Arrow.Line}\" fill=\"none\" stroke=\"{ArrowColour}\" stroke-width=\"1.4\" stroke-linecap=\"round\" stroke-linejoin=\"round\"/><path d=\"{Arrow.Head}\" fill=\"{ArrowColour}\"/>");
+                const string stroke = "stroke-width=\"1.4\" stroke-linecap=\"round\" stroke-linejoin=\"round\"";
+                text.Append($"<path d=\"{Arrow.Line}\" fill=\"none\" stroke=\"{ArrowColour}\" {stroke}/>");
+                text.Append($"<path d=\"{Arrow.Head}\" fill=\"{ArrowColour}\"/>");
             }
 
             text.Append("</g>");

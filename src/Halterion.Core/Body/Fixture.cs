@@ -19,9 +19,10 @@ public sealed record Fixture(string Kind, Vec From, Vec To)
         double Low(Func<Vec, double> of) => joints.Min(of) - more;
         double High(Func<Vec, double> of) => joints.Max(of) + more;
         var high = Math.Min(To.Z, High(v => v.Z) + 0.04);
+        var (low, far) = (From, To with { Z = high });
         return thin
-            ? this with { From = From with { Y = Math.Max(From.Y, Low(v => v.Y)) }, To = new Vec(To.X, Math.Min(To.Y, High(v => v.Y)), high) }
-            : this with { From = From with { X = Math.Max(From.X, Low(v => v.X)) }, To = new Vec(Math.Min(To.X, High(v => v.X)), To.Y, high) };
+            ? new Fixture(Kind, low with { Y = Math.Max(From.Y, Low(v => v.Y)) }, far with { Y = Math.Min(To.Y, High(v => v.Y)) })
+            : new Fixture(Kind, low with { X = Math.Max(From.X, Low(v => v.X)) }, far with { X = Math.Min(To.X, High(v => v.X)) });
     }
 }
 
@@ -29,7 +30,8 @@ public sealed record Fixture(string Kind, Vec From, Vec To)
 public static class Fixtures
 {
     /// <param name="words">From the library: "chair:under", "wall:behind", "wall:aside", "step:right" …</param>
-    public static ImmutableArray<Fixture> Of(ImmutableArray<string> words, ImmutableArray<KeyPose> poses, ImmutableArray<Skeleton> keys, BandAt band = BandAt.None)
+    public static ImmutableArray<Fixture> Of(
+        ImmutableArray<string> words, ImmutableArray<KeyPose> poses, ImmutableArray<Skeleton> keys, BandAt band = BandAt.None)
     {
         var list = ImmutableArray.CreateBuilder<Fixture>();
         if (Anchor(band) is { } anchor)
@@ -47,7 +49,8 @@ public static class Fixtures
                 // One under each hand.
                 foreach (var hand in (Vec[])[keys[0][Joint.LeftWrist], keys[0][Joint.RightWrist]])
                 {
-                    list.Add(new Fixture("plate", new Vec(hand.X - 0.07, hand.Y - 0.07, 0), new Vec(hand.X + 0.1, hand.Y + 0.07, poses[0].Height)));
+                    var corner = new Vec(hand.X - 0.07, hand.Y - 0.07, 0);
+                    list.Add(new Fixture("plate", corner, new Vec(hand.X + 0.1, hand.Y + 0.07, poses[0].Height)));
                 }
 
                 continue;

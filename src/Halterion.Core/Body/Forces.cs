@@ -34,24 +34,23 @@ public static class Forces
             : posture.On == Carrier.Hands ? OnHands(contacts, s, centre)
             : OnItsWay(contacts, posture, s, centre) is { } foot ? OnFloor(contacts.Add(foot), centre).SkipLast(1)
             : OnFloor(contacts, centre))
-            .Select(f => (f.Name, f.At, Force: f.Force * total)).ToArray();
+            .Select(f => f with { Force = f.Force * total }).ToArray();
 
-        Vec About(Vec joint, IEnumerable<(Vec At, double Share)> weights, IEnumerable<(Vec At, Vec Force)> pushes) =>
+        Vec About(Vec joint, IEnumerable<(Vec At, double Share)> weights, IEnumerable<Push> pushes) =>
             weights.Aggregate(new Vec(0, 0, 0), (sum, w) => sum + (w.At - joint).Cross(Vec.Up * -w.Share))
-            + pushes.Aggregate(new Vec(0, 0, 0), (sum, f) => sum + (f.At - joint).Cross(f.Force));
+            + pushes.Aggregate(new Vec(0, 0, 0), (sum, f) => sum + (f.On.At - joint).Cross(f.Force));
 
         LegLoad Leg(int side)
         {
-            var name = side > 0 ? "left" : "right";
             var frame = posture.Hips * (side > 0 ? posture.LeftLeg : posture.RightLeg).Frame;
             var axis = frame.Of(Vec.Left);
             var (hip, knee, ankle) = (s.Of(Joint.LeftHip, side), s.Of(Joint.LeftKnee, side), s.Of(Joint.LeftAnkle, side));
             (Vec, double) foot = (s.Of(Joint.LeftHeel, side).Towards(s.Of(Joint.LeftToe, side), FootCentre), FootMass);
             (Vec, double) shank = (knee.Towards(ankle, ShankCentre), ShankMass);
             (Vec, double) thigh = (hip.Towards(knee, ThighCentre), ThighMass);
-            var under = forces.Where(f => f.Name.StartsWith(name, StringComparison.Ordinal) && !f.Name.EndsWith("Hand", StringComparison.Ordinal) && !f.Name.EndsWith("Forearm", StringComparison.Ordinal)).ToArray();
-            var atFoot = under.Where(f => !f.Name.EndsWith("Knee", StringComparison.Ordinal)).Select(f => (f.At, f.Force)).ToArray();
-            var hips = About(hip, [foot, shank, thigh], under.Select(f => (f.At, f.Force)));
+            var under = forces.Where(f => f.On.IsOf(side) && !f.On.IsArm).ToArray();
+            var atFoot = under.Where(f => !f.On.IsKnee);
+            var hips = About(hip, [foot, shank, thigh], under);
             return new LegLoad(
                 -newtons * About(ankle, [foot], atFoot).Dot(axis),
                 newtons * About(knee, [foot, shank], atFoot).Dot(axis),
@@ -61,8 +60,7 @@ public static class Forces
         }
 
         var above = Above(s, load).ToArray();
-        var hands = forces.Where(f => f.Name.EndsWith("Hand", StringComparison.Ordinal) || f.Name.EndsWith("Forearm", StringComparison.Ordinal) || f.Name is "shoulders" or "bench" or "chest" or Contacts.Wall)
-            .Select(f => (f.At, f.Force));
+        var hands = forces.Where(f => f.On.IsArm || f.On.Name is "shoulders" or "bench" or "chest" or Contacts.Wall);
         var back = About(s[Joint.Lumbar], above, hands);
         var (sideways, turning) = (back.Dot(posture.Hips.Of(Vec.Forward)), back.Dot(posture.Hips.Of(Vec.Up)));
         return new Moments(Leg(1), Leg(-1), newtons * back.Dot(posture.Hips.Of(Vec.Left)), newtons * Math.Sqrt(sideways * sideways + turning * turning));
@@ -79,7 +77,7 @@ public static class Forces
             return null;
         }
 
-        var side = contacts[0].Name.StartsWith("left", StringComparison.Ordinal) ? -1 : 1;
+        var side = contacts[0].IsOf(1) ? -1 : 1;
         var under = s.Of(Joint.LeftHeel, side).Towards(s.Of(Joint.LeftToe, side), FootCentre) with { Z = 0 };
         return ((under - contacts[0].At) with { Z = 0 }).Length < 2 * Over ? null : new Contact(side > 0 ? "leftFoot" : "rightFoot", under);
     }
@@ -87,24 +85,26 @@ public static class Forces
     /// <summary>A centre of mass so near to a foot is over it.</summary>
     private const double Over = 0.05;
 
-    private static IEnumerable<(string Name, Vec At, Vec Force)> OnFloor(ImmutableArray<Contact> contacts, Vec centre)
+    /// <summary>What a place pushes with, in body weights.</summary>
+    private readonly record struct Push(Contact On, Vec Force);
+
+    private static IEnumerable<Push> OnFloor(ImmutableArray<Contact> contacts, Vec centre)
     {
         var shares = Contacts.Shares(contacts, centre);
         var steepest = Contacts.OnFeet(contacts) ? contacts.Max(c => Inward(c.At, centre).Length) : 0;
         var bent = steepest <= 0 || contacts.Length == 1 ? 0 : Math.Min(1, Flattest / steepest);
-        return contacts.Select((c, i) => (c.Name, c.At, (Vec.Up + Inward(c.At, centre) * bent) * shares[i]));
+        return contacts.Select((c, i) => new Push(c, (Vec.Up + Inward(c.At, centre) * bent) * shares[i]));
     }
 
     /// <summary>Hands that are higher push square to the body, and the feet hold against it; on the floor both push upright.</summary>
-    private static IEnumerable<(string Name, Vec At, Vec Force)> OnHands(ImmutableArray<Contact> contacts, Skeleton s, Vec centre)
+    private static IEnumerable<Push> OnHands(ImmutableArray<Contact> contacts, Skeleton s, Vec centre)
     {
-        static bool Arm(Contact c) => c.Name.EndsWith("Hand", StringComparison.Ordinal) || c.Name.EndsWith("Forearm", StringComparison.Ordinal);
         var upright = OnFloor(contacts, centre).ToArray();
-        var body = s[Joint.Chest] - contacts.Where(c => !Arm(c)).Select(c => c.At).DefaultIfEmpty(s[Joint.Pelvis]).First();
-        var raised = contacts.Where(Arm).Select(c => c.At.Z).DefaultIfEmpty(0).Max() - ArmWords.Palm;
+        var body = s[Joint.Chest] - contacts.Where(c => !c.IsArm).Select(c => c.At).DefaultIfEmpty(s[Joint.Pelvis]).First();
+        var raised = contacts.Where(c => c.IsArm).Select(c => c.At.Z).DefaultIfEmpty(0).Max() - ArmWords.Palm;
         double Lean(double z) => Math.Asin(Math.Clamp(z / body.Length, -1, 1));
         var back = raised < 0.02 ? 0 : Math.Tan(Lean(body.Z) - Lean(body.Z - raised));
-        var (arms, legs) = (upright.Where(f => Arm(new Contact(f.Name, f.At))).ToArray(), upright.Where(f => !Arm(new Contact(f.Name, f.At))).ToArray());
+        var (arms, legs) = (upright.Where(f => f.On.IsArm).ToArray(), upright.Where(f => !f.On.IsArm).ToArray());
         var (carried, left) = (arms.Sum(f => f.Force.Z), legs.Sum(f => f.Force.Z));
         if (back <= 0 || carried <= 0 || left <= 0)
         {
@@ -112,23 +112,25 @@ public static class Forces
         }
 
         // About the feet: what the hands push, upright and back, holds the weight.
-        Vec Middle((string Name, Vec At, Vec Force)[] of, double sum) => of.Aggregate(new Vec(0, 0, 0), (at, f) => at + f.At * (f.Force.Z / sum));
+        Vec Middle(Push[] of, double sum) => of.Aggregate(new Vec(0, 0, 0), (at, f) => at + f.On.At * (f.Force.Z / sum));
         var way = Middle(arms, carried) - Middle(legs, left);
         var by = way.X / (way.X + way.Z * back);
         var rest = (1 - carried * by) / left;
         return
         [
-            .. arms.Select(f => (f.Name, f.At, (Vec.Up - Vec.Forward * back) * (f.Force.Z * by))),
-            .. legs.Select(f => (f.Name, f.At, Vec.Up * (f.Force.Z * rest) + Vec.Forward * (back * carried * by * f.Force.Z / left))),
+            .. arms.Select(f => f with { Force = (Vec.Up - Vec.Forward * back) * (f.Force.Z * by) }),
+            .. legs.Select(f => f with { Force = Vec.Up * (f.Force.Z * rest) + Vec.Forward * (back * carried * by * f.Force.Z / left) }),
         ];
     }
 
-    /// <summary>The feet carry all, evenly; the wall pushes as much forward as keeps the body from falling back, and the floor holds against it.</summary>
-    private static IEnumerable<(string Name, Vec At, Vec Force)> AtWall(Contact wall, ImmutableArray<Contact> feet, Vec centre)
+    /// <summary>
+    /// The feet carry all, evenly; the wall pushes as much forward as keeps the body from falling back, and the floor holds against it.
+    /// </summary>
+    private static IEnumerable<Push> AtWall(Contact wall, ImmutableArray<Contact> feet, Vec centre)
     {
         var under = feet.Average(f => f.At.X);
         var push = (under - centre.X) / wall.At.Z;
-        return [(wall.Name, wall.At, Vec.Forward * push), .. feet.Select(f => (f.Name, f.At, (Vec.Up - Vec.Forward * push) * (1.0 / feet.Length)))];
+        return [new Push(wall, Vec.Forward * push), .. feet.Select(f => new Push(f, (Vec.Up - Vec.Forward * push) * (1.0 / feet.Length)))];
     }
 
     /// <summary>Under one flat foot, or under feet side by side, the force stands where the centre of mass does, as far as the sole goes.</summary>
@@ -143,7 +145,7 @@ public static class Forces
         [
             .. contacts.Select(c =>
             {
-                var foot = c.Name.StartsWith("left", StringComparison.Ordinal) ? posture.LeftFoot : posture.RightFoot;
+                var foot = c.IsOf(1) ? posture.LeftFoot : posture.RightFoot;
                 var ahead = Turn.Yaw(foot.Yaw).Of(Vec.Forward);
                 var along = Math.Clamp((centre - c.At).Dot(ahead), -(PoseSolver.MidFoot + Heel), Foot - Heel - PoseSolver.MidFoot);
                 return foot.Pitch is > 10 or < -10 ? c : c with { At = c.At + ahead * (contacts.Length > 1 && Math.Abs(ahead.X) > 0.3 ? Math.Clamp((centre.X - c.At.X) / ahead.X, -0.07, 0.08) : along) };

@@ -2,8 +2,10 @@ using System.Collections.Immutable;
 
 namespace Halterion.Core.Body;
 
-/// <summary>Puts stills into rows, so that they are as large as they can be where a figure usually stands.</summary>
-internal static class Layout
+/// <summary>Stills in rows, so that they are as large as they can be where a figure usually stands.</summary>
+/// <param name="Places">By how much each is moved.</param>
+/// <param name="Above">Of the first row, over its floor.</param>
+internal sealed record Layout(ImmutableArray<(double X, double Y)> Places, double Width, double Height, double Above)
 {
     private const double Between = 2;
 
@@ -11,13 +13,16 @@ internal static class Layout
     private const double Place = 1.25;
 
     /// <param name="backwards">From right to left.</param>
-    public static (ImmutableArray<(double X, double Y)> Places, double Width, double Height, double Above) Of(IReadOnlyList<Figure.Box> boxes, bool backwards)
+    public static Layout Of(IReadOnlyList<Figure.Box> boxes, bool backwards)
     {
-        var best = Enumerable.Range(1, boxes.Count).Select(columns => In(boxes, columns)).OrderByDescending(l => Math.Min(Place / l.Width, 1 / l.Height)).First();
-        return !backwards ? best : best with { Places = [.. best.Places.Select((p, i) => (best.Width - p.X - 2 * boxes[i].Left - boxes[i].Width, p.Y))] };
+        var best = Enumerable.Range(1, boxes.Count)
+            .Select(columns => In(boxes, columns))
+            .OrderByDescending(l => Math.Min(Place / l.Width, 1 / l.Height))
+            .First();
+        return backwards ? best with { Places = [.. best.Places.Select((p, i) => (best.Width - p.X - 2 * boxes[i].Left - boxes[i].Width, p.Y))] } : best;
     }
 
-    private static (ImmutableArray<(double X, double Y)> Places, double Width, double Height, double Above) In(IReadOnlyList<Figure.Box> boxes, int columns)
+    private static Layout In(IReadOnlyList<Figure.Box> boxes, int columns)
     {
         var places = ImmutableArray.CreateBuilder<(double, double)>();
         double width = 0, floor = 0;
@@ -38,6 +43,6 @@ internal static class Layout
         }
 
         var above = rows[0].Max(b => b.Above);
-        return (places.ToImmutable(), width, above + floor + rows[^1].Max(b => b.Below), above);
+        return new Layout(places.ToImmutable(), width, above + floor + rows[^1].Max(b => b.Below), above);
     }
 }

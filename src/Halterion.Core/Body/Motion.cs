@@ -68,10 +68,10 @@ public sealed class Motion
 
     internal Vec Centre(int index) => centres[index];
 
-    /// <summary>The share of the time that the way between two neighbours takes: it belongs to the pose it leads to, in the order of the data.</summary>
+    /// <summary>The share of the time that the way between two neighbours takes: that of the pose it leads to, in the order of the data.</summary>
     internal double ShareOf(int from, int to) => poses[to == 0 && from == Count - 1 || to > from ? to : from].Share;
 
-    /// <summary>As the body leaves the floor from a key pose for the highest point of a flight, or lands in it: on its toes, legs all but straight.</summary>
+    /// <summary>As the body leaves the floor from a key pose for the top of a flight, or lands in it: on its toes, legs all but straight.</summary>
     internal Touch TouchOf(int ground, int apex)
     {
         if (!touches.TryGetValue((ground, apex), out var touch))
@@ -88,8 +88,11 @@ public sealed class Motion
     /// <summary>Where the body is highest in a flight: over the middle of the way between take-off and landing.</summary>
     internal Vec Top(int apex)
     {
-        int[] grounds = [.. new[] { apex - 1, apex + 1 == Count && Way == Way.Round ? 0 : apex + 1 }.Where(i => i >= 0 && i < Count && poses[i].Air == 0)];
-        var touching = grounds.Select(g => TouchOf(g, apex).Centre).ToArray();
+        var next = apex + 1 == Count && Way == Way.Round ? 0 : apex + 1;
+        var touching = new[] { apex - 1, next }
+            .Where(i => i >= 0 && i < Count && poses[i].Air == 0)
+            .Select(ground => TouchOf(ground, apex).Centre)
+            .ToArray();
         var middle = touching.Aggregate(new Vec(0, 0, 0), (sum, c) => sum + c) * (1.0 / touching.Length);
         return middle with { Z = touching.Max(c => c.Z) + poses[apex].Air };
     }
@@ -107,8 +110,13 @@ public sealed class Motion
         var eased = (3 - 2 * share) * share * share;
         var fallen = (1 - share) * (1 - share);
         var wanted = touch.Centre.Towards(top, share) with { Z = top.Z - (top.Z - touch.Centre.Z) * fallen };
-        var (a, b) = (touch.Posture with { Air = 1e-3 }, postures[apex]);
-        return Blend(a with { LeftFoot = a.LeftFoot with { Hold = Hold.Free }, RightFoot = a.RightFoot with { Hold = Hold.Free } }, b, eased, 0, wanted, upright: true);
+        var off = touch.Posture with
+        {
+            Air = 1e-3,
+            LeftFoot = touch.Posture.LeftFoot with { Hold = Hold.Free },
+            RightFoot = touch.Posture.RightFoot with { Hold = Hold.Free },
+        };
+        return Blend(off, postures[apex], eased, 0, wanted, upright: true);
     }
 
     /// <summary>On the floor between a key pose and the moment of leaving or reaching it.</summary>
@@ -116,7 +124,10 @@ public sealed class Motion
     internal Posture Pushing(int ground, int apex, double share, double limbs)
     {
         var touch = TouchOf(ground, apex);
-        return share <= 0 ? postures[ground] : share >= 1 ? touch.Posture : Blend(postures[ground], touch.Posture, share, 0, centres[ground].Towards(touch.Centre, share), upright: false, limbs);
+        var wanted = centres[ground].Towards(touch.Centre, share);
+        return share <= 0 ? postures[ground]
+            : share >= 1 ? touch.Posture
+            : Blend(postures[ground], touch.Posture, share, 0, wanted, upright: false, limbs);
     }
 
     private Posture Between(Posture a, Posture b, double t, double arc, Vec centreA, Vec centreB) =>
@@ -143,8 +154,10 @@ public sealed class Motion
             var (right, rightFoot) = Foot(-1, a.RightLeg, b.RightLeg, a.RightFoot, b.RightFoot);
             Vec Ankle(int side, Limb leg) => Skeleton.HipOf(at, hips, side) + (hips * leg.Frame).Of(Vec.Up) * -leg.Length;
             var (leftAnkle, rightAnkle) = (Ankle(1, left), Ankle(-1, right));
-            var (leftArm, leftHand) = Arm(chest, new(at, hips, left, right, leftAnkle, rightAnkle, 1), a.LeftArm, b.LeftArm, a.LeftHand, b.LeftHand, limbs ?? t);
-            var (rightArm, rightHand) = Arm(chest, new(at, hips, right, left, rightAnkle, leftAnkle, -1), a.RightArm, b.RightArm, a.RightHand, b.RightHand, limbs ?? t);
+            var leftLegs = new HangingWeight.Legs(at, hips, left, right, leftAnkle, rightAnkle, 1);
+            var rightLegs = new HangingWeight.Legs(at, hips, right, left, rightAnkle, leftAnkle, -1);
+            var (leftArm, leftHand) = Arm(chest, leftLegs, a.LeftArm, b.LeftArm, a.LeftHand, b.LeftHand, limbs ?? t);
+            var (rightArm, rightHand) = Arm(chest, rightLegs, a.RightArm, b.RightArm, a.RightHand, b.RightHand, limbs ?? t);
             return new Posture(at, hips, chest, head, left, right, leftFoot, rightFoot, leftArm, rightArm, leftHand, rightHand, air) { Anchor = a.Anchor, On = t < 0.5 ? a.On : b.On };
         }
 
@@ -195,11 +208,7 @@ public sealed class Motion
         var turned = from.World.Towards(to.World, t);
         if (from.Hold == Hold.Planted && to.Hold == Hold.Planted)
         {
-            // A step, a slide or a tap: straight over the floor, lifted on the way.
-            var place = from.Place.Towards(to.Place, t) + Vec.Up * (arc * Math.Sin(Math.PI * t));
-            var foot = PoseSolver.Stood(place, Mix(from.Yaw, to.Yaw, t), Mix(from.Pitch, to.Pitch, t), Mix(from.KneeOut, to.KneeOut, t));
-            var (leg, reached) = PoseSolver.Reach(foot, hip, hips, side);
-            return (leg, reached with { Hold = Hold.Free });
+            return Steps.Leg(pelvis, hips, side, a, b, from, to, t, arc);
         }
 
         var toes = Mix(from.ToesFlat, to.ToesFlat, t);
@@ -220,7 +229,9 @@ public sealed class Motion
         if (from.Fixed && to.Fixed && (from.At - to.At).Length < SameHold)
         {
             var forward = (chest * swung.Frame).Of(Vec.Forward);
-            return (ArmWords.Reaching(shoulder, from.At.Towards(to.At, t), forward, chest, 0.088, ArmWords.Reach * 0.9995), new HandState(true, from.At.Towards(to.At, t), flat, way) { Rests = from.Rests });
+            var place = from.At.Towards(to.At, t);
+            var limb = ArmWords.Reaching(shoulder, place, forward, chest, 0.088, ArmWords.Reach * 0.9995);
+            return (limb, new HandState(true, place, flat, way) { Rests = from.Rests });
         }
 
         return (swung, new HandState(false, default, flat, way));

@@ -1,9 +1,10 @@
 using System.Globalization;
+using System.Text.RegularExpressions;
 
 namespace Halterion.Core.Body;
 
 /// <summary>Poses in words, for who cannot see the figure. Read off the solved body, not off what was asked.</summary>
-internal static class PoseWords
+internal static partial class PoseWords
 {
     public static string Of(Motion motion, int[] shown, BandAt band)
     {
@@ -15,7 +16,11 @@ internal static class PoseWords
     }
 
     /// <summary>The same with the other side working.</summary>
-    public static string Mirrored(string words) => string.Join("left", words.Split("right").Select(part => part.Replace("left", "right", StringComparison.Ordinal)));
+    public static string Mirrored(string words) => SideWord().Replace(words, side => side.Value == "left" ? "right" : "left");
+
+    /// <summary>A side, not the end of "upright".</summary>
+    [GeneratedRegex(@"\b(left|right)\b")]
+    private static partial Regex SideWord();
 
     private static string Sentence(KeyPose p, Posture posture, Skeleton s) => string.Join(", ", Parts(p, posture, s).Where(x => x.Length > 0));
 
@@ -32,7 +37,8 @@ internal static class PoseWords
             Carrier.Hands when p.Pike > 30 => "hips high, hands and feet on the floor",
             Carrier.Hands => p.OnKnees ? "a plank on the knees" : s[Joint.LeftElbow].Z < 0.06 ? "a plank on the forearms" : p.Down > 0.4 ? "chest low over the hands" : "a plank on the hands",
             Carrier.Back => "lying on the back",
-            Carrier.Shoulders when posture.RightFoot.Hold == Hold.Edge => p.Lift > 0.5 ? "hips lifted, soles together, knees wide" : "lying on the back, soles together, knees wide",
+            Carrier.Shoulders when posture.RightFoot.Hold == Hold.Edge =>
+                $"{(p.Lift > 0.5 ? "hips lifted" : "lying on the back")}, soles together, knees wide",
             Carrier.Shoulders => p.Lift > 0.5 ? "hips lifted, shoulders on the floor" : "lying on the back, hips down",
             Carrier.Bench => p.Lift > 0.5 ? "hips level, shoulder blades on the bench" : "hips low, shoulder blades on the bench",
             Carrier.Side => $"{(p.Lift > 0 ? p.Down > 0.3 ? "a side plank, hips low" : "a side plank" : "lying on one side")}, the {(p.OnRight ? "right" : "left")} side down",

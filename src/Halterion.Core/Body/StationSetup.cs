@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Globalization;
 
 namespace Halterion.Core.Body;
 
@@ -98,14 +99,14 @@ public static class StationSetup
     /// <summary>The measure as a line in a figure: along the floor below it, heights beside it. Null where the view does not show its length.</summary>
     /// <param name="words">The length as it is shown.</param>
     /// <param name="still">Beside which it stands: a height to the right of all that is drawn, never over a body.</param>
-    public static DrawnMeasure? Draw(SetupMeasure measure, View view, string words, Still still)
+    public static DrawnMeasure? Draw(SetupMeasure measure, Shown seen, string words, Still still)
     {
-        if (view is not (View.Side or View.Front))
+        if (seen.View is not (View.Side or View.Front))
         {
             return null;
         }
 
-        var camera = Camera.Of(view);
+        var camera = Camera.Of(seen.View, seen.Mirrored);
         var (from, to) = (camera.On(measure.From), camera.On(measure.To));
         if ((to - from).Length < 0.9 * (measure.To - measure.From).Length)
         {
@@ -115,12 +116,13 @@ public static class StationSetup
         if (measure.From.Z == measure.To.Z)
         {
             const double below = 3.5;
-            return new DrawnMeasure(Shapes.X(from), Shapes.Round(Shapes.Y(from) + below), Shapes.X(to), Shapes.Round(Shapes.Y(to) + below), words, "");
+            var y = Shapes.Round(Shapes.Y(from) + below);
+            return new DrawnMeasure(Shapes.X(from), y, Shapes.X(to), y, words, "");
         }
 
         var x = Shapes.Round(still.Right + 1);
-        return new DrawnMeasure(
-            x, Shapes.Y(from), x, Shapes.Y(to), words, string.Create(System.Globalization.CultureInfo.InvariantCulture, $"M{Shapes.X(to)} {Shapes.Y(to)}H{x}"));
+        var lead = string.Create(CultureInfo.InvariantCulture, $"M{Shapes.X(to)} {Shapes.Y(to)}H{x}");
+        return new DrawnMeasure(x, Shapes.Y(from), x, Shapes.Y(to), words, lead);
     }
 
     private static double Centimetres(double share, Stature stature) => Math.Round(100 * share * stature.Metres);

@@ -44,17 +44,20 @@ internal readonly record struct Steps(int First)
         double Mix(double x, double y) => x + (y - x) * t;
         if (from.Hold == Hold.Planted && to.Hold == Hold.Planted)
         {
+            // A step, a slide or a tap: straight over the floor, lifted on the way.
             var place = from.Place.Towards(to.Place, t) + Vec.Up * (arc * Math.Sin(Math.PI * t));
             var foot = PoseSolver.Stood(place, Mix(from.Yaw, to.Yaw), Mix(from.Pitch, to.Pitch), Mix(from.KneeOut, to.KneeOut));
             var (leg, reached) = PoseSolver.Reach(foot, hip, hips, side);
             return (leg, reached with { Hold = Hold.Free });
         }
 
-        Vec Ankle(FootState foot, Limb limb) => foot.Hold == Hold.Planted ? Skeleton.AnkleOf(foot) : hip + (hips * limb.Frame).Of(Vec.Up) * -limb.Length;
-        Vec Front(FootState foot, Limb limb) => foot.Hold == Hold.Planted ? PoseSolver.Pole(foot, side).Unit : (hips * limb.Frame).Of(Vec.Forward);
+        Turn In(Limb limb) => hips * limb.Frame;
+        Vec Ankle(FootState foot, Limb limb) => foot.Hold == Hold.Planted ? Skeleton.AnkleOf(foot) : hip + In(limb).Of(Vec.Up) * -limb.Length;
+        Vec Front(FootState foot, Limb limb) => foot.Hold == Hold.Planted ? PoseSolver.Pole(foot, side).Unit : In(limb).Of(Vec.Forward);
         var ankle = Ankle(from, a).Towards(Ankle(to, b), t);
         var swung = ArmWords.Reaching(hip, ankle, Front(from, a).Towards(Front(to, b), t), hips, 0.13, PoseSolver.MostLeg);
-        var free = new FootState(Hold.Free, default, Mix(from.Yaw, to.Yaw), 0, from.World.Towards(to.World, t), 0, Mix(from.ToesFlat, to.ToesFlat));
+        var world = from.World.Towards(to.World, t);
+        var free = new FootState(Hold.Free, default, Mix(from.Yaw, to.Yaw), 0, world, 0, Mix(from.ToesFlat, to.ToesFlat));
         return PoseSolver.Clear(swung, free, hip, hips);
     }
 }

@@ -224,15 +224,16 @@ public static class DemandModel
 
         // A hand that holds on is counted by who holds: without it here.
         var contacts = Contacts.Of(k.Posture, k.Body);
-        contacts = k.Pose.On == Carrier.Feet ? [.. contacts.Where(c => !c.Name.EndsWith("Hand", StringComparison.Ordinal))] : contacts;
+        contacts = k.Pose.On == Carrier.Feet ? [.. contacts.Where(c => !c.IsArm)] : contacts;
         if (!Contacts.OnFeet(contacts))
         {
-            return contacts.Length >= 4 || k.Pose.On is Carrier.Back or Carrier.Front or Carrier.Seat or Carrier.Wall ? 0.2 : contacts.Length == 3 ? 0.6 : 1.1;
+            var rests = k.Pose.On is Carrier.Back or Carrier.Front or Carrier.Seat or Carrier.Wall;
+            return contacts.Length >= 4 || rests ? 0.2 : contacts.Length == 3 ? 0.6 : 1.1;
         }
 
         var centre = k.Body.CentreOfMass;
         var (aside, along) = (Edge(contacts, k, v => v.Y, centre.Y), Edge(contacts, k, v => v.X, centre.X));
-        var loose = contacts.Count(c => !c.Name.EndsWith("Foot", StringComparison.Ordinal)) * 0.25;
+        var loose = contacts.Count(c => !c.IsWholeFoot) * 0.25;
         return 5 * Math.Max(Math.Exp(-aside / Margin), 0.6 * Math.Exp(-along / Margin)) + loose;
     }
 
@@ -241,9 +242,8 @@ public static class DemandModel
         var (low, high) = (double.MaxValue, double.MinValue);
         foreach (var contact in contacts)
         {
-            var side = contact.Name.StartsWith("left", StringComparison.Ordinal) ? 1 : -1;
-            var whole = contact.Name.EndsWith("Foot", StringComparison.Ordinal);
-            var ends = new[] { whole ? k.Body.Of(Joint.LeftHeel, side) : contact.At, k.Body.Of(Joint.LeftToe, side) };
+            var side = contact.IsOf(1) ? 1 : -1;
+            var ends = new[] { contact.IsWholeFoot ? k.Body.Of(Joint.LeftHeel, side) : contact.At, k.Body.Of(Joint.LeftToe, side) };
             low = Math.Min(low, ends.Min(of) - 0.028);
             high = Math.Max(high, ends.Max(of) + 0.028);
         }
@@ -271,10 +271,19 @@ public static class DemandModel
     private static double Mobility(Instant k)
     {
         // A knee that is bent as its owner lies asks for nothing.
-        bool Lies(FootState foot) => k.Pose.On is Carrier.Back or Carrier.Shoulders or Carrier.Bench || k.Pose.On == Carrier.Side && foot.Hold == Hold.Kneeling;
-        double Leg(int side, FootState foot) => Math.Max(
-            Math.Max(Math.Max(0, JointLimits.HipFlexionOf(k.Body, side)) / 150, Math.Max(0, -JointLimits.HipFlexionOf(k.Body, side)) / 55),
-            Math.Max((Lies(foot) ? 0 : JointLimits.KneeFlexion(k.Body, side)) / 165, Math.Max(JointLimits.SpreadOf(k.Body, side) / 75, foot is { Hold: Hold.Planted, Pitch: < 10 } ? Math.Max(0, JointLimits.AnkleBendOf(k.Body, side)) / 46 : 0)));
+        bool Lies(FootState foot) =>
+            k.Pose.On is Carrier.Back or Carrier.Shoulders or Carrier.Bench || k.Pose.On == Carrier.Side && foot.Hold == Hold.Kneeling;
+        double Leg(int side, FootState foot)
+        {
+            var hip = JointLimits.HipFlexionOf(k.Body, side);
+            var ankle = foot is { Hold: Hold.Planted, Pitch: < 10 } ? JointLimits.AnkleBendOf(k.Body, side) : 0;
+            double[] shares =
+            [
+                hip / 150, -hip / 55, (Lies(foot) ? 0 : JointLimits.KneeFlexion(k.Body, side)) / 165, JointLimits.SpreadOf(k.Body, side) / 75, ankle / 46,
+            ];
+            return Math.Max(0, shares.Max());
+        }
+
         var most = Math.Max(Leg(1, k.Posture.LeftFoot), Leg(-1, k.Posture.RightFoot));
         return 0.95 * most * most;
     }

@@ -165,6 +165,8 @@ public sealed record OptionFacts
         var leansBack = poses.Poses.Any(p => p.On == Carrier.Seat && (p.Lean ?? 0) < -10);
         var low = !Lifts.HandsAreHigh(manner) && poses.Poses.All(p => p.Height * Stature.Usual.Metres < Lifts.HighHands / 100.0);
         bool OffTheFloor(KeyPose p) => !p.OnKnees;
+        static bool Upright(Posture p) => p.On is Carrier.Feet or Carrier.Seat or Carrier.Wall or Carrier.Knees;
+        var inHand = by is CarriedBy.BothHands or CarriedBy.EachHand or CarriedBy.RightHand or CarriedBy.LeftHand;
         var twist = poses.Poses.Max(p => p.Turn + p.Face) - poses.Poses.Min(p => p.Turn + p.Face);
         return new OptionFacts
         {
@@ -203,17 +205,15 @@ public sealed record OptionFacts
             HipsUp = bodies.Any(b => b.Posture.On == Carrier.Hands && JointLimits.HipFlexionOf(b.Body, 1) > 60 && JointLimits.HipFlexionOf(b.Body, -1) > 60
                 && Math.Max(JointLimits.KneeFlexion(b.Body, 1), JointLimits.KneeFlexion(b.Body, -1)) < 30),
             HeadOffTheFloor = move.Family is Family.Bridge or Family.Core
-                && poses.Poses.Any(p => p.On is Carrier.Bench || p.On is Carrier.Back or Carrier.Shoulders && (p.Round > 15 || p.Head > 15)),
+                && poses.Poses.Any(p => p.On == Carrier.Bench || p.On is Carrier.Back or Carrier.Shoulders && (p.Round > 15 || p.Head > 15)),
             Kilograms = kg,
             HandKilograms = kg == 0 ? 0 : by is CarriedBy.EachHand or CarriedBy.RightHand or CarriedBy.LeftHand ? poses.Holds!.Kg : by is CarriedBy.BothHands ? kg / 2 : 0,
             LoadOnHips = by == CarriedBy.Hips || manner.Load?.Position == LoadPosition.Hips,
             LoadOnBack = by == CarriedBy.Shoulders || manner.Load?.Position == LoadPosition.Back,
-            LoadOverhead = kg > 0 && by is CarriedBy.BothHands or CarriedBy.EachHand or CarriedBy.RightHand or CarriedBy.LeftHand
-                && bodies.Any(b => b.Posture.On is Carrier.Feet or Carrier.Seat or Carrier.Wall or Carrier.Knees
-                    && motion.Load!.At(b.Body).Any(w => w.At.Z > b.Body[Joint.Head].Z)),
+            LoadOverhead = kg > 0 && inHand && bodies.Any(b => Upright(b.Posture) && motion.Load!.At(b.Body).Any(w => w.At.Z > b.Body[Joint.Head].Z)),
             Racked = kg > 0 && (manner.Load?.Position is LoadPosition.FrontRack or LoadPosition.Rack or LoadPosition.Shoulders || rackWord),
             GobletOrSides = arm?.Word is ArmWord.Goblet or ArmWord.Sides or ArmWord.Low,
-            LoadAboveElbow = kg > 0 && bodies.Any(b => b.Posture.On is Carrier.Feet or Carrier.Seat or Carrier.Wall or Carrier.Knees && by is not (CarriedBy.Hips or null)
+            LoadAboveElbow = kg > 0 && bodies.Any(b => Upright(b.Posture) && by is not (CarriedBy.Hips or null)
                 && Math.Max(b.Body[Joint.LeftWrist].Z - b.Body[Joint.LeftElbow].Z, b.Body[Joint.RightWrist].Z - b.Body[Joint.RightElbow].Z) > 0.02
                 && Math.Max(b.Body[Joint.LeftWrist].Z - b.Body[Joint.LeftShoulder].Z, b.Body[Joint.RightWrist].Z - b.Body[Joint.RightShoulder].Z) > -0.06),
             LoadHeldOut = kg > 0 && poses.Poses.All(p => (p.Arms ?? p.RightArm)?.Word is ArmWord.Forward or ArmWord.Out or ArmWord.OutBent),
@@ -225,8 +225,16 @@ public sealed record OptionFacts
     }
 
     /// <summary>Both feet go somewhere else, and back the way they came.</summary>
-    private static bool WalksBack(Posture[] keys) => keys.Length > 1 && ((Func<Posture, FootState>[])[p => p.LeftFoot, p => p.RightFoot]).All(foot =>
-        keys.Select(foot).Where(f => f.Hold == Hold.Planted).Select(f => f.Place.X).DefaultIfEmpty(0).ToArray() is var x && x.Max() - x.Min() > 0.2);
+    private static bool WalksBack(Posture[] keys)
+    {
+        double Way(Func<Posture, FootState> foot)
+        {
+            var places = keys.Select(foot).Where(f => f.Hold == Hold.Planted).Select(f => f.Place.X).DefaultIfEmpty(0).ToArray();
+            return places.Max() - places.Min();
+        }
+
+        return Math.Min(Way(p => p.LeftFoot), Way(p => p.RightFoot)) > 0.2;
+    }
 
     /// <summary>How far a foot that comes down somewhere else has gone since it last stood.</summary>
     private static (double Forward, double Back, double Aside) Stepping(Posture[] keys)

@@ -13,31 +13,46 @@ namespace Halterion.Core.Demands;
 /// <param name="Phases">What is done when, in seconds.</param>
 /// <param name="Still">What stands in the room, behind every frame.</param>
 public sealed record FigureFilm(
-    string ViewBox, string Floor, double FramesPerSecond, double Seconds, ImmutableArray<FilmPhase> Phases, ImmutableArray<Layer> Still, ImmutableArray<ImmutableArray<Layer>> Frames);
+    string ViewBox,
+    string Floor,
+    double FramesPerSecond,
+    double Seconds,
+    ImmutableArray<FilmPhase> Phases,
+    ImmutableArray<Layer> Still,
+    ImmutableArray<ImmutableArray<Layer>> Frames);
 
 /// <summary>The figure of an option: its move's key poses, done in the option's manner.</summary>
 public static class OptionFigure
 {
-    private readonly record struct Key(Move Move, Manner Manner, View? View, bool Felt, bool Mirrored)
-    {
-        public bool Equals(Key other) =>
-            ReferenceEquals(Move, other.Move) && Manner.Equals(other.Manner) && View == other.View && Felt == other.Felt && Mirrored == other.Mirrored;
+    /// <summary>As smooth as a screen shows it.</summary>
+    private const int DrawnPerSecond = 50;
 
-        public override int GetHashCode() => HashCode.Combine(RuntimeHelpers.GetHashCode(Move), Manner, View, Felt, Mirrored);
+    /// <summary>How an option is looked at.</summary>
+    private readonly record struct Look(View? View, bool Felt, Side Side);
+
+    private readonly record struct Key(Move Move, Manner Manner, Look Look)
+    {
+        public bool Equals(Key other) => ReferenceEquals(Move, other.Move) && Manner.Equals(other.Manner) && Look == other.Look;
+
+        public override int GetHashCode() => HashCode.Combine(RuntimeHelpers.GetHashCode(Move), Manner, Look);
     }
+
+    /// <summary>The library's pictures have the right side working, also where both do.</summary>
+    private static Side Drawn(Side side) => side == Side.Both ? Side.Right : side;
 
     /// <summary>Null for a move that has no poses. Drawn once for each manner of a move.</summary>
     /// <param name="view">From elsewhere than the move's own view.</param>
     /// <param name="side">The side that works; the figures of the library are drawn with the right one.</param>
     public static Figure? Of(Move move, Manner manner, MoveLibrary moves, View? view = null, bool felt = true, Side side = Side.Right) =>
-        moves.Once(new Key(move, manner, view, felt, side == Side.Left), () =>
+        moves.Once(new Key(move, manner, new Look(view, felt, side == Side.Left ? side : Side.Right)), () =>
     {
         if (OptionPoses.Of(move, manner) is not { } poses)
         {
             return null;
         }
 
-        return Figure.Of(MotionOf(poses), poses.Band, poses.Props, felt ? move.Muscles : "", view ?? poses.View, poses.Map, poses.Arrow, side == Side.Left);
+        var seen = new Shown(view ?? poses.View, side == Side.Left, poses.Map, poses.Arrow);
+        return Figure.Of(MotionOf(poses), poses.Band, poses.Props, felt ? move.Muscles : "", seen);
     });
 
     /// <summary>Every move as it is first asked for, with what it asks.</summary>
@@ -75,7 +90,9 @@ public static class OptionFigure
 
     private static KeyPose Less(KeyPose p) => p with { Depth = p.Depth * Shallower, Lean = p.Lean * Shallower, Sit = p.Sit * Shallower, Split = p.Split * Shallower };
 
-    /// <summary>A rep at the option's tempo; what is only held takes a second each way, what is done in time without a tempo goes at a walk's pace.</summary>
+    /// <summary>
+    /// A rep at the option's tempo; what is only held takes a second each way, what is done in time without a tempo goes at a walk's pace.
+    /// </summary>
     public static Film Rep(Motion motion, Move move, Manner manner, Stature? stature = null) => (manner.Tempo ?? move.Tempo) is { } tempo
         ? new Film(motion, (double)tempo.Lower, (double)tempo.Pause, (double)tempo.Lift, (double)tempo.Top, stature)
         : move.Dose.Kind == "hold" ? new Film(motion, 1, 1, 1, 1, stature) : new Film(motion, Pace, 0, Pace, 0, stature);
@@ -85,40 +102,45 @@ public static class OptionFigure
 
     /// <summary>An option of a move that has poses, in motion.</summary>
     /// <param name="side">The side that works; alternate: one rep on each.</param>
-    public static FigureFilm FilmOf(Move move, Manner manner, View? from = null, Side side = Side.Right)
+    public static FigureFilm FilmOf(Move move, Manner manner, MoveLibrary moves, View? from = null, Side side = Side.Right) =>
+        moves.Once(new Key(move, manner, new Look(from, false, Drawn(side))), () => Filmed(move, manner, from, Drawn(side)), large: true);
+
+    private static FigureFilm Filmed(Move move, Manner manner, View? from, Side side)
     {
         var poses = OptionPoses.Of(move, manner)!;
         var motion = MotionOf(poses);
         var rep = Rep(motion, move, manner);
         var keys = Enumerable.Range(0, motion.Count).Select(i => Skeleton.Of(motion.Key(i))).ToImmutableArray();
-        var count = (int)Math.Round(rep.Seconds * Film.FramesPerSecond);
-        var bodies = Enumerable.Range(0, count).Select(i => Skeleton.Of(rep.At(i / (double)Film.FramesPerSecond))).ToArray();
-        var one = new Shot(motion, poses, from ?? poses.View, rep, keys, bodies);
+        var count = (int)Math.Round(rep.Seconds * DrawnPerSecond);
+        var bodies = Enumerable.Range(0, count).Select(i => Skeleton.Of(rep.At(i / (double)DrawnPerSecond))).ToArray();
+        var fixtures = Fixtures.Of(poses.Props, poses.Poses, keys, poses.Band).Select(f => f.Beside([.. keys, .. bodies])).ToImmutableArray();
+        var scene = new Scene(motion.Load, poses.Band, fixtures, "", Fixtures.Slide(poses.Props));
+        var one = new Shot(scene, from ?? poses.View, rep, keys, bodies);
         return side == Side.Alternate && OneSided(keys) ? Joined(Taken(one, false), Taken(one, true)) : Taken(one, side == Side.Left);
     }
 
-    private sealed record Shot(Motion Motion, MovePoses Poses, View View, Film Rep, ImmutableArray<Skeleton> Keys, Skeleton[] Bodies);
+    private sealed record Shot(Scene Scene, View View, Film Rep, ImmutableArray<Skeleton> Keys, Skeleton[] Bodies);
 
     private static FigureFilm Taken(Shot shot, bool mirrored)
     {
         var camera = Camera.Of(shot.View, mirrored);
-        var fixtures = Fixtures.Of(shot.Poses.Props, shot.Poses.Poses, shot.Keys, shot.Poses.Band).Select(f => f.Beside([.. shot.Keys, .. shot.Bodies])).ToImmutableArray();
-        var scene = new Scene(shot.Motion.Load, shot.Poses.Band, fixtures, "", Fixtures.Slide(shot.Poses.Props));
-        var (box, floor) = Figure.Stage([.. shot.Keys, .. shot.Bodies], fixtures, camera, shot.View, shot.Motion.Load);
+        var scene = shot.Scene;
+        var (box, floor) = Figure.Stage([.. shot.Keys, .. shot.Bodies], scene.Fixtures, camera, shot.View, scene.Load);
         var frames = shot.Bodies.Select(b => Drawing.Of(b, scene, shot.View, camera)).ToArray();
 
         // What stands in the room is drawn first, and stays.
         var still = frames[0].TakeWhile(l => l.Ink is Ink.Wall or Ink.Fixture).ToImmutableArray();
-        return new FigureFilm(box, floor, Film.FramesPerSecond, shot.Rep.Seconds, shot.Rep.Phases, still, [.. frames.Select(f => f[still.Length..])]);
+        return new FigureFilm(box, floor, DrawnPerSecond, shot.Rep.Seconds, shot.Rep.Phases, still, [.. frames.Select(f => f[still.Length..])]);
     }
 
     /// <summary>Whether one side does something else than the other at every key pose that says so: a march shows both by itself.</summary>
     private static bool OneSided(ImmutableArray<Skeleton> keys)
     {
-        static double Apart(Skeleton a, Skeleton b) => Enum.GetValues<Joint>().Where(j => j < Joint.RightShoulder && j > Joint.Pelvis).Max(j =>
+        var left = Enum.GetValues<Joint>().Where(j => j is > Joint.Pelvis and < Joint.RightShoulder).ToArray();
+        double Apart(Skeleton a, Skeleton b) => left.Max(j =>
         {
-            var (left, right) = (a[j], b[j + (Joint.RightShoulder - Joint.LeftShoulder)]);
-            return (left - right with { Y = -right.Y }).Length;
+            var right = b[Skeleton.Sided(j, -1)];
+            return (a[j] - right with { Y = -right.Y }).Length;
         });
         return Apart(keys[0], keys[^1]) > Same && keys.Any(k => Apart(k, k) > Same);
     }

@@ -82,11 +82,22 @@ public static class OptionPoses
         }
         else if (manner.Impact is { } impact && poses.All(p => p.Air == 0) && poses[^1].On == Carrier.Feet)
         {
-            if (poses is [{ Left.Free: true }, { Right.Free: true }] or [{ Right.Free: true }, { Left.Free: true }] && poses is [var one, var other])
+            if (poses is [var one, var other] && (one.Left?.Free == true && other.Right?.Free == true || one.Right?.Free == true && other.Left?.Free == true))
             {
                 // From one leg to the other: the air lies between them.
                 var foot = new FootSpec(Flex: 14, Knee: 30, Out: 2, Point: 42);
-                var air = one with { Left = foot, Right = foot, Depth = 0, Lean = 12, Air = impact == Impact.Jump ? 0.08 : 0.05, Arc = 0, RightArm = Loose, LeftArm = Loose, Share = 1.1 };
+                var air = one with
+                {
+                    Left = foot,
+                    Right = foot,
+                    Depth = 0,
+                    Lean = 12,
+                    Air = impact == Impact.Jump ? 0.08 : 0.05,
+                    Arc = 0,
+                    RightArm = Loose,
+                    LeftArm = Loose,
+                    Share = 1.1,
+                };
                 return In(m with { Poses = [one, air, other] }, manner with { Impact = null }, stature);
             }
 
@@ -97,7 +108,10 @@ public static class OptionPoses
 
         if (manner.Band is { } band)
         {
-            m = m with { Band = band == BandStrength.None ? BandAt.None : m.Band != BandAt.None ? m.Band : poses[0].On is Carrier.Feet or Carrier.Shoulders or Carrier.Bench or Carrier.Side or Carrier.Seat or Carrier.Wall ? BandAt.Knees : BandAt.Feet };
+            var worn = poses[0].On is Carrier.Feet or Carrier.Shoulders or Carrier.Bench or Carrier.Side or Carrier.Seat or Carrier.Wall
+                ? BandAt.Knees
+                : BandAt.Feet;
+            m = m with { Band = band == BandStrength.None ? BandAt.None : m.Band != BandAt.None ? m.Band : worn };
         }
 
         // Holding on comes last but one: a hand that holds on holds no weight.
@@ -189,7 +203,8 @@ public static class OptionPoses
     private static double Bend(MovePoses m)
     {
         var motion = OptionFigure.MotionOf(m);
-        return Enumerable.Range(0, motion.Count).Select(motion.Key).Where(k => k.On is Carrier.Feet or Carrier.Wall && k.Air == 0).Select(k =>
+        var standing = Enumerable.Range(0, motion.Count).Select(motion.Key).Where(k => k.On is Carrier.Feet or Carrier.Wall && k.Air == 0);
+        return standing.Select(k =>
         {
             var body = Skeleton.Of(k);
             double Of(FootState foot, int side) => foot.Hold is Hold.Planted or Hold.Laces ? JointLimits.KneeFlexion(body, side) : 0;
@@ -420,9 +435,10 @@ public static class OptionPoses
     private static (MovePoses Move, ImmutableArray<KeyPose> Poses) Supported(MovePoses m, ImmutableArray<KeyPose> poses, Support support)
     {
         var stands = poses.All(p => p.On == Carrier.Feet);
+        var atWall = stands && poses.All(p => (p.LeftArm ?? p.Arms)?.Word == ArmWord.WallAhead);
         switch (support)
         {
-            case Support.Wall or Support.Hand or Support.TwoHands or Support.Doorway or Support.Helper when stands && poses.All(p => (p.LeftArm ?? p.Arms)?.Word == ArmWord.WallAhead):
+            case Support.Wall or Support.Hand or Support.TwoHands or Support.Doorway or Support.Helper when atWall:
                 // Both hands are on a wall already.
                 return (m, poses);
             case Support.Wall or Support.Hand or Support.Doorway or Support.Helper when stands:
@@ -430,7 +446,8 @@ public static class OptionPoses
                 var by = m.Holds is null ? null : m.Holds with { By = m.Holds.By is CarriedBy.LeftHand or CarriedBy.EachHand ? CarriedBy.RightHand : m.Holds.By };
                 return (m with { Holds = by, Props = Add(m.Props, "wall:aside") }, Map(poses, p => p with { LeftArm = new ArmSpec(ArmWord.Wall), RightArm = p.RightArm ?? p.Arms }));
             case Support.Chair or Support.TwoHands when stands && (m.Props.IsDefault || !m.Props.Any(p => p.EndsWith(":under", StringComparison.Ordinal))):
-                return (m with { Holds = null, Props = Add(m.Props.IsDefault ? m.Props : m.Props.RemoveAll(p => p == "wall:ahead"), "chair:chairAhead") }, Map(poses, p => Held(p, ArmWord.ChairAhead)));
+                var props = m.Props.IsDefault ? m.Props : m.Props.RemoveAll(p => p == "wall:ahead");
+                return (m with { Holds = null, Props = Add(props, "chair:chairAhead") }, Map(poses, p => Held(p, ArmWord.ChairAhead)));
             case Support.TwoHands or Support.Chair when stands:
                 return (m with { Holds = null }, Map(poses, p => Held(p, ArmWord.Thigh)));
             case Support.HandOnThigh when stands:

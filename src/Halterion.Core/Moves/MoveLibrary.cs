@@ -21,19 +21,22 @@ public sealed class MoveLibrary
 
     private const int MostKept = 20_000;
 
+    /// <summary>What is large, such as a film of some hundred kilobytes. [M] As much as a long class needs.</summary>
+    private const int MostLarge = 60;
+
     private readonly FrozenDictionary<MoveId, Move> byId;
     private readonly FrozenSet<MoveId> shipped;
-    private readonly ConcurrentDictionary<object, object?> once;
+    private readonly Worked once;
     private readonly Dictionary<MoveId, ImmutableArray<Move>> formsOf = [];
 
     private MoveLibrary(
         string version,
         ImmutableArray<Move> moves, ImmutableArray<Ladder> ladders, FrozenSet<MoveId>? shipped = null,
-        ConcurrentDictionary<object, object?>? once = null)
+        Worked? once = null)
     {
         (Version, Moves, Ladders) = (version, moves, ladders);
         this.shipped = shipped ?? moves.Select(m => m.Id).ToFrozenSet();
-        this.once = once ?? new();
+        this.once = once ?? new Worked([], []);
         byId = moves.ToFrozenDictionary(m => m.Id);
         foreach (var move in moves.Where(m => m.FormOf is not null))
         {
@@ -90,22 +93,26 @@ public sealed class MoveLibrary
 
     /// <summary>What follows from the library alone, worked out when it is first asked for.</summary>
     /// <param name="key">Says all that it depends on besides the library.</param>
-    public T Once<T>(object key, Func<T> make)
+    /// <param name="large">It takes much room: few of its kind are kept.</param>
+    public T Once<T>(object key, Func<T> make, bool large = false)
     {
-        if (once.TryGetValue(key, out var known))
+        var kept = large ? once.Large : once.Small;
+        if (kept.TryGetValue(key, out var known))
         {
             return (T)known!;
         }
 
         var made = make();
         // Counting what is kept locks all of it: it is counted when something is added, not when something is asked for.
-        if (once.Count >= MostKept)
+        if (kept.Count >= (large ? MostLarge : MostKept))
         {
-            once.Clear();
+            kept.Clear();
         }
 
-        return (T)once.GetOrAdd(key, made)!;
+        return (T)kept.GetOrAdd(key, made)!;
     }
+
+    private sealed record Worked(ConcurrentDictionary<object, object?> Small, ConcurrentDictionary<object, object?> Large);
 
     /// <summary>Moves that another one amounts to when it is done in a certain way.</summary>
     public ImmutableArray<Move> FormsOf(MoveId id) => formsOf.GetValueOrDefault(id, []);

@@ -86,7 +86,8 @@ public sealed record ClassCards(
     private static StationPlaceCard Card(ClassPlan plan, Block block, Station station, int index, Preferences preferences, Stature shortest, Stature tallest)
     {
         var move = plan.Moves.Find(station.Main.Move)!;
-        var setUp = SetUp(move, station.Main.Manner, OptionFigure.Of(move, station.Main.Manner, plan.Moves), preferences, shortest, tallest).ToArray();
+        Figure? Drawn(Option o) => OptionFigure.Of(plan.Moves.Find(o.Move)!, o.Manner, plan.Moves, side: station.OnlySide);
+        var setUp = SetUp(move, station, Drawn(station.Main), preferences, shortest, tallest).ToArray();
         Tier[] order = [Tier.Harder, Tier.Main, Tier.Easier, Tier.Instead];
         return new StationPlaceCard(
             block.Name,
@@ -98,20 +99,21 @@ public sealed record ClassCards(
             [.. station.Options.OrderBy(o => Array.IndexOf(order, o.Tier)).Select(o => new CardOption(
                 o.Tier,
                 PlanWords.Option(o, station, plan.Moves, preferences),
-                OptionFigure.Of(plan.Moves.Find(o.Move)!, o.Manner, plan.Moves)))],
+                Drawn(o)))],
             move.Path,
             [.. setUp.Select(m => m.Words)],
             [.. setUp.Select(m => m.Drawn).OfType<DrawnMeasure>()]);
     }
 
     private static IEnumerable<(string Words, DrawnMeasure? Drawn)> SetUp(
-        Move move, Manner manner, Figure? figure, Preferences preferences, Stature shortest, Stature tallest)
+        Move move, Station station, Figure? figure, Preferences preferences, Stature shortest, Stature tallest)
     {
-        if (OptionPoses.Of(move, manner) is not { } poses || figure is null)
+        if (OptionPoses.Of(move, station.Main.Manner) is not { } poses || figure is null)
         {
             return [];
         }
 
+        var seen = new Shown(poses.View, station.OnlySide == Side.Left);
         var measures = StationSetup.Of(OptionFigure.MotionOf(poses), poses.Props, shortest, tallest);
         return measures.Select(m =>
             {
@@ -121,7 +123,7 @@ public sealed record ClassCards(
                     ? $"; take {Length(nearest.Height)}{(nearest.NotFor.Length > 0 ? $", not right for {nearest.NotFor}" : "")}"
                     : "";
                 var brief = m.Least == m.Most ? range : $"{Length(m.Least).Split(' ')[0]}–{Length(m.Most)}";
-                return ($"{m.What} {range}{have}: {m.Note}", StationSetup.Draw(m, poses.View, brief, figure.Stills[^1]));
+                return ($"{m.What} {range}{have}: {m.Note}", StationSetup.Draw(m, seen, brief, figure.Stills[^1]));
             });
     }
 
@@ -157,7 +159,7 @@ public sealed record ClassCards(
             string.Join("; ", tiers.Prepend(begin)),
             move.Faults.IsDefaultOrEmpty ? "" : $"{move.Faults[0].Seen}: {move.Faults[0].Fix}",
             showing?.Seconds ?? new Seconds(ShownSeconds),
-            OptionFigure.Of(move, station.Main.Manner, plan.Moves, felt: false));
+            OptionFigure.Of(move, station.Main.Manner, plan.Moves, felt: false, side: station.OnlySide));
     }
 
     private static TakeAwayMove Take(ClassPlan plan, Move move, string target, Manner manner) =>

@@ -16,7 +16,7 @@ public static class ClassFigures
         .. from block in plan.Blocks
            from station in block.Stations
            from option in station.Options
-           let figure = OptionFigure.Of(plan.Moves.Find(option.Move)!, option.Manner, plan.Moves, felt: false)
+           let figure = OptionFigure.Of(plan.Moves.Find(option.Move)!, option.Manner, plan.Moves, felt: false, side: station.OnlySide)
            where figure is not null
            select new OptionPicture(station.Id, option.Id, option.Tier, figure),
     ];

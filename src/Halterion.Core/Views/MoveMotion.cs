@@ -60,7 +60,9 @@ public sealed record MoveMotion(
         var bodies = postures.Select(Skeleton.Of).ToArray();
         ImmutableArray<double> Metres(Vec v) => [Math.Round(v.X * stature.Metres, 4), Math.Round(v.Y * stature.Metres, 4), Math.Round(v.Z * stature.Metres, 4)];
         var contacts = postures.Zip(bodies, Contacts.Of).ToArray();
-        var forces = Eased([.. postures.Select(p => Forces.Of(p, motion.Load, stature, Anthropometry.UsualMass))], [.. contacts.Select(c => string.Join(' ', c.Select(x => x.Name)))]);
+        var forces = Eased(
+            [.. postures.Select(p => Forces.Of(p, motion.Load, stature, Anthropometry.UsualMass))],
+            [.. contacts.Select(c => string.Join(' ', c.Select(x => x.Name)))]);
         var frames = postures.Select((posture, i) =>
         {
             var (body, moments) = (bodies[i], forces[i]);
@@ -106,14 +108,15 @@ public sealed record MoveMotion(
     {
         return [.. moments.Select((own, i) =>
         {
-            var around = Enumerable.Range(Math.Max(0, i - TakesOver), Math.Min(moments.Length - 1, i + TakesOver) - Math.Max(0, i - TakesOver) + 1).ToArray();
+            var around = Enumerable.Range(i - TakesOver, 2 * TakesOver + 1).Where(n => n >= 0 && n < moments.Length).ToArray();
             if (around.All(n => contacts[n] == contacts[i]))
             {
                 return own;
             }
 
             double Mean(Func<Moments, double> of) => around.Average(n => of(moments[n]));
-            LegLoad Leg(Func<Moments, LegLoad> of) => new(Mean(m => of(m).Ankle), Mean(m => of(m).Knee), Mean(m => of(m).Hip), Mean(m => of(m).Side), Mean(m => of(m).Share));
+            LegLoad Leg(Func<Moments, LegLoad> of) =>
+                new(Mean(m => of(m).Ankle), Mean(m => of(m).Knee), Mean(m => of(m).Hip), Mean(m => of(m).Side), Mean(m => of(m).Share));
             return new Moments(Leg(m => m.Left), Leg(m => m.Right), Mean(m => m.LowerBack), Mean(m => m.BackTurn));
         })];
     }

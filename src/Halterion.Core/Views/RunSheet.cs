@@ -145,7 +145,7 @@ public sealed record RunSheet(
     private static SheetStation Station(Station station, Block block, ClassPlan plan, Preferences preferences)
     {
         ImmutableArray<string> Of(Tier tier) => [.. station.Options.Where(o => o.Tier == tier).Select(o => PlanWords.Option(o, station, plan.Moves, preferences))];
-        var figure = OptionFigure.Of(plan.Moves.Find(station.Main.Move)!, station.Main.Manner, plan.Moves, felt: false);
+        var figure = OptionFigure.Of(plan.Moves.Find(station.Main.Move)!, station.Main.Manner, plan.Moves, felt: false, side: station.OnlySide);
         return new SheetStation(
             station.Id, station.Name, PlanWords.Targets(station, block), Of(Tier.Harder), Of(Tier.Main)[0], Of(Tier.Easier), figure);
     }

@@ -49,32 +49,43 @@ public static class ForEveryone
            from station in block.Stations
            let move = plan.Moves.Find(station.Main.Move)
            where move?.Poses is not null
-           let film = Film(plan, new Doing(station.Main.Move, station.Main.Manner), Side.Both)!
+           let film = Film(plan, new Doing(station.Main.Move, station.Main.Manner), station.OnlySide)!
            select new StationFilm(station.Id, film, BeatFor(film.Seconds)),
     ];
 
     /// <summary>What is on, in motion: an option as it is done in a part, on a side, at its tempo there.</summary>
-    /// <param name="option">Of a station of the class.</param>
+    /// <param name="option">Of the class: of a station, what waits its turn there, or what is done in the rests of a block.</param>
     /// <param name="part">Its place in the dose, from 1; null: the option as a whole.</param>
     /// <returns>Null where there is no such option or part, or its move has no poses.</returns>
-    public static StationFilm? FilmOf(ClassPlan plan, PlaceId option, int? part, Side side)
+    public static StationFilm? FilmOf(ClassPlan plan, PlaceId option, int? part, Side side) =>
+        Done(plan, option, part) is { } at && Film(plan, at.Doing, side) is { } film ? new StationFilm(at.Station, film, BeatFor(film.Seconds)) : null;
+
+    /// <summary>What is done where; a rest of the block has its first station's place.</summary>
+    private static (PlaceId Station, Doing Doing)? Done(ClassPlan plan, PlaceId id, int? part)
     {
-        var found = plan.Blocks.SelectMany(b => b.Stations).SelectMany(s => s.Options, (station, o) => (Station: station, Option: o)).FirstOrDefault(x => x.Option.Id == option);
-        if (found.Option is null || part is { } n && (n < 1 || n > found.Station.Dose.Length))
+        static Doing Whole(Option option) => new(option.Move, option.Manner);
+        foreach (var station in plan.Blocks.SelectMany(b => b.Stations))
         {
-            return null;
+            if (station.Options.FirstOrDefault(o => o.Id == id) is { } option)
+            {
+                return part is not { } at ? (station.Id, Whole(option))
+                    : at < 1 || at > station.Dose.Length ? null
+                    : (station.Id, At(station.Dose[at - 1], option.In(station, at - 1)));
+            }
         }
 
-        var doing = part is { } at ? At(found.Station.Dose[at - 1], found.Option.In(found.Station, at - 1)) : new Doing(found.Option.Move, found.Option.Manner);
-        return Film(plan, doing, side) is { } film ? new StationFilm(found.Station.Id, film, BeatFor(film.Seconds)) : null;
+        var other = plan.Blocks.SelectMany(b => b.Stations, (b, s) => (Station: s, Options: s.Waiting.AddRange(b.Recovery)))
+            .SelectMany(x => x.Options, (x, o) => (x.Station, Option: o))
+            .FirstOrDefault(x => x.Option.Id == id);
+        return other.Option is null || part is not null ? null : (other.Station.Id, Whole(other.Option));
     }
 
     /// <summary>A part's own tempo counts before the option's.</summary>
-    private static Doing At(Part part, Doing doing) => part.Tempo is { } tempo ? doing with { Manner = doing.Manner with { Tempo = tempo } } : doing;
+    private static Doing At(Part part, Doing doing) =>
+        part.Tempo is { } tempo ? doing with { Manner = doing.Manner with { Tempo = tempo } } : doing;
 
-    private static FigureFilm? Film(ClassPlan plan, Doing doing, Side side) => plan.Moves.Find(doing.Move) is { Poses: not null } move
-        ? plan.Moves.Once(new FilmKey(doing.Move, doing.Manner, side), () => OptionFigure.FilmOf(move, doing.Manner, side: side))
-        : null;
+    private static FigureFilm? Film(ClassPlan plan, Doing doing, Side side) =>
+        plan.Moves.Find(doing.Move) is { Poses: not null } move ? OptionFigure.FilmOf(move, doing.Manner, plan.Moves, side: side) : null;
 
     /// <summary>Of the speeds from 60 to 180 beats a minute that have whole beats to a rep, the one nearest to 100. [M]</summary>
     /// <param name="rep">Seconds of a rep.</param>
@@ -84,6 +95,4 @@ public static class ForEveryone
         return Enumerable.Range(1, 64).Select(beats => 60 * beats / rep).Where(speed => speed is >= 60 and <= 180)
             .OrderBy(speed => Math.Abs(speed - usual)).Select(speed => Math.Round(speed, 3)).FirstOrDefault(usual);
     }
-
-    private sealed record FilmKey(MoveId Move, Manner Manner, Side Side);
 }

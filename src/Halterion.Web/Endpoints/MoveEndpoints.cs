@@ -205,14 +205,15 @@ internal static class MoveEndpoints
     }
 
     /// <summary>One rep of an option, drawn.</summary>
-    private static Results<Ok<FigureFilm>, ProblemHttpResult> Filmed(string id, string? option, string? view, string? side, MoveLibrary library)
+    private static Results<Ok<FigureFilm>, ProblemHttpResult> Filmed(
+        string id, string? option, string? view, string? side, MoveLibrary library)
     {
         var (works, badSide) = Queries.Word<Side>("side", side);
         var (from, badView) = Queries.Word<View>("view", view);
         var (asked, problem) = Asked(id, option, library);
         return (badView ?? badSide ?? problem) is { } wrong
             ? wrong
-            : TypedResults.Ok(OptionFigure.FilmOf(library.Find(asked!.Move)!, asked.Manner, from, works ?? Side.Right));
+            : TypedResults.Ok(OptionFigure.FilmOf(library.Find(asked!.Move)!, asked.Manner, library, from, works ?? Side.Right));
     }
 
     /// <summary>The figure of an option, from where it is asked for.</summary>
@@ -227,14 +228,16 @@ internal static class MoveEndpoints
     }
 
     /// <summary>The figure of an option as a picture of its own.</summary>
-    private static Results<ContentHttpResult, ProblemHttpResult> Svg(string id, string? option, string? view, string? side, MoveLibrary library)
+    private static Results<ContentHttpResult, ProblemHttpResult> Svg(
+        string id, string? option, string? view, string? side, MoveLibrary library)
     {
         var (works, badSide) = Queries.Word<Side>("side", side);
         var (from, badView) = Queries.Word<View>("view", view);
         var (asked, problem) = Asked(id, option, library);
         return (badView ?? badSide ?? problem) is { } wrong
             ? wrong
-            : TypedResults.Content(OptionFigure.Of(library.Find(asked!.Move)!, asked.Manner, library, from, side: works ?? Side.Right)!.Svg(), "image/svg+xml");
+            : TypedResults.Content(
+                OptionFigure.Of(library.Find(asked!.Move)!, asked.Manner, library, from, side: works ?? Side.Right)!.Svg(), "image/svg+xml");
     }
 
     private static Results<Ok<MovePage>, ProblemHttpResult> Page(string id, MoveLibrary library, Classes classes, Evaluator evaluator)

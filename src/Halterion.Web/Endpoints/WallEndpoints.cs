@@ -97,7 +97,8 @@ internal static class WallEndpoints
             return bad;
         }
 
-        var drawn = LeadEndpoints.Drawn(id, sessions, classes, leads, evaluator, plan => ForEveryone.FilmOf(plan, new PlaceId(option), part, works ?? Side.Both));
+        var drawn = LeadEndpoints.Drawn(
+            id, sessions, classes, leads, evaluator, plan => ForEveryone.FilmOf(plan, new PlaceId(option), part, works ?? Side.Both));
         return drawn.Result switch
         {
             Ok<StationFilm?> { Value: { } film } => TypedResults.Ok(film),

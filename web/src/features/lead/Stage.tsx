@@ -181,8 +181,8 @@ export function Stage({ lead }: { lead: Lead }) {
         {!over && (
           <StationCards
             cards={scene.cards.map((card) => cards[card]!)}
-            session={lead.session}
-            moving={scene.kind === 'work' || scene.kind === 'talk'}
+            lead={lead}
+            moving={phase !== 'ready' && (scene.kind === 'work' || scene.kind === 'talk')}
           />
         )}
       </main>

@@ -5,12 +5,15 @@ import { FamilyMark } from '../../ui/FamilyMark'
 import { FilmView, Thumb } from '../../ui/FigureView'
 import { useReducedMotion } from '@mantine/hooks'
 import { useFilms } from '../../leading/useBeat'
+import type { Lead } from '../../leading/useLead'
+import { useSceneClock } from '../../leading/useSceneClock'
 import css from './Stage.module.css'
 
 type Card = Schemas['StationCard']
 
 /** The options of what is on now: harder above the main one, easier below. In a rotation, of every station. */
-export function StationCards({ cards, session, moving }: { cards: Card[]; session: string; moving: boolean }) {
+export function StationCards({ cards, lead, moving }: { cards: Card[]; lead: Lead; moving: boolean }) {
+  const { session } = lead
   const many = cards.length > 1
   const pictures = useQuery({
     queryKey: ['lead-figures', session],
@@ -20,6 +23,7 @@ export function StationCards({ cards, session, moving }: { cards: Card[]; sessio
   }).data
   const still = useReducedMotion()
   const films = useFilms(session).data
+  const clock = useSceneClock(lead)
   const film = (card: Card) => (many || !moving || still ? undefined : films?.find((f) => f.station === card.id)?.film)
   const of = (card: Card, tier: Schemas['Tier']) =>
     pictures?.find((picture) => picture.station === card.id && picture.tier === tier)?.figure
@@ -50,7 +54,7 @@ export function StationCards({ cards, session, moving }: { cards: Card[]; sessio
               <dd>
                 {film(card) ? (
                   <span className={css.pose} data-moving="true">
-                    <FilmView film={film(card)!} alt="" />
+                    <FilmView film={film(card)!} alt="" clock={clock} />
                   </span>
                 ) : (
                   <Pose figure={of(card, 'main')} />

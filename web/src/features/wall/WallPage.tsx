@@ -6,6 +6,7 @@ import type { Schemas } from '../../api/client'
 import { answer, api, troubleWords } from '../../api/client'
 import { apart } from '../../leading/steady'
 import { useFilms } from '../../leading/useBeat'
+import { useSceneClock } from '../../leading/useSceneClock'
 import { useClock } from '../../leading/useClock'
 import type { Lead } from '../../leading/useLead'
 import { useLead } from '../../leading/useLead'
@@ -126,9 +127,7 @@ function Wall({ lead }: { lead: Lead }) {
             <Reps lead={lead} clock={clock} />
           </section>
           <section className={css.show} aria-label={single ? single.name : 'All stations'}>
-            {single ? (
-              <One session={lead.session} card={single} moving={phase === 'running' && scene.kind === 'work'} />
-            ) : null}
+            {single ? <One lead={lead} card={single} moving={phase !== 'ready' && scene.kind === 'work'} /> : null}
             {cards.length > 1 && <WallFloor session={lead.session} cards={cards} scene={scene} />}
           </section>
         </div>
@@ -173,9 +172,10 @@ function Reps({ lead, clock }: { lead: Lead; clock: ReturnType<typeof useClock> 
   )
 }
 
-function One({ session, card, moving }: { session: string; card: Schemas['StationCard']; moving: boolean }) {
-  const films = useFilms(session).data
-  const figures = useFigures(session).data
+function One({ lead, card, moving }: { lead: Lead; card: Schemas['StationCard']; moving: boolean }) {
+  const films = useFilms(lead.session).data
+  const figures = useFigures(lead.session).data
+  const clock = useSceneClock(lead)
   const still = useReducedMotion()
   const film = films?.find((f) => f.station === card.id)?.film
   const of = (tier: Schemas['Tier']) => figures?.find((f) => f.station === card.id && f.tier === tier)?.figure
@@ -183,7 +183,11 @@ function One({ session, card, moving }: { session: string; card: Schemas['Statio
   return (
     <>
       <div className={css.film}>
-        {film && moving && !still ? <FilmView film={film} alt={card.name} /> : main && <Thumb figure={main} />}
+        {film && moving && !still ? (
+          <FilmView film={film} alt={card.name} clock={clock} />
+        ) : (
+          main && <Thumb figure={main} />
+        )}
       </div>
       <div className={css.options}>
         {(['easier', 'harder'] as const).map((tier) =>

@@ -1,0 +1,18 @@
+import { useCallback, useEffect, useRef } from 'react'
+import type { Lead } from './useLead'
+import { endOf, positionAt, sceneAt } from './fold'
+import { steadyNow } from './steady'
+
+/** Seconds into the scene under way, whenever it is asked: it stands while the class does, and a film with it. */
+export function useSceneClock(lead: Lead): () => number {
+  const latest = useRef(lead)
+  useEffect(() => {
+    latest.current = lead
+  }, [lead])
+  return useCallback(() => {
+    const { script, state } = latest.current
+    const position = positionAt(state, Math.max(steadyNow(), state.at), script.scenes)
+    const scene = sceneAt(position, script.scenes, state.added)
+    return Math.max(0, position - endOf(script.scenes, state.added, scene - 1)) / 1000
+  }, [])
+}
