@@ -108,7 +108,9 @@ public static class OptionPoses
 
         if (manner.Band is { } band)
         {
-            var worn = poses[0].On is Carrier.Feet or Carrier.Shoulders or Carrier.Bench or Carrier.Side or Carrier.Seat or Carrier.Wall
+            // On hands and knees it goes above the knees where the hip does the work, round the feet where the knee does.
+            var hip = poses[0].On == Carrier.Knees && Math.Abs((poses[^1].Right?.Knee ?? 0) - (poses[0].Right?.Knee ?? 0)) < 45;
+            var worn = hip || poses[0].On is Carrier.Feet or Carrier.Shoulders or Carrier.Bench or Carrier.Side or Carrier.Seat or Carrier.Wall
                 ? BandAt.Knees
                 : BandAt.Feet;
             m = m with { Band = band == BandStrength.None ? BandAt.None : m.Band != BandAt.None ? m.Band : worn };
