@@ -1,4 +1,4 @@
-// Prints "passed failed again" of a test report: xUnit's CTRF or Playwright's JSON. A browser test that passed only
+// Prints "passed failed again" of a test report: xUnit's CTRF, Vitest's or Playwright's JSON. A browser test that passed only
 // when tried again has passed, and is counted, so that it is seen.
 import { readFileSync } from 'node:fs'
 
@@ -9,10 +9,17 @@ const { passed, failed, again } = report.results
       failed: report.results.summary.failed + report.results.summary.other,
       again: 0,
     }
-  : {
-      passed: report.stats.expected + report.stats.flaky,
-      failed: report.stats.unexpected,
-      again: report.stats.flaky,
-    }
+  : 'numTotalTests' in report
+    ? {
+        passed: report.numPassedTests,
+        // A file that cannot be read at all has no tests that failed.
+        failed: report.numFailedTests + (report.numFailedTests === 0 && !report.success ? 1 : 0),
+        again: 0,
+      }
+    : {
+        passed: report.stats.expected + report.stats.flaky,
+        failed: report.stats.unexpected,
+        again: report.stats.flaky,
+      }
 if (!(passed + failed > 0)) process.exit(1)
 console.log(passed, failed, again)

@@ -6,30 +6,12 @@ using Halterion.Core.Views;
 
 namespace Halterion.Formats;
 
-/// <summary>The sound of a signal. The same bells as the lead screen rings.</summary>
-/// <param name="Pitch">Hertz.</param>
-/// <param name="Length">Seconds a strike rings.</param>
-public sealed record Bell(double Pitch, double Length, int Strikes);
-
 /// <summary>The bells and the count-in of a whole class as one WAV file (RIFF, PCM): 8 kHz, 8 bit, mono, 8 kB a second.</summary>
 public static class BellTrack
 {
     public const int Rate = 8000;
     private const int HeaderBytes = 44;
     private const byte Silence = 128;
-
-    /// <summary>Seconds from one strike to the next.</summary>
-    private const double BetweenStrikes = 0.28;
-
-    public static Bell BellFor(CueKind kind) => kind switch
-    {
-        CueKind.Count => new Bell(520, 0.12, 1),
-        CueKind.Start => new Bell(1040, 0.55, 1),
-        CueKind.Switch => new Bell(780, 0.3, 2),
-        CueKind.Warning => new Bell(640, 0.08, 2),
-        CueKind.End => new Bell(390, 0.9, 1),
-        _ => new Bell(390, 1.2, 3),
-    };
 
     /// <summary>The bytes of the file for a length and its cues.</summary>
     public static long BytesOf(Seconds length) => HeaderBytes + Samples(length);
@@ -48,10 +30,10 @@ public static class BellTrack
             // A bell may start in this second and ring into the next ones.
             while (next < ordered.Length && ordered[next].At.Value * (long)Rate < at + Rate)
             {
-                var bell = BellFor(ordered[next].Kind);
+                var bell = Bell.Of(ordered[next].Kind);
                 for (var strike = 0; strike < bell.Strikes; strike++)
                 {
-                    ringing.Add((ordered[next].At.Value * (long)Rate + (long)(strike * BetweenStrikes * Rate), bell));
+                    ringing.Add((ordered[next].At.Value * (long)Rate + (long)(strike * bell.Apart * Rate), bell));
                 }
 
                 next++;

@@ -1,9 +1,12 @@
 using System.Collections.Immutable;
 using System.Net;
+using System.Security.Cryptography;
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using System.Text.RegularExpressions;
 using Halterion.Core.Body;
 using Halterion.Core.Views;
+using Halterion.Core.Views.Calling;
 
 namespace Halterion.Formats;
 
@@ -11,7 +14,7 @@ namespace Halterion.Formats;
 /// A class as one HTML file that leads it from any browser, with no server and no network: clock, bells, figures, calls. What is
 /// private is not in it: it is made of what everybody in the room may see, and of the calls.
 /// </summary>
-public static class LeadPage
+public static partial class LeadPage
 {
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web)
     {
@@ -19,34 +22,55 @@ public static class LeadPage
         Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) },
     };
 
-    /// <summary>What the page's own program needs.</summary>
-    private sealed record Data(string Title, int Length, ImmutableArray<DataScene> Scenes, ImmutableArray<DataCard> Cards, ImmutableArray<DataCue> Cues, ImmutableArray<DataCall> Calls);
+    /// <summary>What the page's own program needs (web/src/leading/takeAlong/page.ts), named as in the contract.</summary>
+    private sealed record Data(
+        string Key,
+        string Title,
+        ImmutableArray<DataScene> Scenes,
+        ImmutableArray<DataCard> Cards,
+        ImmutableArray<DataCue> Cues,
+        ImmutableArray<Call> Calls,
+        ImmutableArray<Bell> Bells);
 
-    private sealed record DataScene(int Start, int End, string Kind, string Block, string Head, string Target, string Side, string Round, string Next, ImmutableArray<int> Cards, bool Gated);
+    private sealed record DataScene(
+        int End,
+        bool Gated,
+        string BlockName,
+        string Headline,
+        string Target,
+        string SideWords,
+        string Round,
+        string Next,
+        ImmutableArray<int> Cards);
 
-    private sealed record DataCard(string Name, string Main, ImmutableArray<string> Easier, ImmutableArray<string> Harder, string Figure);
+    private sealed record DataCard(string Main, ImmutableArray<string> Easier, ImmutableArray<string> Harder, string Figure);
 
-    private sealed record DataCue(int At, double Pitch, double Length, int Strikes);
-
-    private sealed record DataCall(decimal At, string Text, decimal Seconds);
+    private sealed record DataCue(int At, CueKind Kind, int Shift, int? Scene);
 
     /// <param name="pictures">The figures of the class.</param>
     public static string Of(LeadScript script, ImmutableArray<OptionPicture> pictures)
     {
         var mains = pictures.Where(p => p.Tier == Core.Plans.Tier.Main).ToLookup(p => p.Station);
+        string Picture(StationCard card) => card.Id is { } id && mains[id].FirstOrDefault() is { } picture ? Svg(picture.Figure) : "";
         var data = new Data(
+            "",
             script.Title,
-            script.Length.Value,
-            [.. script.Scenes.Select(s => new DataScene(
-                s.Start.Value, s.End.Value, JsonNamingPolicy.CamelCase.ConvertName(s.Kind.ToString()), s.BlockName, s.Headline, s.Target, s.SideWords, s.Round, s.Next, s.Cards, s.Gated))],
-            [.. script.Cards.Select(c => new DataCard(
-                c.Name, c.Main, c.Easier, c.Harder,
-                c.Id is { } id && mains[id].FirstOrDefault() is { } picture ? Svg(picture.Figure) : ""))],
-            [.. script.Cues.Select(c => (Cue: c, Bell: BellTrack.BellFor(c.Kind))).Select(c => new DataCue(c.Cue.At.Value, c.Bell.Pitch, c.Bell.Length, c.Bell.Strikes))],
-            [.. script.Calls.Select(c => new DataCall(c.At, c.Text, c.Seconds))]);
+            [.. script.Scenes.Select(s => new DataScene(s.End.Value, s.Gated, s.BlockName, s.Headline, s.Target, s.SideWords, s.Round, s.Next, s.Cards))],
+            [.. script.Cards.Select(c => new DataCard(c.Main, c.Easier, c.Harder, Picture(c)))],
+            [.. script.Cues.Select(c => new DataCue(c.At.Value, c.Kind, c.Shift, c.Scene))],
+            script.Calls,
+            script.Bells);
+        // Taps that a browser kept are of this class as it is now, and of no other.
+        data = data with { Key = Convert.ToHexString(SHA256.HashData(JsonSerializer.SerializeToUtf8Bytes(data, Json)))[..16] };
         // Nothing in a text can end the script it stands in.
         var json = JsonSerializer.Serialize(data, Json).Replace("<", "\\u003c", StringComparison.Ordinal);
-        return Template.Replace("{{title}}", WebUtility.HtmlEncode(script.Title), StringComparison.Ordinal).Replace("\"{{data}}\"", json, StringComparison.Ordinal);
+        var program = Resource("lead-page.js");
+        return Places().Replace(Resource("lead-page.html"), place => place.Groups[1].Value switch
+        {
+            "title" => WebUtility.HtmlEncode(script.Title),
+            "script" => program,
+            _ => json,
+        });
     }
 
     private static string Svg(Figure figure)
@@ -57,13 +81,13 @@ public static class LeadPage
         return $"<svg viewBox='{figure.ViewBox}' role='img' aria-label='{WebUtility.HtmlEncode(figure.Alt)}'>{string.Concat(stills)}</svg>";
     }
 
-    private static string Template
+    [GeneratedRegex("{{(title|script|data)}}")]
+    private static partial Regex Places();
+
+    private static string Resource(string name)
     {
-        get
-        {
-            using var stream = typeof(LeadPage).Assembly.GetManifestResourceStream("lead-page.html")!;
-            using var reader = new StreamReader(stream);
-            return reader.ReadToEnd();
-        }
+        using var stream = typeof(LeadPage).Assembly.GetManifestResourceStream(name)!;
+        using var reader = new StreamReader(stream);
+        return reader.ReadToEnd();
     }
 }

@@ -39,6 +39,31 @@ public class CallTests
         Assert.Equal(["78 3", "79 2", "80 1"], Said(calls, CallKind.CountIn).TakeLast(3));
     }
 
+    /// <summary>What was recorded goes by what is meant, not by the words: the side that works, not the hand that is named after it.</summary>
+    [Fact]
+    public void A_call_says_which_recorded_words_stand_for_it()
+    {
+        var (_, calls) = Of(With(Block(
+            """ "betweenStations":20,"rounds":2,"betweenRounds":60,"water":true """,
+            """{"sides":"each","dose":[{"kind":"reps","amount":22,"tempo":"1-0-1-0"}],"options":[{"tier":"main","move":"split-squat","load":{"implement":"dumbbell","count":1,"kg":6,"position":"sides","side":"opposite"}}]}""",
+            Station("""{"kind":"hold","amount":60}""", "\"name\":\"Wall\""))));
+        string Clips(Func<Call, bool> of) => string.Join(" | ", calls.Where(of).Take(2).Select(c => string.Join(" ", c.Clips)));
+        Assert.Equal("left | switch right", Clips(c => c.Kind == CallKind.Side));
+        Assert.Equal("next left | next", Clips(c => c.Kind == CallKind.Next));
+        Assert.Equal(" | ", Clips(c => c.Text is "22" or "21"));
+        Assert.Equal("10", Clips(c => c.Text == "10 reps" && c.At < 50)[..2]);
+        Assert.Equal("2 | 1", Clips(c => c.Kind == CallKind.CountIn));
+        Assert.Equal("half-way | half-way", Clips(c => c.Text == "Half-way"));
+        Assert.Equal("ten seconds | ten seconds", Clips(c => c.Text == "10 seconds to go"));
+        Assert.Equal("five seconds | five seconds", Clips(c => c.Text == "5 seconds to go"));
+        Assert.Equal("", Clips(c => c.Text == "15 seconds to go" && c.At < 200));
+        Assert.Equal("drink", Clips(c => c.Kind == CallKind.Drink));
+        Assert.Equal("round done", Clips(c => c.Kind == CallKind.Round));
+        Assert.Equal("the end", Clips(c => c.Kind == CallKind.End));
+        Assert.Equal("", Clips(c => c.Kind is CallKind.Form or CallKind.Breath or CallKind.Tier or CallKind.Kit or CallKind.Minutes).Replace(" | ", "", StringComparison.Ordinal));
+        Assert.All(calls.SelectMany(c => c.Clips), clip => Assert.Contains(clip, Clip.All));
+    }
+
     [Theory]
     [InlineData("down", "12 11 10 reps 9 8 7 6 5 4 3 2 1")]
     [InlineData("up", "1 2 3 4 5 6 7 8 9 10 reps 11 12")]

@@ -179,8 +179,10 @@ public class ShortDoseTests
         var all = PastedMoves.Read(text, Library, starters, false, null, () => false);
         Assert.Equal((38, 0), (all.Lines.Count(l => l.Station is not null), all.Left));
         var asked = 0;
-        var some = PastedMoves.Read(text, Library, starters, false, null, () => ++asked > 9);
-        Assert.Equal((10, 28), (some.Lines.Length, some.Left));
+        var slow = PastedMoves.Read(text, Library, starters, false, null, () => true);
+        Assert.Equal((38, 0), (slow.Lines.Length, slow.Left));
+        var some = PastedMoves.Read(string.Join('\n', Enumerable.Repeat(text, 3)), Library, starters, false, null, () => ++asked > 9);
+        Assert.Equal((73, 41), (some.Lines.Length, some.Left));
         var endless = PastedMoves.Read(new string('x', 5000), Library, starters, false, null, () => false);
         Assert.Contains("too long", Assert.Single(endless.Lines).Trouble, StringComparison.Ordinal);
     }

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
-import type { Command, CommandKind, Payload } from '../../web/src/leading/fold.ts'
-import { apply, fold, positionAt, sceneAt } from '../../web/src/leading/fold.ts'
+import type { Page } from '@playwright/test'
+import type { CommandKind, Payload } from '../../web/src/leading/core/fold.ts'
+import { FakeAudio } from '../../web/tests/fakeAudio.ts'
 import { classOf, commandsOf, creepTo, expect, stopClock, test } from './studio'
 
 interface Case {
@@ -13,59 +14,64 @@ interface Case {
   scene: number
 }
 
-test('the fold of the screen agrees with the shared cases', () => {
-  const cases = JSON.parse(readFileSync(new URL('../lead-cases.json', import.meta.url), 'utf8')) as Case[]
-  for (const { name, gates, commands, now, ...expected } of cases) {
-    const scenes = [10, 60, 80].map((end, i) => ({ end, gated: gates?.includes(i) ?? false }))
-    const state = fold(
-      commands.map(([kind, at, payload], i): Command => ({ id: String(i), kind, at, payload })),
-      scenes,
-    )
-    const position = positionAt(state, now, scenes)
-    expect({ name, phase: state.phase, position, scene: sceneAt(position, scenes, state.added) }).toEqual({
-      name,
-      ...expected,
-    })
-  }
+interface Sounds {
+  scenes: { end: number }[]
+  cases: {
+    name: string
+    taps: [CommandKind, number, Payload?][]
+    until: number
+    rings: [number, string][]
+    says: [number, string][]
+  }[]
+}
+
+/** The page that is taken along, as the server writes it, for a class of these scenes; it stands still from the beginning. */
+async function open(page: Page, data: object) {
+  const read = (file: string) => readFileSync(new URL(`../../src/Halterion.Formats/${file}`, import.meta.url), 'utf8')
+  const whole = { key: '', title: 'Case', cards: [], cues: [], calls: [], bells: [], ...data }
+  await page.goto('about:blank')
+  await page.setContent(
+    read('lead-page.html')
+      .replace('{{data}}', () => JSON.stringify(whole))
+      .replace('{{script}}', () => read('lead-page.js'))
+      .replace('default-src', 'x-default-src'),
+  )
+}
+
+const sceneOf = (scene: { end: number; gated?: boolean }, i: number) => ({
+  ...{ gated: false, cards: [], blockName: '', headline: `scene ${i}`, target: '', sideWords: '', round: '', next: '' },
+  ...scene,
 })
+
+const buttons: Partial<Record<CommandKind, string>> = { start: 'Start the class', pause: 'Pause', resume: 'Go on' }
+const others: Partial<Record<CommandKind, string>> = { go: 'Go', skip: 'Skip', back: 'Back', addTen: '+10 s' }
+
+/** Taps what this page has a button for; false: it has none for one of them, or it would be the wrong one. */
+async function tapAll(page: Page, commands: [CommandKind, number, Payload?][], tapped: (at: number) => Promise<void>) {
+  let at = 0
+  for (const [kind, moment] of commands) {
+    // What the buttons cannot say, such as a pause before the start or a tap that came late, is not for this page.
+    const main = await page.locator('#main').textContent()
+    const label = { ...buttons, ...others }[kind]
+    const isMain = kind in buttons || kind === 'go'
+    if (!label || moment < at || (isMain && main !== label) || (!isMain && main === 'Start the class')) return null
+    await tapped(moment - at)
+    at = moment
+    if (isMain && (await page.locator('#main').textContent()) !== label) return null
+    await page.getByRole('button', { name: label, exact: true }).click()
+  }
+  return at
+}
 
 test('the page that is taken along is where the fold is, for all that its buttons can do', async ({ page }) => {
   const cases = JSON.parse(readFileSync(new URL('../lead-cases.json', import.meta.url), 'utf8')) as Case[]
-  const template = readFileSync(new URL('../../src/Halterion.Formats/lead-page.html', import.meta.url), 'utf8')
-  const buttons: Partial<Record<CommandKind, string>> = { start: 'Start the class', pause: 'Pause', resume: 'Go on' }
-  const others: Partial<Record<CommandKind, string>> = { go: 'Go', skip: 'Skip', back: 'Back', addTen: '+10 s' }
-  // It stands still from the beginning, on every page that is opened from here on.
   await page.clock.install({ time: 0 })
   await page.clock.pauseAt(1000)
   let held = 0
   for (const { name, gates, commands, now, position, scene } of cases) {
-    const scenes = [10, 60, 80].map((end, i) => ({
-      ...{ start: [0, 10, 60][i], end, gated: gates?.includes(i) ?? false, cards: [] },
-      ...{ kind: 'work', block: '', head: `scene ${i}`, target: '', side: '', round: '', next: '' },
-    }))
-    const data = JSON.stringify({ title: 'Case', length: 80, scenes, cards: [], cues: [], calls: [] })
-    await page.goto('about:blank')
-    await page.setContent(template.replace('"{{data}}"', () => data).replace('default-src', 'x-default-src'))
-    let at = 0
-    let said = true
-    for (const [kind, moment] of commands) {
-      // What the buttons cannot say, such as a pause before the start or a tap that came late, is not for this page.
-      const main = await page.locator('#main').textContent()
-      const label = { ...buttons, ...others }[kind]
-      const isMain = kind in buttons || kind === 'go'
-      if (!label || moment < at || (isMain && main !== label) || (!isMain && main === 'Start the class')) {
-        said = false
-        break
-      }
-      await page.clock.runFor(moment - at)
-      at = moment
-      if (isMain && (await page.locator('#main').textContent()) !== label) {
-        said = false
-        break
-      }
-      await page.getByRole('button', { name: label, exact: true }).click()
-    }
-    if (!said || now < at) continue
+    await open(page, { scenes: [10, 60, 80].map((end, i) => sceneOf({ end, gated: gates?.includes(i) ?? false }, i)) })
+    const at = await tapAll(page, commands, (time) => page.clock.runFor(time))
+    if (at === null || now < at) continue
     held++
     await page.clock.runFor(now - at)
     const bar = await page.locator('#bar').evaluate((element) => (element as HTMLProgressElement).value)
@@ -77,53 +83,44 @@ test('the page that is taken along is where the fold is, for all that its button
   expect(held).toBeGreaterThan(12)
 })
 
-/** In the order of the server's words. */
-const kinds: CommandKind[] = [
-  'start',
-  'pause',
-  'resume',
-  'skip',
-  'back',
-  'addTen',
-  'finish',
-  'go',
-  'adjust',
-  'lessTen',
-  'jump',
-  'note',
-  'lead',
-]
-const phases = ['ready', 'running', 'paused', 'finished']
-
-test('both folds agree on a hundred thousand sequences', () => {
-  const { seed, sequences, ...expected } = JSON.parse(
-    readFileSync(new URL('../lead-fuzz.json', import.meta.url), 'utf8'),
-  ) as { seed: number; sequences: number; sum: number }
-  let x = seed
-  let sum = 2166136261
-  const next = (below: number) => ((x = (Math.imul(x, 1664525) + 1013904223) >>> 0) >>> 8) % below
-  const add = (value: number) => (sum = Math.imul(sum ^ value, 16777619) >>> 0)
-  for (let i = 0; i < sequences; i++) {
-    let at = 0
-    let end = 0
-    const scenes = Array.from({ length: 1 + next(6) }, () => ({ end: (end += 1 + next(40)), gated: next(4) === 0 }))
-    let state = fold([], scenes)
-    for (let taps = next(14); taps > 0; taps--) {
-      at += next(30_000) - 2000
-      const kind = kinds[next(13)]!
-      const shifts = Array.from({ length: next(4) }, () => ({ scene: next(7), by: next(60_000) - 40_000 }))
-      const payload = { shifts, scene: next(8) - 1 }
-      state = apply(state, { id: '', kind, at, device: String(next(3)), payload }, scenes)
+test('the page that is taken along rings and says after every tap what the lead screen does', async ({ page }) => {
+  const { cases, ...data } = JSON.parse(readFileSync(new URL('../sound-cases.json', import.meta.url), 'utf8')) as Sounds
+  await page.addInitScript(
+    `${FakeAudio.toString()}; window.AudioContext = class extends FakeAudio { constructor() { super(); window.audio = this } resume() {} }`,
+  )
+  await page.clock.install({ time: 0 })
+  await page.clock.pauseAt(1000)
+  const kinds = ['count', 'start', 'switch', 'warning', 'end', 'finish']
+  const bells = kinds.map((kind, i) => ({ kind, pitch: 100 * (i + 1), length: 0.2, strikes: 1, apart: 0.28 }))
+  let held = 0
+  for (const { name, taps, until, rings, says } of cases) {
+    await open(page, { ...data, bells, scenes: data.scenes.map(sceneOf) })
+    const began = await page.evaluate(() => performance.now())
+    const said: [number, string][] = []
+    await page.exposeFunction(`said${held}`, (at: number, text: string) => said.push([at - began, text]))
+    await page.evaluate((n) => {
+      new MutationObserver(() => {
+        const tell = (window as unknown as Record<string, (at: number, text: string | null) => void>)[`said${n}`]!
+        tell(performance.now(), document.getElementById('said')!.textContent)
+      }).observe(document.getElementById('said')!, { childList: true })
+    }, held)
+    const at = await tapAll(page, taps, (time) => page.clock.runFor(time))
+    if (at === null) continue
+    await page.clock.runFor(until - at)
+    const heard = await page.evaluate(() => (window as unknown as { audio: FakeAudio }).audio.heard)
+    const rung = heard.map(({ pitch, at }): [number, string] => [at - began, kinds[pitch / 100 - 1]!])
+    held++
+    for (const [found, right, off] of [
+      [rung.filter(([at]) => at <= until), rings, 1],
+      [said, says, 100],
+    ] as const) {
+      expect({ name, what: found.map(([, what]) => what) }).toEqual({ name, what: right.map(([, what]) => what) })
+      found.forEach(([at], i) =>
+        expect(Math.abs(at - right[i]![0]), `${name}: ${right[i]![1]}`).toBeLessThanOrEqual(off),
+      )
     }
-    add(phases.indexOf(state.phase))
-    add(state.position)
-    add(state.at)
-    add(state.opened)
-    add(state.leader === null ? -1 : Number(state.leader))
-    add(positionAt(state, at + 7000, scenes))
-    state.added.forEach(add)
   }
-  expect(sum).toBe(expected.sum)
+  expect(held).toBeGreaterThanOrEqual(6)
 })
 
 test('a class goes on without its server, and what was tapped meanwhile is not lost', async ({ page, demo }) => {

@@ -62,6 +62,9 @@ public sealed record LeadScript(
     ImmutableArray<Scene> Scenes, ImmutableArray<StationCard> Cards, ImmutableArray<Cue> Cues, ImmutableArray<Call> Calls,
     string Focus = "")
 {
+    /// <summary>How the cues sound.</summary>
+    public ImmutableArray<Bell> Bells => Bell.Table;
+
     /// <summary>What the fold over the taps needs to know of the scenes.</summary>
     [JsonIgnore]
     public ImmutableArray<SceneTime> Times => [.. Scenes.Select(s => new SceneTime(s.End, s.Gated))];

@@ -26,11 +26,14 @@ public static partial class PastedMoves
     /// <summary>As many as a class has room for: 30 blocks of 16.</summary>
     private const int MostLines = 480;
 
+    /// <summary>Lines that are read however long it takes: more stations than a class has that is led. [M]</summary>
+    private const int Always = 64;
+
     /// <summary>A line longer than this names no move and gives no target. [M]</summary>
     private const int LongestLine = 200;
     private const int MostChoices = 5;
 
-    /// <summary>Reads every line that is not empty, for as long as there is time.</summary>
+    /// <summary>Reads every line that is not empty; of a very long list for as long as there is time.</summary>
     /// <param name="late">Says when no more is to be read: what is left is counted.</param>
     public static PastedList Read(string text, MoveLibrary moves, Starters starters, bool roundGivesSide, TypedDose? like, Func<bool> late)
     {
@@ -44,7 +47,7 @@ public static partial class PastedMoves
         }
 
         var lines = text.Split('\n').Select(l => Marker().Replace(l, "").Trim()).Where(l => l.Length > 0).ToArray();
-        var read = lines.Take(MostLines).TakeWhile((_, i) => i == 0 || !late()).Select(l => l.Length > LongestLine
+        var read = lines.Take(MostLines).TakeWhile((_, i) => i < Always || !late()).Select(l => l.Length > LongestLine
             ? new PastedLine(l, null, "", "", [], $"This line is too long for a move and its target (the most is {LongestLine} characters).")
             : Line(l, names, moves, starters, roundGivesSide, like)).ToImmutableArray();
         return new PastedList(read, lines.Length - read.Length);

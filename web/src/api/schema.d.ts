@@ -1808,6 +1808,27 @@ export interface components {
         };
         /** @enum {unknown} */
         BandStrength: "none" | "light" | "medium" | "strong" | null;
+        /** @description How a signal sounds: one table for the screens, the page that is taken along and the sound file. */
+        Bell: {
+            kind: components["schemas"]["CueKind"];
+            /**
+             * Format: double
+             * @description Hertz.
+             */
+            pitch: number;
+            /**
+             * Format: double
+             * @description Seconds that a strike rings.
+             */
+            length: number;
+            /** Format: int32 */
+            strikes: number;
+            /**
+             * Format: double
+             * @description Seconds from one strike to the next.
+             */
+            apart: number;
+        };
         /** @description Whose belt it is. */
         BeltWearer: {
             /** Format: uuid */
@@ -1890,6 +1911,8 @@ export interface components {
              * @description How many scenes, from the first, move it when seconds are added to them.
              */
             shift: number;
+            /** @description Recorded words that say the same, in order: of ImmutableArray&lt;string&gt; Clip.All; empty: none does. */
+            clips?: string[];
         };
         /**
          * @description What is called. Each kind can be switched off.
@@ -2903,6 +2926,8 @@ export interface components {
              * @default
              */
             focus?: string;
+            /** @description How the cues sound. */
+            bells?: components["schemas"]["Bell"][];
         };
         /** @description A class under way: its script and the commands so far. */
         LeadView: {

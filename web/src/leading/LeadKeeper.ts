@@ -6,7 +6,7 @@ import { answer, api, Refused, troubleWords, Unreachable } from '../api/client'
 import { client } from '../save/client'
 import { lost, reached } from '../save/connection'
 import { device, forget, keep, leftBehind, shared } from '../save/kept'
-import type { Command, CommandKind, Payload } from './fold'
+import type { Command, CommandKind, Payload } from './core/fold'
 import { anchor, heed, steadyNow } from './steady'
 
 export type LeadView = Schemas['LeadView']

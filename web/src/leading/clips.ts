@@ -2,7 +2,6 @@
  * Clips that the instructor recorded once, for a device without a voice: a few words and numbers, kept in this browser, where they
  * need no server, and with the data, so that they are in its copies and on other screens.
  */
-import type { Schemas } from '../api/client'
 import { answer, api } from '../api/client'
 
 export const CLIPS = [
@@ -86,63 +85,20 @@ async function bring(word: string) {
   if (!sent.ok) throw new Error('It was not taken.')
 }
 
-/** Which clips stand for a call: its number, its side, its sign. */
-function wordsOf(text: string, kind: Schemas['CallKind'] | 'try'): string[] {
-  const low = text.toLowerCase()
-  const sides = (['left', 'right'] as const).filter((side) => new RegExp(`\\b${side}\\b`).test(low)).slice(0, 1)
-  switch (kind) {
-    case 'count':
-    case 'countIn':
-      return [low.split(' ')[0]!]
-    case 'side':
-      return low.startsWith('switch') ? ['switch', ...sides] : sides
-    case 'next':
-      return ['next', ...sides]
-    case 'time':
-      return [
-        low.startsWith('half')
-          ? 'half-way'
-          : low.startsWith('10')
-            ? 'ten seconds'
-            : low.startsWith('5 ')
-              ? 'five seconds'
-              : '',
-      ]
-    case 'rest':
-      return ['rest']
-    case 'drink':
-      return ['drink']
-    case 'round':
-      return ['round done']
-    case 'end':
-      return ['the end']
-    case 'try':
-      return ['left', 'switch', 'right']
-    default:
-      return []
+/** Plays what was recorded of these words, one after the other; false: none of them was. */
+export function playClips(words: readonly string[], loudness: number): boolean {
+  const sounds = words.map((word) => kept.get(word)).filter((sound) => sound !== undefined)
+  if (sounds.length === 0) return false
+  const player = new Audio()
+  player.volume = loudness
+  const next = () => {
+    URL.revokeObjectURL(player.src)
+    const sound = sounds.shift()
+    if (!sound) return
+    player.src = URL.createObjectURL(sound)
+    void player.play().catch(() => undefined)
   }
-}
-
-export function clipsFor(text: string, kind: Schemas['CallKind'] | 'try') {
-  const sounds = wordsOf(text, kind)
-    .map((word) => kept.get(word))
-    .filter((sound) => sound !== undefined)
-  return {
-    /** False: none of them was recorded. */
-    play(loudness: number): boolean {
-      if (sounds.length === 0) return false
-      const player = new Audio()
-      player.volume = loudness
-      const next = () => {
-        URL.revokeObjectURL(player.src)
-        const sound = sounds.shift()
-        if (!sound) return
-        player.src = URL.createObjectURL(sound)
-        void player.play().catch(() => undefined)
-      }
-      player.onended = next
-      next()
-      return true
-    },
-  }
+  player.onended = next
+  next()
+  return true
 }

@@ -2,9 +2,9 @@ import { useQuery } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 import type { Schemas } from '../api/client'
 import { answer, api } from '../api/client'
-import { AudioClock, newContext } from './audioClock'
+import { AudioClock, newContext } from './core/audioClock'
 import { exactNow } from './steady'
-import { AHEAD } from './useBells'
+import { AHEAD } from './core/bells'
 import type { Clock } from './useClock'
 
 /** How often clicks are looked at. */
@@ -70,7 +70,7 @@ export function useBeat(
     void context.resume()
     const out = (gain.current ??= context.createGain())
     out.connect(context.destination)
-    const audioClock = new AudioClock(context)
+    const audioClock = new AudioClock(context, exactNow)
     let through = exactNow()
     const schedule = () => {
       const until = exactNow() + AHEAD

@@ -1,5 +1,5 @@
 import type { Lead } from './useLead'
-import { endOf, limitOf, positionAt, sceneAt } from './fold'
+import { endOf, limitOf, positionAt, sceneAt } from './core/fold'
 import { useNow } from './useNow'
 
 /** Where a class under way is, as a screen shows it. */

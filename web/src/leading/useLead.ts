@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useState } from 'react'
 import { useStore } from 'zustand'
-import type { Command, CommandKind, LeadState, Payload } from './fold'
-import { fold } from './fold'
+import type { Command, CommandKind, LeadState, Payload } from './core/fold'
+import { fold } from './core/fold'
 import type { LeadView } from './LeadKeeper'
 import { LeadKeeper } from './LeadKeeper'
 

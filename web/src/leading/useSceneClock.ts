@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef } from 'react'
 import type { Lead } from './useLead'
-import { endOf, positionAt, sceneAt } from './fold'
+import { endOf, positionAt, sceneAt } from './core/fold'
 import { steadyNow } from './steady'
 
 /** Seconds into the scene under way, whenever it is asked: it stands while the class does, and a film with it. */

@@ -1,17 +1,16 @@
-import { useCallback, useEffect, useRef, useState } from 'react'
+import { useCallback, useEffect, useState } from 'react'
 import type { Schemas } from '../api/client'
-import { clipsFor, loadClips } from './clips'
-import type { LeadState } from './fold'
-import { addedBefore, limitOf, positionAt, sceneAt } from './fold'
+import { loadClips, playClips } from './clips'
+import type { LeadState } from './core/fold'
+import { positionAt } from './core/fold'
+import { Caller } from './core/sounding'
 import { steadyNow } from './steady'
-import { stays } from './useBells'
 
 type Call = Schemas['Call']
 type Scene = Schemas['Scene']
 
-/** How often the calls are looked at, and how late one may still be said, in milliseconds. */
+/** How often the calls are looked at, in milliseconds. */
 const EVERY = 60
-const LATE = 400
 
 const WANTED = 'halterion.voice'
 
@@ -57,7 +56,11 @@ export function useVoices(): SpeechSynthesisVoice[] {
 }
 
 /** Says something: by a voice of the device, else by clips that were recorded; false: there is neither. */
-export function say(text: string, kind: Call['kind'] | 'try', voices: SpeechSynthesisVoice[], settings: VoiceSettings) {
+export function say(
+  { text, clips }: Pick<Call, 'text' | 'clips'>,
+  voices: SpeechSynthesisVoice[],
+  settings: VoiceSettings,
+): boolean {
   const voice =
     voices.find((v) => v.voiceURI === settings.voice) ?? voices.find((v) => v.lang.startsWith('en')) ?? voices[0]
   if (voice) {
@@ -70,7 +73,7 @@ export function say(text: string, kind: Call['kind'] | 'try', voices: SpeechSynt
     window.speechSynthesis.speak(words)
     return true
   }
-  return clipsFor(text, kind).play(settings.loudness)
+  return playClips(clips ?? [], settings.loudness)
 }
 
 /** Says the calls of a class at their moment; what is being said is never talked over. */
@@ -79,7 +82,6 @@ export function useVoice(calls: Call[], scenes: Scene[], state: LeadState, silen
   const [caption, setCaption] = useState<Call | null>(null)
   const [speaking, setSpeaking] = useState(false)
   const voices = useVoices()
-  const through = useRef(-1)
   // Where the device has no voice, what was recorded is brought to hand before it is needed.
   useEffect(() => {
     if (settings.on && voices.length === 0) void loadClips().catch(() => undefined)
@@ -93,28 +95,17 @@ export function useVoice(calls: Call[], scenes: Scene[], state: LeadState, silen
 
   useEffect(() => {
     if (state.phase !== 'running') return
-    through.current = positionAt(state, steadyNow(), scenes) - 1
-    let busyUntil = -1
+    const place = () => positionAt(state, steadyNow(), scenes)
+    const caller = new Caller(calls, scenes, state, place() - 1)
     let quiet: ReturnType<typeof setTimeout> | undefined
     const look = () => {
-      const position = positionAt(state, steadyNow(), scenes)
-      const limit = limitOf(state, scenes)
-      const here = sceneAt(position, scenes, state.added)
-      const changed = state.added.slice(here).some((ms) => ms !== 0)
-      for (const call of calls) {
-        const at = call.at * 1000 + addedBefore(state.added, call.shift)
-        if (at > position) continue
-        if (at <= through.current || at < position - LATE || at >= limit || at < busyUntil) continue
-        // Minutes as they were planned are no longer true once something was changed.
-        if ((call.kind === 'minutes' && changed) || !stays(call, scenes, state.added)) continue
-        busyUntil = at + call.seconds * 1000
-        setCaption(call)
-        setSpeaking(settings.on)
-        clearTimeout(quiet)
-        quiet = setTimeout(() => setSpeaking(false), call.seconds * 1000)
-        if (settings.on && !silent) say(call.text, call.kind, voices, settings)
-      }
-      through.current = Math.max(through.current, position)
+      const call = caller.at(place())
+      if (!call) return
+      setCaption(call)
+      setSpeaking(settings.on)
+      clearTimeout(quiet)
+      quiet = setTimeout(() => setSpeaking(false), call.seconds * 1000)
+      if (settings.on && !silent) say(call, voices, settings)
     }
     const timer = setInterval(look, EVERY)
     return () => {

@@ -18,6 +18,9 @@ public sealed record Announced(string Headline, string Target, string Side);
 /// <param name="Shift">How many scenes, from the first, move it when seconds are added to them.</param>
 public sealed record Call(decimal At, CallKind Kind, string Text, decimal Seconds, int Priority, int Scene, int Shift)
 {
+    /// <summary>Recorded words that say the same, in order: of <see cref="Clip.All"/>; empty: none does.</summary>
+    public ImmutableArray<string> Clips { get; init; } = [];
+
     /// <summary>[M] leading.md: 0.4 s a word.</summary>
     public const decimal SecondsAWord = 0.4m;
 

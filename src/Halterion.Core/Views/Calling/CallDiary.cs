@@ -13,6 +13,9 @@ internal sealed record CallWish(CallKind Kind, int Priority, ImmutableArray<stri
 {
     /// <summary>Begun by then even where <see cref="Until"/> leaves more.</summary>
     public decimal? BegunBy { get; init; }
+
+    /// <summary>Recorded words that say the same.</summary>
+    public ImmutableArray<string> Clips { get; init; } = [];
 }
 
 /// <summary>Finds room for calls, the most important first. Two are never said at once.</summary>
@@ -30,7 +33,7 @@ internal static class CallDiary
             {
                 if (text.Length > 0 && text != last && Room(taken, wish, Call.SecondsFor(text)) is { } at)
                 {
-                    taken.Add(at, new Call(at, wish.Kind, text, Call.SecondsFor(text), wish.Priority, wish.Scene, wish.Shift));
+                    taken.Add(at, new Call(at, wish.Kind, text, Call.SecondsFor(text), wish.Priority, wish.Scene, wish.Shift) { Clips = wish.Clips });
                     break;
                 }
             }

@@ -61,7 +61,8 @@ internal sealed class CallWriter(ClassPlan plan, Timeline timeline, ImmutableArr
         if (!spans.IsEmpty)
         {
             var end = (decimal)spans[^1].End.Value;
-            yield return new CallWish(CallKind.End, Order.End, ["That is the end"], end, end, end + 10, spans.Length - 1, spans.Length);
+            yield return new CallWish(CallKind.End, Order.End, ["That is the end"], end, end, end + 10, spans.Length - 1, spans.Length)
+            { Clips = [Clip.End] };
         }
     }
 
@@ -108,13 +109,14 @@ internal sealed class CallWriter(ClassPlan plan, Timeline timeline, ImmutableArr
             var count = room >= Roomy ? CountIn : CountIn - 1;
             var best = room >= seconds + count + 0.4m ? until - count - 0.4m - seconds : room >= seconds && again ? free : until - seconds;
             var from = Math.Max(0, before < 0 ? 0 : Math.Max(At(spans[before].Start), until - 30));
-            yield return new CallWish(CallKind.Side, Order.Side, [again ? $"Switch: {side}" : Capital(side), Capital(side)], from, best, until, i, i);
+            yield return new CallWish(CallKind.Side, Order.Side, [again ? $"Switch: {side}" : Capital(side), Capital(side)], from, best, until, i, i)
+            { Clips = again ? [Clip.Switch, .. Clip.Of(FirstSide(i))] : Clip.Of(FirstSide(i)) };
         }
 
         if (span.Leg is not null && timeline.SideChange(span.Block, span.Round!.Value) is { } change)
         {
             var at = At(span.Start + change);
-            yield return new CallWish(CallKind.Side, Order.Side, ["Switch sides"], at - 2, at - 0.8m, at + 2, i, i);
+            yield return new CallWish(CallKind.Side, Order.Side, ["Switch sides"], at - 2, at - 0.8m, at + 2, i, i) { Clips = [Clip.Switch] };
         }
     }
 
@@ -123,9 +125,7 @@ internal sealed class CallWriter(ClassPlan plan, Timeline timeline, ImmutableArr
         var span = spans[i];
         if (span.Leg is not null)
         {
-            var firsts = timeline.Stays.Where(s => s.Block == span.Block && s.Round == span.Round)
-                .Select(s => s.Spans.FirstOrDefault(x => x.Kind == SpanKind.Work)?.Side).Where(s => s is Side.Left or Side.Right).Distinct().ToArray();
-            return firsts is [{ } side] ? $"{(side == Side.Left ? "left" : "right")} side first" : "";
+            return FirstSide(i) is { } side ? $"{(side == Side.Left ? "left" : "right")} side first" : "";
         }
 
         if (span.Side is not (Side.Left or Side.Right) || StationOf(i) is not { } station)
@@ -135,6 +135,20 @@ internal sealed class CallWriter(ClassPlan plan, Timeline timeline, ImmutableArr
 
         var hand = kit.HandOf(station, span.Side.Value);
         return PlanWords.Of(span.Side.Value, MoveOf(i)) + (hand.Length > 0 ? $", weight in the {hand} hand" : "");
+    }
+
+    /// <summary>The side that works, or in a rotation begins everywhere; null: both, or one here and the other there.</summary>
+    private Side? FirstSide(int i)
+    {
+        var span = spans[i];
+        if (span.Leg is null)
+        {
+            return span.Side is Side.Left or Side.Right ? span.Side : null;
+        }
+
+        var firsts = timeline.Stays.Where(s => s.Block == span.Block && s.Round == span.Round)
+            .Select(s => s.Spans.FirstOrDefault(x => x.Kind == SpanKind.Work)?.Side).Where(s => s is Side.Left or Side.Right).Distinct().ToArray();
+        return firsts is [{ } side] ? side : null;
     }
 
     /// <summary>What comes next, begun at least ten seconds before it.</summary>
@@ -161,7 +175,7 @@ internal sealed class CallWriter(ClassPlan plan, Timeline timeline, ImmutableArr
             CallKind.Next, Order.Next,
             [Said(name, target, scene.Side, what), Said(name, scene.Side, what), Said(name, scene.Side), Said(name)],
             from, Math.Max(from, Math.Min(free, start - Ahead)), start, i, i)
-        { BegunBy = Math.Max(start - Ahead, 0) };
+        { BegunBy = Math.Max(start - Ahead, 0), Clips = [Clip.Next, .. scene.Side.Length > 0 ? Clip.Of(spans[i].Side) : []] };
     }
 
     private IEnumerable<CallWish> CountingIn(int i)
@@ -177,7 +191,7 @@ internal sealed class CallWriter(ClassPlan plan, Timeline timeline, ImmutableArr
             var at = At(spans[i].Start) - left;
             if (at > At(spans[i - 1].Start))
             {
-                yield return new CallWish(CallKind.CountIn, Order.CountIn, [Call.Number(left)], at, at, at + 1, i, i) { BegunBy = at };
+                yield return new CallWish(CallKind.CountIn, Order.CountIn, [Call.Number(left)], at, at, at + 1, i, i) { BegunBy = at, Clips = Clip.Of(left) };
             }
         }
     }
@@ -190,10 +204,11 @@ internal sealed class CallWriter(ClassPlan plan, Timeline timeline, ImmutableArr
     {
         var (start, end, length) = (At(spans[i].Start), At(spans[i].End), spans[i].Length().Value);
         var order = IsCounted(i) ? Order.TimeWhileCounting : Order.Time;
-        CallWish Say(string text, decimal at, int shift) => new(CallKind.Time, order, [text], at, at, at + 5, i, shift) { BegunBy = at };
+        CallWish Say(string text, decimal at, int shift, params ImmutableArray<string> clips) =>
+            new(CallKind.Time, order, [text], at, at, at + 5, i, shift) { BegunBy = at, Clips = clips };
         if (length >= LongGo)
         {
-            yield return Say("Half-way", start + (length / 2m), i);
+            yield return Say("Half-way", start + (length / 2m), i, Clip.HalfWay);
         }
 
         var hold = StationOf(i)?.Dose[spans[i].Part!.Value].Kind == PartKind.Hold;
@@ -204,12 +219,12 @@ internal sealed class CallWriter(ClassPlan plan, Timeline timeline, ImmutableArr
 
         if (length >= 20)
         {
-            yield return Say("10 seconds to go", end - 10, i + 1);
+            yield return Say("10 seconds to go", end - 10, i + 1, Clip.TenSeconds);
         }
 
         if (length >= 15)
         {
-            yield return Say("5 seconds to go", end - 5, i + 1);
+            yield return Say("5 seconds to go", end - 5, i + 1, Clip.FiveSeconds);
         }
     }
 
@@ -227,10 +242,12 @@ internal sealed class CallWriter(ClassPlan plan, Timeline timeline, ImmutableArr
         {
             var at = At(span.Start) + (rep * part.RepSeconds);
             var left = reps - rep;
-            var text = Call.Number(school == Plans.Counting.Up ? rep + 1 : left);
+            var number = school == Plans.Counting.Up ? rep + 1 : left;
+            var text = Call.Number(number);
             if (at + Call.SecondsFor(text) <= At(span.End))
             {
-                yield return new CallWish(CallKind.Count, left <= LastFive ? Order.LastReps : Order.Count, [text], at, at, at + 1, i, i) { BegunBy = at };
+                yield return new CallWish(CallKind.Count, left <= LastFive ? Order.LastReps : Order.Count, [text], at, at, at + 1, i, i)
+                { BegunBy = at, Clips = Clip.Of(number) };
             }
         }
     }
@@ -293,7 +310,7 @@ internal sealed class CallWriter(ClassPlan plan, Timeline timeline, ImmutableArr
         var drinks = block.Water && (block.Shape == BlockShape.Talk || span.Gap == (block.Shape == BlockShape.Sets ? Gap.Stations : Gap.Rounds));
         if (drinks)
         {
-            yield return new CallWish(CallKind.Drink, Order.Drink, ["Take a drink"], start, start, end, i, i);
+            yield return new CallWish(CallKind.Drink, Order.Drink, ["Take a drink"], start, start, end, i, i) { Clips = [Clip.Drink] };
         }
 
         if (span.Kind == SpanKind.Talk)
@@ -303,7 +320,8 @@ internal sealed class CallWriter(ClassPlan plan, Timeline timeline, ImmutableArr
 
         if (span.Gap == Gap.Rounds && span.Round is { } next && block.Shape != BlockShape.Sets)
         {
-            yield return new CallWish(CallKind.Round, Order.Round, [$"Round {next} of {block.Rounds} done"], start, start, end, i, i);
+            yield return new CallWish(CallKind.Round, Order.Round, [$"Round {next} of {block.Rounds} done"], start, start, end, i, i)
+            { Clips = [Clip.RoundDone] };
             var minutes = (int)Math.Round((timeline.Length.Value - span.Start.Value) / 60.0, MidpointRounding.AwayFromZero);
             if (minutes > 1)
             {
@@ -314,7 +332,8 @@ internal sealed class CallWriter(ClassPlan plan, Timeline timeline, ImmutableArr
         else if (span is { Kind: SpanKind.Rest, Gap: not null } && end - start >= 15)
         {
             yield return new CallWish(CallKind.Rest, Order.Rest,
-                [string.Create(CultureInfo.InvariantCulture, $"Rest, {span.Length().Value} seconds")], start, start, end, i, i);
+                [string.Create(CultureInfo.InvariantCulture, $"Rest, {span.Length().Value} seconds")], start, start, end, i, i)
+            { Clips = [Clip.Rest] };
         }
 
         var before = WorkBefore(i);

@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client'
-import { lengthOf } from '../../leading/fold'
+import { lengthOf } from '../../leading/core/fold'
 import css from './Stage.module.css'
 
 interface Props {

@@ -52,7 +52,7 @@ function Rehearsal({ script, session }: { script: Schemas['LeadScript']; session
     const free = !window.speechSynthesis?.speaking
     if (plays && aloud && due.length > 0 && (speed === 1 || free)) {
       const call = due.at(-1)!
-      say(call.text, call.kind, voices, voiceSettings())
+      say(call, voices, voiceSettings())
     }
     through.current = at
   }, [at, aloud, plays, script.calls, speed, voices])

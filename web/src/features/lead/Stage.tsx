@@ -5,8 +5,8 @@ import { useClockFormat } from '../../api/queries'
 import { FamilyMark } from '../../ui/FamilyMark'
 import { Tape } from '../../ui/Tape'
 import { clock as clockWords, spoken, timeAt } from '../../ui/time'
-import type { CommandKind } from '../../leading/fold'
-import { addedBefore, endOf } from '../../leading/fold'
+import type { CommandKind } from '../../leading/core/fold'
+import { addedBefore, endOf } from '../../leading/core/fold'
 import type { Bells } from '../../leading/useBells'
 import { useBells } from '../../leading/useBells'
 import { useBeat } from '../../leading/useBeat'
@@ -34,11 +34,11 @@ type Panel = 'people' | 'voice' | 'screens' | 'keys' | null
 /** The screen that runs the class. */
 export function Stage({ lead }: { lead: Lead }) {
   const { script, state, send } = lead
-  const { scenes, cards, cues } = script
+  const { scenes, cards } = script
   const clock = useClock(lead)
   const { position, end, over, phase, index, scene, waiting, left, shown } = clock
   const [panel, setPanel] = useState<Panel>(null)
-  const bells = useBells(cues, scenes, state)
+  const bells = useBells(script, state)
   const voice = useVoice(script.calls, scenes, state, false)
   const single = scene.cards.length === 1 ? cards[scene.cards[0]!] : undefined
   const beat = useBeat(lead.session, scene, single?.id ?? null, clock, voice.speaking)

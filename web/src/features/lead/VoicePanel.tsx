@@ -81,7 +81,7 @@ export function VoicePanel({
           className={css.way}
           onClick={() =>
             setTried(
-              say('Switch: left foot in front', 'try', voices, settings)
+              say({ text: 'Switch: left foot in front', clips: ['switch', 'left'] }, voices, settings)
                 ? ''
                 : 'There is neither a voice nor a clip to say it with.',
             )

@@ -2,7 +2,7 @@
  * Where a class under way is: state = fold(commands, timeline). The same fold as Halterion.Core.Sessions.LeadFold,
  * carried here so that leading goes on without the server. Both are held to tests/lead-cases.json.
  */
-import type { Schemas } from '../api/client'
+import type { Schemas } from '../../api/client'
 
 export type CommandKind = Schemas['LeadCommandKind']
 

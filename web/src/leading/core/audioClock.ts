@@ -1,5 +1,3 @@
-import { exactNow } from './steady'
-
 /** All is put on its clock beforehand, so that the largest buffers do: a busy machine then misses no beat. */
 export const newContext = () => new AudioContext({ latencyHint: 'playback' })
 
@@ -17,7 +15,11 @@ export class AudioClock {
   private readings: { taken: number; reading: number }[] = []
   private readonly timer: ReturnType<typeof setInterval>
 
-  constructor(private readonly context: AudioContext) {
+  /** @param now milliseconds since 1970, as the class has them, with their fractions */
+  constructor(
+    private readonly context: AudioContext,
+    private readonly now: () => number,
+  ) {
     this.look()
     this.timer = setInterval(() => this.look(), EVERY)
   }
@@ -30,7 +32,7 @@ export class AudioClock {
   at(moment: number): number {
     this.look()
     const truest = Math.max(...this.readings.map((r) => r.reading))
-    return Math.max(this.context.currentTime, (performance.now() + moment - exactNow() + truest) / 1000)
+    return Math.max(this.context.currentTime, (performance.now() + moment - this.now() + truest) / 1000)
   }
 
   private look() {
