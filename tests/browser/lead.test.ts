@@ -14,6 +14,11 @@ interface Case {
   scene: number
 }
 
+interface Heard {
+  audio: FakeAudio
+  said: [number, string][]
+}
+
 interface Sounds {
   scenes: { end: number }[]
   cases: {
@@ -96,18 +101,19 @@ test('the page that is taken along rings and says after every tap what the lead 
   for (const { name, taps, until, rings, says } of cases) {
     await open(page, { ...data, bells, scenes: data.scenes.map(sceneOf) })
     const began = await page.evaluate(() => performance.now())
-    const said: [number, string][] = []
-    await page.exposeFunction(`said${held}`, (at: number, text: string) => said.push([at - began, text]))
-    await page.evaluate((n) => {
-      new MutationObserver(() => {
-        const tell = (window as unknown as Record<string, (at: number, text: string | null) => void>)[`said${n}`]!
-        tell(performance.now(), document.getElementById('said')!.textContent)
-      }).observe(document.getElementById('said')!, { childList: true })
-    }, held)
+    await page.evaluate(() => {
+      const words = document.getElementById('said')!
+      const list: [number, string][] = ((window as unknown as Heard).said = [])
+      new MutationObserver(() => list.push([performance.now(), words.textContent!])).observe(words, { childList: true })
+    })
     const at = await tapAll(page, taps, (time) => page.clock.runFor(time))
     if (at === null) continue
     await page.clock.runFor(until - at)
-    const heard = await page.evaluate(() => (window as unknown as { audio: FakeAudio }).audio.heard)
+    const { heard, list } = await page.evaluate(() => {
+      const { audio, said } = window as unknown as Heard
+      return { heard: audio.heard, list: said }
+    })
+    const said = list.map(([at, text]): [number, string] => [at - began, text])
     const rung = heard.map(({ pitch, at }): [number, string] => [at - began, kinds[pitch / 100 - 1]!])
     held++
     for (const [found, right, off] of [
