@@ -1,7 +1,10 @@
+using System.Collections.Immutable;
 using CsCheck;
 using Halterion.Core.Checks;
 using Halterion.Core.Plans;
+using Halterion.Core.Room;
 using Halterion.Core.Timing;
+using Halterion.Core.Views;
 using static Halterion.Core.Tests.Classes;
 
 namespace Halterion.Core.Tests;
@@ -38,6 +41,32 @@ public class CourseTests
             Assert.Equal((whole.LeftSeconds.Value, whole.RightSeconds.Value), (left, right));
         }
     });
+
+    /// <summary>
+    /// By hand from docs/room.md, "group g is at station (g + w) mod n": with two stations nobody sees which way round it goes, with three one does.
+    /// </summary>
+    [Fact]
+    public void In_a_rotation_everybody_goes_on_to_the_next_station()
+    {
+        var station = Station("""{"kind":"time","amount":30}""");
+        var text = With(Block(""" "format":"rotation","windowSeconds":40,"rounds":2,"betweenStations":10 """, station, station, station, station));
+        var (plan, timeline) = (Plan(text), Timeline(text));
+        Assert.Equal(
+            ["0123 0123", "1230 1230", "2301 2301", "3012 3012"],
+            new ClassReview(plan, timeline, CheckSettings.Usual).Courses
+                .Select(c => string.Join(' ', c.Pieces.Chunk(4).Select(round => string.Concat(round.Select(p => p.Station))))));
+
+        // The kit goes where the people go: five of them, the first group of two.
+        var block = plan.Blocks[0].Id;
+        var moments = Moments.Of(Place.Of(plan), 5, new Dictionary<PlaceId, ImmutableArray<ImmutableArray<int>>> { [block] = Groups.InOrder(5, 4) });
+        Assert.Equal(
+            ["0 0 1 2 3", "1 1 2 3 0", "2 2 3 0 1", "3 3 0 1 2"],
+            moments.Select(m => string.Join(' ', m.Spots.OrderBy(s => s.Person).Select(s => s.Station))));
+
+        // And so does the drawing of the floor: which group, from 1, is at each station.
+        var floor = FloorLayout.Of(plan.Blocks[0], Library, new HallFloor(10, 14, []), [2, 1, 1, 1], ImmutableDictionary<string, FloorSpot>.Empty);
+        Assert.Equal(["1234", "4123", "3412", "2341"], FloorView.Of(plan.Blocks[0], floor, rotates: true).Windows.Select(w => string.Concat(w.Groups)));
+    }
 
     /// <summary>Pieces stand in the order of the clock, none over another, and what lies between two is what the gap says, what a bell leaves beside.</summary>
     [Fact]

@@ -96,6 +96,56 @@ public sealed class SessionApiTests(Studio studio) : IClassFixture<Studio>
         Assert.Equal(1, (int)(await studio.Get($"/api/sessions/{session}"))["classVersion"]!);
     }
 
+    /// <summary>What was led says what is logged: a version that came after it changes neither, however often something is pinned.</summary>
+    [Fact]
+    public async Task A_session_keeps_the_version_that_was_led_when_it_is_logged_later()
+    {
+        var (id, session) = await Opened();
+        var lead = await studio.Post($"/api/sessions/{session}/lead", "");
+        await studio.Post($"/api/leads/{lead["id"]}/commands", Sent(0, (Guid.NewGuid(), "start")));
+        using (await SaveLonger(id, "1"))
+        {
+            using var logged = await studio.PutNow($"/api/sessions/{session}/log", """{"log":{"rows":[],"note":"Warm"}}""");
+            Assert.True(logged.IsSuccessStatusCode, await logged.Content.ReadAsStringAsync());
+            await studio.Post($"/api/leads/{lead["id"]}/commands", Sent(1, (Guid.NewGuid(), "pause")));
+            Assert.Equal(1, (int)(await studio.Get($"/api/sessions/{session}"))["classVersion"]!);
+            Assert.Equal(50, (int)(await studio.Post($"/api/sessions/{session}/lead", ""))["script"]!["length"]!);
+        }
+    }
+
+    /// <summary>What is remembered of people while leading stays with the instructor: neither a wall's answer nor its stream has it.</summary>
+    [Fact]
+    public async Task A_wall_hears_of_the_clock_and_of_nobody()
+    {
+        var (_, session) = await Opened();
+        var person = (string)(await studio.Post("/api/people", """{"name":"Ida Planted"}"""))["id"]!;
+        var lead = await studio.Post($"/api/sessions/{session}/lead", "");
+        await studio.Post($"/api/leads/{lead["id"]}/commands", $$"""
+            {"expected":0,"commands":[
+              {"id":"{{Guid.NewGuid()}}","kind":"start","at":{{Now}},"device":"laptop"},
+              {"id":"{{Guid.NewGuid()}}","kind":"note","at":{{Now}},"device":"laptop","payload":{"person":"{{person}}","text":"planted-note","scene":0} },
+              {"id":"{{Guid.NewGuid()}}","kind":"note","at":{{Now}},"device":"laptop","payload":{"person":"{{person}}","tap":"pain","scene":0} },
+              {"id":"{{Guid.NewGuid()}}","kind":"pause","at":{{Now}},"device":"laptop"}]}
+            """);
+        using var stop = new CancellationTokenSource(TimeSpan.FromSeconds(30));
+        async Task<JsonNode> Streamed(string address)
+        {
+            using var response = await studio.CreateClient().GetAsync(address, HttpCompletionOption.ResponseHeadersRead, stop.Token);
+            using var news = new StreamReader(await response.Content.ReadAsStreamAsync(stop.Token));
+            return await Next(news, "lead", stop.Token);
+        }
+
+        foreach (var told in new[] { await studio.Get($"/api/wall/{session}"), await Streamed($"/api/wall/{session}/events") })
+        {
+            Assert.Equal(["start", "pause"], told["commands"]!.AsArray().Select(c => (string?)c!["kind"]));
+            Assert.DoesNotContain("planted", told.ToJsonString(), StringComparison.Ordinal);
+            Assert.DoesNotContain("laptop", told.ToJsonString(), StringComparison.Ordinal);
+            Assert.DoesNotContain(person, told.ToJsonString(), StringComparison.Ordinal);
+        }
+
+        Assert.Contains("planted-note", (await Streamed($"/api/sessions/{session}/events")).ToJsonString(), StringComparison.Ordinal);
+    }
+
     [Fact]
     public async Task A_class_under_way_is_the_first_in_the_list_until_it_ends()
     {
