@@ -12,7 +12,9 @@ internal static class FitBench
     private const double Aim = 50;
     private const int Cases = 20;
 
-    /// <summary>CP-SAT is stopped after about so many seconds; a case that it had not finished counts with this time, so the ratio is a least.</summary>
+    /// <summary>
+    /// CP-SAT is stopped after about so many seconds; a case that it had not finished counts with this time, so the ratio is a least.
+    /// </summary>
     private const double ReferenceLimit = 10;
 
     public static void Run(ClassPlan plan)
@@ -36,7 +38,8 @@ internal static class FitBench
         var late = times[times.Length * 95 / 100];
         Console.WriteLine(string.Create(
             CultureInfo.InvariantCulture,
-            $"{"fit, three ways",-22} {times[times.Length / 2],8:0.000} ms median, {late:0.000} ms 95th, aim {Aim} ms, {late / Aim:0.00} of it"));
+            $"{"fit, three ways",-22} {times[times.Length / 2],8:0.000} ms median, {late:0.000} ms 95th, aim {Aim} ms, "
+            + $"{late / Aim:0.00} of it"));
 
         Refits(plan, terms);
         var (ours, theirs, unfinished) = (0.0, 0.0, 0);
@@ -53,14 +56,17 @@ internal static class FitBench
 
         Console.WriteLine(string.Create(
             CultureInfo.InvariantCulture,
-            $"{"one fit against CP-SAT",-22} {theirs / ours,8:0} times as fast (aim 20); {unfinished} of 4 cases unfinished by CP-SAT after about {ReferenceLimit} s"));
+            $"{"one fit against CP-SAT",-22} {theirs / ours,8:0} times as fast (aim 20); {unfinished} of 4 cases unfinished by CP-SAT "
+            + $"after about {ReferenceLimit} s"));
     }
 
     /// <summary>Ways back, from twenty places of the class, each 6 min late.</summary>
     private static void Refits(ClassPlan plan, FitTerms terms)
     {
         var timeline = Compiler.Compile(plan).Timeline!;
-        var places = Enumerable.Range(0, Cases).Select(i => ClassUnderWay.At(timeline, new Seconds(timeline.Length.Value * i / Cases))).ToArray();
+        var places = Enumerable.Range(0, Cases)
+            .Select(i => ClassUnderWay.At(timeline, new Seconds(timeline.Length.Value * i / Cases)))
+            .ToArray();
         void Once(int i) => Refit.Of(plan, timeline, places[i % Cases], places[i % Cases].Left - new Seconds(360), terms);
         for (var i = 0; i < 40; i++)
         {
@@ -79,6 +85,7 @@ internal static class FitBench
         var late = times[times.Length * 95 / 100];
         Console.WriteLine(string.Create(
             CultureInfo.InvariantCulture,
-            $"{"refit, three ways",-22} {times[times.Length / 2],8:0.000} ms median, {late:0.000} ms 95th, aim {Aim} ms, {late / Aim:0.00} of it"));
+            $"{"refit, three ways",-22} {times[times.Length / 2],8:0.000} ms median, {late:0.000} ms 95th, aim {Aim} ms, "
+            + $"{late / Aim:0.00} of it"));
     }
 }

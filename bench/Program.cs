@@ -34,7 +34,8 @@ var text = Encoding.UTF8.GetBytes(SixtyMinutes(moves));
 var plan = ClassReader.Read(text, moves).Plan ?? throw new InvalidOperationException("The class of the bench has faults.");
 var evaluator = new Evaluator(moves, new Preferences());
 var evaluation = evaluator.Evaluate(text).Evaluation!;
-Console.WriteLine($"class: {evaluation.Totals.Seconds}, {plan.Blocks.Length} blocks, {plan.Blocks.Sum(b => b.Stations.Length)} stations, {evaluation.Spans.Length} spans, {text.Length} bytes");
+Console.WriteLine($"class: {evaluation.Totals.Seconds}, {plan.Blocks.Length} blocks, {plan.Blocks.Sum(b => b.Stations.Length)} stations, "
+    + $"{evaluation.Spans.Length} spans, {text.Length} bytes");
 
 if (args is ["--server", var served])
 {
@@ -47,11 +48,15 @@ Measure("compile", 1, () => Compiler.Compile(plan));
 Measure("read, compile, check", 5, () => evaluator.Look(text));
 var room = new RoomOf(
     plan, new DateOnly(2026, 11, 26),
-    [.. Enumerable.Range(1, 16).Select(i => new Person(new PersonId($"p{i}"), $"Person {i}", Limits: i % 4 == 0 ? [new PersonLimit(Limit.Knee)] : []))],
-    16, [], [new StockLine(KitItem.Mat, 14), new StockLine(KitItem.Dumbbell, 8, 6)], new Dictionary<PlaceId, ImmutableArray<ImmutableArray<PersonId>>>());
+    [
+        .. Enumerable.Range(1, 16).Select(
+            i => new Person(new PersonId($"p{i}"), $"Person {i}", Limits: i % 4 == 0 ? [new PersonLimit(Limit.Knee)] : []))],
+    16, [], [new StockLine(KitItem.Mat, 14),
+        new StockLine(KitItem.Dumbbell, 8, 6)], new Dictionary<PlaceId, ImmutableArray<ImmutableArray<PersonId>>>());
 var timeline = Compiler.Compile(plan).Timeline!;
 var given = Assigning.Of(room);
-Measure("all checks, 16 people", 1.5, () => Rules.Check(new ClassReview(plan, timeline, CheckSettings.Usual, new Occasion(room, given, new RoomSize(8, 12)))));
+Measure("all checks, 16 people", 1.5,
+    () => Rules.Check(new ClassReview(plan, timeline, CheckSettings.Usual, new Occasion(room, given, new RoomSize(8, 12)))));
 foreach (var rule in Rules.All)
 {
     var review = new ClassReview(plan, timeline, CheckSettings.Usual, new Occasion(room, given, new RoomSize(8, 12)));
@@ -115,7 +120,8 @@ static void Poses(MoveLibrary moves)
     var start = Stopwatch.GetTimestamp();
     Solve(1000);
     var time = Stopwatch.GetElapsedTime(start).TotalMilliseconds;
-    Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{"1,000 key poses",-22} {time,8:0.000} ms, aim 100 ms, {time / 100:0.00} of it"));
+    Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{"1,000 key poses",-22} {time,8:0.000} ms, aim 100 ms, "
+        + $"{time / 100:0.00} of it"));
 
     var motion = OptionFigure.MotionOf(moves.Find(new MoveId("reverse-lunge"))!.Poses!);
     start = Stopwatch.GetTimestamp();
@@ -125,7 +131,8 @@ static void Poses(MoveLibrary moves)
     }
 
     time = Stopwatch.GetElapsedTime(start).TotalMilliseconds;
-    Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{"1,000 frames",-22} {time,8:0.000} ms, aim 100 ms, {time / 100:0.00} of it"));
+    Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{"1,000 frames",-22} {time,8:0.000} ms, aim 100 ms, "
+        + $"{time / 100:0.00} of it"));
 
     // A library that nobody has looked at: what is drawn once is kept by it.
     var fresh = MoveLibrary.Load();
@@ -145,7 +152,8 @@ static void Report(string name, double aim, double[] times, long? bytes)
     var allocated = bytes is { } b ? $", {b / 1024} KiB allocated" : "";
     Console.WriteLine(string.Create(
         CultureInfo.InvariantCulture,
-        $"{name,-22} {median,8:0.000} ms median, {times[times.Length * 95 / 100]:0.000} ms 95th, aim {aim} ms, {median / aim:0.00} of it{allocated}"));
+        $"{name,-22} {median,8:0.000} ms median, {times[times.Length * 95 / 100]:0.000} ms 95th, aim {aim} ms, {median / aim:0.00} of "
+        + $"it{allocated}"));
 }
 
 static string SixtyMinutes(MoveLibrary moves)
@@ -158,7 +166,8 @@ static string SixtyMinutes(MoveLibrary moves)
         var stations = new JsonArray();
         for (var s = 0; s < (b < 4 ? 4 : 3); s++)
         {
-            stations.Add(starters.Station(moves.Moves[next++ % moves.Moves.Length], b % 3 == 0 ? new Halterion.Core.Seconds(20) : null).Station);
+            stations.Add(
+                starters.Station(moves.Moves[next++ % moves.Moves.Length], b % 3 == 0 ? new Halterion.Core.Seconds(20) : null).Station);
         }
 
         var block = new JsonObject
@@ -179,5 +188,12 @@ static string SixtyMinutes(MoveLibrary moves)
         blocks.Add(block);
     }
 
-    return new JsonObject { ["format"] = "halterion-class", ["version"] = 1, ["title"] = "Bench", ["slotMinutes"] = 60, ["blocks"] = blocks }.ToJsonString();
+    return new JsonObject
+    {
+        ["format"] = "halterion-class",
+        ["version"] = 1,
+        ["title"] = "Bench",
+        ["slotMinutes"] = 60,
+        ["blocks"] = blocks
+    }.ToJsonString();
 }

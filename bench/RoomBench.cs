@@ -25,9 +25,12 @@ internal static class RoomBench
 
     private static readonly string[] Options =
     [
-        """ "move":"goblet-squat","load":{"implement":"kettlebell","kg":12} """, """ "move":"goblet-squat","load":{"implement":"kettlebell","kg":8} """, """ "move":"squat" """,
-        """ "move":"split-squat","load":{"implement":"dumbbell","count":2,"kg":6} """, """ "move":"split-squat","support":"chair" """, """ "move":"squat","support":"hand" """,
-        """ "move":"step-up","surface":"box","heightCm":40 """, """ "move":"hip-thrust" """, """ "move":"march-bridge" """, """ "move":"wall-sit" """, """ "move":"squat","band":"medium" """,
+        """ "move":"goblet-squat","load":{"implement":"kettlebell","kg":12} """,
+            """ "move":"goblet-squat","load":{"implement":"kettlebell","kg":8} """, """ "move":"squat" """,
+        """ "move":"split-squat","load":{"implement":"dumbbell","count":2,"kg":6} """, """ "move":"split-squat","support":"chair" """,
+            """ "move":"squat","support":"hand" """,
+        """ "move":"step-up","surface":"box","heightCm":40 """, """ "move":"hip-thrust" """, """ "move":"march-bridge" """,
+            """ "move":"wall-sit" """, """ "move":"squat","band":"medium" """,
         """ "move":"sumo-deadlift","load":{"implement":"dumbbell","kg":8} """, """ "move":"jump-squat" """,
     ];
 
@@ -39,7 +42,9 @@ internal static class RoomBench
         for (var i = 0; i < 500; i++)
         {
             table.Append(CultureInfo.InvariantCulture,
-                $"Person {i};5 ft {i % 12};{60 + i % 40},5;{1950 + i % 50};{(i % 7 == 0 ? "knee left strict until 2027-01-01: likes a pad" : "")};harder\n");
+                $"Person {i};5 ft "
+                + $"{i % 12};{60 + i % 40},5;{1950 + i % 50};"
+                + $"{(i % 7 == 0 ? "knee left strict until 2027-01-01: likes a pad" : "")};harder\n");
         }
 
         var text = table.ToString();
@@ -112,6 +117,7 @@ internal static class RoomBench
     {
         times.Sort();
         Console.WriteLine(string.Create(CultureInfo.InvariantCulture,
-            $"{name,-40} {times[times.Count / 2],8:0.0} ms median, {times[^1]:0.0} ms worst, aim {aim:0} ms, {times[times.Count / 2] / aim:0.00} of it"));
+            $"{name,-40} {times[times.Count / 2],8:0.0} ms median, {times[^1]:0.0} ms worst, aim {aim:0} ms, "
+            + $"{times[times.Count / 2] / aim:0.00} of it"));
     }
 }

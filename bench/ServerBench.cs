@@ -6,7 +6,9 @@ using Microsoft.AspNetCore.Builder;
 using Microsoft.Extensions.Hosting;
 using Microsoft.Extensions.Logging;
 
-/// <summary>What a browser waits for: the evaluation of a class against the smallest request, the list of many classes, the start.</summary>
+/// <summary>
+/// What a browser waits for: the evaluation of a class against the smallest request, the list of many classes, the start.
+/// </summary>
 internal static class ServerBench
 {
     private const int Many = 1300;
@@ -99,7 +101,9 @@ internal static class ServerBench
 
     private static async Task<HttpResponseMessage> Post(HttpClient client, string path, string text)
     {
-        using var body = new ByteArrayContent(Encoding.UTF8.GetBytes(text)) { Headers = { ContentType = new MediaTypeHeaderValue("application/json") } };
+        using var body = new ByteArrayContent(
+            Encoding.UTF8.GetBytes(text))
+        { Headers = { ContentType = new MediaTypeHeaderValue("application/json") } };
         return await client.PostAsync(path, body);
     }
 
@@ -122,5 +126,6 @@ internal static class ServerBench
     }
 
     private static void Say(string name, double value, double aim, string what) =>
-        Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{name,-22} {value,8:0.0} {what}, aim {aim}, {value / aim:0.00} of it"));
+        Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{name,-22} {value,8:0.0} {what}, aim {aim}, "
+            + $"{value / aim:0.00} of it"));
 }

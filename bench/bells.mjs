@@ -11,12 +11,24 @@ const { chromium } = require('@playwright/test')
 const MINUTES = Number(process.argv[2] ?? 60)
 const AIM = 10
 const folder = mkdtempSync(join(tmpdir(), 'halterion-bells-'))
-const server = spawn('dotnet', [join(import.meta.dirname, '../.build/app/Halterion.Web.dll'), '--port', '0', '--data', folder])
+const server = spawn('dotnet', [
+  join(import.meta.dirname, '../.build/app/Halterion.Web.dll'),
+  '--port',
+  '0',
+  '--data',
+  folder,
+])
 const address = await new Promise((resolve) =>
   server.stdout.on('data', (text) => resolve(/(http:\/\/\S+)/.exec(String(text))?.[1])),
 )
 const post = async (path, body) =>
-  (await fetch(address + path, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) })).json()
+  (
+    await fetch(address + path, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify(body),
+    })
+  ).json()
 
 /** Two stations of 30 s with 15 s between, a minute and a half a round with its rest. */
 const plan = {
@@ -30,7 +42,10 @@ const plan = {
     rounds: 10,
     betweenStations: 15,
     betweenRounds: 15,
-    stations: ['squat', 'glute-bridge'].map((move) => ({ dose: [{ kind: 'time', amount: 30 }], options: [{ tier: 'main', move }] })),
+    stations: ['squat', 'glute-bridge'].map((move) => ({
+      dose: [{ kind: 'time', amount: 30 }],
+      options: [{ tier: 'main', move }],
+    })),
   })),
 }
 
@@ -103,7 +118,9 @@ try {
 
   const until = Date.now() - 3000
   const cues = lead.script.cues.map((c) => start + c.at * 1000).filter((at) => at > start + 3000 && at < until)
-  const off = cues.map((at) => onsets.map((o) => o - at).reduce((a, b) => (Math.abs(b) < Math.abs(a) ? b : a), Infinity))
+  const off = cues.map((at) =>
+    onsets.map((o) => o - at).reduce((a, b) => (Math.abs(b) < Math.abs(a) ? b : a), Infinity),
+  )
   const heard = off.filter((ms) => Math.abs(ms) < 400)
   const sorted = [...heard].sort((a, b) => a - b)
   const median = sorted[sorted.length >> 1]
@@ -112,9 +129,15 @@ try {
   const p99 = spread[Math.floor(spread.length * 0.99)]
   const half = heard.length >> 1
   const mean = (list) => list.reduce((a, b) => a + b, 0) / list.length
-  console.log(`bells over ${MINUTES} min           ${heard.length} of ${cues.length} heard, ${median.toFixed(1)} ms behind the plan, 99th ${p99.toFixed(1)} ms from that, aim ${AIM} ms`)
-  if (process.env.ALL) console.log(heard.map((ms) => ms.toFixed(1)).join(" "))
-  console.log(`drift                         ${(mean(heard.slice(half)) - mean(heard.slice(0, half))).toFixed(2)} ms from the first half to the second`)
+  console.log(
+    `bells over ${MINUTES} min           ${heard.length} of ${cues.length} heard, ${median.toFixed(1)} ms behind the plan, ` +
+      `99th ${p99.toFixed(1)} ms from that, aim ${AIM} ms`,
+  )
+  if (process.env.ALL) console.log(heard.map((ms) => ms.toFixed(1)).join(' '))
+  console.log(
+    `drift                         ${(mean(heard.slice(half)) - mean(heard.slice(0, half))).toFixed(2)} ms ` +
+      'from the first half to the second',
+  )
 } finally {
   server.kill()
   rmSync(folder, { recursive: true, force: true })

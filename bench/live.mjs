@@ -10,13 +10,25 @@ const TAPS = 200
 const AIM = 50
 const folder = mkdtempSync(join(tmpdir(), 'halterion-live-'))
 const server = spawn('dotnet', [
-  join(import.meta.dirname, '../.build/app/Halterion.Web.dll'), '--port', '0', '--data', folder, '--demo', 'true',
+  join(import.meta.dirname, '../.build/app/Halterion.Web.dll'),
+  '--port',
+  '0',
+  '--data',
+  folder,
+  '--demo',
+  'true',
 ])
 const address = await new Promise((resolve) =>
   server.stdout.on('data', (text) => resolve(/(http:\/\/\S+)/.exec(String(text))?.[1])),
 )
 const post = async (path, body) =>
-  (await fetch(address + path, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) })).json()
+  (
+    await fetch(address + path, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify(body),
+    })
+  ).json()
 const memory = () => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${server.pid}/status`, 'utf8'))[1]) / 1024
 
 try {
@@ -51,7 +63,10 @@ try {
 
   let known = lead.commands.length
   const tap = (kind) =>
-    post(`/api/leads/${lead.id}/commands`, { expected: known++, commands: [{ id: crypto.randomUUID(), kind, at: Date.now(), device: 'bench' }] })
+    post(`/api/leads/${lead.id}/commands`, {
+      expected: known++,
+      commands: [{ id: crypto.randomUUID(), kind, at: Date.now(), device: 'bench' }],
+    })
   await tap('start')
   await new Promise((resolve) => setTimeout(resolve, 500))
   const times = []
@@ -70,7 +85,9 @@ try {
   }
   times.sort((a, b) => a - b)
   const p95 = times[Math.floor(times.length * 0.95)]
-  console.log(`a tap to ${FOLLOWERS} screens     ${times[times.length >> 1].toFixed(1)} ms median, ${p95.toFixed(1)} ms 95th, aim ${AIM} ms`)
+  console.log(
+    `a tap to ${FOLLOWERS} screens     ${times[times.length >> 1].toFixed(1)} ms median, ${p95.toFixed(1)} ms 95th, aim ${AIM} ms`,
+  )
 
   // Hours of signs and taps, as fast as they go. The first warms the server up; what each one after it leaves behind is what counts.
   const after = []

@@ -9,7 +9,15 @@ import { join } from 'node:path'
 const root = join(import.meta.dirname, '..')
 const { chromium } = createRequire(join(root, 'tests/browser/package.json'))('@playwright/test')
 const folder = mkdtempSync(join(tmpdir(), 'halterion-bench-'))
-const server = spawn('dotnet', [join(root, '.build/app/Halterion.Web.dll'), '--port', '0', '--data', folder, '--demo', 'false'])
+const server = spawn('dotnet', [
+  join(root, '.build/app/Halterion.Web.dll'),
+  '--port',
+  '0',
+  '--data',
+  folder,
+  '--demo',
+  'false',
+])
 const address = await new Promise((resolve) =>
   server.stdout.on('data', (text) => resolve(/(http:\/\/\S+)/.exec(String(text))?.[1])),
 )
@@ -21,7 +29,8 @@ const browser = await chromium.launch({
 const median = (times) => times.sort((a, b) => a - b)[Math.floor(times.length / 2)]
 const say = (name, times, aim) =>
   console.log(
-    `${name.padEnd(34)} ${median(times).toFixed(0).padStart(5)} ms median, ${Math.max(...times).toFixed(0)} ms worst, aim ${aim} ms, ${(median(times) / aim).toFixed(2)} of it`,
+    `${name.padEnd(34)} ${median(times).toFixed(0).padStart(5)} ms median, ${Math.max(...times).toFixed(0)} ms worst, ` +
+      `aim ${aim} ms, ${(median(times) / aim).toFixed(2)} of it`,
   )
 
 try {
@@ -52,10 +61,14 @@ try {
   await first.goto(address, { waitUntil: 'networkidle' })
   const kilobytes = await first.evaluate(
     () =>
-      performance.getEntriesByType('resource').reduce((sum, r) => sum + r.transferSize, performance.getEntriesByType('navigation')[0].transferSize) / 1000,
+      performance
+        .getEntriesByType('resource')
+        .reduce((sum, r) => sum + r.transferSize, performance.getEntriesByType('navigation')[0].transferSize) / 1000,
   )
   await first.close()
-  console.log(`${'first load'.padEnd(34)} ${kilobytes.toFixed(0).padStart(5)} kB, aim 180 kB, ${(kilobytes / 180).toFixed(2)} of it`)
+  console.log(
+    `${'first load'.padEnd(34)} ${kilobytes.toFixed(0).padStart(5)} kB, aim 180 kB, ${(kilobytes / 180).toFixed(2)} of it`,
+  )
 
   const opening = []
   for (let i = 0; i < 7; i++) {
@@ -67,7 +80,8 @@ try {
           new Promise((resolve) => {
             const start = performance.now()
             const look = () =>
-              document.querySelectorAll('article[data-station]').length === 40 && document.querySelector('[data-testid=verdict]')
+              document.querySelectorAll('article[data-station]').length === 40 &&
+              document.querySelector('[data-testid=verdict]')
                 ? resolve(performance.now() - start)
                 : requestAnimationFrame(look)
             // As a link does: within the app.
@@ -92,7 +106,8 @@ try {
             'keydown',
             () => {
               const start = performance.now()
-              const look = () => (verdict.textContent !== before ? resolve(performance.now() - start) : setTimeout(look, 1))
+              const look = () =>
+                verdict.textContent !== before ? resolve(performance.now() - start) : setTimeout(look, 1)
               look()
             },
             { once: true, capture: true },
@@ -145,16 +160,23 @@ try {
   const sent = []
   const count = async (request) => {
     const { requestBodySize, responseBodySize } = await request.sizes()
-    sent.push({ what: `${request.method()} ${new URL(request.url()).pathname.split('/').at(-1)}`, bytes: requestBodySize + responseBodySize })
+    sent.push({
+      what: `${request.method()} ${new URL(request.url()).pathname.split('/').at(-1)}`,
+      bytes: requestBodySize + responseBodySize,
+    })
   }
   await page.waitForTimeout(2000)
   page.on('requestfinished', count)
-  await page.getByRole('button', { name: /^Copy station/ }).first().click()
+  await page
+    .getByRole('button', { name: /^Copy station/ })
+    .first()
+    .click()
   await page.waitForTimeout(4000)
   page.off('requestfinished', count)
   const bytes = sent.reduce((sum, r) => sum + r.bytes, 0)
   console.log(
-    `${'requests of a copied station'.padEnd(34)} ${String(sent.length).padStart(5)}, aim 2, ${(bytes / 1000).toFixed(0)} kB: ${sent.map((r) => r.what).join(', ')}`,
+    `${'requests of a copied station'.padEnd(34)} ${String(sent.length).padStart(5)}, aim 2, ` +
+      `${(bytes / 1000).toFixed(0)} kB: ${sent.map((r) => r.what).join(', ')}`,
   )
 
   await page.keyboard.press('Escape')
@@ -182,13 +204,26 @@ try {
 
   // Sixteen people at twelve stations: what a choice changes, from the click to the grid.
   const post = async (path, body) => {
-    const answer = await fetch(address + path, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) })
+    const answer = await fetch(address + path, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify(body),
+    })
     if (!answer.ok) throw new Error(await answer.text())
     return answer.json()
   }
   const tiers = ['main', 'easier', 'harder']
   const people = []
-  for (let i = 0; i < 16; i++) people.push((await post('/api/people', { name: `Person ${i + 1}`, level: { squat: tiers[i % 3], hinge: tiers[(i + 1) % 3] }, limits: i % 4 === 0 ? [{ limit: 'knee' }] : [] })).id)
+  for (let i = 0; i < 16; i++)
+    people.push(
+      (
+        await post('/api/people', {
+          name: `Person ${i + 1}`,
+          level: { squat: tiers[i % 3], hinge: tiers[(i + 1) % 3] },
+          limits: i % 4 === 0 ? [{ limit: 'knee' }] : [],
+        })
+      ).id,
+    )
   const held = await post('/api/classes/file', {
     format: 'halterion-class',
     version: 1,
@@ -200,17 +235,28 @@ try {
       rounds: 2,
       stations: moves.map((move) => ({
         dose: [{ kind: 'time', amount: 40 }],
-        options: [{ tier: 'main', move }, { tier: 'easier', move, depth: 'half' }, { tier: 'harder', move, load: { implement: 'dumbbell', kg: 8 } }],
+        options: [
+          { tier: 'main', move },
+          { tier: 'easier', move, depth: 'half' },
+          { tier: 'harder', move, load: { implement: 'dumbbell', kg: 8 } },
+        ],
       })),
     })),
   })
   const session = held.sessions[0]
   const booking = { zone: 'Europe/Lisbon', headCount: 16, expected: people }
-  const booked = await fetch(`${address}/api/sessions/${session.id}`, { method: 'PUT', headers: { 'Content-Type': 'application/json', 'If-Match': `"${session.version ?? 1}"` }, body: JSON.stringify({ booking }) })
+  const booked = await fetch(`${address}/api/sessions/${session.id}`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json', 'If-Match': `"${session.version ?? 1}"` },
+    body: JSON.stringify({ booking }),
+  })
   if (!booked.ok) throw new Error(await booked.text())
   await page.goto(`${address}/classes/${held.id}/room`)
   const grid = page.getByRole('table', { name: 'What everyone does at every station' })
-  await grid.getByRole('button', { name: /^Person 2 at/ }).first().click()
+  await grid
+    .getByRole('button', { name: /^Person 2 at/ })
+    .first()
+    .click()
   const panel = page.getByRole('region', { name: /^Person 2 at/ })
   const chosen = []
   for (let i = 0; i < 9; i++) {
@@ -226,7 +272,9 @@ try {
             () => {
               const start = performance.now()
               const look = () =>
-                document.querySelector('table button[aria-pressed=true], table [aria-expanded=true]')?.getAttribute('aria-label') !== before
+                document
+                  .querySelector('table button[aria-pressed=true], table [aria-expanded=true]')
+                  ?.getAttribute('aria-label') !== before
                   ? resolve(performance.now() - start)
                   : setTimeout(look, 1)
               look()
@@ -260,7 +308,8 @@ try {
     await page.waitForTimeout(1500)
     const cdp = await page.context().newCDPSession(page)
     await cdp.send('Performance.enable')
-    const busy = async () => (await cdp.send('Performance.getMetrics')).metrics.find((m) => m.name === 'TaskDuration').value
+    const busy = async () =>
+      (await cdp.send('Performance.getMetrics')).metrics.find((m) => m.name === 'TaskDuration').value
     const before = await busy()
     const frames = await page.evaluate(
       () =>

@@ -25,7 +25,8 @@ public static class CalendarEntry
             Summary = plan.Title,
             Description = string.Join("\n", sheet.Blocks.Select(b => $"{b.At} {b.Name}, {b.Length}")),
         });
-        return new CalendarSerializer().SerializeToString(calendar) ?? throw new InvalidOperationException("The calendar entry came out empty.");
+        return new CalendarSerializer().SerializeToString(calendar) ?? throw new InvalidOperationException("The calendar entry "
+            + "came out empty.");
     }
 
     private static CalDateTime Utc(DateTimeOffset moment) => new(moment.UtcDateTime, "UTC");

@@ -14,7 +14,8 @@ public static class CsvText
         var rows = ImmutableArray.CreateBuilder<ImmutableArray<string>>();
         try
         {
-            using var reader = CsvReader.FromText(text.TrimStart('\uFEFF'), new CsvReaderOptions { HasHeader = false, SkipEmptyLines = false });
+            using var reader = CsvReader.FromText(
+                text.TrimStart('\uFEFF'), new CsvReaderOptions { HasHeader = false, SkipEmptyLines = false });
             while (rows.Count < most && reader.Read())
             {
                 rows.Add([.. Enumerable.Range(0, reader.FieldCount).Select(i => Plain(reader.GetString(i)))]);

@@ -15,7 +15,8 @@ public static class CueTrack
         {
             var scene = script.Scenes[i];
             var words = new[] { scene.Headline, scene.Target, scene.SideWords, scene.Round }.Where(w => w.Length > 0);
-            text.Append(CultureInfo.InvariantCulture, $"\n{i + 1}\n{Time(scene.Start)} --> {Time(scene.End)}\n{Escaped(string.Join(", ", words))}\n");
+            text.Append(CultureInfo.InvariantCulture, $"\n{i + 1}\n{Time(scene.Start)} --> "
+                + $"{Time(scene.End)}\n{Escaped(string.Join(", ", words))}\n");
             if (scene.Next.Length > 0)
             {
                 text.Append(CultureInfo.InvariantCulture, $"Next: {Escaped(scene.Next)}\n");
@@ -31,5 +32,7 @@ public static class CueTrack
     /// <summary>Cue text must hold no markup, no arrow and no line break.</summary>
     private static string Escaped(string words) =>
         string.Join(' ', words.Split(['\r', '\n'], StringSplitOptions.RemoveEmptyEntries))
-            .Replace("&", "&amp;", StringComparison.Ordinal).Replace("<", "&lt;", StringComparison.Ordinal).Replace(">", "&gt;", StringComparison.Ordinal);
+            .Replace("&", "&amp;", StringComparison.Ordinal)
+                .Replace("<", "&lt;", StringComparison.Ordinal)
+                .Replace(">", "&gt;", StringComparison.Ordinal);
 }

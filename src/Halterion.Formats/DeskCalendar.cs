@@ -28,7 +28,8 @@ public static class DeskCalendar
         {
             var calendars = CalendarCollection.Load(text);
             var events = calendars.SelectMany(c =>
-                c.Events.Select(e => Read(e, string.Equals(c.Method, "CANCEL", StringComparison.OrdinalIgnoreCase), zone))).ToImmutableArray();
+                c.Events.Select(
+                    e => Read(e, string.Equals(c.Method, "CANCEL", StringComparison.OrdinalIgnoreCase), zone))).ToImmutableArray();
             return events.IsEmpty ? ([], "It has no classes in it.") : (events, null);
         }
         catch (FormatException e)

@@ -55,7 +55,9 @@ public static partial class LeadPage
         var data = new Data(
             "",
             script.Title,
-            [.. script.Scenes.Select(s => new DataScene(s.End.Value, s.Gated, s.BlockName, s.Headline, s.Target, s.SideWords, s.Round, s.Next, s.Cards))],
+            [
+                .. script.Scenes.Select(
+                    s => new DataScene(s.End.Value, s.Gated, s.BlockName, s.Headline, s.Target, s.SideWords, s.Round, s.Next, s.Cards))],
             [.. script.Cards.Select(c => new DataCard(c.Main, c.Easier, c.Harder, Picture(c)))],
             [.. script.Cues.Select(c => new DataCue(c.At.Value, c.Kind, c.Shift, c.Scene))],
             script.Calls,
@@ -77,7 +79,8 @@ public static partial class LeadPage
     {
         var stills = figure.Stills.Select(still =>
             FormattableString.Invariant($"<g transform='translate({still.X} {still.Y})'><path class='floor' d='{still.Floor}'/>")
-            + string.Concat(still.Layers.Select(layer => $"<path class='{JsonNamingPolicy.CamelCase.ConvertName(layer.Ink.ToString())}' d='{layer.Path}'/>")) + "</g>");
+            + string.Concat(still.Layers.Select(layer => $"<path class='{JsonNamingPolicy.CamelCase.ConvertName(layer.Ink.ToString())}' "
+                + $"d='{layer.Path}'/>")) + "</g>");
         return $"<svg viewBox='{figure.ViewBox}' role='img' aria-label='{WebUtility.HtmlEncode(figure.Alt)}'>{string.Concat(stills)}</svg>";
     }
 

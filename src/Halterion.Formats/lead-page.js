@@ -244,7 +244,10 @@
 		}
 	};
 	// src/leading/core/bells.ts
-	/** How far ahead sound is put on the audio clock, in milliseconds: longer than a hidden tab's timers are held back, or a busy machine stalls. */
+	/**
+	* How far ahead sound is put on the audio clock, in milliseconds: longer than a hidden tab's timers are held back, or a busy
+	* machine stalls.
+	*/
 	var AHEAD = 2500;
 	var EVERY$1 = 300;
 	/** A tap stops what was just about to ring: what rang this shortly before is not rung again. */

@@ -51,10 +51,14 @@ public sealed class Classes(Database database, TimeProvider clock)
         var id = change ?? Guid.CreateVersion7();
         if (connection.Scalar("SELECT 1 FROM class WHERE id = @id", [("@id", id)]) is not null)
         {
-            return (id, connection.Scalar("SELECT id FROM session WHERE class_id = @id ORDER BY created_at LIMIT 1", [("@id", id)]) is string first ? Guid.Parse(first) : null);
+            return (id,
+                connection.Scalar("SELECT id FROM session WHERE class_id = @id ORDER BY created_at LIMIT 1", [("@id", id)]) is string first
+                    ? Guid.Parse(first)
+                    : null);
         }
 
-        connection.Run("INSERT INTO class (id, created_at, copy_of) VALUES (@id, @now, @copy)", [("@id", id), ("@now", clock.GetUtcNow()), ("@copy", copyOf)]);
+        connection.Run("INSERT INTO class (id, created_at, copy_of) VALUES (@id, @now, @copy)",
+            [("@id", id), ("@now", clock.GetUtcNow()), ("@copy", copyOf)]);
         Append(connection, id, 1, revision);
         Guid? session = booking is null ? null : Sessions.Insert(connection, Guid.CreateVersion7(), id, booking, clock.GetUtcNow());
         transaction.Commit();
@@ -94,9 +98,9 @@ public sealed class Classes(Database database, TimeProvider clock)
     public (ImmutableArray<ClassLine> Lines, int All) List(string? search, int skip, int take)
     {
         using var connection = database.Connect();
-        var like = search is null
-            ? "%"
-            : $"%{search.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal).Replace("_", "\\_", StringComparison.Ordinal)}%";
+        static string Literally(string text) =>
+            new[] { "\\", "%", "_" }.Aggregate(text, (t, sign) => t.Replace(sign, "\\" + sign, StringComparison.Ordinal));
+        var like = search is null ? "%" : $"%{Literally(search)}%";
         var lines = connection.Query(
             $"""
             SELECT c.id, r.version, r.saved_at, r.title, r.seconds, r.over_seconds,
@@ -143,7 +147,8 @@ public sealed class Classes(Database database, TimeProvider clock)
     {
         using var connection = database.Connect();
         connection.Run(
-            "UPDATE revision SET measured_with = @with, seconds = @seconds, over_seconds = @over WHERE class_id = @id AND version = @version",
+            "UPDATE revision SET measured_with = @with, seconds = @seconds, over_seconds = @over WHERE class_id = @id AND "
+            + "version = @version",
             [("@with", measure.With), ("@seconds", measure.Seconds), ("@over", measure.OverSeconds), ("@id", id), ("@version", version)]);
     }
 
@@ -200,7 +205,8 @@ public sealed class Classes(Database database, TimeProvider clock)
             VALUES (@id, @version, @now, @title, @with, @seconds, @over, @plan)
             """,
             [
-                ("@id", id), ("@version", version), ("@now", clock.GetUtcNow()), ("@title", revision.Title), ("@with", revision.Measure.With),
+                ("@id", id), ("@version", version), ("@now", clock.GetUtcNow()), ("@title", revision.Title), (
+                    "@with", revision.Measure.With),
                 ("@seconds", revision.Measure.Seconds), ("@over", revision.Measure.OverSeconds), ("@plan", revision.Plan),
             ]);
 

@@ -14,7 +14,8 @@ public sealed class Clips(Database database)
     public (string Type, byte[] Sound)? Find(string word)
     {
         using var connection = database.Connect();
-        return connection.Query<(string, byte[])?>("SELECT type, sound FROM clip WHERE word = @word", [("@word", word)], r => (r.GetString(0), r.GetFieldValue<byte[]>(1)))
+        return connection.Query<(string, byte[])?>(
+            "SELECT type, sound FROM clip WHERE word = @word", [("@word", word)], r => (r.GetString(0), r.GetFieldValue<byte[]>(1)))
             .SingleOrDefault();
     }
 
@@ -26,7 +27,8 @@ public sealed class Clips(Database database)
     {
         using var connection = database.Connect();
         return connection.Run(
-            "INSERT INTO clip (word, type, sound) SELECT @word, @type, @sound WHERE (SELECT count(*) FROM clip WHERE word <> @word) < @most ON CONFLICT (word) DO UPDATE SET type = excluded.type, sound = excluded.sound",
+            "INSERT INTO clip (word, type, sound) SELECT @word, @type, @sound WHERE (SELECT count(*) FROM clip WHERE word <> @word) < "
+            + "@most ON CONFLICT (word) DO UPDATE SET type = excluded.type, sound = excluded.sound",
             [("@word", word), ("@type", type), ("@sound", sound), ("@most", Most)]) == 1;
     }
 

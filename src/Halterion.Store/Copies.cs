@@ -20,7 +20,11 @@ public sealed class Copies(Database database)
 
     /// <summary>All copies, the newest first.</summary>
     public static ImmutableArray<string> In(string data) => Directory.Exists(FolderOf(data))
-        ? [.. Directory.EnumerateFiles(FolderOf(data), "*.db").Where(RegularFile.Is).OrderByDescending(File.GetLastWriteTimeUtc).ThenByDescending(f => f, StringComparer.Ordinal)]
+        ? [
+            .. Directory.EnumerateFiles(FolderOf(data), "*.db")
+                .Where(RegularFile.Is)
+                .OrderByDescending(File.GetLastWriteTimeUtc)
+                .ThenByDescending(f => f, StringComparer.Ordinal)]
         : [];
 
     /// <summary>Whether a file is sound Halterion data that this version can read.</summary>
@@ -40,7 +44,9 @@ public sealed class Copies(Database database)
         }
 
         Make(file);
-        foreach (var old in Directory.EnumerateFiles(FolderOf(database.Folder), Daily + "*.db").OrderDescending(StringComparer.Ordinal).Skip(Kept))
+        foreach (var old in Directory.EnumerateFiles(FolderOf(database.Folder), Daily + "*.db")
+                .OrderDescending(StringComparer.Ordinal)
+                .Skip(Kept))
         {
             File.Delete(old);
         }
@@ -49,7 +55,8 @@ public sealed class Copies(Database database)
     /// <summary>A copy of the data as it was under an older schema.</summary>
     internal static void BeforeSchema(SqliteConnection connection, string data, int version, TimeProvider clock) => Make(
         connection,
-        FreeName(data, string.Create(CultureInfo.InvariantCulture, $"before-schema-{version + 1}-{clock.GetLocalNow():yyyy-MM-dd-HHmmss}")));
+        FreeName(
+            data, string.Create(CultureInfo.InvariantCulture, $"before-schema-{version + 1}-{clock.GetLocalNow():yyyy-MM-dd-HHmmss}")));
 
     /// <summary>What was begun and not finished when the program ended: it may name people, and is of no use.</summary>
     internal static void ClearHalves(string data)
@@ -148,7 +155,8 @@ public sealed class Copies(Database database)
         catch (Exception e) when (held is null && e is IOException or UnauthorizedAccessException)
         {
             throw new StoreException(
-                $"The data folder {data} is in use or cannot be written to ({DataFile.Plain(e.Message)}). Stop Halterion, then try again. Nothing was changed.",
+                $"The data folder {data} is in use or cannot be written to ({DataFile.Plain(e.Message)}). Stop Halterion, then try "
+                + $"again. Nothing was changed.",
                 e);
         }
         finally
@@ -173,7 +181,8 @@ public sealed class Copies(Database database)
             }
 
             Upgrade(half);
-            var aside = FreeName(data, string.Create(CultureInfo.InvariantCulture, $"before-restore-{clock.GetLocalNow():yyyy-MM-dd-HHmmss}"));
+            var aside = FreeName(
+                data, string.Create(CultureInfo.InvariantCulture, $"before-restore-{clock.GetLocalNow():yyyy-MM-dd-HHmmss}"));
             var old = SetAside(current, aside);
             DataFile.PutInPlace(half, current);
             Database.Private(data);
@@ -198,7 +207,9 @@ public sealed class Copies(Database database)
         }
     }
 
-    /// <summary>A whole copy of what was there, with what is in its write-ahead log; the file itself where it is too damaged for that.</summary>
+    /// <summary>
+    /// A whole copy of what was there, with what is in its write-ahead log; the file itself where it is too damaged for that.
+    /// </summary>
     /// <returns>Whether there was anything.</returns>
     private static bool SetAside(string current, string aside)
     {

@@ -5,7 +5,9 @@ namespace Halterion.Store;
 /// <summary>A file of data, looked at before anybody relies on it.</summary>
 internal static class DataFile
 {
-    /// <summary>Texts that are read as JSON whenever the program starts or a list is shown: a broken one must not come in by a copy.</summary>
+    /// <summary>
+    /// Texts that are read as JSON whenever the program starts or a list is shown: a broken one must not come in by a copy.
+    /// </summary>
     private static readonly (string Table, string Column)[] Json =
     [
         ("revision", "plan"), ("setting", "value"), ("template", "block"), ("own_move", "move"), ("person", "details"), ("room", "floor"),
@@ -60,13 +62,21 @@ internal static class DataFile
         return Schema.Fault(connection) is { } fault ? $"it is not Halterion data as version {version} of it is: {fault}"
             : !deep ? null
             : connection.Scalar("PRAGMA foreign_key_check", []) is not null ? "parts of it do not match"
-            : Json.FirstOrDefault(j => IsBroken(connection, j.Table, j.Column)) is { Table: { } table } broken ? $"a text in {table}.{broken.Column} is damaged"
+            : Json.FirstOrDefault(j => IsBroken(connection, j.Table, j.Column)) is { Table: { } table } broken
+                ? $"a text in {table}.{broken.Column} is damaged"
             : null;
     }
 
     /// <summary>Opens without making a file where there is none, and without a pool that outlives it.</summary>
     public static string ConnectionString(string file, SqliteOpenMode mode = SqliteOpenMode.ReadWrite, bool pooled = false) =>
-        new SqliteConnectionStringBuilder { DataSource = file, Mode = mode, ForeignKeys = true, DefaultTimeout = 10, Pooling = pooled }.ToString();
+        new SqliteConnectionStringBuilder
+        {
+            DataSource = file,
+            Mode = mode,
+            ForeignKeys = true,
+            DefaultTimeout = 10,
+            Pooling = pooled
+        }.ToString();
 
     public static SqliteConnection Open(string file, SqliteOpenMode mode = SqliteOpenMode.ReadWrite)
     {
@@ -98,9 +108,13 @@ internal static class DataFile
 
     /// <summary>Pages are whole where nothing waits in a log beside the file; SQLite itself takes a missing end for zeros.</summary>
     private static bool IsCut(SqliteConnection connection, string file) =>
-        new FileInfo(file + "-wal") is not { Exists: true, Length: > 0 } && connection.Scalar("PRAGMA page_size", []) is long size && new FileInfo(file).Length % size != 0;
+        new FileInfo(file + "-wal") is not { Exists: true, Length: > 0 }
+            && connection.Scalar("PRAGMA page_size", []) is long size
+            && new FileInfo(file).Length % size != 0;
 
     private static bool IsBroken(SqliteConnection connection, string table, string column) =>
-        connection.Scalar("SELECT 1 FROM pragma_table_info(@table) WHERE name = @column", [("@table", table), ("@column", column)]) is not null
-        && connection.Scalar($"SELECT 1 FROM {table} WHERE {column} IS NOT NULL AND NOT json_valid(ltrim({column}, char(65279))) LIMIT 1", []) is not null;
+        connection.Scalar(
+            "SELECT 1 FROM pragma_table_info(@table) WHERE name = @column", [("@table", table), ("@column", column)]) is not null
+        && connection.Scalar($"SELECT 1 FROM {table} WHERE {column} IS NOT NULL AND NOT json_valid(ltrim({column}, "
+            + $"char(65279))) LIMIT 1", []) is not null;
 }

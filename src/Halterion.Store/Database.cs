@@ -39,7 +39,9 @@ public sealed class Database : IDisposable
 
     internal static string FileIn(string folder) => Path.Combine(folder, FileName);
 
-    /// <summary>Opens a data folder, makes it if it is missing, sees whether its file is sound, and brings it up to date. See <see cref="Trouble"/>.</summary>
+    /// <summary>
+    /// Opens a data folder, makes it if it is missing, sees whether its file is sound, and brings it up to date. See <see cref="Trouble"/>.
+    /// </summary>
     /// <exception cref="StoreException">The folder is not writable, or in use by another server.</exception>
     public static Database Open(string folder, TimeProvider clock)
     {
@@ -54,7 +56,9 @@ public sealed class Database : IDisposable
         }
         catch (Exception e) when (e is UnauthorizedAccessException or IOException)
         {
-            var inUse = folderLock is null && File.Exists(Path.Combine(folder, "lock")) && e is IOException and not DirectoryNotFoundException;
+            var inUse = folderLock is null
+                && File.Exists(Path.Combine(folder, "lock"))
+                && e is IOException and not DirectoryNotFoundException;
             folderLock?.Dispose();
             throw new StoreException(
                 inUse ? $"Another Halterion is using the data folder {folder}. Stop it, or use another folder with --data DIR."
@@ -91,7 +95,8 @@ public sealed class Database : IDisposable
     {
         if (trouble is null)
         {
-            throw new StoreException("Nothing is wrong with the data, so nothing was changed. To go back to a copy, stop Halterion and restore it by its name.");
+            throw new StoreException("Nothing is wrong with the data, so nothing was changed. To go back to a copy, stop Halterion and "
+                + "restore it by its name.");
         }
 
         ClearPool();
@@ -107,7 +112,8 @@ public sealed class Database : IDisposable
     {
         var now = Sql.Iso(clock.GetUtcNow());
         using var connection = Connect();
-        connection.Run("INSERT INTO health (id, checked_at) VALUES (1, @now) ON CONFLICT (id) DO UPDATE SET checked_at = excluded.checked_at", [("@now", now)]);
+        connection.Run("INSERT INTO health (id, checked_at) VALUES (1, @now) ON CONFLICT (id) DO UPDATE SET checked_at = "
+            + "excluded.checked_at", [("@now", now)]);
         return (string?)connection.Scalar("SELECT checked_at FROM health WHERE id = 1", []) == now;
     }
 
@@ -216,14 +222,17 @@ public sealed class Database : IDisposable
         catch (Exception e) when (e is SqliteException or StoreException)
         {
             trouble = new DataTrouble(
-                $"The data in {Folder} could not be updated to this version ({DataFile.Plain(e.Message)}). Nothing was changed; a copy is in {Copies.FolderOf(Folder)}.",
+                $"The data in {Folder} could not be updated to this version ({DataFile.Plain(e.Message)}). Nothing was changed; a copy "
+                + $"is in {Copies.FolderOf(Folder)}.",
                 Copies.NewestGood(Folder));
         }
 
         Private(Folder);
     }
 
-    /// <summary>A new, empty studio. It is made beside its place, so that one that was begun and not finished is never taken for data.</summary>
+    /// <summary>
+    /// A new, empty studio. It is made beside its place, so that one that was begun and not finished is never taken for data.
+    /// </summary>
     private void Make()
     {
         var next = file + Copies.HalfEnding;
@@ -263,10 +272,12 @@ public sealed class Database : IDisposable
     /// <summary>A file that is gone, or has nothing in it any more, where there was one.</summary>
     private DataTrouble? Vanished() => !IsEmpty ? null
         : trouble ??= new DataTrouble(
-            File.Exists(file) ? $"The data file {file} is empty. Nothing was changed." : $"The data file {file} is gone. Nothing was changed.",
+            File.Exists(file) ? $"The data file {file} is empty. Nothing was changed." : $"The data file {file} is gone. Nothing "
+                + $"was changed.",
             Copies.NewestGood(Folder));
 
-    private DataTrouble TroubleOf(string why) => new($"The data file {file} cannot be used: {why}. Nothing was changed.", Copies.NewestGood(Folder));
+    private DataTrouble TroubleOf(string why) => new($"The data file {file} cannot be used: {why}. Nothing "
+        + $"was changed.", Copies.NewestGood(Folder));
 
     /// <summary>Of this folder's file alone: others may be open in the same process.</summary>
     private void ClearPool()

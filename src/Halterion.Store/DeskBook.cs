@@ -67,7 +67,8 @@ public sealed class DeskBook(Database database, People people, TimeProvider cloc
         }
 
         connection.Run(
-            "INSERT INTO desk_answer (guest, person_id) VALUES (@guest, @person) ON CONFLICT (guest) DO UPDATE SET person_id = excluded.person_id",
+            "INSERT INTO desk_answer (guest, person_id) VALUES (@guest, @person) ON CONFLICT (guest) DO UPDATE SET person_id = "
+            + "excluded.person_id",
             [("@guest", guest), ("@person", person?.Value)]);
         foreach (var heard in of)
         {
@@ -106,7 +107,8 @@ public sealed class DeskBook(Database database, People people, TimeProvider cloc
         return
         [
             .. connection.Query(
-                "SELECT e.title, e.starts_at, g.standing FROM desk_guest g JOIN desk_event e ON e.uid = g.uid WHERE g.person_id = @id ORDER BY e.starts_at, e.uid",
+                "SELECT e.title, e.starts_at, g.standing FROM desk_guest g JOIN desk_event e ON e.uid = g.uid WHERE g.person_id = @id "
+                + "ORDER BY e.starts_at, e.uid",
                 [("@id", person.Value)],
                 r => (r.GetString(0), Moment(r.GetString(1)), Enum.Parse<DeskStanding>(r.GetString(2)))),
         ];
@@ -123,7 +125,8 @@ public sealed class DeskBook(Database database, People people, TimeProvider cloc
     {
         connection.Run("DELETE FROM desk_event WHERE uid = @uid", [("@uid", now.Uid)]);
         connection.Run(
-            "INSERT INTO desk_event (uid, session_id, sequence, title, starts_at, cancelled, heard_at) VALUES (@uid, @session, @sequence, @title, @starts, @cancelled, @now)",
+            "INSERT INTO desk_event (uid, session_id, sequence, title, starts_at, cancelled, heard_at) VALUES (@uid, @session, "
+            + "@sequence, @title, @starts, @cancelled, @now)",
             [("@uid", now.Uid), ("@session", session), ("@sequence", now.Sequence), ("@title", now.Title), ("@starts", now.Starts),
                 ("@cancelled", now.Cancelled), ("@now", clock.GetUtcNow())]);
         var names = new DeskNames(people.List(), Answers(connection));
@@ -166,13 +169,16 @@ public sealed class DeskBook(Database database, People people, TimeProvider cloc
             r => (Uid: r.GetString(0), Guest: new DeskGuest(r.GetString(1), r.GetString(2), Enum.Parse<DeskStanding>(r.GetString(3))),
                 Person: r.Text(4))).ToLookup(g => g.Uid);
         return connection.Query(
-            "SELECT uid, session_id, sequence, title, starts_at, cancelled FROM desk_event WHERE @uid IS NULL OR uid = @uid ORDER BY starts_at, uid",
+            "SELECT uid, session_id, sequence, title, starts_at, cancelled FROM desk_event WHERE @uid IS NULL OR uid = @uid ORDER BY "
+            + "starts_at, uid",
             [("@uid", uid)],
             r => new HeardEvent(
                 new DeskEvent(r.GetString(0), r.GetInt32(2), r.GetString(3), Moment(r.GetString(4)), r.GetBoolean(5),
                     [.. guests[r.GetString(0)].Select(g => g.Guest)]),
                 r.Text(1) is { } session ? Guid.Parse(session) : null,
-                guests[r.GetString(0)].Where(g => g.Person is not null).ToImmutableDictionary(g => g.Guest.Key, g => new PersonId(g.Person!))));
+                guests[r.GetString(0)]
+                    .Where(g => g.Person is not null)
+                    .ToImmutableDictionary(g => g.Guest.Key, g => new PersonId(g.Person!))));
     }
 
     private static ImmutableDictionary<string, PersonId?> Answers(SqliteConnection connection) => connection.Query(

@@ -13,7 +13,8 @@ public sealed record Basis(int Revision, Guid? Change = null)
 }
 
 /// <summary>What became of a change.</summary>
-/// <param name="Revision">As it now stands, or as it stood after this very change where it had arrived before; 0: there is no such document.</param>
+/// <param name="Revision">As it now stands, or as it stood after this very change where it had arrived before; 0: there is no such
+/// document.</param>
 /// <param name="Done">Whether it was saved.</param>
 public readonly record struct Saved(int Revision, bool Done);
 
@@ -59,7 +60,8 @@ internal static class Documents
     {
         var next = to ?? (RevisionOf(connection, document) + 1);
         connection.Run(
-            "INSERT INTO document_revision (document, revision) VALUES (@document, @next) ON CONFLICT (document) DO UPDATE SET revision = excluded.revision",
+            "INSERT INTO document_revision (document, revision) VALUES (@document, @next) ON CONFLICT (document) DO UPDATE SET revision "
+            + "= excluded.revision",
             [("@document", document), ("@next", next)]);
         return next;
     }
@@ -67,7 +69,8 @@ internal static class Documents
     /// <summary>What became of this very change when it arrived before; null: it did not.</summary>
     public static Saved? Seen(SqliteConnection connection, string document, Basis basis) =>
         basis.Change is { } change && connection.Scalar(
-            "SELECT revision FROM document_change WHERE id = @id AND document = @document", [("@id", change), ("@document", document)]) is long revision
+            "SELECT revision FROM document_change WHERE id = @id AND document = @document", [
+                ("@id", change), ("@document", document)]) is long revision
             ? new Saved((int)revision, true)
             : null;
 

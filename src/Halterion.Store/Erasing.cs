@@ -17,7 +17,9 @@ public sealed record NamesToErase(NameSearch? Whole, ImmutableArray<NameSearch> 
     public string Without(string text) => Also.Aggregate(Whole?.Without(text) ?? text, (t, name) => name.Without(t));
 }
 
-/// <summary>Takes a person, and their name, out of files of data of any version, and out of lists of the desk that were not read yet.</summary>
+/// <summary>
+/// Takes a person, and their name, out of files of data of any version, and out of lists of the desk that were not read yet.
+/// </summary>
 internal static partial class Erasing
 {
     /// <summary>What the program itself writes there is never a name; the names of others are theirs.</summary>
@@ -27,7 +29,8 @@ internal static partial class Erasing
     public static IEnumerable<(string Table, string Column)> Texts(SqliteConnection connection) => connection.Query(
         """
         SELECT m.name, c.name FROM sqlite_master m JOIN pragma_table_info(m.name) c
-        WHERE m.type = 'table' AND m.name NOT LIKE 'sqlite\_%' ESCAPE '\' AND c.type = 'TEXT' AND c.name NOT LIKE '%id' AND c.name NOT LIKE '%\_at' ESCAPE '\'
+        WHERE m.type = 'table' AND m.name NOT LIKE 'sqlite\_%' ESCAPE '\' AND c.type = 'TEXT'
+          AND c.name NOT LIKE '%id' AND c.name NOT LIKE '%\_at' ESCAPE '\'
         """,
         [],
         r => (r.GetString(0), r.GetString(1))).Where(t => !Kept.Contains(t));
@@ -52,7 +55,9 @@ internal static partial class Erasing
         return there;
     }
 
-    /// <summary>Takes somebody off the lists of the desk that lie unread: their lines go, and where their name stands elsewhere it goes.</summary>
+    /// <summary>
+    /// Takes somebody off the lists of the desk that lie unread: their lines go, and where their name stands elsewhere it goes.
+    /// </summary>
     public static void FromLists(string folder, NamesToErase names)
     {
         foreach (var file in Lists(folder))
@@ -60,7 +65,8 @@ internal static partial class Erasing
             var lines = Unfolded(file).Split('\n');
             if (Array.Exists(lines, names.AreIn))
             {
-                var left = lines.Where(l => !(l.StartsWith("ATTENDEE", StringComparison.OrdinalIgnoreCase) && names.AreIn(l))).Select(names.Without);
+                var left = lines.Where(
+                    l => !(l.StartsWith("ATTENDEE", StringComparison.OrdinalIgnoreCase) && names.AreIn(l))).Select(names.Without);
                 File.WriteAllText(file, string.Join('\n', left), new UTF8Encoding(false));
             }
         }
@@ -82,7 +88,8 @@ internal static partial class Erasing
         // A copy of an older schema has no such column; its rows go all the same.
         if (Has(connection, "log", "erased"))
         {
-            connection.Run("UPDATE log SET erased = erased + 1 WHERE session_id IN (SELECT session_id FROM log_row WHERE person_id = @id AND came = 1)", [("@id", id.Value)]);
+            connection.Run("UPDATE log SET erased = erased + 1 WHERE session_id IN (SELECT session_id FROM log_row WHERE person_id = @id "
+                + "AND came = 1)", [("@id", id.Value)]);
         }
 
         // What was noted of them while leading goes; the tap itself stays in the row of taps.
@@ -120,5 +127,6 @@ internal static partial class Erasing
     }
 
     private static bool Has(SqliteConnection connection, string table, string column) =>
-        connection.Scalar("SELECT 1 FROM pragma_table_info(@table) WHERE name = @column", [("@table", table), ("@column", column)]) is not null;
+        connection.Scalar(
+            "SELECT 1 FROM pragma_table_info(@table) WHERE name = @column", [("@table", table), ("@column", column)]) is not null;
 }

@@ -73,13 +73,15 @@ public sealed class Leads(Database database, TimeProvider clock)
 
         var lead = new StoredLead(Guid.CreateVersion7(), sessionId, version, made.Format, made.Script, []);
         connection.Run(
-            "INSERT INTO lead (id, session_id, class_version, format, script, created_at) VALUES (@id, @session, @version, @format, @script, @now)",
+            "INSERT INTO lead (id, session_id, class_version, format, script, created_at) VALUES (@id, @session, @version, @format, "
+            + "@script, @now)",
             [("@id", lead.Id), ("@session", sessionId), ("@version", version), ("@format", made.Format), ("@script", made.Script),
                 ("@now", clock.GetUtcNow())]);
         if (open is { Commands.IsEmpty: false })
         {
             connection.Run("UPDATE lead_command SET lead_id = @new WHERE lead_id = @old", [("@new", lead.Id), ("@old", open.Id)]);
-            connection.Run("UPDATE lead_command SET kind = 'Lead', payload = NULL WHERE lead_id = @new AND kind = 'Adjust'", [("@new", lead.Id)]);
+            connection.Run(
+                "UPDATE lead_command SET kind = 'Lead', payload = NULL WHERE lead_id = @new AND kind = 'Adjust'", [("@new", lead.Id)]);
             lead = lead with { Commands = Commands(connection, lead.Id) };
         }
 
@@ -158,10 +160,13 @@ public sealed class Leads(Database database, TimeProvider clock)
         for (var i = 0; i < fresh.Length; i++)
         {
             connection.Run(
-                "INSERT INTO lead_command (lead_id, seq, id, kind, tapped_at, device, payload) VALUES (@lead, @seq, @id, @kind, @at, @device, @payload)",
+                "INSERT INTO lead_command (lead_id, seq, id, kind, tapped_at, device, payload) VALUES (@lead, @seq, @id, @kind, @at, "
+                + "@device, @payload)",
                 [
-                    ("@lead", lead), ("@seq", stored.Length + i), ("@id", fresh[i].Id), ("@kind", fresh[i].Kind.ToString()), ("@at", fresh[i].At),
-                    ("@device", fresh[i].Device ?? ""), ("@payload", fresh[i].Payload is { } carried ? JsonSerializer.Serialize(carried, Payloads) : null),
+                    ("@lead", lead), ("@seq", stored.Length + i), ("@id", fresh[i].Id), (
+                        "@kind", fresh[i].Kind.ToString()), ("@at", fresh[i].At),
+                    ("@device", fresh[i].Device ?? ""), (
+                        "@payload", fresh[i].Payload is { } carried ? JsonSerializer.Serialize(carried, Payloads) : null),
                 ]);
         }
 
@@ -170,7 +175,8 @@ public sealed class Leads(Database database, TimeProvider clock)
             Sessions.Pin(
                 connection,
                 session,
-                Convert.ToInt32(connection.Scalar("SELECT class_version FROM lead WHERE id = @id", [("@id", lead)]), CultureInfo.InvariantCulture));
+                Convert.ToInt32(
+                    connection.Scalar("SELECT class_version FROM lead WHERE id = @id", [("@id", lead)]), CultureInfo.InvariantCulture));
         }
 
         transaction.Commit();

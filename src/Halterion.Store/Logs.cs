@@ -8,7 +8,8 @@ using Microsoft.Data.Sqlite;
 namespace Halterion.Store;
 
 /// <summary>What one session says of one person, for their own copy.</summary>
-public sealed record LoggedOf(string Title, string? StartsAt, bool Came, string Note, ImmutableArray<StationUse> Uses, Guid ClassId, int? ClassVersion);
+public sealed record LoggedOf(
+    string Title, string? StartsAt, bool Came, string Note, ImmutableArray<StationUse> Uses, Guid ClassId, int? ClassVersion);
 
 /// <summary>What was logged of each session.</summary>
 public sealed class Logs(Database database, TimeProvider clock)
@@ -31,7 +32,8 @@ public sealed class Logs(Database database, TimeProvider clock)
             r => (Person: new PersonId(r.GetString(0)), Use: UseOf(r, 1)))
             .ToLookup(u => u.Person, u => u.Use);
         var rows = connection.Query(
-            "SELECT w.person_id, w.came, w.note FROM log_row w JOIN person p ON p.id = w.person_id WHERE w.session_id = @session ORDER BY p.name COLLATE NOCASE, p.id",
+            "SELECT w.person_id, w.came, w.note FROM log_row w JOIN person p ON p.id = w.person_id WHERE w.session_id = @session ORDER "
+            + "BY p.name COLLATE NOCASE, p.id",
             [("@session", session)],
             r => new LogRow(new PersonId(r.GetString(0)), r.GetBoolean(1), [.. uses[new PersonId(r.GetString(0))]], r.GetString(2)));
         return (head[0].Version, new ClassLog([.. rows], head[0].Note));
@@ -44,7 +46,9 @@ public sealed class Logs(Database database, TimeProvider clock)
     {
         using var connection = database.Connect();
         using var transaction = connection.BeginTransaction();
-        var current = connection.Scalar("SELECT version FROM log WHERE session_id = @session", [("@session", session)]) is long version ? (int)version : 0;
+        var current = connection.Scalar("SELECT version FROM log WHERE session_id = @session", [("@session", session)]) is long version
+            ? (int)version
+            : 0;
         var document = $"log:{session}";
         if (Documents.Seen(connection, document, basis) is { } before)
         {
@@ -139,7 +143,8 @@ public sealed class Logs(Database database, TimeProvider clock)
                 """
                 SELECT r.title, s.starts_at, w.came, w.note, s.id, s.class_id, s.class_version
                 FROM log_row w JOIN session s ON s.id = w.session_id
-                JOIN revision r ON r.class_id = s.class_id AND r.version = coalesce(s.class_version, (SELECT max(version) FROM revision WHERE class_id = s.class_id))
+                JOIN revision r ON r.class_id = s.class_id
+                  AND r.version = coalesce(s.class_version, (SELECT max(version) FROM revision WHERE class_id = s.class_id))
                 WHERE w.person_id = @person ORDER BY s.starts_at
                 """,
                 [("@person", person.Value)],

@@ -29,7 +29,8 @@ public sealed class OwnMoves(Database database)
         {
             foreach (var (id, move) in moves)
             {
-                c.Run("INSERT INTO own_move (id, move) VALUES (@id, @move) ON CONFLICT (id) DO UPDATE SET move = excluded.move", [("@id", id), ("@move", move)]);
+                c.Run("INSERT INTO own_move (id, move) VALUES (@id, @move) ON CONFLICT (id) DO UPDATE SET move = excluded.move",
+                    [("@id", id), ("@move", move)]);
             }
         });
 

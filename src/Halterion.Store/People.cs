@@ -66,7 +66,8 @@ public sealed class People(Database database, TimeProvider clock)
         transaction.Commit();
     }
 
-    public Saved Change(Person person, Basis basis) => database.Save(Name(person.Id), basis, c => Has(c, person.Id), c => Update(c, person));
+    public Saved Change(Person person, Basis basis) =>
+        database.Save(Name(person.Id), basis, c => Has(c, person.Id), c => Update(c, person));
 
     /// <summary>
     /// Erases a person and all that is held on them: from the data, also where their name stands in what others wrote, in old revisions,
@@ -104,7 +105,8 @@ public sealed class People(Database database, TimeProvider clock)
             .. connection.Query(
                 $"SELECT id, name, together, {Documents.Revision("'circle:' || id")} FROM circle ORDER BY name COLLATE NOCASE, id",
                 [],
-                r => new Circle(Guid.Parse(r.GetString(0)), r.GetString(1), r.GetBoolean(2), [.. members[Guid.Parse(r.GetString(0))]], r.GetInt32(3))),
+                r => new Circle(
+                    Guid.Parse(r.GetString(0)), r.GetString(1), r.GetBoolean(2), [.. members[Guid.Parse(r.GetString(0))]], r.GetInt32(3))),
         ];
     }
 
@@ -118,7 +120,8 @@ public sealed class People(Database database, TimeProvider clock)
     private static void Write(SqliteConnection connection, Circle circle)
     {
         connection.Run(
-            "INSERT INTO circle (id, name, together) VALUES (@id, @name, @together) ON CONFLICT (id) DO UPDATE SET name = excluded.name, together = excluded.together",
+            "INSERT INTO circle (id, name, together) VALUES (@id, @name, @together) ON CONFLICT (id) DO UPDATE SET name = excluded.name, "
+            + "together = excluded.together",
             [("@id", circle.Id), ("@name", circle.Name), ("@together", circle.Together)]);
         connection.Run("DELETE FROM circle_person WHERE circle_id = @id", [("@id", circle.Id)]);
         foreach (var person in circle.People.Distinct())
@@ -144,7 +147,8 @@ public sealed class People(Database database, TimeProvider clock)
 
     private void Insert(SqliteConnection connection, Person person) => connection.Run(
         "INSERT INTO person (id, name, created_at, format, details) VALUES (@id, @name, @now, @format, @details)",
-        [("@id", person.Id.Value), ("@name", person.Name), ("@now", clock.GetUtcNow()), ("@format", Format), ("@details", Details(person))]);
+        [("@id", person.Id.Value), ("@name", person.Name), ("@now", clock.GetUtcNow()), ("@format", Format),
+            ("@details", Details(person))]);
 
     private static void Update(SqliteConnection connection, Person person) => connection.Run(
         "UPDATE person SET name = @name, format = @format, details = @details WHERE id = @id",

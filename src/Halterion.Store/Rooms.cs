@@ -101,13 +101,15 @@ public sealed class Rooms(Database database)
     }
 
     /// <summary>Keeps which room a session is held in, where stations stand, and which looks before use are done.</summary>
-    public Saved Choose(Guid session, Guid? hall, ImmutableDictionary<string, FloorSpot> spots, ImmutableHashSet<string> looked, Basis basis) => database.Save(
+    public Saved Choose(Guid session, Guid? hall, ImmutableDictionary<string, FloorSpot> spots, ImmutableHashSet<string> looked,
+        Basis basis) => database.Save(
         ChosenIn(session),
         basis,
         c => HasSession(c, session),
         c =>
         {
-            c.Run("UPDATE session SET room_id = (SELECT id FROM room WHERE id = @hall) WHERE id = @id", [("@id", session), ("@hall", hall)]);
+            c.Run(
+                "UPDATE session SET room_id = (SELECT id FROM room WHERE id = @hall) WHERE id = @id", [("@id", session), ("@hall", hall)]);
             Lay(c, session, spots, looked);
         });
 
@@ -125,7 +127,8 @@ public sealed class Rooms(Database database)
 
         connection.Run(
             """
-            INSERT INTO session_pin (session_id, person_id, station, option, reason) SELECT @id, id, @station, @option, @reason FROM person WHERE id = @person
+            INSERT INTO session_pin (session_id, person_id, station, option, reason)
+            SELECT @id, id, @station, @option, @reason FROM person WHERE id = @person
             ON CONFLICT (session_id, person_id, station) DO UPDATE SET option = excluded.option, reason = excluded.reason
             """,
             [("@id", session), ("@person", person.Value), ("@station", station.Value), ("@option", chosen.Value), ("@reason", reason)]);
@@ -140,7 +143,8 @@ public sealed class Rooms(Database database)
         foreach (var (person, place) in groups)
         {
             connection.Run(
-                "INSERT INTO session_group (session_id, person_id, block, place) SELECT @id, id, @block, @place FROM person WHERE id = @person",
+                "INSERT INTO session_group (session_id, person_id, block, place) SELECT @id, id, @block, @place FROM person WHERE "
+                + "id = @person",
                 [("@id", session), ("@person", person.Value), ("@block", block.Value), ("@place", place)]);
         }
 
@@ -148,12 +152,14 @@ public sealed class Rooms(Database database)
     }
 
     private static void Lay(
-        SqliteConnection connection, Guid session, ImmutableDictionary<string, FloorSpot> spots, ImmutableHashSet<string> looked) => connection.Run(
+        SqliteConnection connection, Guid session, ImmutableDictionary<string, FloorSpot> spots,
+            ImmutableHashSet<string> looked) => connection.Run(
         """
         INSERT INTO session_layout (session_id, layout, looked) VALUES (@id, @layout, @looked)
         ON CONFLICT (session_id) DO UPDATE SET layout = excluded.layout, looked = excluded.looked
         """,
-        [("@id", session), ("@layout", JsonSerializer.Serialize(spots, Json)), ("@looked", JsonSerializer.Serialize(looked.Order(), Json))]);
+        [("@id", session), ("@layout", JsonSerializer.Serialize(spots, Json)),
+            ("@looked", JsonSerializer.Serialize(looked.Order(), Json))]);
 
     /// <summary>What is left as it is for a session, and why.</summary>
     public ImmutableArray<Waiver> Waivers(Guid session)
@@ -244,7 +250,8 @@ public sealed class Rooms(Database database)
         [
             .. connection.Query(
                 """
-                SELECT (SELECT title FROM revision r WHERE r.class_id = s.class_id ORDER BY version DESC LIMIT 1), coalesce(s.starts_at, ''), p.station, p.option, p.reason
+                SELECT (SELECT title FROM revision r WHERE r.class_id = s.class_id ORDER BY version DESC LIMIT 1),
+                       coalesce(s.starts_at, ''), p.station, p.option, p.reason
                 FROM session_pin p JOIN session s ON s.id = p.session_id WHERE p.person_id = @person ORDER BY s.starts_at
                 """,
                 [("@person", person.Value)],

@@ -62,7 +62,8 @@ internal static class Schema
     {
         var columns = connection.Query(
             """
-            SELECT 'the table ' || m.name || ' with the column ' || c.name || ' (' || c.type || iif(c."notnull", ', not null', '') || iif(c.pk > 0, ', key', '') || ')'
+            SELECT 'the table ' || m.name || ' with the column ' || c.name
+                || ' (' || c.type || iif(c."notnull", ', not null', '') || iif(c.pk > 0, ', key', '') || ')'
             FROM sqlite_master m JOIN pragma_table_info(m.name) c WHERE m.type = 'table' AND m.name NOT LIKE 'sqlite\_%' ESCAPE '\'
             """,
             [],
@@ -77,7 +78,11 @@ internal static class Schema
     private static string[] Read()
     {
         var assembly = Assembly.GetExecutingAssembly();
-        return [.. assembly.GetManifestResourceNames().Where(n => n.StartsWith("schema/", StringComparison.Ordinal)).Order(StringComparer.Ordinal).Select(name =>
+        return [
+            .. assembly.GetManifestResourceNames()
+                .Where(n => n.StartsWith("schema/", StringComparison.Ordinal))
+                .Order(StringComparer.Ordinal)
+                .Select(name =>
         {
             using var reader = new StreamReader(assembly.GetManifestResourceStream(name)!);
             return reader.ReadToEnd();

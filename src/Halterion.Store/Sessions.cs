@@ -69,7 +69,9 @@ public sealed class Sessions(Database database, TimeProvider clock)
             return null;
         }
 
-        if (change is { } sent && connection.Scalar("SELECT 1 FROM session WHERE id = @id AND class_id = @class", [("@id", sent), ("@class", classId)]) is not null)
+        if (change is { } sent
+            && connection.Scalar(
+                "SELECT 1 FROM session WHERE id = @id AND class_id = @class", [("@id", sent), ("@class", classId)]) is not null)
         {
             return sent;
         }
@@ -93,7 +95,8 @@ public sealed class Sessions(Database database, TimeProvider clock)
         [
             .. connection.Query(
                 $"""
-                SELECT s.id, (SELECT r.title FROM revision r WHERE r.class_id = s.class_id ORDER BY r.version DESC LIMIT 1), s.starts_at, s.zone
+                SELECT s.id, (SELECT r.title FROM revision r WHERE r.class_id = s.class_id ORDER BY r.version DESC LIMIT 1),
+                       s.starts_at, s.zone
                 FROM session s JOIN class c ON c.id = s.class_id
                 WHERE c.removed_at IS NULL AND s.removed_at IS NULL AND s.starts_at IS NOT NULL AND NOT {IsHeld}
                 ORDER BY s.starts_at, s.id
@@ -110,7 +113,8 @@ public sealed class Sessions(Database database, TimeProvider clock)
         return
         [
             .. connection.Query(
-                $"SELECT {Columns}, {IsHeld} FROM session s WHERE s.class_id = @class AND s.removed_at IS NULL ORDER BY s.starts_at IS NULL, s.starts_at, s.id",
+                $"SELECT {Columns}, {IsHeld} FROM session s WHERE s.class_id = @class AND s.removed_at IS NULL ORDER BY s.starts_at IS "
+                + $"NULL, s.starts_at, s.id",
                 [("@class", classId)],
                 r => (Read(connection, r), r.GetBoolean(7))),
         ];
@@ -120,8 +124,10 @@ public sealed class Sessions(Database database, TimeProvider clock)
     public (ImmutableArray<SessionLine> Lines, int All) List(bool held, int skip, int take)
     {
         using var connection = database.Connect();
-        var which = $"c.removed_at IS NULL AND s.removed_at IS NULL AND {(held ? $"{IsHeld} AND NOT {isUnderWay}" : $"(NOT {IsHeld} OR {isUnderWay})")}";
-        const string started = "(SELECT min(k.tapped_at) FROM lead l JOIN lead_command k ON k.lead_id = l.id WHERE l.session_id = s.id AND k.kind = 'Start')";
+        var which = $"c.removed_at IS NULL AND s.removed_at IS NULL AND "
+            + $"{(held ? $"{IsHeld} AND NOT {isUnderWay}" : $"(NOT {IsHeld} OR {isUnderWay})")}";
+        const string started = "(SELECT min(k.tapped_at) FROM lead l JOIN lead_command k ON k.lead_id = l.id WHERE l.session_id = s.id "
+            + "AND k.kind = 'Start')";
         var order = held ? $"coalesce(s.starts_at, datetime({started} / 1000, 'unixepoch')) DESC, s.id DESC"
             : $"{isUnderWay} DESC, s.starts_at IS NULL, s.starts_at, s.id";
         const string from = """
@@ -136,7 +142,8 @@ public sealed class Sessions(Database database, TimeProvider clock)
                    (SELECT o.title FROM revision o WHERE o.class_id = c.copy_of ORDER BY o.version DESC LIMIT 1),
                    {started},
                    EXISTS (SELECT 1 FROM log WHERE log.session_id = s.id),
-                   (SELECT count(*) FROM log_row w WHERE w.session_id = s.id AND w.came = 1) + coalesce((SELECT erased FROM log WHERE log.session_id = s.id), 0),
+                   (SELECT count(*) FROM log_row w WHERE w.session_id = s.id AND w.came = 1)
+                     + coalesce((SELECT erased FROM log WHERE log.session_id = s.id), 0),
                    {isUnderWay}
             {from}
             WHERE {which} ORDER BY {order} LIMIT @take OFFSET @skip
@@ -192,12 +199,14 @@ public sealed class Sessions(Database database, TimeProvider clock)
     public bool SetRemoved(Guid id, bool removed)
     {
         using var connection = database.Connect();
-        return connection.Run("UPDATE session SET removed_at = @at WHERE id = @id", [("@id", id), ("@at", removed ? clock.GetUtcNow() : null)]) == 1;
+        return connection.Run(
+            "UPDATE session SET removed_at = @at WHERE id = @id", [("@id", id), ("@at", removed ? clock.GetUtcNow() : null)]) == 1;
     }
 
     /// <summary>Fixes the version that was led or logged, once and for good.</summary>
     internal static void Pin(SqliteConnection connection, Guid id, int version) =>
-        connection.Run("UPDATE session SET class_version = @version WHERE id = @id AND class_version IS NULL", [("@id", id), ("@version", version)]);
+        connection.Run(
+            "UPDATE session SET class_version = @version WHERE id = @id AND class_version IS NULL", [("@id", id), ("@version", version)]);
 
     /// <summary>Changes a booking, whatever it was.</summary>
     internal static void Write(SqliteConnection connection, Guid id, SessionBooking booking)
@@ -210,15 +219,18 @@ public sealed class Sessions(Database database, TimeProvider clock)
     }
 
     internal static StoredSession? Find(SqliteConnection connection, Guid id) => connection.Query(
-        $"SELECT {Columns} FROM session s JOIN class c ON c.id = s.class_id WHERE s.id = @id AND s.removed_at IS NULL AND c.removed_at IS NULL",
+        $"SELECT {Columns} FROM session s JOIN class c ON c.id = s.class_id WHERE s.id = @id AND s.removed_at IS NULL AND "
+        + $"c.removed_at IS NULL",
         [("@id", id)],
         r => Read(connection, r)).SingleOrDefault();
 
     internal static Guid Insert(SqliteConnection connection, Guid id, Guid classId, SessionBooking booking, DateTimeOffset now)
     {
         connection.Run(
-            "INSERT INTO session (id, class_id, revision, starts_at, zone, head_count, created_at) VALUES (@id, @class, 1, @starts, @zone, @heads, @now)",
-            [("@id", id), ("@class", classId), ("@starts", booking.StartsAt), ("@zone", booking.Zone), ("@heads", booking.HeadCount), ("@now", now)]);
+            "INSERT INTO session (id, class_id, revision, starts_at, zone, head_count, created_at) VALUES (@id, @class, 1, @starts, "
+            + "@zone, @heads, @now)",
+            [("@id", id), ("@class", classId), ("@starts", booking.StartsAt), ("@zone", booking.Zone), ("@heads", booking.HeadCount),
+                ("@now", now)]);
         Expect(connection, id, booking);
         return id;
     }
@@ -238,10 +250,12 @@ public sealed class Sessions(Database database, TimeProvider clock)
     {
         var id = Guid.Parse(r.GetString(0));
         var expected = connection.Query(
-            "SELECT e.person_id FROM session_person e JOIN person p ON p.id = e.person_id WHERE e.session_id = @id ORDER BY p.name COLLATE NOCASE, p.id",
+            "SELECT e.person_id FROM session_person e JOIN person p ON p.id = e.person_id WHERE e.session_id = @id ORDER BY p.name "
+            + "COLLATE NOCASE, p.id",
             [("@id", id)],
             p => new PersonId(p.GetString(0)));
         return new StoredSession(
-            id, Guid.Parse(r.GetString(1)), r.GetInt32(2), r.Whole(3), new SessionBooking(r.Text(4), r.GetString(5), r.GetInt32(6), [.. expected]));
+            id, Guid.Parse(r.GetString(1)), r.GetInt32(2), r.Whole(3), new SessionBooking(
+                r.Text(4), r.GetString(5), r.GetInt32(6), [.. expected]));
     }
 }

@@ -11,7 +11,9 @@ public sealed class Settings(Database database)
     private const string OfPreferences = "preferences";
     private const string OfFit = "fit";
 
-    private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web) { Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) } };
+    private static readonly JsonSerializerOptions Json = new(
+        JsonSerializerDefaults.Web)
+    { Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) } };
 
     public Preferences Preferences() => Read<Preferences>(OfPreferences) ?? new Preferences();
 

@@ -9,7 +9,9 @@ public sealed class StoreException(string message, Exception? inner = null) : Ex
 public sealed record DataTrouble(string Why, string? Copy)
 {
     /// <summary>The one command that puts the newest good copy back; null: there is none.</summary>
-    public string? Command => Copy is null ? null : $"./halterion restore {(Copy.Contains(' ', StringComparison.Ordinal) ? $"'{Copy}'" : Copy)}";
+    public string? Command => Copy is null ? null : $"./halterion restore "
+        + $"{(Copy.Contains(' ', StringComparison.Ordinal) ? $"'{Copy}'" : Copy)}";
 
-    public string Words => $"{Why} {(Copy is null ? "There is no good copy." : $"The newest good copy is {Copy}. Stop Halterion, then run {Command}")}";
+    public string Words =>
+        $"{Why} {(Copy is null ? "There is no good copy." : $"The newest good copy is {Copy}. Stop Halterion, then run {Command}")}";
 }

@@ -45,5 +45,6 @@ public sealed class Templates(Database database, TimeProvider clock)
         return connection.Run("DELETE FROM template WHERE id = @id", [("@id", id)]) == 1;
     }
 
-    private static StoredTemplate Read(SqliteDataReader r) => new(Guid.Parse(r.GetString(0)), r.GetString(1), r.GetString(2), r.GetInt32(3));
+    private static StoredTemplate Read(SqliteDataReader r) =>
+        new(Guid.Parse(r.GetString(0)), r.GetString(1), r.GetString(2), r.GetInt32(3));
 }

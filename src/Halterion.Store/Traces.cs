@@ -23,7 +23,10 @@ public sealed class Traces(Database database, People people)
 
     private const string SessionOf = "(SELECT '/classes/' || s.class_id || '/on/' || s.id FROM session s WHERE s.id = t.session_id)";
 
-    /// <summary>Every column of text that people write in: what it is, and the screen it stands on, from the row <c>t</c>. Others are found too, and have no screen.</summary>
+    /// <summary>
+    /// Every column of text that people write in: what it is, and the screen it stands on, from the row <c>t</c>. Others are found too, and
+    /// have no screen.
+    /// </summary>
     private static readonly Dictionary<(string, string), (string Where, string Link)> Known = new()
     {
         [("revision", "title")] = ("the title of a class", "'/classes/' || t.class_id || '/brief'"),
@@ -55,7 +58,8 @@ public sealed class Traces(Database database, People people)
     public NamesToErase NamesOf(Person person, bool? alone)
     {
         var whole = new NameSearch(person.Name);
-        var another = people.List().Any(p => p.Id != person.Id && string.Equals(p.Name.Trim(), person.Name.Trim(), StringComparison.OrdinalIgnoreCase));
+        var another = people.List().Any(
+            p => p.Id != person.Id && string.Equals(p.Name.Trim(), person.Name.Trim(), StringComparison.OrdinalIgnoreCase));
         var also = alone ?? !whole.IsWhole;
         return new NamesToErase(whole.IsWhole && !another ? whole : null, also ? Alone(person) : []);
     }
@@ -70,7 +74,9 @@ public sealed class Traces(Database database, People people)
         return
         [
             .. named.Concat(Rows(connection, person, alone, isWhole: false).Concat(Files(alone, isWhole: false))
-                .Where(t => !(whole.Whole?.IsIn(t.Text) ?? false) && !named.Any(n => n.Where == t.Where && n.Link == t.Link && n.Text == t.Text)))
+                .Where(
+                    t => !(whole.Whole?.IsIn(t.Text) ?? false)
+                        && !named.Any(n => n.Where == t.Where && n.Link == t.Link && n.Text == t.Text)))
                 .DistinctBy(t => (t.Where, t.Link, t.Whole)).Take(Most),
         ];
     }
@@ -91,7 +97,8 @@ public sealed class Traces(Database database, People people)
             var own = table == "person" ? "t.id <> @id" : table is "log_row" or "desk_guest" ? "t.person_id IS NOT @id" : "@id IS NOT NULL";
             var latest = table == "revision" ? "AND t.version = (SELECT max(version) FROM revision r WHERE r.class_id = t.class_id)" : "";
             foreach (var trace in connection.Query(
-                $"SELECT text, link FROM (SELECT around(t.\"{column}\") AS text, {link} AS link FROM \"{table}\" t WHERE {own} {latest}) WHERE text IS NOT NULL LIMIT {Most}",
+                $"SELECT text, link FROM (SELECT around(t.\"{column}\") AS text, {link} AS link FROM \"{table}\" t WHERE {own} {latest}) "
+                + $"WHERE text IS NOT NULL LIMIT {Most}",
                 [("@id", person.Id.Value)],
                 r => new NameTrace(where, r.GetString(0), isWhole, r.Text(1))))
             {

@@ -47,7 +47,8 @@ internal sealed record CheckTask(string[] Files, bool AsJson)
         {
             if (new FileInfo(file).Length > ClassReader.MaxBytes)
             {
-                return new Checked(file, null, [], [new PlanFault("", "This file is too long for a class.", $"at most {ClassReader.MaxBytes} bytes")]);
+                return new Checked(
+                    file, null, [], [new PlanFault("", "This file is too long for a class.", $"at most {ClassReader.MaxBytes} bytes")]);
             }
 
             var result = evaluator.Look(File.ReadAllBytes(file));
@@ -64,13 +65,15 @@ internal sealed record CheckTask(string[] Files, bool AsJson)
         output.WriteLine(of.Verdict is null ? of.File : $"{of.File}: {of.Verdict}");
         foreach (var fault in of.Faults)
         {
-            output.WriteLine($"  fault     {(fault.Pointer.Length == 0 ? "the file" : fault.Pointer)}: {fault.Detail} Right would be: {fault.Right}.");
+            output.WriteLine($"  fault     {(fault.Pointer.Length == 0 ? "the file" : fault.Pointer)}: {fault.Detail} Right would be: "
+                + $"{fault.Right}.");
         }
 
         foreach (var finding in of.Findings)
         {
             var severity = finding.Waived is null ? WordsOf<Severity>.Of(finding.Severity) : "waived";
-            output.WriteLine($"  {severity,-9} {finding.Code}{(finding.Pointer.Length == 0 ? "" : $" {finding.Pointer}")}: {finding.What}{(finding.Waived is { } reason ? $" Left as it is: {reason}" : "")}");
+            output.WriteLine($"  {severity,-9} {finding.Code}{(finding.Pointer.Length == 0 ? "" : $" {finding.Pointer}")}: "
+                + $"{finding.What}{(finding.Waived is { } reason ? $" Left as it is: {reason}" : "")}");
         }
 
         if (of.Verdict is not null && !of.Findings.Any())

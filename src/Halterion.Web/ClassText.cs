@@ -52,7 +52,9 @@ internal static class ClassText
     /// <summary>A class file with its title and its length, for lists.</summary>
     public static ClassRevision Revision(string plan, Evaluator evaluator)
     {
-        var title = Parse(plan).TryGetProperty("title", out var given) && given.ValueKind == JsonValueKind.String ? given.GetString() : null;
+        var title = Parse(plan).TryGetProperty("title", out var given) && given.ValueKind == JsonValueKind.String
+            ? given.GetString()
+            : null;
         return new ClassRevision(plan, string.IsNullOrWhiteSpace(title) ? "Untitled class" : title, Measure(plan, evaluator));
     }
 

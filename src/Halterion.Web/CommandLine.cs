@@ -13,7 +13,10 @@ internal sealed record CommandLine(int Port, string DataFolder, bool Demo, bool 
     {
         var demo = string.Equals(configuration["demo"], "true", StringComparison.OrdinalIgnoreCase);
         var folder = configuration["data"] ?? DefaultFolder(demo);
-        var port = int.TryParse(configuration["port"] ?? "5080", NumberStyles.None, CultureInfo.InvariantCulture, out var given) && given <= 65535 ? given : -1;
+        var port = int.TryParse(configuration["port"] ?? "5080", NumberStyles.None, CultureInfo.InvariantCulture, out var given)
+            && given <= 65535
+            ? given
+            : -1;
         var fault = port < 0 || port == 65535 ? $"“{configuration["port"]}” is no port: --port takes a number from 0 to 65534."
             : string.IsNullOrWhiteSpace(folder) ? "There is no folder for your data here: name one with --data DIR."
             : null;

@@ -45,7 +45,8 @@ public static class Contract
             using var schema = JsonDocument.Parse(File.ReadAllBytes(ClassSchemaFile));
             foreach (var definition in schema.RootElement.GetProperty("$defs").EnumerateObject())
             {
-                Add(document, definition.Name, definition.Value.GetRawText().Replace("#/$defs/", "#/components/schemas/", StringComparison.Ordinal));
+                Add(document, definition.Name,
+                    definition.Value.GetRawText().Replace("#/$defs/", "#/components/schemas/", StringComparison.Ordinal));
             }
 
             NamePlans(document);
@@ -58,7 +59,9 @@ public static class Contract
     /// <summary>The JSON Schema of the class file, as published.</summary>
     public static string ClassSchemaFile => Path.Combine(AppContext.BaseDirectory, "class.schema.json");
 
-    /// <summary>Parts of the plan language that the program passes on as they are, by the names of the fields in which they stand.</summary>
+    /// <summary>
+    /// Parts of the plan language that the program passes on as they are, by the names of the fields in which they stand.
+    /// </summary>
     private static readonly Dictionary<string, string> PlanFields = new()
     {
         ["plan"] = "ClassPlan",
@@ -114,7 +117,8 @@ public static class Contract
         ];
         foreach (var (name, words) in filters)
         {
-            document.Components!.Schemas!.TryAdd(name, new OpenApiSchema { Type = JsonSchemaType.String, Enum = [.. words.Select(w => (JsonNode)w)] });
+            document.Components!.Schemas!.TryAdd(
+                name, new OpenApiSchema { Type = JsonSchemaType.String, Enum = [.. words.Select(w => (JsonNode)w)] });
             foreach (var parameter in document.Paths["/api/moves/search"].Operations![HttpMethod.Get].Parameters!.OfType<OpenApiParameter>()
                 .Where(p => string.Equals(p.Name, name, StringComparison.OrdinalIgnoreCase)))
             {
@@ -144,7 +148,8 @@ public static class Contract
             return JsonSchemaType.String;
         }
 
-        var raw = Array.Find(plain.GetInterfaces(), i => i.IsGenericType && i.GetGenericTypeDefinition() == typeof(IScalar<,>))?.GetGenericArguments()[1];
+        var raw = Array.Find(
+            plain.GetInterfaces(), i => i.IsGenericType && i.GetGenericTypeDefinition() == typeof(IScalar<,>))?.GetGenericArguments()[1];
         return raw switch
         {
             null => null,

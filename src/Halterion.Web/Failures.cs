@@ -8,7 +8,9 @@ using Microsoft.Data.Sqlite;
 
 namespace Halterion.Web;
 
-/// <summary>What a failure is for the one who asked: a full store, a damaged one, a request that could not be read, or a fault of ours.</summary>
+/// <summary>
+/// What a failure is for the one who asked: a full store, a damaged one, a request that could not be read, or a fault of ours.
+/// </summary>
 internal sealed class Failures(IServiceProvider services, CommandLine settings) : IExceptionHandler
 {
     private const int Busy = 5;
@@ -22,7 +24,8 @@ internal sealed class Failures(IServiceProvider services, CommandLine settings) 
             BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge } => TypedResults.Problem(
                 title: "This file or request is too large.",
                 statusCode: StatusCodes.Status413PayloadTooLarge),
-            BadHttpRequestException bad => TypedResults.Problem(title: "This request could not be read.", detail: bad.Message, statusCode: bad.StatusCode),
+            BadHttpRequestException bad => TypedResults.Problem(title: "This request could "
+                + "not be read.", detail: bad.Message, statusCode: bad.StatusCode),
             SqliteException { SqliteErrorCode: Full } => TypedResults.Problem(
                 title: "The disk is full, so nothing can be saved.",
                 detail: $"Free some space, then save again. Everything saved so far is safe. {CopyWords}",
@@ -52,7 +55,10 @@ internal sealed class Failures(IServiceProvider services, CommandLine settings) 
         : "There are no daily copies yet.";
 }
 
-/// <summary>A value of the address that is of another type is answered with nothing but 400 by the framework: here it is said which, and what would do.</summary>
+/// <summary>
+/// A value of the address that is of another type is answered with nothing but 400 by the framework: here it is said which, and what would
+/// do.
+/// </summary>
 internal static class WrongQueries
 {
     public static async Task AnswerAsync(StatusCodeContext status)
@@ -105,7 +111,10 @@ internal static class TroubleAnswers
                 title: "The data cannot be opened.",
                 detail: trouble.Words,
                 statusCode: StatusCodes.Status503ServiceUnavailable,
-                extensions: new Dictionary<string, object?> { ["trouble"] = new DataTroubleView(trouble.Why, Path.GetFileName(trouble.Copy), trouble.Command) })
+                extensions: new Dictionary<string, object?>
+                {
+                    ["trouble"] = new DataTroubleView(trouble.Why, Path.GetFileName(trouble.Copy), trouble.Command),
+                })
             : TypedResults.Problem(
                 title: "The data cannot be opened.",
                 detail: "The instructor’s screen says what to do.",
@@ -114,7 +123,9 @@ internal static class TroubleAnswers
     /// <summary>While the data cannot be used, every question to it is answered with why, and what puts it right.</summary>
     public static void UseTrouble(this WebApplication app, Database database) => app.Use(async (context, next) =>
     {
-        if (database.Trouble is { } trouble && context.Request.Path.StartsWithSegments("/api") && !context.Request.Path.StartsWithSegments(Ways))
+        if (database.Trouble is { } trouble
+            && context.Request.Path.StartsWithSegments("/api")
+            && !context.Request.Path.StartsWithSegments(Ways))
         {
             await Of(trouble, context).ExecuteAsync(context);
             return;

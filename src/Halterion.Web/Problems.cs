@@ -26,7 +26,9 @@ internal static class Problems
     /// <param name="from">Where its reader takes it to stand.</param>
     /// <param name="to">Where it stands in the body.</param>
     public static ImmutableArray<PlanFault> At(this ImmutableArray<PlanFault> faults, string from, string to) =>
-        [.. faults.Select(f => f.Pointer.StartsWith(from, StringComparison.Ordinal) ? f with { Pointer = to + f.Pointer[from.Length..] } : f)];
+        [
+            .. faults.Select(
+                f => f.Pointer.StartsWith(from, StringComparison.Ordinal) ? f with { Pointer = to + f.Pointer[from.Length..] } : f)];
 
     public static ProblemHttpResult NotFound(string what) =>
         TypedResults.Problem(title: $"There is no such {what}.", statusCode: StatusCodes.Status404NotFound);
@@ -53,7 +55,12 @@ internal static class Problems
         statusCode: StatusCodes.Status412PreconditionFailed,
         extensions: new Dictionary<string, object?> { ["current"] = current, ["differences"] = differences });
 
-    public static ProblemHttpResult Conflict(string title, string name, object? current, int status = StatusCodes.Status412PreconditionFailed, params PlanFault[] faults) => TypedResults.Problem(
+    public static ProblemHttpResult Conflict(
+        string title,
+        string name,
+        object? current,
+        int status = StatusCodes.Status412PreconditionFailed,
+        params PlanFault[] faults) => TypedResults.Problem(
         title: title,
         detail: faults.Length > 0 ? $"{faults[0].Detail} Right would be: {faults[0].Right}." : null,
         statusCode: status,
@@ -71,7 +78,11 @@ internal static class Problems
 
     /// <summary>The version in If-Match; null if it is missing or none.</summary>
     private static int? Version(this HttpRequest request) =>
-        int.TryParse(request.Headers.IfMatch.ToString().Trim('"'), System.Globalization.NumberStyles.None, System.Globalization.CultureInfo.InvariantCulture, out var version)
+        int.TryParse(
+            request.Headers.IfMatch.ToString().Trim('"'),
+            System.Globalization.NumberStyles.None,
+            System.Globalization.CultureInfo.InvariantCulture,
+            out var version)
             ? version
             : null;
 }

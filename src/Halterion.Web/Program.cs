@@ -60,7 +60,8 @@ builder.WebHost.ConfigureKestrel(kestrel =>
     kestrel.Listen(System.Net.IPAddress.Loopback, settings.Port);
     if (door.Port is { } open && database is not null)
     {
-        kestrel.Listen(System.Net.IPAddress.Any, open, listen => listen.UseHttps(door.Certificate(settings.DataFolder, TimeProvider.System)));
+        kestrel.Listen(
+            System.Net.IPAddress.Any, open, listen => listen.UseHttps(door.Certificate(settings.DataFolder, TimeProvider.System)));
     }
 });
 builder.Services.Configure<HostOptions>(host => host.ShutdownTimeout = TimeSpan.FromSeconds(3));
@@ -72,15 +73,29 @@ builder.Services.AddSingleton(TimeZoneInfo.Local);
 builder.Services.AddSingleton(_ => new ShippedMoves(shipped.GetAwaiter().GetResult()));
 builder.Services.AddSingleton(_ => database ?? throw new InvalidOperationException("No data folder is open."));
 builder.Services.AddSingleton<Settings>().AddSingleton<Templates>().AddSingleton<OwnMoves>();
-builder.Services.AddSingleton<Classes>().AddSingleton<Sessions>().AddSingleton<People>().AddSingleton<Traces>().AddSingleton<Rooms>().AddSingleton<Leads>()
+builder.Services.AddSingleton<Classes>()
+    .AddSingleton<Sessions>()
+    .AddSingleton<People>()
+    .AddSingleton<Traces>()
+    .AddSingleton<Rooms>()
+    .AddSingleton<Leads>()
     .AddSingleton<Logs>().AddSingleton<DemoStudio>();
-builder.Services.AddSingleton<SessionRooms>().AddSingleton<SessionChecks>().AddSingleton<Current>().AddSingleton<WrittenAnswers>().AddSingleton<SteadyClock>().AddSingleton<Followers>();
+builder.Services.AddSingleton<SessionRooms>()
+    .AddSingleton<SessionChecks>()
+    .AddSingleton<Current>()
+    .AddSingleton<WrittenAnswers>()
+    .AddSingleton<SteadyClock>()
+    .AddSingleton<Followers>();
 builder.Services.AddTransient(services => services.GetRequiredService<Current>().Evaluator);
 builder.Services.AddTransient(services => services.GetRequiredService<Current>().Moves);
 builder.Services.AddTransient(services => services.GetRequiredService<Current>().Preferences);
 builder.Services.AddTransient<Starters>();
 builder.Services.AddSingleton(door).AddSingleton<Pairing>().AddSingleton<Devices>().AddSingleton<Belts>();
-builder.Services.AddSingleton(settings).AddSingleton<Clips>().AddSingleton<DeskBook>().AddSingleton<BookingDesk>().AddSingleton<SimulatedDesk>();
+builder.Services.AddSingleton(settings)
+    .AddSingleton<Clips>()
+    .AddSingleton<DeskBook>()
+    .AddSingleton<BookingDesk>()
+    .AddSingleton<SimulatedDesk>();
 builder.Services.AddAnswerCompression();
 builder.Services.AddRoles();
 builder.Services.AddLimits();

@@ -27,7 +27,9 @@ internal sealed class SessionChecks(SessionRooms sessionRooms, Rooms rooms, Logs
     {
         var hall = sessionRooms.HallOf(ready.Chosen);
         var given = ready.Room.Heads > 0 ? Assigning.Of(ready.Room) : null;
-        var occasion = given is null ? null : new Occasion(ready.Room, given, hall is null ? null : new RoomSize(hall.Floor.WidthM, hall.Floor.LengthM));
+        var occasion = given is null
+            ? null
+            : new Occasion(ready.Room, given, hall is null ? null : new RoomSize(hall.Floor.WidthM, hall.Floor.LengthM));
         var review = new ClassReview(ready.Plan, ready.Timeline, current.Evaluator.Settings, occasion, HistoryOf(ready.Session));
         return new Checked(review, Rules.Check(review, rooms.Waivers(ready.Session.Id)), given);
     }
@@ -41,7 +43,9 @@ internal sealed class SessionChecks(SessionRooms sessionRooms, Rooms rooms, Logs
         return ReadyView.Of(found.Review, found.Findings, room, ticks, current.Preferences);
     }
 
-    /// <summary>What was logged before; null where this one has no date. Sets are those of the plan, and every one counts: effort is not logged yet.</summary>
+    /// <summary>
+    /// What was logged before; null where this one has no date. Sets are those of the plan, and every one counts: effort is not logged yet.
+    /// </summary>
     private History? HistoryOf(StoredSession session)
     {
         if (StartOf(session.Booking.StartsAt) is not { } start)
@@ -60,7 +64,8 @@ internal sealed class SessionChecks(SessionRooms sessionRooms, Rooms rooms, Logs
 
     private HeldClass? Look(Guid id, int version)
     {
-        if (classes.At(id, version) is not { } stored || current.Evaluator.Evaluate(stored.Plan) is not { Plan: { } plan, Timeline: { } timeline })
+        if (classes.At(id, version) is not { } stored
+            || current.Evaluator.Evaluate(stored.Plan) is not { Plan: { } plan, Timeline: { } timeline })
         {
             return null;
         }

@@ -16,13 +16,15 @@ using Microsoft.AspNetCore.Http.HttpResults;
 namespace Halterion.Web;
 
 /// <summary>The room of a stored session: who is expected, what was chosen for them, and what there is to use.</summary>
-internal sealed class SessionRooms(People people, Sessions sessions, Rooms rooms, Logs logs, Current current, TimeProvider clock, TimeZoneInfo zone)
+internal sealed class SessionRooms(
+    People people, Sessions sessions, Rooms rooms, Logs logs, Current current, TimeProvider clock, TimeZoneInfo zone)
 {
     /// <summary>A class as it stands on the screen, read with the room of its session.</summary>
     public sealed record Ready(ClassPlan Plan, Timeline Timeline, RoomOf Room, StoredSession Session, SessionRoom Chosen);
 
     /// <summary>Reads a request about a class in the room of a session; what is wrong with either is the problem.</summary>
-    public (Ready? Ready, T? Request, ProblemHttpResult? Problem) Read<T>(Guid id, Body<T> body, Func<T, JsonElement> file) where T : class, IRead<T>
+    public (Ready? Ready, T? Request,
+        ProblemHttpResult? Problem) Read<T>(Guid id, Body<T> body, Func<T, JsonElement> file) where T : class, IRead<T>
     {
         if (body.Value is not { } request)
         {
@@ -70,7 +72,11 @@ internal sealed class SessionRooms(People people, Sessions sessions, Rooms rooms
         {
             var places = groups.SelectMany((g, i) => g.Select(p => (Person: p, Place: i))).ToArray();
             var were = ready.Chosen.Groups.GetValueOrDefault(block);
-            if (places.Length > 0 && (were is null || were.Count != places.Length || places.Any(p => !were.TryGetValue(p.Person, out var was) || was != p.Place)))
+            if (places.Length > 0
+                && (
+                    were is null
+                        || were.Count != places.Length
+                        || places.Any(p => !were.TryGetValue(p.Person, out var was) || was != p.Place)))
             {
                 rooms.Group(ready.Session.Id, block, places);
             }
@@ -88,7 +94,8 @@ internal sealed class SessionRooms(People people, Sessions sessions, Rooms rooms
     public ImmutableArray<Person> Expected(StoredSession session) =>
         LogPrefill.Expected(people.List(), session.Booking.Expected, logs.LastCame(session.Id), session.Booking.HeadCount);
 
-    public DateOnly DayOf(StoredSession session) => Day(session) ?? DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(clock.GetUtcNow(), zone).Date);
+    public DateOnly DayOf(StoredSession session) =>
+        Day(session) ?? DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(clock.GetUtcNow(), zone).Date);
 
     /// <summary>The people, kit and groups that a class is held with.</summary>
     public RoomOf Of(ClassPlan plan, StoredSession session, SessionRoom chosen)
@@ -116,7 +123,8 @@ internal sealed class SessionRooms(People people, Sessions sessions, Rooms rooms
         }
 
         var most = Groups.Sizes(room.Heads, block.Stations.Length).Max();
-        return FloorView.Of(block, FloorLayout.Of(block, room.Plan.Moves, hall, [.. block.Stations.Select(_ => most)], chosen.Spots), rotates);
+        return FloorView.Of(
+            block, FloorLayout.Of(block, room.Plan.Moves, hall, [.. block.Stations.Select(_ => most)], chosen.Spots), rotates);
     }
 
     /// <summary>For the log: everyone on the roster, with what was chosen; kit is not held against those who did not come.</summary>
@@ -131,7 +139,9 @@ internal sealed class SessionRooms(People people, Sessions sessions, Rooms rooms
         var made = Even(plan, expected, session, chosen);
         return plan.Blocks.Where(b => made.ContainsKey(b.Id)).ToImmutableDictionary(
             b => b.Id,
-            b => chosen.Groups.TryGetValue(b.Id, out var were) && GroupPlans.AsChosen(b, expected, were) is { } groups ? groups : made[b.Id]);
+            b => chosen.Groups.TryGetValue(b.Id, out var were) && GroupPlans.AsChosen(b, expected, were) is { } groups
+                ? groups
+                : made[b.Id]);
     }
 
     /// <summary>The groups of every rotation evened out, so that who had one keeps it where that can be.</summary>
@@ -150,5 +160,7 @@ internal sealed class SessionRooms(People people, Sessions sessions, Rooms rooms
     }
 
     private static DateOnly? Day(StoredSession session) =>
-        session.Booking.StartsAt is { Length: >= 10 } starts ? DateOnly.ParseExact(starts[..10], "yyyy-MM-dd", CultureInfo.InvariantCulture) : null;
+        session.Booking.StartsAt is { Length: >= 10 } starts
+            ? DateOnly.ParseExact(starts[..10], "yyyy-MM-dd", CultureInfo.InvariantCulture)
+            : null;
 }

@@ -30,7 +30,9 @@ internal sealed class ShippedMoves(MoveLibrary library)
         }
 
         var carried = file["moves"] as JsonArray ?? [];
-        var there = carried.OfType<JsonObject>().Select(m => m["id"] is JsonValue id && id.TryGetValue<string>(out var text) ? text : null).ToHashSet();
+        var there = carried.OfType<JsonObject>()
+            .Select(m => m["id"] is JsonValue id && id.TryGetValue<string>(out var text) ? text : null)
+            .ToHashSet();
         var missing = own.List().Select(text => JsonNode.Parse(text)!.AsObject())
             .Where(m => used.Contains((string)m["id"]!) && !there.Contains((string)m["id"]!)).ToArray();
         if (missing.Length == 0)

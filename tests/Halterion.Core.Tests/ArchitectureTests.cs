@@ -4,30 +4,42 @@ using Halterion.Core.Plans;
 
 namespace Halterion.Core.Tests;
 
-/// <summary>Inside Core each folder leans only on folders above it in this list; read off the compiled types, so that no way of naming slips through.</summary>
+/// <summary>
+/// Inside Core each folder leans only on folders above it in this list; read off the compiled types, so that no way of naming slips
+/// through.
+/// </summary>
 public class ArchitectureTests
 {
     private const string Root = "Halterion.Core";
 
     private static readonly string[] Order =
     [
-        "", "Body", "Moves", "Plans", "PlanFormat", "Timing", "Timing.Fitting", "Timing.Refitting", "Demands", "Words", "People", "Room", "Sessions", "Logbook", "Checks", "Views.Calling", "Views",
+        "", "Body", "Moves", "Plans", "PlanFormat", "Timing", "Timing.Fitting", "Timing.Refitting", "Demands", "Words", "People", "Room",
+            "Sessions", "Logbook", "Checks", "Views.Calling", "Views",
     ];
 
     private static readonly Dictionary<short, OpCode> Codes = typeof(OpCodes).GetFields(BindingFlags.Public | BindingFlags.Static)
         .Select(f => (OpCode)f.GetValue(null)!).ToDictionary(c => c.Value);
 
-    private const BindingFlags Everything = BindingFlags.Public | BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.Static | BindingFlags.DeclaredOnly;
+    private const BindingFlags Everything =
+        BindingFlags.Public | BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.Static | BindingFlags.DeclaredOnly;
 
     [Fact]
     public void Folders_depend_only_on_folders_above_them()
     {
-        var types = typeof(ClassPlan).Assembly.GetTypes().Where(t => t.Namespace?.StartsWith(Root, StringComparison.Ordinal) == true).ToArray();
+        var types = typeof(ClassPlan)
+            .Assembly.GetTypes()
+            .Where(t => t.Namespace?.StartsWith(Root, StringComparison.Ordinal) == true)
+            .ToArray();
         Assert.All(types, t => Assert.Contains(FolderOf(t), Order));
-        var uses = types.SelectMany(t => Used(t).Where(u => u.Assembly == t.Assembly && u.Namespace?.StartsWith(Root, StringComparison.Ordinal) == true).Select(u => (From: t, To: u)))
+        var uses = types.SelectMany(
+            t => Used(t)
+                .Where(u => u.Assembly == t.Assembly && u.Namespace?.StartsWith(Root, StringComparison.Ordinal) == true)
+                .Select(u => (From: t, To: u)))
             .Distinct().ToArray();
         Assert.True(uses.Length > 500, "The reading of compiled types found next to nothing.");
-        var wrong = uses.Where(u => Array.IndexOf(Order, FolderOf(u.To)) > Array.IndexOf(Order, FolderOf(u.From))).Select(u => $"{u.From} uses {u.To}");
+        var wrong = uses.Where(
+            u => Array.IndexOf(Order, FolderOf(u.To)) > Array.IndexOf(Order, FolderOf(u.From))).Select(u => $"{u.From} uses {u.To}");
         Assert.Empty(wrong);
     }
 
@@ -72,7 +84,10 @@ public class ArchitectureTests
                         found.Add(type);
                         break;
                     case MethodInfo called:
-                        found.AddRange(called.IsGenericMethod ? called.GetGenericArguments().Append(called.DeclaringType!).Append(called.ReturnType) : [called.DeclaringType!, called.ReturnType]);
+                        found.AddRange(
+                            called.IsGenericMethod
+                                ? called.GetGenericArguments().Append(called.DeclaringType!).Append(called.ReturnType)
+                                : [called.DeclaringType!, called.ReturnType]);
                         break;
                     case { DeclaringType: { } owner }:
                         found.Add(owner);

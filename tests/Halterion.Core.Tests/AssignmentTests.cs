@@ -28,7 +28,8 @@ public class AssignmentTests
         iter: 600, print: Print);
 
     [Fact]
-    public void A_solver_finds_nothing_cheaper_in_a_full_room() => RandomRooms.All(14, 4, 4).Where(r => r.Kit is not null && r.People.Length > 6).Sample(
+    public void A_solver_finds_nothing_cheaper_in_a_full_room() =>
+        RandomRooms.All(14, 4, 4).Where(r => r.Kit is not null && r.People.Length > 6).Sample(
         room =>
         {
             // Of lines that serve several kinds the solver is told the same as everyone else: it may hand each unit to one of them.
@@ -42,7 +43,7 @@ public class AssignmentTests
         iter: 40, print: Print);
 
     private static string Print(RoomOf room) =>
-        $"{string.Join("\n", room.Plan.Blocks.Select(b => PlanFormat.PlanWriter.Of(b).ToJsonString()))}\n{string.Join("\n", room.People)}\n{string.Join("\n", room.Kit ?? [])}";
+        string.Join("\n", [.. room.Plan.Blocks.Select(b => PlanFormat.PlanWriter.Of(b).ToJsonString()), .. room.People, .. room.Kit ?? []]);
 
     /// <summary>The costs of room.md, "Who does what", by hand.</summary>
     [Fact]
@@ -62,7 +63,12 @@ public class AssignmentTests
         Assert.Equal([6, 3, 14, 1], Costs(plain));
         Assert.Equal([0, 3, 8, 1], Costs(plain with { Ready = [Tick.Load, Tick.Land] }));
         Assert.Equal([3, 6, 0, 4],
-            Costs(plain with { Ready = [Tick.Load, Tick.Land], Level = ImmutableSortedDictionary<string, Tier>.Empty.Add("squat", Tier.Harder) }));
+            Costs(
+                plain with
+                {
+                    Ready = [Tick.Load, Tick.Land],
+                    Level = ImmutableSortedDictionary<string, Tier>.Empty.Add("squat", Tier.Harder)
+                }));
         // 12 kg where 9 are remembered is a third more; where 10 are, a fifth, which is not more than a fifth.
         Person Used(decimal kg) =>
             plain with
@@ -115,7 +121,10 @@ public class AssignmentTests
                 foreach (var cell in stations.Where(s => !s.Pinned && s.Option is not null))
                 {
                     var option = places[cell.Station].Station.Options.First(o => o.Id == cell.Option);
-                    Assert.False(care.Contains(Limit.Pregnancy) && option.Move.Value == "march-bridge" && places[cell.Station].Block.Phase != Phase.Cooldown);
+                    Assert.False(
+                        care.Contains(Limit.Pregnancy)
+                            && option.Move.Value == "march-bridge"
+                            && places[cell.Station].Block.Phase != Phase.Cooldown);
                     Assert.False(care.Overlaps([Limit.Knee, Limit.Balance, Limit.Pregnancy, Limit.Ankle, Limit.PelvicFloor,
                         Limit.LowerBack]) && option.Move.Value == "jump-squat");
                 }
@@ -206,9 +215,15 @@ public class AssignmentTests
             }
         }
 
-        /// <summary>Of equal sums care comes first: a strict limit, then any, then the rest; each in person order, stations in class order.</summary>
+        /// <summary>
+        /// Of equal sums care comes first: a strict limit, then any, then the rest; each in person order, stations in class order.
+        /// </summary>
         private int CareOf(int person) => person >= room.People.Length ? 2
-            : (room.People[person].Limits ?? []).Where(l => l.Until is not { } until || until >= room.Day).ToArray() is var limits && limits.Any(l => l.Strict) ? 0 : limits.Length > 0 ? 1 : 2;
+            : (room.People[person].Limits ?? []).Where(l => l.Until is not { } until || until >= room.Day).ToArray() is var limits
+                && limits.Any(l => l.Strict)
+                ? 0
+                : limits.Length > 0 ? 1
+                : 2;
 
         private int Best((int Person, int Station)[] spots, bool kit = true)
         {
@@ -265,7 +280,13 @@ public class AssignmentTests
             double Asks(int o) => Demands.DemandModel.Of(options[o].Move, options[o].Manner, room.Plan.Moves)!.Overall;
             var listed = choices[(id, places[station].Station.Id)].Select((c, i) => (c, i)).Where(c => c.c.Allowed).ToArray();
             // Who has a limit is given what asks least of equal ones.
-            var may = (CareOf(person) == 2 ? listed : [.. listed.OrderBy(c => Array.IndexOf([Tier.Easier, Tier.Main, Tier.Instead, Tier.Harder], options[c.i].Tier)).ThenBy(c => Asks(c.i)).ThenBy(c => c.i)])
+            var may = (
+                CareOf(person) == 2
+                    ? listed
+                    : [
+                        .. listed.OrderBy(c => Array.IndexOf([Tier.Easier, Tier.Main, Tier.Instead, Tier.Harder], options[c.i].Tier))
+                            .ThenBy(c => Asks(c.i))
+                            .ThenBy(c => c.i)])
                 .Select(c => ((int?)c.i, c.c.Cost!.Value)).ToArray();
             return may.Length > 0 ? may : [(null, 1000)];
         }
@@ -276,7 +297,8 @@ public class AssignmentTests
             foreach (var at in spots.Select((spot, i) => (spot.Station, Option: now[i])).GroupBy(s => s.Station))
             {
                 var all = at.Where(a => a.Option is not null)
-                    .SelectMany(a => Needs.Of(places[at.Key].Station.Options[a.Option!.Value], places[at.Key].Station, room.Plan.Moves)).ToArray();
+                    .SelectMany(
+                        a => Needs.Of(places[at.Key].Station.Options[a.Option!.Value], places[at.Key].Station, room.Plan.Moves)).ToArray();
                 var half = (at.Count(a => a.Option is not null) + 1) / 2;
                 needs.AddRange(places[at.Key].Station.Turns
                     ? all.GroupBy(n => n.Kind).SelectMany(g => g.OrderByDescending(n => n.Count).Take(half))
@@ -359,7 +381,9 @@ public class AssignmentTests
             Least = found;
         }
 
-        /// <summary>Null where the solver's own limit came first, or where walls are shared with other holds: it only counts pieces.</summary>
+        /// <summary>
+        /// Null where the solver's own limit came first, or where walls are shared with other holds: it only counts pieces.
+        /// </summary>
         public int? Least { get; }
 
         private static int? Solve(RoomOf room, ImmutableArray<Place> places, Moment moment, ILookup<(PersonId, PlaceId),
@@ -381,7 +405,10 @@ public class AssignmentTests
                     ? room.Pins.FirstOrDefault(p => p.Person == room.People[spot.Person].Id && p.Station == station.Id) : null;
                 var may = spot.Person >= room.People.Length ? [(Option: station.Main.Id, Value: 0)]
                     : pin is not null ? [(pin.Option, 0)]
-                    : table[(room.People[spot.Person].Id, station.Id)].Where(c => c.Allowed).Select(c => (c.Option, c.Cost!.Value)).ToArray();
+                    : table[(room.People[spot.Person].Id, station.Id)]
+                        .Where(c => c.Allowed)
+                        .Select(c => (c.Option, c.Cost!.Value))
+                        .ToArray();
                 if (may.Length == 0)
                 {
                     costs.Add(LinearExpr.Constant(1000));

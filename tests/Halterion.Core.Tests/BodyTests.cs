@@ -24,7 +24,10 @@ public class BodyTests
         Assert.Equal(1, Solve(new KeyPose()).Body.Masses().Sum(m => m.Share), 9);
     }
 
-    /// <summary>Standing it is as tall as it should be, and its centre of mass lies at 55–57 % of stature (Winter, ch. 4; from memory), over mid-foot.</summary>
+    /// <summary>
+    /// Standing it is as tall as it should be, and its centre of mass lies at 55–57 % of stature (Winter, ch. 4; from memory), over
+    /// mid-foot.
+    /// </summary>
     [Fact]
     public void A_standing_body_is_as_tall_as_its_stature()
     {
@@ -39,9 +42,11 @@ public class BodyTests
     [Fact]
     public void A_static_moment_is_that_of_the_textbook()
     {
-        // 70 kg, 1.70 m, one leg straight forward: about its hip g·70·1.7·(0.100·0.433·0.245 + 0.0465·(0.245 + 0.433·0.246) + 0.0145·(0.491 + …)).
+        // 70 kg, 1.70 m, one leg straight forward: about its hip g·70·1.7·(0.100·0.433·0.245 + 0.0465·(0.245 + 0.433·0.246) + 0.0145·(0.491
+        // + …)).
         var posture = PoseSolver.Solve(new KeyPose { Right = new FootSpec(Flex: 90, Knee: 1, Point: 0) });
-        var expected = Gravity * 70 * 1.7 * (0.1 * 0.433 * Thigh + 0.0465 * (Thigh + 0.433 * Shank) + 0.0145 * (Thigh + Shank + AnkleHeight / 2));
+        var expected = Gravity * 70 * 1.7 * (
+            0.1 * 0.433 * Thigh + 0.0465 * (Thigh + 0.433 * Shank) + 0.0145 * (Thigh + Shank + AnkleHeight / 2));
         Assert.Equal(expected, -Of(posture).Right.Hip, 1.5);
         Assert.Equal(0, Of(posture).Right.Share, 9);
         Assert.Equal(1, Of(posture).Left.Share, 9);
@@ -110,7 +115,9 @@ public class BodyTests
     public void Strict_knees_lower_the_knee_moment_and_raise_the_hip_moment()
     {
         var bar = new Carried("barbell", 70, 1, CarriedBy.Shoulders);
-        LegLoad At(double shin) => Forces.Of(PoseSolver.Solve(new KeyPose { Depth = 90, Shin = shin, Arms = new ArmSpec(ArmWord.Back) }, bar), bar, Stature.Usual, 70).Right;
+        LegLoad At(double shin) =>
+            Forces.Of(PoseSolver.Solve(new KeyPose { Depth = 90, Shin = shin, Arms = new ArmSpec(ArmWord.Back) }, bar), bar, Stature.Usual,
+                70).Right;
         var (free, strict) = (At(38), At(20));
         Assert.InRange(strict.Knee / free.Knee, 0.4, 0.9);
         Assert.True(strict.Hip > 1.5 * free.Hip, $"{strict} {free}");
@@ -129,16 +136,19 @@ public class BodyTests
         double Hip(double depth) => Of(PoseSolver.Solve(new KeyPose { Depth = depth, Arms = new ArmSpec(ArmWord.Forward) })).Right.Hip;
         Assert.True(Hip(30) < Hip(60) && Hip(60) < Hip(90), "deeper means more at the hip");
 
-        LegLoad Split(double stride, double depth) => Of(PoseSolver.Solve(new KeyPose { Split = stride, Width = 0.13, Depth = depth, Lean = 12, Weight = 0.6 })).Right;
+        LegLoad Split(double stride, double depth) =>
+            Of(PoseSolver.Solve(new KeyPose { Split = stride, Width = 0.13, Depth = depth, Lean = 12, Weight = 0.6 })).Right;
         Assert.True(Split(0.55, 86).Knee < Split(0.40, 86).Knee, "a longer stride spares the front knee");
-        Assert.True(Split(0.488, 86) is { Knee: > 15, Hip: > 40 } low && low.Hip > Split(0.488, 55).Hip, "front hip and knee both work, and depth matters");
+        Assert.True(Split(0.488, 86) is { Knee: > 15, Hip: > 40 } low && low.Hip > Split(0.488, 55).Hip, "front hip and knee both work, "
+            + "and depth matters");
     }
 
     /// <summary>Contact forces carry the whole weight, whatever the pose.</summary>
     [Fact]
     public void Shares_sum_to_one_and_lie_where_the_weight_is() => Gen.Select(Gen.Double[-0.2, 0.2], Gen.Double[-0.1, 0.1]).Sample((x, y) =>
     {
-        Contact[] at = [new("a", new Vec(-0.3, -0.1, 0)), new("b", new Vec(-0.3, 0.1, 0)), new("c", new Vec(0.3, 0.1, 0)), new("d", new Vec(0.3, -0.1, 0))];
+        Contact[] at = [new("a", new Vec(-0.3, -0.1, 0)), new("b", new Vec(-0.3, 0.1, 0)), new("c", new Vec(0.3, 0.1, 0)),
+            new("d", new Vec(0.3, -0.1, 0))];
         var shares = Contacts.Shares([.. at], new Vec(x, y, 1));
         Assert.Equal(1, shares.Sum(), 6);
         Assert.All(shares, s => Assert.True(s >= 0));
@@ -148,16 +158,21 @@ public class BodyTests
     [Fact]
     public void A_small_change_of_depth_never_makes_the_figure_jump() => Gen.Double[2, 96].Sample(depth =>
     {
-        var (a, b) = (Solve(new KeyPose { Depth = depth, Arms = new ArmSpec(ArmWord.Chest) }).Body, Solve(new KeyPose { Depth = depth + 0.5, Arms = new ArmSpec(ArmWord.Chest) }).Body);
+        var (a, b) = (Solve(new KeyPose { Depth = depth, Arms = new ArmSpec(ArmWord.Chest) }).Body,
+            Solve(new KeyPose { Depth = depth + 0.5, Arms = new ArmSpec(ArmWord.Chest) }).Body);
         Assert.All(a.All.Zip(b.All), pair => Assert.InRange((pair.First - pair.Second).Length, 0, 0.015));
     });
 
     [Fact]
     public void A_pose_past_a_joint_is_named()
     {
-        Assert.Equal("right knee", JointLimits.Past(Solve(new KeyPose { On = Carrier.Back, Right = new FootSpec(Flex: 90, Knee: 170), Left = new FootSpec(Flex: 20) }).Body)?.Joint);
+        Assert.Equal("right knee",
+            JointLimits.Past(
+                Solve(new KeyPose { On = Carrier.Back, Right = new FootSpec(Flex: 90, Knee: 170), Left = new FootSpec(Flex: 20) })
+                    .Body)?.Joint);
         Assert.Null(JointLimits.Past(Solve(new KeyPose()).Body));
-        var refused = Assert.Throws<PoseRefusedException>(() => new Motion([new KeyPose(), new KeyPose { On = Carrier.Back, Left = new FootSpec(Flex: 150) }]));
+        var refused = Assert.Throws<PoseRefusedException>(
+            () => new Motion([new KeyPose(), new KeyPose { On = Carrier.Back, Left = new FootSpec(Flex: 150) }]));
         Assert.Equal("left hip", refused.Joint);
     }
 
@@ -170,7 +185,8 @@ public class BodyTests
             var option = Proposals.OptionOf(rung, Tier.Harder, Library);
             return (rung.Move, DemandModel.Of(option.Move, option.Manner, Library)!.Overall);
         }).ToArray();
-        Assert.All(demands.Zip(demands.Skip(1)), pair => Assert.True(pair.Second.Overall >= pair.First.Overall + Proposals.Least - 1e-9, $"{ladder.Name}: {pair}"));
+        Assert.All(demands.Zip(demands.Skip(1)),
+            pair => Assert.True(pair.Second.Overall >= pair.First.Overall + Proposals.Least - 1e-9, $"{ladder.Name}: {pair}"));
     });
 
     [Fact]
@@ -199,7 +215,10 @@ public class BodyTests
         // Stride thigh + shank, 0.491 · 170 = 83 cm; a raised foot 0.17 · 170 = 29 cm, as drawn.
         Assert.Equal(83, Of("split-squat")[0].Least, 3.0);
         Assert.Equal(29, Of("rear-raised-split-squat")[0].Least);
-        Assert.Equal(0.17, Skeleton.Of(OptionFigure.MotionOf(Library.Find(new MoveId("rear-raised-split-squat"))!.Poses!).Key(1))[Joint.LeftAnkle].Z, 0.04);
+        Assert.Equal(
+            0.17,
+            Skeleton.Of(OptionFigure.MotionOf(Library.Find(new MoveId("rear-raised-split-squat"))!.Poses!).Key(1))[Joint.LeftAnkle].Z,
+            0.04);
         Assert.InRange(Of("chair-squat")[0].Least, 42, 52);
         Assert.All(Library.Moves.SelectMany(m => Of(m.Id.Value, 1.5, 2.0)), m => Assert.Equal(2.0 / 1.5, m.Most / m.Least, 0.08));
         Assert.Equal((40, ""), StationSetup.Nearest(Of("hip-thrust")[0], [20, 30, 40, 45]));

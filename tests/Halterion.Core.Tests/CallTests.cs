@@ -8,7 +8,10 @@ using static Halterion.Core.Tests.Classes;
 
 namespace Halterion.Core.Tests;
 
-/// <summary>What is said while leading (handbook, section 3, "Calls": count-in 3, half-way, ten and five, what is next ten seconds before; common practice, no source).</summary>
+/// <summary>
+/// What is said while leading (handbook, section 3, "Calls": count-in 3, half-way, ten and five, what is next ten seconds before; common
+/// practice, no source).
+/// </summary>
 public class CallTests
 {
     private static (Timeline Timeline, Call[] Calls) Of(string text, Preferences? schools = null)
@@ -17,7 +20,8 @@ public class CallTests
         return (timeline, [.. LeadScript.Of(Plan(text), timeline, schools ?? new Preferences()).Calls]);
     }
 
-    private static IEnumerable<string> Said(Call[] calls, CallKind kind) => calls.Where(c => c.Kind == kind).Select(c => $"{c.At:0.###} {c.Text}");
+    private static IEnumerable<string> Said(Call[] calls, CallKind kind) =>
+        calls.Where(c => c.Kind == kind).Select(c => $"{c.At:0.###} {c.Text}");
 
     [Fact]
     public void Sides_hands_numbers_and_time_are_called_at_their_moment()
@@ -28,18 +32,23 @@ public class CallTests
             Station("""{"kind":"hold","amount":60}""", "\"name\":\"Wall\"")));
         var (_, calls) = Of(text);
         // Lead-in 10, 24 s, switch 3, 24 s, change 20, 60 s.
-        Assert.Equal(["First: Split squat, 6 reps, left foot in front, dumbbell", "Next: Wall, 60 s hold"], calls.Where(c => c.Kind == CallKind.Next).Select(c => c.Text));
+        Assert.Equal(["First: Split squat, 6 reps, left foot in front, dumbbell", "Next: Wall, 60 s hold"],
+            calls.Where(c => c.Kind == CallKind.Next).Select(c => c.Text));
         Assert.Equal([0, 61], calls.Where(c => c.Kind == CallKind.Next).Select(c => c.At));
         var sides = calls.Where(c => c.Kind == CallKind.Side).ToArray();
-        Assert.Equal(["Left foot in front, weight in the right hand", "Switch: right foot in front, weight in the left hand"], sides.Select(s => s.Text));
+        Assert.Equal(["Left foot in front, weight in the right hand", "Switch: right foot in front, weight in "
+            + "the left hand"], sides.Select(s => s.Text));
         Assert.True(sides[0].Ends <= 10 && sides[1].Ends <= 37 && sides[1].At >= 30, "A side is called before its go.");
         Assert.Equal(["10 6", "14 5", "18 4", "22 3", "26 2", "30 1"], Said(calls, CallKind.Count).Take(6));
-        Assert.Equal(["111 Half-way", "126 15 seconds to go", "131 10 seconds to go", "136 5 seconds to go"], Said(calls, CallKind.Time).TakeLast(4));
+        Assert.Equal(["111 Half-way", "126 15 seconds to go", "131 10 seconds to go", "136 5 seconds to go"],
+            Said(calls, CallKind.Time).TakeLast(4));
         Assert.Contains("Weight down", calls.Where(c => c.Kind == CallKind.Kit).Select(c => c.Text));
         Assert.Equal(["78 3", "79 2", "80 1"], Said(calls, CallKind.CountIn).TakeLast(3));
     }
 
-    /// <summary>What was recorded goes by what is meant, not by the words: the side that works, not the hand that is named after it.</summary>
+    /// <summary>
+    /// What was recorded goes by what is meant, not by the words: the side that works, not the hand that is named after it.
+    /// </summary>
     [Fact]
     public void A_call_says_which_recorded_words_stand_for_it()
     {
@@ -60,7 +69,9 @@ public class CallTests
         Assert.Equal("drink", Clips(c => c.Kind == CallKind.Drink));
         Assert.Equal("round done", Clips(c => c.Kind == CallKind.Round));
         Assert.Equal("the end", Clips(c => c.Kind == CallKind.End));
-        Assert.Equal("", Clips(c => c.Kind is CallKind.Form or CallKind.Breath or CallKind.Tier or CallKind.Kit or CallKind.Minutes).Replace(" | ", "", StringComparison.Ordinal));
+        Assert.Equal("",
+            Clips(c => c.Kind is CallKind.Form or CallKind.Breath or CallKind.Tier or CallKind.Kit or CallKind.Minutes)
+                .Replace(" | ", "", StringComparison.Ordinal));
         Assert.All(calls.SelectMany(c => c.Clips), clip => Assert.Contains(clip, Clip.All));
     }
 
@@ -81,7 +92,11 @@ public class CallTests
     {
         var text = With(Block(""" "rounds":2,"betweenRounds":60,"water":true """, Station("""{"kind":"time","amount":300}""")));
         var (_, calls) = Of(text);
-        Assert.Equal(["Round 1 of 2 done", "6 minutes left", "Take a drink"], calls.Where(c => c.Kind is CallKind.Round or CallKind.Minutes or CallKind.Drink).OrderBy(c => c.Kind).Select(c => c.Text).OrderBy(t => "RM6T".IndexOf(t[0], StringComparison.Ordinal)));
+        Assert.Equal(["Round 1 of 2 done", "6 minutes left", "Take a drink"],
+            calls.Where(c => c.Kind is CallKind.Round or CallKind.Minutes or CallKind.Drink)
+                .OrderBy(c => c.Kind)
+                .Select(c => c.Text)
+                .OrderBy(t => "RM6T".IndexOf(t[0], StringComparison.Ordinal)));
         foreach (var kind in calls.Select(c => c.Kind).Distinct())
         {
             Assert.DoesNotContain(Of(text, new Preferences { Silent = [kind] }).Calls, c => c.Kind == kind);
@@ -94,7 +109,8 @@ public class CallTests
     [Fact]
     public void Form_comes_once_a_go_in_its_last_third_and_never_the_same_twice_running()
     {
-        var (timeline, calls) = Of(With(Block(""" "rounds":6,"betweenRounds":20 """, Station("""{"kind":"time","amount":40}""")), """ "focus":"Quiet feet", """));
+        var (timeline, calls) = Of(
+            With(Block(""" "rounds":6,"betweenRounds":20 """, Station("""{"kind":"time","amount":40}""")), """ "focus":"Quiet feet", """));
         var form = calls.Where(c => c.Kind == CallKind.Form).ToArray();
         var goes = timeline.Spans.Where(s => s.Kind == SpanKind.Work).ToArray();
         Assert.Equal(goes.Length, form.Length);
@@ -103,7 +119,10 @@ public class CallTests
         Assert.Contains(form, c => c.Text == "Quiet feet");
     }
 
-    /// <summary>Whatever the class: nothing overlaps, every one-sided go has its side before it, what is next is said ten seconds ahead, numbers are right.</summary>
+    /// <summary>
+    /// Whatever the class: nothing overlaps, every one-sided go has its side before it, what is next is said ten seconds ahead, numbers are
+    /// right.
+    /// </summary>
     [Fact]
     public void Calls_keep_their_rules_in_any_class() => RandomClasses.Text.Sample(Keeps, iter: 300);
 
@@ -119,7 +138,8 @@ public class CallTests
     private static void Keeps(string text)
     {
         var (plan, (timeline, calls)) = (Plan(text), Of(text));
-        Assert.All(calls.Zip(calls.Skip(1)), pair => Assert.True(pair.First.Ends <= pair.Second.At, $"“{pair.First.Text}” and “{pair.Second.Text}” overlap."));
+        Assert.All(calls.Zip(calls.Skip(1)), pair => Assert.True(pair.First.Ends <= pair.Second.At, $"“{pair.First.Text}” and "
+            + $"“{pair.Second.Text}” overlap."));
         Assert.All(calls, c => Assert.Equal(c.Text.Split(' ').Length * 0.4m, c.Seconds));
         var (sided, told, starts, announced) = (0, 0, 0, 0);
         for (var i = 0; i < timeline.Spans.Length; i++)
@@ -134,11 +154,18 @@ public class CallTests
             {
                 sided++;
                 var word = span.Side == Side.Left ? "left" : "right";
-                told += calls.Any(c => c.Kind == CallKind.Side && c.Scene == i && c.Ends <= span.Start.Value && c.Text.Contains(word, StringComparison.OrdinalIgnoreCase)) ? 1 : 0;
+                told += calls.Any(
+                    c => c.Kind == CallKind.Side
+                        && c.Scene == i
+                        && c.Ends <= span.Start.Value
+                        && c.Text.Contains(word, StringComparison.OrdinalIgnoreCase))
+                    ? 1
+                    : 0;
             }
 
             var before = timeline.Spans[..i].LastOrDefault(s => s.Kind == SpanKind.Work);
-            if (before is null ? span.Start.Value >= 10 : span.Start - before.Start >= new Seconds(20) && (before.Station, before.Round, before.Part) != (span.Station, span.Round, span.Part))
+            if (before is null ? span.Start.Value >= 10 : span.Start - before.Start >= new Seconds(20)
+                && (before.Station, before.Round, before.Part) != (span.Station, span.Round, span.Part))
             {
                 starts++;
                 announced += calls.Any(c => c.Kind == CallKind.Next && c.Scene == i && c.At <= span.Start.Value - 10) ? 1 : 0;

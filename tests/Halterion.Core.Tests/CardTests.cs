@@ -46,9 +46,11 @@ public class CardTests
     [Fact]
     public void The_kit_there_is_comes_nearest_and_says_for_whom_it_is_wrong()
     {
-        string SetUp(Preferences preferences, double from, double to) => Of(With(Block("", Thrust)), preferences, from, to).Stations[0].SetUp[0];
+        string SetUp(Preferences preferences, double from, double to) =>
+            Of(With(Block("", Thrust)), preferences, from, to).Stations[0].SetUp[0];
         Assert.Contains("; take 40 cm:", SetUp(new Preferences { Heights = [30, 40, 50] }, 1.7, 1.7), StringComparison.Ordinal);
-        Assert.Contains("; take 45 cm, not right for the shortest:", SetUp(new Preferences { Heights = [45] }, 1.5, 1.9), StringComparison.Ordinal);
+        Assert.Contains("; take 45 cm, not right for "
+            + "the shortest:", SetUp(new Preferences { Heights = [45] }, 1.5, 1.9), StringComparison.Ordinal);
         Assert.Contains("15.7 in", SetUp(new Preferences { Length = LengthUnit.In }, 1.7, 1.7), StringComparison.Ordinal);
     }
 
@@ -69,7 +71,9 @@ public class CardTests
     {
         var recovery = Library.Moves.First(m => m.Family == Moves.Family.Recovery);
         var cards = Of(
-            With($"{Block("", Plain.Replace("\"squat\"", $"\"{recovery.Id.Value}\"", StringComparison.Ordinal))},{Block("", Plain, Thrust, Plain)}"),
+            With(
+                Block("", Plain.Replace("\"squat\"", $"\"{recovery.Id.Value}\"", StringComparison.Ordinal))
+                + "," + Block("", Plain, Thrust, Plain)),
             new Preferences(),
             1.7,
             1.7);
@@ -83,7 +87,11 @@ public class CardTests
     public void A_move_without_a_figure_is_printed_in_words()
     {
         var own = Plain.Replace("\"squat\"", "\"mine\"", StringComparison.Ordinal);
-        var cards = Of(With(Block("", own), """ "moves":[{"id":"mine","name":"Mine","family":"squat","path":"Down and up."}], """), new Preferences(), 1.7, 1.7);
+        var cards = Of(
+            With(Block("", own), """ "moves":[{"id":"mine","name":"Mine","family":"squat","path":"Down and up."}], """),
+            new Preferences(),
+            1.7,
+            1.7);
         Assert.Equal(("Mine", "Down and up."), (cards.Stations[0].Name, cards.Stations[0].Cue));
         Assert.Null(cards.Stations[0].Options[0].Figure);
         Assert.Empty(cards.Stations[0].SetUp);
@@ -96,7 +104,8 @@ public class CardTests
     {
         var stations = $"{Station("""{"kind":"time","amount":40}""", "\"id\":\"one\"")},{Plain}";
         var main = Block("",
-            stations.Replace("\"move\":\"squat\"}]", "\"move\":\"squat\"},{\"tier\":\"easier\",\"move\":\"chair-squat\"}]", StringComparison.Ordinal));
+            stations.Replace(
+                "\"move\":\"squat\"}]", "\"move\":\"squat\"},{\"tier\":\"easier\",\"move\":\"chair-squat\"}]", StringComparison.Ordinal));
         var unplanned = Of(With(main), new Preferences(), 1.7, 1.7);
         Assert.Equal("25 s", unplanned.WalkThroughTakes);
         Assert.StartsWith("stance, path, end; easier: Sit-to-stand", unplanned.WalkThrough.Single().Show, StringComparison.Ordinal);

@@ -25,7 +25,8 @@ public class ChangeOverTests
     [Fact]
     public void In_a_rotation_people_walk_and_the_last_station_also_comes_before_the_first()
     {
-        var text = With(Block(""" "format":"rotation","windowSeconds":40,"betweenStations":8 """, Of("squat"), Of("hip-hinge"), Of("glute-bridge")));
+        var text = With(
+            Block(""" "format":"rotation","windowSeconds":40,"betweenStations":8 """, Of("squat"), Of("hip-hinge"), Of("glute-bridge")));
         var finding = Assert.Single(Good(text).Findings, f => f.Code == "time.change");
         Assert.Contains("needs about 10 s (walk 8 s, ", finding.What, StringComparison.Ordinal);
         Assert.DoesNotContain(Good(Mended(text, finding.Key)!).Findings, f => f.Code == "time.change");

@@ -66,5 +66,6 @@ public class CheckTests
     }
 
     private static string Talk(int seconds) =>
-        With($$"""{"name":"Talk","phase":"talk","format":"talk","seconds":{{seconds}}}""").Replace("\"slotMinutes\":60", "\"slotMinutes\":10", StringComparison.Ordinal);
+        With($$"""{"name":"Talk","phase":"talk","format":"talk","seconds":{{seconds}}}""")
+            .Replace("\"slotMinutes\":60", "\"slotMinutes\":10", StringComparison.Ordinal);
 }

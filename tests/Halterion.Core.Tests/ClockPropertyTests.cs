@@ -50,7 +50,8 @@ public class ClockPropertyTests
 
         var t = evaluation.Totals;
         Assert.Equal(at, t.Seconds.Value);
-        Assert.Equal(t.Seconds, t.WorkSeconds + t.SwitchSeconds + t.ChangeSeconds + t.RestSeconds + t.WaitSeconds + t.LeadInSeconds + t.TalkSeconds);
+        Assert.Equal(
+            t.Seconds, t.WorkSeconds + t.SwitchSeconds + t.ChangeSeconds + t.RestSeconds + t.WaitSeconds + t.LeadInSeconds + t.TalkSeconds);
         Assert.Equal(at - 45 * 60, t.OverSeconds.Value);
         Assert.Equal(at, evaluation.Outline[^1].End.Value);
     });
@@ -79,12 +80,14 @@ public class ClockPropertyTests
     /// <summary>The same arithmetic done another way: in hundredths of a second, part by part, without spans.</summary>
     [Fact]
     public void Reps_take_amount_times_rep_rounded_up_on_each_side() =>
-        Gen.Select(Gen.Int[1, 200], Gen.Int[1, 999], Gen.Int[0, 999], Gen.Int[1, 50], Gen.Int[0, 9]).Sample((reps, lower, lift, chunk, change) =>
+        Gen.Select(
+            Gen.Int[1, 200], Gen.Int[1, 999], Gen.Int[0, 999], Gen.Int[1, 50], Gen.Int[0, 9]).Sample((reps, lower, lift, chunk, change) =>
         {
             var tempo = $"{lower / 100}.{lower % 100:00}-0-{lift / 100}.{lift % 100:00}-0";
             var text = With(Block(
                 """ "leadInSeconds":0 """,
-                Station($$"""{"kind":"reps","amount":{{reps}},"tempo":"{{tempo}}"}""", $"\"sides\":\"each\",\"chunk\":{chunk},\"switchSeconds\":{change}")));
+                Station($$"""{"kind":"reps","amount":{{reps}},"tempo":"{{tempo}}"}""",
+                    $"\"sides\":\"each\",\"chunk\":{chunk},\"switchSeconds\":{change}")));
             var goes = Enumerable.Repeat(chunk, reps / chunk).Append(reps % chunk).Where(n => n > 0).ToArray();
             var oneSide = goes.Sum(n => (n * (lower + lift) + 99) / 100);
             var totals = Good(text).Totals;

@@ -44,7 +44,8 @@ public class ClockRuleTests
     public void A_station_with_nothing_to_do_keeps_its_change()
     {
         var once = Station("""{"kind":"time","amount":30,"rounds":"first"}""", """ "sides":"each" """);
-        var spans = Good(With(Block(""" "leadInSeconds":0,"rounds":2,"betweenStations":7 """, once, Station("""{"kind":"time","amount":20}""")))).Spans;
+        var spans = Good(
+            With(Block(""" "leadInSeconds":0,"rounds":2,"betweenStations":7 """, once, Station("""{"kind":"time","amount":20}""")))).Spans;
         Assert.Equal(["work 30", "switch 3", "work 30", "change 7", "work 20", "change 7", "work 20"], spans.Select(Words));
     }
 
@@ -62,8 +63,11 @@ public class ClockRuleTests
     [Fact]
     public void The_second_pass_waits_at_least_for_the_switch()
     {
-        var spans = Good(With(Block(""" "leadInSeconds":0,"sidePass":"round","betweenStations":1 """, Station("""{"kind":"time","amount":20}""")))).Spans;
-        Assert.Equal(["work 20 left", "change 3", "work 20 right"], spans.Select(s => Words(s) + (s.Side is { } side ? $" {side}".ToLowerInvariant() : "")));
+        var spans = Good(
+            With(
+                Block(""" "leadInSeconds":0,"sidePass":"round","betweenStations":1 """, Station("""{"kind":"time","amount":20}""")))).Spans;
+        Assert.Equal(["work 20 left", "change 3", "work 20 right"],
+            spans.Select(s => Words(s) + (s.Side is { } side ? $" {side}".ToLowerInvariant() : "")));
         Assert.Equal((0, 0, 1), (spans[1].Round, spans[1].Station, spans[1].Pass));
     }
 
@@ -75,9 +79,12 @@ public class ClockRuleTests
         Assert.Equal([(0, 0), (0, 0), (0, 1), (0, 1), (0, 1), (1, 0)], spans[1..7].Select(s => (s.Round!.Value, s.Station!.Value)));
 
         // A rest inside the dose stays with its station, also as the last of the block.
-        Assert.Equal((SpanKind.Rest, 1, 1, null, null), (spans[^1].Kind, spans[^1].Round, spans[^1].Station, spans[^1].Part, spans[^1].Side));
+        Assert.Equal(
+            (SpanKind.Rest, 1, 1, null, null), (spans[^1].Kind, spans[^1].Round, spans[^1].Station, spans[^1].Part, spans[^1].Side));
 
-        var legs = Good(With(Block(""" "format":"rotation","windowSeconds":20,"rounds":2,"betweenRounds":9,"betweenStations":4 """, station, station))).Spans;
+        var legs = Good(
+            With(Block(""" "format":"rotation","windowSeconds":20,"rounds":2,"betweenRounds":9,"betweenStations":4 """, station, station)))
+            .Spans;
         Assert.Equal([null, 0, 1, 1, 0, 0, 1, 1], legs.Select(s => s.Leg));
         Assert.All(legs, s => Assert.Null(s.Station));
     }
@@ -87,14 +94,16 @@ public class ClockRuleTests
     {
         string Counted(string dose, string station = "", string block = "") =>
             Good(With(Block(block, Station(dose, station)))).Totals is var t
-                ? $"{t.LeftReps}/{t.RightReps} about {t.LeftEstimatedReps}/{t.RightEstimatedReps}, {t.Pulses} pulses, {t.HoldSeconds} held" : "";
+                ? $"{t.LeftReps}/{t.RightReps} about {t.LeftEstimatedReps}/{t.RightEstimatedReps}, {t.Pulses} pulses, "
+                    + $"{t.HoldSeconds} held" : "";
         const string none = " about 0/0, 0 pulses, 0 held";
         Assert.Equal("4/3" + none, Counted("""{"kind":"reps","amount":7,"side":"alternate"}"""));
         Assert.Equal("3/4" + none, Counted("""{"kind":"reps","amount":7,"side":"alternate"}""", block: """ "startSide":"right" """));
         Assert.Equal("9/9" + none, Counted("""{"kind":"reps","amount":9}""", """ "sides":"each" """));
         Assert.Equal("16/8" + none, Counted("""{"kind":"reps","amount":8}""", block: """ "sidePass":"alternate","rounds":3 """));
         Assert.Equal("0/0 about 7/7, 0 pulses, 0 held", Counted("""{"kind":"time","amount":45}""", """ "sides":"split" """));
-        Assert.Equal("5/5 about 0/0, 20 pulses, 0 held", Counted("""{"kind":"reps","amount":5,"pulsesPerRep":2}""", """ "sides":"each" """));
+        Assert.Equal(
+            "5/5 about 0/0, 20 pulses, 0 held", Counted("""{"kind":"reps","amount":5,"pulsesPerRep":2}""", """ "sides":"each" """));
         Assert.Equal("0/0 about 0/0, 0 pulses, 60 held", Counted("""{"kind":"hold","amount":30}""", """ "sides":"each" """));
         Assert.Equal("6/6" + none, Counted("""{"kind":"reps","amount":{"from":4,"to":6}}""", """ "sharing":"turns" """));
     }

@@ -43,13 +43,15 @@ public class CourseTests
     });
 
     /// <summary>
-    /// By hand from docs/room.md, "group g is at station (g + w) mod n": with two stations nobody sees which way round it goes, with three one does.
+    /// By hand from docs/room.md, "group g is at station (g + w) mod n": with two stations nobody sees which way round it goes, with three
+    /// one does.
     /// </summary>
     [Fact]
     public void In_a_rotation_everybody_goes_on_to_the_next_station()
     {
         var station = Station("""{"kind":"time","amount":30}""");
-        var text = With(Block(""" "format":"rotation","windowSeconds":40,"rounds":2,"betweenStations":10 """, station, station, station, station));
+        var text = With(
+            Block(""" "format":"rotation","windowSeconds":40,"rounds":2,"betweenStations":10 """, station, station, station, station));
         var (plan, timeline) = (Plan(text), Timeline(text));
         Assert.Equal(
             ["0123 0123", "1230 1230", "2301 2301", "3012 3012"],
@@ -58,17 +60,23 @@ public class CourseTests
 
         // The kit goes where the people go: five of them, the first group of two.
         var block = plan.Blocks[0].Id;
-        var moments = Moments.Of(Place.Of(plan), 5, new Dictionary<PlaceId, ImmutableArray<ImmutableArray<int>>> { [block] = Groups.InOrder(5, 4) });
+        var moments = Moments.Of(
+            Place.Of(plan), 5, new Dictionary<PlaceId, ImmutableArray<ImmutableArray<int>>> { [block] = Groups.InOrder(5, 4) });
         Assert.Equal(
             ["0 0 1 2 3", "1 1 2 3 0", "2 2 3 0 1", "3 3 0 1 2"],
             moments.Select(m => string.Join(' ', m.Spots.OrderBy(s => s.Person).Select(s => s.Station))));
 
         // And so does the drawing of the floor: which group, from 1, is at each station.
-        var floor = FloorLayout.Of(plan.Blocks[0], Library, new HallFloor(10, 14, []), [2, 1, 1, 1], ImmutableDictionary<string, FloorSpot>.Empty);
-        Assert.Equal(["1234", "4123", "3412", "2341"], FloorView.Of(plan.Blocks[0], floor, rotates: true).Windows.Select(w => string.Concat(w.Groups)));
+        var floor = FloorLayout.Of(
+            plan.Blocks[0], Library, new HallFloor(10, 14, []), [2, 1, 1, 1], ImmutableDictionary<string, FloorSpot>.Empty);
+        Assert.Equal(["1234", "4123", "3412", "2341"],
+            FloorView.Of(plan.Blocks[0], floor, rotates: true).Windows.Select(w => string.Concat(w.Groups)));
     }
 
-    /// <summary>Pieces stand in the order of the clock, none over another, and what lies between two is what the gap says, what a bell leaves beside.</summary>
+    /// <summary>
+    /// Pieces stand in the order of the clock, none over another, and what lies between two is what the gap says, what a bell leaves
+    /// beside.
+    /// </summary>
     [Fact]
     public void Gaps_are_what_the_clock_leaves_between_two_pieces() => Each(review =>
     {
@@ -125,13 +133,17 @@ public class CourseTests
     public void Every_group_is_looked_at(bool apart, int ways)
     {
         string Rotation(string id, int stations) =>
-            Block($"\"id\":\"{id}\",\"format\":\"rotation\",\"windowSeconds\":30", [.. Enumerable.Repeat(Station("""{"kind":"time","amount":30}"""), stations)]);
+            Block($"\"id\":\"{id}\",\"format\":\"rotation\",\"windowSeconds\":30",
+                [.. Enumerable.Repeat(Station("""{"kind":"time","amount":30}"""), stations)]);
         var plan = Plan(With(string.Join(",", apart
             ? [Rotation("a", 4), Block("", Station("""{"kind":"time","amount":30}""")), Rotation("b", 3)]
             : new[] { Rotation("a", 4), Rotation("b", 3) })));
         var courses = new ClassReview(plan, Compiler.Compile(plan).Timeline!, CheckSettings.Usual).Courses;
         var last = apart ? 2 : 1;
-        Assert.Equal(ways, courses.Select(c => (c.Pieces.Last(p => p.Block == 0).Station, c.Pieces.First(p => p.Block == last).Station)).Distinct().Count());
+        Assert.Equal(ways,
+            courses.Select(c => (c.Pieces.Last(p => p.Block == 0).Station, c.Pieces.First(p => p.Block == last).Station))
+                .Distinct()
+                .Count());
         Assert.All(courses, c => Assert.Equal(7, c.Pieces.Count(p => p.Block == 0 || p.Block == last)));
     }
 }

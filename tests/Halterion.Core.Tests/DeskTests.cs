@@ -12,7 +12,8 @@ public class DeskTests
     private static readonly TimeZoneInfo lisbon = TimeZoneInfo.FindSystemTimeZoneById("Europe/Lisbon");
 
     private static string File(string lines, string method = "REQUEST") =>
-        $"BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//A desk//EN\r\nMETHOD:{method}\r\nBEGIN:VEVENT\r\n{lines.ReplaceLineEndings("\r\n")}\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n";
+        $"BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//A "
+        + $"desk//EN\r\nMETHOD:{method}\r\nBEGIN:VEVENT\r\n{lines.ReplaceLineEndings("\r\n")}\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n";
 
     /// <summary>
     /// The forms of ATTENDEE, PARTSTAT, CUTYPE and of folded lines are those of RFC 5545, 3.1, 3.2 and 3.8.4.1; METHOD:CANCEL is
@@ -38,7 +39,8 @@ public class DeskTests
         var (events, fault) = DeskCalendar.Read(text, lisbon);
         Assert.Null(fault);
         var one = Assert.Single(events);
-        Assert.Equal(("calsrv.example.com-873970198738777", 3, "Full moon circuit", false, 3), (one.Uid, one.Sequence, one.Title, one.Cancelled, one.Coming));
+        Assert.Equal(("calsrv.example.com-873970198738777", 3, "Full moon circuit", false, 3),
+            (one.Uid, one.Sequence, one.Title, one.Cancelled, one.Coming));
         Assert.Equal(new DateTimeOffset(2026, 12, 2, 18, 0, 0, TimeSpan.Zero), one.Starts);
         Assert.Equal(
             ["Ada Wren Coming", "Stout, Mira Coming", "Bob Lark Waiting", "Cy Gone", "dora.finch Coming"],
@@ -71,7 +73,8 @@ public class DeskTests
     [Fact]
     public void What_is_damaged_on_the_way_never_throws()
     {
-        var whole = Encoding.UTF8.GetBytes(File("UID:a\nDTSTART;TZID=Europe/Berlin:20261202T180000\nRRULE:FREQ=DAILY\nATTENDEE;CN=Ada:mailto:a@desk.example"));
+        var whole = Encoding.UTF8.GetBytes(
+            File("UID:a\nDTSTART;TZID=Europe/Berlin:20261202T180000\nRRULE:FREQ=DAILY\nATTENDEE;CN=Ada:mailto:a@desk.example"));
         Gen.Select(Gen.Int[0, whole.Length - 1], Gen.Byte, Gen.Int[0, whole.Length]).Array[1, 6].Sample(damage =>
         {
             var bytes = whole.ToArray();
@@ -88,20 +91,23 @@ public class DeskTests
     }
 
     private static DeskEvent List(params (string Name, DeskStanding Standing)[] guests) => new(
-        "a", 0, "Class", DateTimeOffset.UnixEpoch, false, [.. guests.Select(g => new DeskGuest(DeskGuest.KeyOf(null, g.Name), g.Name, g.Standing))]);
+        "a", 0, "Class", DateTimeOffset.UnixEpoch, false, [
+            .. guests.Select(g => new DeskGuest(DeskGuest.KeyOf(null, g.Name), g.Name, g.Standing))]);
 
     [Fact]
     public void Nobody_is_guessed_or_invented()
     {
         var roster = new[] { ("1", "Ada Wren"), ("2", "Bob Lark"), ("3", "bob  lark"), ("4", "Cy") }.Select(p =>
             new Person(new PersonId(p.Item1), p.Item2)).ToArray();
-        var list = List(("ADA  wren", DeskStanding.Coming), ("Bob Lark", DeskStanding.Coming), ("Dora", DeskStanding.Waiting), ("Cyrus", DeskStanding.Gone));
+        var list = List(("ADA  wren", DeskStanding.Coming), ("Bob Lark", DeskStanding.Coming), ("Dora", DeskStanding.Waiting),
+            ("Cyrus", DeskStanding.Gone));
         list = list with { Guests = [.. list.Guests.Select(g => g with { Name = DeskGuest.NameOf(g.Name) })] };
         var names = new DeskNames(roster, ImmutableDictionary<string, PersonId?>.Empty);
         Assert.Equal(["1", null, null, null], list.Guests.Select(g => names.Of(g)?.Value));
         // Two are called so, one nobody is; who has cancelled need not be known.
         Assert.Equal([false, true, true, false], list.Guests.Select(names.Asks));
-        var told = new DeskNames(roster, new Dictionary<string, PersonId?> { [list.Guests[1].Key] = new PersonId("3"), [list.Guests[2].Key] = null });
+        var told = new DeskNames(
+            roster, new Dictionary<string, PersonId?> { [list.Guests[1].Key] = new PersonId("3"), [list.Guests[2].Key] = null });
         Assert.Equal(["1", "3", null, null], list.Guests.Select(g => told.Of(g)?.Value));
         Assert.DoesNotContain(list.Guests, told.Asks);
         Assert.Equal(["1 Coming", "3 Coming"], told.Said(list).Known.Select(s => $"{s.Key.Value} {s.Value}").Order());
@@ -165,7 +171,8 @@ public class DeskTests
         { Sequence = 7, Title = "Sails, ropes; and a title that is longer than the seventy-five octets of one line" };
         foreach (var cancelled in new[] { false, true })
         {
-            var text = DeskCalendar.Write(list with { Cancelled = cancelled }, g => $"{g.Key}@desk.example", TimeSpan.FromHours(1), DateTimeOffset.UnixEpoch);
+            var text = DeskCalendar.Write(
+                list with { Cancelled = cancelled }, g => $"{g.Key}@desk.example", TimeSpan.FromHours(1), DateTimeOffset.UnixEpoch);
             var back = Assert.Single(DeskCalendar.Read(text, lisbon).Events);
             Assert.Equal((list.Title, 7, cancelled, list.Starts), (back.Title, back.Sequence, back.Cancelled, back.Starts));
             // A quotation mark cannot stand in a parameter (RFC 5545, 3.2).

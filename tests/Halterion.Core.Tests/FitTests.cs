@@ -14,7 +14,8 @@ namespace Halterion.Core.Tests;
 public class FitTests
 {
     private static readonly Gen<(string Text, FitTerms Terms, int Slot)> Case =
-        Gen.Select(RandomClasses.Text, Gen.Int[0, 30], Gen.Int[0, 9], Gen.Int[0, 60], Gen.Double[0.7, 1.2]).Select((text, floor, weight, spare, share) =>
+        Gen.Select(RandomClasses.Text, Gen.Int[0, 30], Gen.Int[0, 9], Gen.Int[0, 60],
+            Gen.Double[0.7, 1.2]).Select((text, floor, weight, spare, share) =>
         {
             var terms = new FitTerms
             {
@@ -32,7 +33,10 @@ public class FitTests
     public void Equal_changes_are_one_line_and_a_round_without_a_target_is_not_offered()
     {
         string Class(int slot, string amount) => With(
-            Block(""" "leadInSeconds":0,"rounds":2 """, [.. new[] { "A", "B" }.Select(n => Station($$"""{"kind":"reps","amount":{{amount}},"tempo":"1-0-1-0"}""", $"\"name\":\"{n}\""))]))
+            Block(""" "leadInSeconds":0,"rounds":2 """,
+                [
+                    .. new[] { "A", "B" }.Select(
+                        n => Station($$"""{"kind":"reps","amount":{{amount}},"tempo":"1-0-1-0"}""", $"\"name\":\"{n}\""))]))
             .Replace("\"slotMinutes\":60", $"\"slotMinutes\":{slot}", StringComparison.Ordinal);
 
         // Two rounds of two stations of 100 reps at 2 s: 800 s for a slot of 12 min; a tenth of each is all that can give.
@@ -148,11 +152,14 @@ public class FitTests
     {
         // 3 rounds of 100 + 67 s with two rests of 60 s are 621 s for a slot of 600. Steps of five cannot save 21 s; the nearest
         // below saves 25: rests 60 → 55 (9 % and 5 points a change: 14) and goes of 100 s → 95 (5 %, twice, and 5: 15).
-        var text = With(Block(""" "leadInSeconds":0,"rounds":3,"betweenRounds":60 """, Station("""{"kind":"time","amount":100}"""), Station("""{"kind":"time","amount":67}""")))
+        var text = With(
+            Block(""" "leadInSeconds":0,"rounds":3,"betweenRounds":60 """, Station("""{"kind":"time","amount":100}"""),
+                Station("""{"kind":"time","amount":67}""")))
             .Replace("\"slotMinutes\":60", "\"slotMinutes\":10", StringComparison.Ordinal);
         var nearest = Fit.Of(Plan(text), new FitTerms()).Ways[0];
         Assert.Equal((4, 29, "Shorter goes and shorter rests"), (nearest.SpareSeconds.Value, nearest.Cost, nearest.Title));
-        Assert.Equal(["“Block”: rest between rounds 60 s → 55 s", "“Block”: Bodyweight squat 100 s → 95 s"], nearest.Changes.Select(c => c.Words));
+        Assert.Equal(["“Block”: rest between rounds 60 s → 55 s", "“Block”: Bodyweight squat "
+            + "100 s → 95 s"], nearest.Changes.Select(c => c.Words));
 
         // Where seconds to spare cost nothing one change is enough: 100 → 90 (10 %, twice, and 5).
         var loose = Fit.Of(Plan(text), new FitTerms { SpareWeight = 0 }).Ways[0];
@@ -162,7 +169,9 @@ public class FitTests
     [Fact]
     public void An_impossible_fit_names_the_limits_in_the_way()
     {
-        var text = With(string.Join(",", Block(""" "rounds":1 """, Station("""{"kind":"time","amount":600}""")), """{"name":"Down","phase":"cooldown","format":"talk","seconds":400}"""))
+        var text = With(
+            string.Join(",", Block(""" "rounds":1 """, Station("""{"kind":"time","amount":600}""")),
+                """{"name":"Down","phase":"cooldown","format":"talk","seconds":400}"""))
             .Replace("\"slotMinutes\":60", "\"slotMinutes\":5", StringComparison.Ordinal);
         var result = Fit.Of(Plan(text), new FitTerms());
 
@@ -182,7 +191,8 @@ public class FitTests
             .. model.Blocks.Take(blocks).Select(b => new FitBlock(
             [
                 .. b.Branches.Take(2).Select(branch => new FitBranch(
-                    branch.Fixed, branch.Picks, [.. branch.Levers.Take(levers).Select(l => l with { Choices = [.. l.Choices.Take(choices)] })])),
+                    branch.Fixed, branch.Picks, [
+                        .. branch.Levers.Take(levers).Select(l => l with { Choices = [.. l.Choices.Take(choices)] })])),
             ])),
         ],
     };
@@ -191,5 +201,6 @@ public class FitTests
         .Select(block => block.Branches.SelectMany(branch => branch.Levers.Aggregate(
             new[] { (Seconds: branch.Fixed, branch.Cost) }.AsEnumerable(),
             (sums, lever) => sums.SelectMany(sum => lever.Choices.Select(c => (sum.Seconds + c.Seconds, sum.Cost + c.Cost))))).ToArray())
-        .Aggregate(new[] { (0, 0) }.AsEnumerable(), (sums, block) => sums.SelectMany(sum => block.Select(b => (sum.Item1 + b.Seconds, sum.Item2 + b.Cost))));
+        .Aggregate(new[] { (0, 0) }.AsEnumerable(),
+            (sums, block) => sums.SelectMany(sum => block.Select(b => (sum.Item1 + b.Seconds, sum.Item2 + b.Cost))));
 }

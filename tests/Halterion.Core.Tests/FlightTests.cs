@@ -146,7 +146,9 @@ public class FlightTests
         Assert.Equal(0.5, moments.Right.Share, 6);
     }
 
-    /// <summary>A leg that steps is not pulled at: no moment passes 190 N·m (about twice a squat's hip, from the model itself), and none leaps.</summary>
+    /// <summary>
+    /// A leg that steps is not pulled at: no moment passes 190 N·m (about twice a squat's hip, from the model itself), and none leaps.
+    /// </summary>
     [Fact]
     public void Moments_have_no_spikes() => Assert.All(Library.Moves.Where(m => m.Poses!.Poses.All(p => p.Air == 0)), move =>
     {
@@ -186,7 +188,8 @@ public class FlightTests
         OptionFacts Of(string id, Manner? manner = null) => OptionFacts.Of(Library.Find(new MoveId(id))!, manner ?? new Manner(), Library)!;
         Assert.True(Of("overhead-side-bend", new Manner { Load = new Load(Implement.Ball, 1, new Kilograms(3), null, null) }).LoadOverhead);
         Assert.False(Of("goblet-squat").LoadOverhead);
-        Assert.Equal([true, true, false, false], new[] { "walk-forward-back", "back-walking-lunge", "forward-lunge", "march" }.Select(id => Of(id).WalksBackward));
+        Assert.Equal([true, true, false, false],
+            new[] { "walk-forward-back", "back-walking-lunge", "forward-lunge", "march" }.Select(id => Of(id).WalksBackward));
         Assert.True(Of("hip-thrust").HeadOffTheFloor && !Of("glute-bridge").HeadOffTheFloor);
     }
 }

@@ -20,7 +20,8 @@ public class FormatTests
         var file = Json(text);
         file["blocks"]![0]!["name"] = "=1+1, \"two\"\nlines";
         var evaluation = Desk.Evaluate(file.ToJsonString());
-        using var bytes = new MemoryStream(Encoding.UTF8.GetBytes(TimelineCsv.Of(evaluation.Plan!, evaluation.Timeline!, Evening, new Preferences())));
+        using var bytes = new MemoryStream(
+            Encoding.UTF8.GetBytes(TimelineCsv.Of(evaluation.Plan!, evaluation.Timeline!, Evening, new Preferences())));
         using var reader = CsvReader.Create(bytes);
         var rows = new List<(int Start, int End, string Clock, string Block)>();
         while (reader.Read())
@@ -36,7 +37,10 @@ public class FormatTests
     [Fact]
     public void The_calendar_entry_is_the_booked_slot()
     {
-        var plan = Plan(With(Block("", Station("""{"kind":"time","amount":30}"""))).Replace("\"Test\"", "\"Sails; ropes, and a very long title — with dashes that pass the seventy-five octets of a line\"", StringComparison.Ordinal));
+        var plan = Plan(
+            With(Block("", Station("""{"kind":"time","amount":30}""")))
+                .Replace("\"Test\"", "\"Sails; ropes, and a very long title — with dashes that pass the seventy-five octets of a line\"",
+                    StringComparison.Ordinal));
         var sheet = RunSheet.Of(plan, Timing.Compiler.Compile(plan).Timeline!, Evening, new Preferences());
         var starts = new DateTimeOffset(Evening, TimeSpan.FromHours(1));
         var text = CalendarEntry.Of(sheet, plan, "0198", 4, starts, starts.AddDays(-1));
@@ -51,7 +55,10 @@ public class FormatTests
     [Fact]
     public void The_sheet_shows_times_as_the_instructor_reads_them()
     {
-        var plan = Plan(With(Block(""" "rounds":2,"betweenRounds":60,"water":true """, Station("""{"kind":"reps","amount":[12,8]}""", """ "sides":"each" """))));
+        var plan = Plan(
+            With(
+                Block(""" "rounds":2,"betweenRounds":60,"water":true """,
+                    Station("""{"kind":"reps","amount":[12,8]}""", """ "sides":"each" """))));
         var timeline = Timing.Compiler.Compile(plan).Timeline!;
         var sheet = RunSheet.Of(plan, timeline, Evening, new Preferences { Clock = ClockFormat.H12 });
         Assert.Equal(("Tue 24 Nov 2026, 6:00 pm, 60 min", "6:00:00 pm"), (sheet.Booked, sheet.Blocks[0].At));

@@ -4,7 +4,10 @@ using Halterion.Core.Sessions;
 
 namespace Halterion.Core.Tests;
 
-/// <summary>Frames of the Bluetooth Heart Rate Measurement (Heart Rate Service 1.0, characteristic 0x2A37; layout from memory), and what is made of them.</summary>
+/// <summary>
+/// Frames of the Bluetooth Heart Rate Measurement (Heart Rate Service 1.0, characteristic 0x2A37; layout from memory), and what is made of
+/// them.
+/// </summary>
 public class HeartTests
 {
     [Theory]
@@ -39,7 +42,8 @@ public class HeartTests
     {
         Gen.Select(Gen.Int[0, 400], Gen.Int[0, 2], Gen.Int[-1, 65535], Gen.Int[0, 65535].Array[0, 4]).Sample((beats, contact, energy, rr) =>
         {
-            var frame = new HeartFrame(beats, contact == 2 ? null : contact == 1, energy < 0 ? null : energy, [.. rr.Select(r => r / 1024.0)]);
+            var frame = new HeartFrame(
+                beats, contact == 2 ? null : contact == 1, energy < 0 ? null : energy, [.. rr.Select(r => r / 1024.0)]);
             var again = HeartFrame.Read(frame.Write())!;
             Assert.Equal((frame.Beats, frame.Contact, frame.EnergyKj), (again.Beats, again.Contact, again.EnergyKj));
             Assert.Equal(frame.Intervals, again.Intervals);
@@ -79,5 +83,6 @@ public class HeartTests
         Assert.Equal(95, Enumerable.Range(1, 6).Aggregate(belt, (b, i) => After(b, 95, 70_000 + (i * 1000))).Beats);
     }
 
-    private static byte[] Bytes(string hex) => [.. hex.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(h => Convert.ToByte(h, 16))];
+    private static byte[] Bytes(string hex) =>
+        [.. hex.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(h => Convert.ToByte(h, 16))];
 }

@@ -15,7 +15,8 @@ namespace Halterion.Core.Tests;
 public class LeadTests
 {
     /// <summary>Three scenes: 10 s, 50 s, 20 s.</summary>
-    private static readonly ImmutableArray<SceneTime> Scenes = [new(new Seconds(10), false), new(new Seconds(60), false), new(new Seconds(80), false)];
+    private static readonly ImmutableArray<SceneTime> Scenes = [
+        new(new Seconds(10), false), new(new Seconds(60), false), new(new Seconds(80), false)];
 
     [Fact]
     public void The_fold_agrees_with_the_shared_cases()
@@ -23,14 +24,18 @@ public class LeadTests
         using var cases = JsonDocument.Parse(File.ReadAllText(Beside("lead-cases.json")));
         Assert.All(cases.RootElement.EnumerateArray(), @case =>
         {
-            var commands = @case.GetProperty("commands").EnumerateArray().Select(c => Command(c[0].GetString()!, c[1].GetInt64(), c.GetArrayLength() > 2 ? c[2] : null));
+            var commands = @case.GetProperty("commands")
+                .EnumerateArray()
+                .Select(c => Command(c[0].GetString()!, c[1].GetInt64(), c.GetArrayLength() > 2 ? c[2] : null));
             var gates = @case.TryGetProperty("gates", out var listed) ? listed.EnumerateArray().Select(g => g.GetInt32()).ToArray() : [];
             ImmutableArray<SceneTime> scenes = [.. Scenes.Select((scene, i) => scene with { Gated = gates.Contains(i) })];
             var state = LeadFold.Fold(commands, scenes);
             var position = state.PositionAt(@case.GetProperty("now").GetInt64(), scenes);
             Assert.Equal(
-                (@case.GetProperty("name").GetString(), @case.GetProperty("phase").GetString(), @case.GetProperty("position").GetInt64(), @case.GetProperty("scene").GetInt32()),
-                (@case.GetProperty("name").GetString(), state.Phase.ToString().ToLowerInvariant(), position, LeadFold.SceneAt(position, Scenes, state.Added)));
+                (@case.GetProperty("name").GetString(), @case.GetProperty("phase").GetString(), @case.GetProperty("position").GetInt64(),
+                    @case.GetProperty("scene").GetInt32()),
+                (@case.GetProperty("name").GetString(), state.Phase.ToString().ToLowerInvariant(), position,
+                    LeadFold.SceneAt(position, Scenes, state.Added)));
         });
     }
 
@@ -40,7 +45,8 @@ public class LeadTests
         {
             var at = 0L;
             var commands = taps.Select(t => new LeadCommand(
-                Guid.NewGuid(), (LeadCommandKind)t.Item1, at += t.Item2, Payload: new LeadPayload([new SceneShift(t.Item3, t.Item4)], t.Item3))).ToArray();
+                Guid.NewGuid(), (LeadCommandKind)t.Item1, at += t.Item2, Payload: new LeadPayload(
+                    [new SceneShift(t.Item3, t.Item4)], t.Item3))).ToArray();
             var state = LeadFold.Fold(commands, Scenes);
             var end = LeadFold.EndOf(Scenes, state.Added, 2);
             Assert.InRange(state.PositionAt(at + 1000, Scenes), 0, end);
@@ -78,7 +84,10 @@ public class LeadTests
     [Fact]
     public void Cues_count_in_start_switch_warn_and_end()
     {
-        var timeline = Timeline(With(Block(""" "betweenStations":2 """, Station("""{"kind":"time","amount":30}""", """ "sides":"each" """), Station("""{"kind":"time","amount":20}"""))));
+        var timeline = Timeline(
+            With(
+                Block(""" "betweenStations":2 """, Station("""{"kind":"time","amount":30}""", """ "sides":"each" """),
+                    Station("""{"kind":"time","amount":20}"""))));
         Assert.Equal(
             [
                 "7 count 3", "8 count 2", "9 count 1", "10 start", "30 warning 10",
@@ -91,7 +100,10 @@ public class LeadTests
     [Fact]
     public void A_gate_waits_after_the_lead_in_and_after_rests_without_planned_time_or_count_in()
     {
-        string Class(string gate) => With(Block($"\"gate\":\"{gate}\",\"rounds\":2,\"betweenRounds\":20", Station("""{"kind":"time","amount":25},{"kind":"rest","amount":5}""")));
+        string Class(string gate) =>
+            With(
+                Block($"\"gate\":\"{gate}\",\"rounds\":2,\"betweenRounds\":20",
+                    Station("""{"kind":"time","amount":25},{"kind":"rest","amount":5}""")));
         string Gated(string gate) => string.Concat(Timeline(Class(gate)).Spans.Select(s => s.Gated ? '|' : '.'));
         Assert.Equal((".......", ".|.....", ".|..|.."), (Gated("bell") + ".", Gated("block") + ".", Gated("rests") + "."));
         Assert.Equal(Timeline(Class("bell")).Length, Timeline(Class("rests")).Length);
@@ -103,10 +115,13 @@ public class LeadTests
     public void One_call_serves_a_rotation_only_if_all_change_sides_together()
     {
         const string split = """ "sides":"split" """;
-        string Rotation(params string[] stations) => With(Block(""" "format":"rotation","windowSeconds":40,"leadInSeconds":0 """, stations));
+        string Rotation(params string[] stations) =>
+            With(Block(""" "format":"rotation","windowSeconds":40,"leadInSeconds":0 """, stations));
         var together = Timeline(Rotation(Station("""{"kind":"time","amount":40}""", split), Station("""{"kind":"time","amount":40}""")));
-        Assert.Equal([20, 60], Cue.ListFor(together).Where(c => c is { Kind: CueKind.Switch } && c.At.Value % 40 != 0).Select(c => c.At.Value));
-        var apart = Timeline(Rotation(Station("""{"kind":"time","amount":40}""", split), Station("""{"kind":"time","amount":30}""", split)));
+        Assert.Equal(
+            [20, 60], Cue.ListFor(together).Where(c => c is { Kind: CueKind.Switch } && c.At.Value % 40 != 0).Select(c => c.At.Value));
+        var apart = Timeline(
+            Rotation(Station("""{"kind":"time","amount":40}""", split), Station("""{"kind":"time","amount":30}""", split)));
         Assert.DoesNotContain(Cue.ListFor(apart), c => c.Kind == CueKind.Switch && c.At.Value % 40 != 0);
     }
 
@@ -145,7 +160,8 @@ public class LeadTests
         for (var i = 0; i < file.RootElement.GetProperty("sequences").GetInt32(); i++)
         {
             var (at, end) = (0, 0);
-            ImmutableArray<SceneTime> scenes = [.. Enumerable.Range(0, 1 + Next(6)).Select(_ => new SceneTime(new Seconds(end += 1 + Next(40)), Next(4) == 0))];
+            ImmutableArray<SceneTime> scenes = [
+                .. Enumerable.Range(0, 1 + Next(6)).Select(_ => new SceneTime(new Seconds(end += 1 + Next(40)), Next(4) == 0))];
             var state = LeadFold.Fold([], scenes);
             for (var taps = Next(14); taps > 0; taps--)
             {

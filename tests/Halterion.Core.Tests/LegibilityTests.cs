@@ -6,12 +6,15 @@ namespace Halterion.Core.Tests;
 /// <summary>What is read from afar, and what goes with a rep.</summary>
 public class LegibilityTests
 {
-    /// <summary>The rule of thumb of ISO 9241-303 (from memory): at 22 minutes of arc a character is a 156th of the distance; at 8 m 51.2 mm.</summary>
+    /// <summary>
+    /// The rule of thumb of ISO 9241-303 (from memory): at 22 minutes of arc a character is a 156th of the distance; at 8 m 51.2 mm.
+    /// </summary>
     [Theory]
     [InlineData(8, 52)]
     [InlineData(2, 13)]
     [InlineData(15.6, 100)]
-    public void A_digit_is_as_tall_as_the_distance_asks(double metres, int millimetres) => Assert.Equal(millimetres, Legibility.Height(metres));
+    public void A_digit_is_as_tall_as_the_distance_asks(double metres, int millimetres) =>
+        Assert.Equal(millimetres, Legibility.Height(metres));
 
     [Fact]
     public void Every_distance_that_can_be_chosen_has_its_height()

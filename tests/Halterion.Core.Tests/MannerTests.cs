@@ -68,7 +68,8 @@ public class MannerTests
                 Assert.All(body.All, v => Assert.True(double.IsFinite(v.X + v.Y + v.Z) && v.Length < 3, $"{move.Id} {manner}"));
                 Assert.Equal(Anthropometry.Thigh, (body[Joint.RightKnee] - body[Joint.RightHip]).Length, 0.003);
                 Assert.Equal(Anthropometry.Shank, (body[Joint.LeftAnkle] - body[Joint.LeftKnee]).Length, 0.003);
-                Assert.True(body.All.Min(v => v.Z) > LowestInBetween, $"{move.Id} {manner}: {Enum.GetValues<Joint>().MinBy(j => body[j].Z)} {body.All.Min(v => v.Z):0.000}");
+                Assert.True(body.All.Min(v => v.Z) > LowestInBetween, $"{move.Id} {manner}: "
+                    + $"{Enum.GetValues<Joint>().MinBy(j => body[j].Z)} {body.All.Min(v => v.Z):0.000}");
             }
 
             var demand = DemandModel.Of(move.Id, manner, Library)!;

@@ -24,6 +24,7 @@ public class MenderTests
         var none = mender.Offers(() => true, TestContext.Current.CancellationToken);
         Assert.Empty(none.Offers);
         Assert.True(none.Untried >= all.Offers.Length);
-        Assert.All(all.Offers.Zip(mender.Offers(() => false, TestContext.Current.CancellationToken).Offers), pair => Assert.Equal(pair.First.Title, pair.Second.Title));
+        Assert.All(all.Offers.Zip(mender.Offers(() => false, TestContext.Current.CancellationToken).Offers),
+            pair => Assert.Equal(pair.First.Title, pair.Second.Title));
     }
 }

@@ -17,7 +17,8 @@ public class MotionTests
     [
         .. from move in Library.Moves
            let p = Proposals.For(move.Id, Library)
-           from option in new[] { ("main", Option.Of(Tier.Main, move.Id)), ("easier", p.Easier?.Of), ("harder", p.Harder?.Of), ("instead", p.Instead?.Of) }
+           from option in new[] { ("main", Option.Of(Tier.Main, move.Id)), ("easier", p.Easier?.Of), ("harder", p.Harder?.Of),
+               ("instead", p.Instead?.Of) }
            where option.Item2 is not null
            select ($"{move.Id.Value}/{option.Item1}", option.Item2),
         .. Library.Ladders.SelectMany(l => l.Rungs.Select(r => ($"{l.Name}/{r.Move.Value}", Proposals.OptionOf(r, Tier.Main, Library)))),
@@ -42,21 +43,28 @@ public class MotionTests
     {
         (string From, string To, double Length)[] bones =
         [
-            ("leftHip", "leftKnee", 0.245), ("leftKnee", "leftAnkle", 0.246), ("leftShoulder", "leftElbow", 0.186), ("leftElbow", "leftWrist", 0.146),
-            ("rightHip", "rightKnee", 0.245), ("rightKnee", "rightAnkle", 0.246), ("rightShoulder", "rightElbow", 0.186), ("rightElbow", "rightWrist", 0.146),
+            ("leftHip", "leftKnee", 0.245), ("leftKnee", "leftAnkle", 0.246), (
+                "leftShoulder", "leftElbow", 0.186), ("leftElbow", "leftWrist", 0.146),
+            ("rightHip", "rightKnee", 0.245), ("rightKnee", "rightAnkle", 0.246), (
+                "rightShoulder", "rightElbow", 0.186), ("rightElbow", "rightWrist", 0.146),
             ("leftHip", "rightHip", 0.191), ("leftShoulder", "rightShoulder", 0.259),
         ];
         foreach (var stature in (int[])[150, 200])
         {
             Assert.All(Motions(stature), m => Assert.All(m.Motion.Frames, frame =>
             {
-                Assert.True(frame.At.Min(p => p[2]) > -0.001, $"{m.Name}: {Joints[Array.IndexOf([.. frame.At.Select(p => p[2])], frame.At.Min(p => p[2]))]} below the floor");
-                Assert.All(bones, b => Assert.Equal(b.Length * stature / 100, Way(frame.At[Index(b.From)], frame.At[Index(b.To)]), 0.01 * b.Length * stature / 100));
+                Assert.True(frame.At.Min(p => p[2]) > -0.001,
+                    $"{m.Name}: {Joints[Array.IndexOf([.. frame.At.Select(p => p[2])], frame.At.Min(p => p[2]))]} below the floor");
+                Assert.All(bones,
+                    b => Assert.Equal(
+                        b.Length * stature / 100, Way(frame.At[Index(b.From)], frame.At[Index(b.To)]), 0.01 * b.Length * stature / 100));
             }));
         }
     }
 
-    /// <summary>At 25 frames a second no joint goes further than 12 % of stature, nor 4 % (around flight 7 %) more or less than before.</summary>
+    /// <summary>
+    /// At 25 frames a second no joint goes further than 12 % of stature, nor 4 % (around flight 7 %) more or less than before.
+    /// </summary>
     [Fact]
     public void Nothing_jumps() => Assert.All(Motions(170), m =>
     {
@@ -86,9 +94,19 @@ public class MotionTests
         var (first, last) = (m.Motion.Frames[0], m.Motion.Frames[^1]);
         var still = m.Motion.Frames.Where((f, i) => i == 0 || i == m.Motion.Frames.Length - 1
             || Stands(first) == Stands(last) && Stands(f) == Stands(first) && m.Motion.Frames.All(g => Stands(g) == Stands(first)));
-        Assert.All(still.Where(f => f.Contacts.Length > 0 && f.Contacts.All(c => c.EndsWith("Foot", StringComparison.Ordinal) || c.EndsWith("Toe", StringComparison.Ordinal) || c.EndsWith("Heel", StringComparison.Ordinal))), f =>
+        Assert.All(
+            still.Where(
+                f => f.Contacts.Length > 0
+                    && f.Contacts.All(
+                        c => c.EndsWith("Foot", StringComparison.Ordinal)
+                            || c.EndsWith("Toe", StringComparison.Ordinal)
+                            || c.EndsWith("Heel", StringComparison.Ordinal))),
+            f =>
         {
-            var feet = f.Contacts.SelectMany(c => c.StartsWith("left", StringComparison.Ordinal) ? new[] { "leftHeel", "leftToe" } : ["rightHeel", "rightToe"]).Select(j => f.At[Index(j)]).ToArray();
+            var feet = f.Contacts.SelectMany(
+                c => c.StartsWith("left", StringComparison.Ordinal) ? new[] { "leftHeel", "leftToe" } : ["rightHeel", "rightToe"])
+                .Select(j => f.At[Index(j)])
+                .ToArray();
             Assert.InRange(f.CentreOfMass[0], feet.Min(p => p[0]) - 0.03, feet.Max(p => p[0]) + 0.03);
             Assert.InRange(f.CentreOfMass[1], feet.Min(p => p[1]) - 0.06, feet.Max(p => p[1]) + 0.06);
         });
@@ -98,7 +116,8 @@ public class MotionTests
             {
                 var hands = item.HeldBy.Select(h => m.Motion.Frames[i].At[Index(h)]).ToArray();
                 ImmutableArray<double> middle = [hands.Average(h => h[0]), hands.Average(h => h[1]), hands.Average(h => h[2])];
-                Assert.True(Way(middle, item.Frames[i]) < (hands.Length == 1 ? 0.02 : 0.06), $"{m.Name}: {item.Kind} is {Way(middle, item.Frames[i]):0.000} from the hand");
+                Assert.True(Way(middle, item.Frames[i]) < (hands.Length == 1 ? 0.02 : 0.06), $"{m.Name}: {item.Kind} is "
+                    + $"{Way(middle, item.Frames[i]):0.000} from the hand");
             }
         }
     });
@@ -133,21 +152,24 @@ public class MotionTests
             move.Id.Value);
         if (move.Sided == Sided.OneSided)
         {
-            Assert.True(Enumerable.Range(0, motion.Count).Select(i => Skeleton.Of(motion.Key(i))).Any(s => Mirrored(s) > 0.02), $"{move.Id}: both sides do the same");
+            Assert.True(Enumerable.Range(0, motion.Count).Select(i => Skeleton.Of(motion.Key(i))).Any(s => Mirrored(s) > 0.02),
+                $"{move.Id}: both sides do the same");
         }
 
         bool Kit(string word) => move.Kit.Any(k => k.Contains(word, StringComparison.Ordinal));
         var load = move.Poses.Holds?.Kind ?? "";
         foreach (var kind in (string[])["dumbbell", "kettlebell", "barbell", "ball"])
         {
-            Assert.True(load != kind || Kit(kind) || Kit("hand weight") || Kit("medicine"), $"{move.Id}: {kind} is drawn, kit is {string.Join(", ", move.Kit)}");
+            Assert.True(load != kind || Kit(kind) || Kit("hand weight") || Kit("medicine"), $"{move.Id}: {kind} is drawn, kit is "
+                + $"{string.Join(", ", move.Kit)}");
         }
 
         Assert.True(move.Poses.Band == BandAt.None || Kit("band"), $"{move.Id}: a band is drawn");
         Assert.True(!Kit("mini-band") || move.Poses.Band != BandAt.None, $"{move.Id}: no band is drawn");
         Assert.True(!(Kit("dumbbell") || Kit("bell")) || load != "", $"{move.Id}: no weight is drawn");
         string[] props = ["chair", "wall", "bench", "box", "step"];
-        Assert.All(props.Where(p => move.Kit is [var only] && only == p), p => Assert.Contains(move.Poses.Props.IsDefault ? [] : move.Poses.Props, prop => prop.StartsWith(p, StringComparison.Ordinal)));
+        Assert.All(props.Where(p => move.Kit is [var only] && only == p),
+            p => Assert.Contains(move.Poses.Props.IsDefault ? [] : move.Poses.Props, prop => prop.StartsWith(p, StringComparison.Ordinal)));
     });
 
     private static double Mirrored(Skeleton s)
@@ -177,11 +199,14 @@ public class MotionTests
         Assert.InRange(figure.Stills.Length, 1, 6);
         Assert.DoesNotContain("NaN", figure.Svg(), StringComparison.Ordinal);
         Assert.NotEqual("", figure.Alt);
-        Assert.All(figure.Stills.SelectMany(s => s.Layers).SelectMany(l => l.Path.Split('Z', StringSplitOptions.RemoveEmptyEntries)), outline =>
+        Assert.All(
+            figure.Stills.SelectMany(s => s.Layers).SelectMany(l => l.Path.Split('Z', StringSplitOptions.RemoveEmptyEntries)), outline =>
         {
             // The corners alone tell the way round; of two only, the arcs between them do.
             var numbers = Regex.Matches(outline, @"[MLA]([^MLA]*)").Select(m => m.Groups[1].Value.Split(' ')).ToArray();
-            var corners = numbers.Select(n => (X: double.Parse(n[^2], CultureInfo.InvariantCulture), Y: double.Parse(n[^1], CultureInfo.InvariantCulture))).ToArray();
+            var corners = numbers.Select(
+                n => (
+                    X: double.Parse(n[^2], CultureInfo.InvariantCulture), Y: double.Parse(n[^1], CultureInfo.InvariantCulture))).ToArray();
             var area = corners.Zip([.. corners[1..], corners[0]], (a, b) => a.X * b.Y - b.X * a.Y).Sum();
             Assert.True(area <= 0.5, $"{move.Id}: {outline}");
             Assert.All(Regex.Matches(outline, @"A\S+ \S+ 0 [01] ([01]) "), arc => Assert.Equal("0", arc.Groups[1].Value));
@@ -193,10 +218,14 @@ public class MotionTests
     {
         Figure Of(string id, Manner? manner = null) => OptionFigure.Of(Library.Find(new MoveId(id))!, manner ?? new Manner(), Library)!;
         Assert.Equal([2, 3, 3], new[] { "squat", "one-half-squat", "walking-lunge" }.Select(id => Of(id).Stills.Length));
-        Assert.True(Of("squat").Stills[1] is { X: > 20, Y: 0 } && Of("glute-bridge").Stills[1].Y > 20, "standing beside, lying above each other");
+        Assert.True(Of("squat").Stills[1] is { X: > 20, Y: 0 } && Of("glute-bridge").Stills[1].Y > 20, "standing beside, lying "
+            + "above each other");
         Assert.Contains(Ink.Far, Of("split-squat").Stills[^1].Layers.Select(l => l.Ink));
         Assert.DoesNotContain(Ink.Kit, Of("squat").Stills[^1].Layers.Select(l => l.Ink));
-        Assert.Contains(Ink.Kit, Of("squat", new Manner { Load = new Load(Implement.Kettlebell, 1, new Kilograms(8), LoadPosition.Goblet, null) }).Stills[^1].Layers.Select(l => l.Ink));
+        Assert.Contains(Ink.Kit,
+            Of("squat", new Manner { Load = new Load(Implement.Kettlebell, 1, new Kilograms(8), LoadPosition.Goblet, null) })
+                .Stills[^1]
+                .Layers.Select(l => l.Ink));
         Assert.Contains(Ink.Band, Of("glute-bridge", new Manner { Band = BandStrength.Light }).Stills[^1].Layers.Select(l => l.Ink));
         Assert.Contains("thigh level", Of("squat").Alt, StringComparison.Ordinal);
         Assert.Contains("right leg lifted behind", Of("kickback").Alt, StringComparison.Ordinal);
@@ -210,14 +239,18 @@ public class MotionTests
     public void A_figure_goes_at_its_tempo()
     {
         Assert.True(Tempo.TryParse("4-1-2-3", out var tempo));
-        string Phases(string id) => string.Join(' ', OptionFigure.FilmOf(Library.Find(new MoveId(id))!, new Manner { Tempo = tempo }, Library).Phases.Select(p => $"{p.Word}{p.To - p.From:0.#}"));
+        string Phases(string id) =>
+            string.Join(' ',
+                OptionFigure.FilmOf(Library.Find(new MoveId(id))!, new Manner { Tempo = tempo },
+                    Library).Phases.Select(p => $"{p.Word}{p.To - p.From:0.#}"));
         Assert.Equal("lower4 hold1 lift2 hold3", Phases("squat"));
         Assert.Equal("lift2 hold3 lower4 hold1", Phases("glute-bridge"));
         var film = OptionFigure.FilmOf(Library.Find(new MoveId("squat"))!, new Manner { Tempo = tempo }, Library);
         Assert.Equal((10.0, 500), (film.Seconds, film.Frames.Length));
     }
 
-    private static FigureFilm FilmOf(string id, Side side) => OptionFigure.FilmOf(Library.Find(new MoveId(id))!, new Manner(), Library, side: side);
+    private static FigureFilm FilmOf(string id, Side side) =>
+        OptionFigure.FilmOf(Library.Find(new MoveId(id))!, new Manner(), Library, side: side);
 
     /// <summary>"Left foot in front" and "right foot in front" are two pictures, and words, that mirror each other.</summary>
     [Fact]
@@ -230,8 +263,10 @@ public class MotionTests
         Assert.Contains("trunk upright", left.Alt, StringComparison.Ordinal);
         Assert.All(Library.Moves, m =>
         {
-            var words = new[] { Side.Right, Side.Left }.Select(side => Regex.Matches(Of(m.Id.Value, side).Alt, @"\w+").Select(w => w.Value).ToArray()).ToArray();
-            Assert.All(words[0].Zip(words[1]), pair => Assert.Equal(pair.First switch { "left" => "right", "right" => "left", var same => same }, pair.Second));
+            var words = new[] { Side.Right, Side.Left }.Select(
+                side => Regex.Matches(Of(m.Id.Value, side).Alt, @"\w+").Select(w => w.Value).ToArray()).ToArray();
+            Assert.All(words[0].Zip(words[1]),
+                pair => Assert.Equal(pair.First switch { "left" => "right", "right" => "left", var same => same }, pair.Second));
         });
         Assert.NotEqual(right.Stills[^1].Layers[0].Path, left.Stills[^1].Layers[0].Path);
         Assert.Equal((right.Stills[^1].Left, right.Stills[^1].Right), (-left.Stills[^1].Right, -left.Stills[^1].Left));
@@ -288,7 +323,8 @@ public class MotionTests
     /// the one in front is ahead, the leg that is lifted is off the floor or up, the arm that reaches goes furthest.
     /// </summary>
     [Fact]
-    public void The_side_that_is_meant_works_in_the_picture() => Assert.All(Library.Moves.Where(m => m.Sided == Sided.OneSided || m.SideMeans == "reaching arm"), move =>
+    public void The_side_that_is_meant_works_in_the_picture() =>
+        Assert.All(Library.Moves.Where(m => m.Sided == Sided.OneSided || m.SideMeans == "reaching arm"), move =>
     {
         var motion = OptionFigure.MotionOf(move.Poses!);
         var (start, end) = (motion.Key(0), motion.Key(motion.Count - 1));

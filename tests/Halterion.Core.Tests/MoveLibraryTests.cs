@@ -92,8 +92,11 @@ public class MoveLibraryTests
     [Fact]
     public void Every_name_finds_its_move()
     {
-        var missed = Library.Moves.SelectMany(m => m.Aliases.Concat([m.Name, m.Name.EndsWith('s') ? m.Name : m.Name + "s", m.Name.Replace(' ', '-'), m.Name.ToUpperInvariant()])
-            .Where(typed => MoveSearch.Find(Library.Moves, new MoveQuery(typed))[0].Id != m.Id).Select(typed => $"{typed}: {MoveSearch.Find(Library.Moves, new MoveQuery(typed))[0].Id} for {m.Id}"));
+        var missed = Library.Moves.SelectMany(
+            m => m.Aliases.Concat(
+                [m.Name, m.Name.EndsWith('s') ? m.Name : m.Name + "s", m.Name.Replace(' ', '-'), m.Name.ToUpperInvariant()])
+            .Where(typed => MoveSearch.Find(Library.Moves, new MoveQuery(typed))[0].Id != m.Id).Select(
+                typed => $"{typed}: {MoveSearch.Find(Library.Moves, new MoveQuery(typed))[0].Id} for {m.Id}"));
         Assert.Equal([], missed);
     }
 
@@ -101,7 +104,8 @@ public class MoveLibraryTests
     public void Each_word_narrows_and_one_that_nothing_has_empties_nothing()
     {
         string[] Found(string typed) => [.. MoveSearch.Find(Library.Moves, new MoveQuery(typed)).Select(m => m.Id.Value)];
-        Assert.All(Found("bridge band"), id => Assert.Contains("band", string.Join(' ', Library.Find(new MoveId(id))!.Kit.Append(id)), StringComparison.Ordinal));
+        Assert.All(Found("bridge band"),
+            id => Assert.Contains("band", string.Join(' ', Library.Find(new MoveId(id))!.Kit.Append(id)), StringComparison.Ordinal));
         Assert.True(Found("lunge").Length > Found("lunge wall").Length || Found("lunge wall").Length > 0);
         Assert.Equal(Found("squat"), Found("squat wxyzq"));
         Assert.Equal([], Found("wxyzq"));
@@ -134,7 +138,8 @@ public class MoveLibraryTests
     }
 
     [Fact]
-    public void Every_step_of_a_ladder_names_its_dimension_and_is_an_option_the_plan_language_knows() => Assert.All(Library.Ladders, ladder =>
+    public void Every_step_of_a_ladder_names_its_dimension_and_is_an_option_the_plan_language_knows() =>
+        Assert.All(Library.Ladders, ladder =>
     {
         string[] dimensions = ["depth", "support", "base", "load", "tempo", "impact", "complexity"];
         Assert.All(ladder.Rungs, rung =>
@@ -143,7 +148,8 @@ public class MoveLibraryTests
             var station = $$"""{"dose":[{"kind":"time","amount":30}],"options":[{"tier":"main","move":"squat"},{{PlanWriter.Of(Proposals.OptionOf(rung, Tier.Harder, Library)).ToJsonString()}}]}""";
             Assert.Empty(Evaluate(With(Block("", station))).Faults);
         });
-        Assert.Equal(ladder.Rungs.Length, ladder.Rungs.Select(r => PlanWriter.Of(Proposals.OptionOf(r, Tier.Main, Library)).ToJsonString()).Distinct().Count());
+        Assert.Equal(ladder.Rungs.Length,
+            ladder.Rungs.Select(r => PlanWriter.Of(Proposals.OptionOf(r, Tier.Main, Library)).ToJsonString()).Distinct().Count());
     });
 
     /// <summary>What each ready block says that it makes is what it makes.</summary>
@@ -164,7 +170,8 @@ public class MoveLibraryTests
         Assert.Equal((Phase.Skill, 3), (taught.Phase, taught.Stations.Count(s => s.Demo.Values is [{ Value: > 0 }])));
         Assert.Equal(BandStrength.Light, taught.Stations[2].Main.Manner.Band);
         Assert.Contains("usual fault", taught.Stations[1].Say!.Text, StringComparison.Ordinal);
-        Assert.Equal((SidePass.Round, SidePass.Alternate), (Of("Left all through, then right").SidePass, Of("Left round, right round").SidePass));
+        Assert.Equal(
+            (SidePass.Round, SidePass.Alternate), (Of("Left all through, then right").SidePass, Of("Left round, right round").SidePass));
     }
 
     [Fact]

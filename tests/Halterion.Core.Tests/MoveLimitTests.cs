@@ -24,7 +24,8 @@ public partial class MoveLimitTests
 
     private static readonly (string Word, Limit[] Limits)[] Parts =
     [
-        ("back", [Limit.LowerBack]), ("neck", [Limit.Neck]), ("shoulder", [Limit.Shoulder]), ("wrist", [Limit.Wrist]), ("knee", [Limit.Knee]),
+        ("back", [Limit.LowerBack]), ("neck", [Limit.Neck]), (
+            "shoulder", [Limit.Shoulder]), ("wrist", [Limit.Wrist]), ("knee", [Limit.Knee]),
         ("groin", [Limit.Hip]), ("joint", [Limit.Knee, Limit.Hip, Limit.Ankle]),
     ];
 
@@ -33,7 +34,9 @@ public partial class MoveLimitTests
     {
         // What it says of hops is said of the option that hops: the table has it.
         var text = move.Cautions.Replace("No hop in pregnancy or with sore joints.", "", StringComparison.Ordinal);
-        var said = Sore().Matches(text).SelectMany(m => Parts.Where(p => m.Groups["parts"].Value.Contains(p.Word, StringComparison.OrdinalIgnoreCase))
+        var said = Sore()
+            .Matches(text)
+            .SelectMany(m => Parts.Where(p => m.Groups["parts"].Value.Contains(p.Word, StringComparison.OrdinalIgnoreCase))
             .SelectMany(p => p.Limits)).ToHashSet();
         if (Pregnant().IsMatch(text) || text.Contains("second trimester", StringComparison.Ordinal))
         {
@@ -63,7 +66,8 @@ public partial class MoveLimitTests
     {
         var told = Library.Moves.Where(m => m.OwnLimits.Length > 0).Sum(m => Missing(m with { Limits = [] }).Length);
         Assert.True(told > 100, $"Only {told} are read.");
-        Assert.Equal([Limit.Knee, Limit.LowerBack, Limit.Pregnancy], Missing(Library.Find(new MoveId("wall-hinge"))! with { Cautions = "Not in pregnancy, nor with a sore back or knee." }));
+        Assert.Equal([Limit.Knee, Limit.LowerBack, Limit.Pregnancy],
+            Missing(Library.Find(new MoveId("wall-hinge"))! with { Cautions = "Not in pregnancy, nor with a sore back or knee." }));
     }
 
     [Theory]
@@ -87,7 +91,8 @@ public partial class MoveLimitTests
     [InlineData("frog-pump", Limit.Hip, false)]
     [InlineData("prone-back-lift", Limit.Pregnancy, false)]
     [InlineData("side-plank", Limit.Neck, true)]
-    public void Not_offered(string move, Limit limit, bool strict) => Assert.StartsWith($"{LimitTable.Named(limit)}: ", WhyNot(move, limit, strict), StringComparison.Ordinal);
+    public void Not_offered(string move, Limit limit, bool strict) =>
+        Assert.StartsWith($"{LimitTable.Named(limit)}: ", WhyNot(move, limit, strict), StringComparison.Ordinal);
 
     [Theory]
     [InlineData("wall-hinge", Limit.LowerBack, false)]

@@ -26,7 +26,8 @@ public class OwnMoveTests
             (move.Name, move.Family, move.Plane, move.Sided, move.SideMeans, move.Tempo!.Text));
         Assert.Equal(
             "abcdefghijklm",
-            $"{move.SetUp}{move.Path}{move.End}{move.Breath}{move.Faults[0].Seen}{move.Faults[0].Fix}{move.Felt}{move.Easier}{move.Harder}{move.Readiness}{move.GetIn}{move.KitSafety}{move.Cautions}");
+            $"{move.SetUp}{move.Path}{move.End}{move.Breath}{move.Faults[0].Seen}{move.Faults[0].Fix}{move.Felt}{move.Easier}"
+                + $"{move.Harder}{move.Readiness}{move.GetIn}{move.KitSafety}{move.Cautions}");
         Assert.Equal((new UsualDose("hold", 20), "mast", "pole squat"), (move.Dose, move.Kit[0], move.Aliases[0]));
         Assert.Same(Library.Find(new MoveId("squat"))!.Poses, move.Poses);
     }
@@ -51,25 +52,38 @@ public class OwnMoveTests
     [Fact]
     public void Two_own_moves_have_two_ids() => Assert.Contains(
         "/moves/1/id",
-        ClassReader.ReadMoves(JsonElement.Parse("""[{"id":"mine","name":"A","family":"squat"},{"id":"mine","name":"B","family":"squat"}]"""), Library).Faults.Select(f => f.Pointer));
+        ClassReader.ReadMoves(
+            JsonElement.Parse("""[{"id":"mine","name":"A","family":"squat"},{"id":"mine","name":"B","family":"squat"}]"""),
+            Library).Faults.Select(f => f.Pointer));
 
     /// <summary>Tables that speak of a move by name speak of what is like it, too.</summary>
     [Fact]
     public void What_is_like_a_move_asks_as_much_as_it() => Assert.All(Library.Moves, move =>
     {
-        var own = Read($$"""{"id":"mine","name":"Mine","family":"hinge","like":"{{move.Id.Value}}"}""")[0] with { Tempo = move.Tempo, Kit = move.Kit, Dose = move.Dose };
+        var own = Read(
+            $$"""{"id":"mine","name":"Mine","family":"hinge","like":"{{move.Id.Value}}"}""")[0] with
+        {
+            Tempo =
+                move.Tempo,
+            Kit = move.Kit,
+            Dose = move.Dose
+        };
         Assert.Equal(Asks(move.Id.Value), DemandModel.Of(own.Id, new Manner(), Library.With([own])));
     });
 
     [Fact]
     public void A_stated_demand_holds_and_the_manner_changes_it_as_it_changes_the_model()
     {
-        var moves = Read("""{"id":"a","name":"A","family":"squat","like":"squat","tempo":"2-0-1-0","demand":{"knee":1,"balance":5}}""", """{"id":"b","name":"B","family":"squat","demand":{"knee":3}}""", """{"id":"c","name":"C","family":"squat"}""");
+        var moves = Read(
+            """{"id":"a","name":"A","family":"squat","like":"squat","tempo":"2-0-1-0","demand":{"knee":1,"balance":5}}""",
+            """{"id":"b","name":"B","family":"squat","demand":{"knee":3}}""",
+            """{"id":"c","name":"C","family":"squat"}""");
         var library = Library.With(moves);
         Demand Of(string id, Manner manner) => DemandModel.Of(new MoveId(id), manner, library)!;
         var (plain, half) = (new Manner(), new Manner { Depth = Depth.Half });
         Assert.Equal((1.0, 5.0, Asks("squat").Hip), (Of("a", plain).Knee, Of("a", plain).Balance, Of("a", plain).Hip));
-        Assert.Equal(DemandModel.Of(new MoveId("squat"), half, Library)!.Knee - Asks("squat").Knee, Of("a", half).Knee - Of("a", plain).Knee, 9);
+        Assert.Equal(
+            DemandModel.Of(new MoveId("squat"), half, Library)!.Knee - Asks("squat").Knee, Of("a", half).Knee - Of("a", plain).Knee, 9);
 
         // Without a figure there is nothing but what is said; without either, nothing at all.
         Assert.Equal((3.0, 0.0), (Of("b", half).Knee, Of("b", plain).Hip));
@@ -95,7 +109,9 @@ public class OwnMoveTests
         return read;
     }
 
-    /// <summary>A file that once opened opens for ever, whatever ids the library takes; in the library itself the shipped one stands.</summary>
+    /// <summary>
+    /// A file that once opened opens for ever, whatever ids the library takes; in the library itself the shipped one stands.
+    /// </summary>
     [Fact]
     public void A_class_keeps_its_own_move_when_the_library_has_taken_its_id()
     {

@@ -4,7 +4,9 @@ using Halterion.Core.Moves;
 
 namespace Halterion.Core.Tests;
 
-/// <summary>A picture of one's own keeps nothing of where and with what it was taken (ITU-T T.81, annex B; PNG, W3C; from memory).</summary>
+/// <summary>
+/// A picture of one's own keeps nothing of where and with what it was taken (ITU-T T.81, annex B; PNG, W3C; from memory).
+/// </summary>
 public class OwnPictureTests
 {
     private static byte[] Segment(byte marker, string text)
@@ -14,7 +16,20 @@ public class OwnPictureTests
     }
 
     private static byte[] JpegWith(params byte[][] segments) =>
-        [0xFF, 0xD8, .. Segment(0xE0, "JFIF\0\u0001"), .. segments.SelectMany(s => s), .. Segment(0xDB, "table"), .. Segment(0xDA, "scan"), 1, 2, 0xFF, 0, 3, 0xFF, 0xD9];
+        [
+            0xFF,
+            0xD8,
+            .. Segment(0xE0, "JFIF\0\u0001"),
+            .. segments.SelectMany(s => s),
+            .. Segment(0xDB, "table"),
+            .. Segment(0xDA, "scan"),
+            1,
+            2,
+            0xFF,
+            0,
+            3,
+            0xFF,
+            0xD9];
 
     private static byte[] Chunk(string type, string text)
     {
@@ -24,19 +39,34 @@ public class OwnPictureTests
     }
 
     private static byte[] PngWith(params byte[][] chunks) =>
-        [0x89, 0x50, 0x4E, 0x47, 0x0D, 0x0A, 0x1A, 0x0A, .. Chunk("IHDR", "head"), .. chunks.SelectMany(c => c), .. Chunk("IDAT", "picture"), .. Chunk("IEND", "")];
+        [
+            0x89,
+            0x50,
+            0x4E,
+            0x47,
+            0x0D,
+            0x0A,
+            0x1A,
+            0x0A,
+            .. Chunk("IHDR", "head"),
+            .. chunks.SelectMany(c => c),
+            .. Chunk("IDAT", "picture"),
+            .. Chunk("IEND", "")];
 
     private static byte[]? Cleaned(string kind, byte[] bytes)
     {
         var start = $"data:image/{kind};base64,";
-        return OwnPicture.Clean(start + Convert.ToBase64String(bytes)) is { } clean ? Convert.FromBase64String(clean[start.Length..]) : null;
+        return OwnPicture.Clean(start + Convert.ToBase64String(bytes)) is { } clean
+            ? Convert.FromBase64String(clean[start.Length..])
+            : null;
     }
 
     [Fact]
     public void Place_time_and_camera_go_and_the_picture_stays()
     {
         Assert.Equal(JpegWith(), Cleaned("jpeg", JpegWith()));
-        Assert.Equal(JpegWith(), Cleaned("jpeg", JpegWith(Segment(0xE1, "Exif GPS planted"), Segment(0xED, "IPTC planted"), Segment(0xFE, "planted"))));
+        Assert.Equal(JpegWith(),
+            Cleaned("jpeg", JpegWith(Segment(0xE1, "Exif GPS planted"), Segment(0xED, "IPTC planted"), Segment(0xFE, "planted"))));
         // What comes after the end of the picture is none of it.
         Assert.Equal(JpegWith(), Cleaned("jpeg", [.. JpegWith(), .. "planted"u8]));
         Assert.Equal(PngWith(), Cleaned("png", PngWith(Chunk("tEXt", "planted"), Chunk("eXIf", "planted"), Chunk("tIME", "planted"))));

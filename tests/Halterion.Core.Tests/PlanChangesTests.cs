@@ -19,7 +19,8 @@ public class PlanChangesTests
         { "/blocks/0/betweenRounds|[60,30]", "“Block”: between rounds 90 → 60, 30" },
         { "/blocks/0/stations/1/dose/0/amount|8", "“Block”: Split squat: 10 → 8" },
         { "/blocks/0/stations/1/options/0/move|\"reverse-lunge\"", "“Block”: station Split squat → Reverse lunge" },
-        { "/blocks/0/stations/1/options/-|{\"tier\":\"easier\",\"move\":\"squat\"}", "“Block”: Split squat: option easier Bodyweight squat added" },
+        { "/blocks/0/stations/1/options/-|{\"tier\":\"easier\",\"move\":\"squat\"}", "“Block”: Split squat: option easier Bodyweight "
+            + "squat added" },
         { "/blocks/1/name|\"Welcome\"", "block “Talk” → “Welcome”" },
     };
 
@@ -48,7 +49,8 @@ public class PlanChangesTests
     }
 
     [Fact]
-    public void A_class_has_no_changes_against_itself_and_some_against_any_other() => Gen.Select(RandomClasses.Text, RandomClasses.Text).Sample((a, b) =>
+    public void A_class_has_no_changes_against_itself_and_some_against_any_other() =>
+        Gen.Select(RandomClasses.Text, RandomClasses.Text).Sample((a, b) =>
     {
         Assert.Empty(PlanChanges.Between(Json(a), Json(a), Library));
         Assert.Equal(JsonNode.DeepEquals(Json(a), Json(b)), PlanChanges.Between(Json(a), Json(b), Library).IsEmpty);

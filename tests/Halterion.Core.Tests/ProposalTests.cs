@@ -36,8 +36,10 @@ public class ProposalTests
         {
             Below(Facts(easier), here);
             Assert.False(Facts(easier).Flight, move.Id.Value);
-            Assert.True(Proposals.Kit(easier, Library) is not { } kit || kit == Proposals.Kit(Option.Of(Tier.Main, move.Id), Library), move.Id.Value);
-            Assert.True(easier.Manner.Tempo is not { } tempo || tempo.RepSeconds(RepStyle.Full) >= move.Tempo!.RepSeconds(RepStyle.Full), $"{move.Id}: quicker is not easier");
+            Assert.True(Proposals.Kit(easier, Library) is not { } kit || kit == Proposals.Kit(Option.Of(Tier.Main, move.Id), Library),
+                move.Id.Value);
+            Assert.True(easier.Manner.Tempo is not { } tempo || tempo.RepSeconds(RepStyle.Full) >= move.Tempo!.RepSeconds(RepStyle.Full),
+                $"{move.Id}: quicker is not easier");
             Assert.True(Facts(easier).Demand.Skill <= here.Demand.Skill + 1e-9, $"{move.Id}: nothing more to learn");
         });
         Assert.All(Computed(Tier.Harder), harder => Below(here, Facts(harder)));
@@ -46,7 +48,8 @@ public class ProposalTests
             var other = Library.Find(instead.Move)!;
             Assert.Equal((move.Family, Proposals.Main(move)), (other.Family, Proposals.Main(other)));
             Assert.True(other.Position != move.Position || !other.Kit.SequenceEqual(move.Kit), move.Id.Value);
-            Assert.All(Facts(instead).Demand.Dimensions.Zip(here.Demand.Dimensions), d => Assert.InRange(Math.Abs(d.First.Value - d.Second.Value), 0, 1));
+            Assert.All(Facts(instead).Demand.Dimensions.Zip(here.Demand.Dimensions),
+                d => Assert.InRange(Math.Abs(d.First.Value - d.Second.Value), 0, 1));
         });
     });
 
@@ -68,7 +71,9 @@ public class ProposalTests
         Assert.True(All(Plain(move), Tier.Instead).Length > 0 || move.Family == Family.Recovery, move.Id.Value);
     });
 
-    /// <summary>Beside main options of any manner nothing is proposed that main already is, and every one says what it does otherwise.</summary>
+    /// <summary>
+    /// Beside main options of any manner nothing is proposed that main already is, and every one says what it does otherwise.
+    /// </summary>
     [Theory]
     [InlineData("squat", """ "depth":"half" """)]
     [InlineData("squat", """ "support":"wall" """)]
@@ -96,23 +101,30 @@ public class ProposalTests
                 var beside = station with { Options = [station.Main, entered] };
                 var said = PlanWords.Option(entered, beside, Library, new Preferences());
                 Assert.NotEqual(PlanWords.Option(station.Main, Library, new Preferences()), said);
-                Assert.True(entered.Move != main.Move || Differs.Of(entered, beside, Library, new Preferences()) is not ("" or "as the main option"), said);
+                Assert.True(
+                    entered.Move != main.Move
+                        || Differs.Of(entered, beside, Library, new Preferences()) is not ("" or "as the main option"),
+                    said);
                 Assert.NotNull(Plan(With(Block("", PlanWriter.Of(beside).ToJsonString()))));
             }
         }
 
         var easiest = All(main, Tier.Easier)[0].Of;
-        Assert.True(DemandModel.Of(easiest.Move, easiest.Manner, Library)!.Overall < DemandModel.Of(main.Move, main.Manner, Library)!.Overall);
+        Assert.True(
+            DemandModel.Of(easiest.Move, easiest.Manner, Library)!.Overall < DemandModel.Of(main.Move, main.Manner, Library)!.Overall);
     }
 
-    /// <summary>Kilograms go with main's: main's × the offer's ÷ usual, to the nearest of the stock that is strictly lighter or heavier.</summary>
+    /// <summary>
+    /// Kilograms go with main's: main's × the offer's ÷ usual, to the nearest of the stock that is strictly lighter or heavier.
+    /// </summary>
     [Fact]
     public void A_weight_proposed_follows_the_plans_and_the_stocks()
     {
         // The offers of the goblet squat: usual 10 kg.
         var move = Library.Find(new MoveId("romanian-deadlift"))!;
         var main = new Doing(move.Id, new Manner { Load = new Load(Implement.Dumbbell, 2, new Kilograms(8), null, null) });
-        decimal? Kg(Tier tier, params decimal[] stock) => Proposals.All(main, tier, Library, null, new WeightsAtHand([.. stock.Select(kg => (Implement.Dumbbell, kg))]))
+        decimal? Kg(Tier tier, params decimal[] stock) =>
+            Proposals.All(main, tier, Library, null, new WeightsAtHand([.. stock.Select(kg => (Implement.Dumbbell, kg))]))
             .Select(p => p.Of.Manner.Load).FirstOrDefault(l => l is { Kg: not null } && l != main.Manner.Load)?.Kg?.Value;
         Assert.Equal(4, Kg(Tier.Easier, 4, 6, 8, 10));
         Assert.Equal(6, Kg(Tier.Easier, 6, 8, 10));
@@ -127,7 +139,9 @@ public class ProposalTests
     {
         Option Entered(string fields, string dose, string main, Option option)
         {
-            var station = Plan(With(Block("", $$"""{{{fields}}"dose":[{{dose}}],"options":[{"tier":"main","move":"{{main}}"}]}"""))).Blocks[0].Stations[0];
+            var station = Plan(With(Block("", $$"""{{{fields}}"dose":[{{dose}}],"options":[{"tier":"main","move":"{{main}}"}]}""")))
+                .Blocks[0]
+                .Stations[0];
             return OptionEntry.Into(option, station, Library);
         }
 
@@ -149,7 +163,11 @@ public class ProposalTests
     [Theory]
     [InlineData("squat", """{"tier":"easier","move":"squat","depth":"half"}""", "", "half the depth")]
     [InlineData("jump-lunge", """{"tier":"easier","move":"jump-lunge","impact":"none"}""", "", "step the change, no jump")]
-    [InlineData("squat", """{"tier":"easier","move":"squat"}""", ""","load":{"implement":"dumbbell","count":1,"kg":8,"position":"goblet"}""", "without the weight")]
+    [InlineData(
+            "squat",
+            """{"tier":"easier","move":"squat"}""",
+            ""","load":{"implement":"dumbbell","count":1,"kg":8,"position":"goblet"}""",
+            "without the weight")]
     [InlineData("squat", """{"tier":"easier","move":"squat","depth":"half"}""", ""","band":"light" """, "without the band")]
     [InlineData("squat", """{"tier":"harder","move":"squat","band":"strong"}""", ""","band":"light" """, "a stronger band")]
     [InlineData("glute-bridge", """{"tier":"easier","move":"glute-bridge","scale":0.5}""", ""","band":"light" """, "without the band")]
@@ -160,11 +178,14 @@ public class ProposalTests
         Assert.Equal(said, Differs.Of(station, Library, new Preferences())[1]);
     }
 
-    /// <summary>Shallower words are caps on the move's own form (room.md; Schoenfeld 2010, from memory: partial 40, half 70–100, deep over 100).</summary>
+    /// <summary>
+    /// Shallower words are caps on the move's own form (room.md; Schoenfeld 2010, from memory: partial 40, half 70–100, deep over 100).
+    /// </summary>
     [Fact]
     public void Shallower_words_cap_the_bend_and_never_deepen_it()
     {
-        double Bend(string id, Depth? depth) => OptionFacts.Of(Library.Find(new MoveId(id))!, new Manner { Depth = depth }, Library)!.StandingKnee;
+        double Bend(string id, Depth? depth) =>
+            OptionFacts.Of(Library.Find(new MoveId(id))!, new Manner { Depth = depth }, Library)!.StandingKnee;
         foreach (var id in new[] { "squat", "split-squat", "reverse-lunge", "band-side-walk", "side-lunge", "goblet-squat", "wide-squat" })
         {
             var own = Bend(id, null);
@@ -177,7 +198,9 @@ public class ProposalTests
 
         // A step sets the bend, whatever is said; a lower one bends less.
         Assert.Equal(Bend("step-up", null), Bend("step-up", Depth.Quarter), 3);
-        double Step(int cm) => OptionFacts.Of(Library.Find(new MoveId("step-up"))!, new Manner { Surface = Surface.Step, HeightCm = cm }, Library)!.StandingKnee;
+        double Step(int cm) =>
+            OptionFacts.Of(
+                Library.Find(new MoveId("step-up"))!, new Manner { Surface = Surface.Step, HeightCm = cm }, Library)!.StandingKnee;
         Assert.True(Step(15) < Step(30));
     }
 
@@ -189,7 +212,8 @@ public class ProposalTests
         foreach (var support in new[] { Support.Wall, Support.Chair, Support.Knees })
         {
             var held = DemandModel.Of(move.Id, new Manner { Support = support }, Library)!;
-            Assert.True(held.Hip <= here.Hip + 1e-9 && held.Back <= here.Back + 1e-9 && held.Knee <= here.Knee + 1e-9, $"{move.Id} {support}");
+            Assert.True(
+                held.Hip <= here.Hip + 1e-9 && held.Back <= here.Back + 1e-9 && held.Knee <= here.Knee + 1e-9, $"{move.Id} {support}");
         }
 
         Assert.True(DemandModel.Of(move.Id, new Manner { Scale = 0.5m }, Library)!.Overall < here.Overall, move.Id.Value);
@@ -233,14 +257,18 @@ public class ProposalTests
     public void A_strict_limit_spares_more_and_a_hand_hold_gives_back()
     {
         Assert.All(Library.Moves, m => Assert.All(Enum.GetValues<Limit>(), limit => Assert.True(
-            LimitTable.WhyNot(m, new Manner(), Library, limit, false) is null || LimitTable.WhyNot(m, new Manner(), Library, limit, true) is not null)));
+            LimitTable.WhyNot(m, new Manner(), Library, limit, false) is null
+                || LimitTable.WhyNot(m, new Manner(), Library, limit, true) is not null)));
         var single = Library.Find(new MoveId("single-leg-deadlift"))!;
         Assert.NotNull(LimitTable.WhyNot(single, new Manner(), Library, Limit.Balance, false));
         Assert.Null(LimitTable.WhyNot(single, new Manner { Support = Support.Wall }, Library, Limit.Balance, false));
         var squat = Library.Find(new MoveId("squat"))!;
         Assert.Null(LimitTable.WhyNot(squat, new Manner { Depth = Depth.Half }, Library, Limit.Knee, false));
-        Assert.Equal("knee: a standing knee bend past 60°", LimitTable.WhyNot(squat, new Manner { Depth = Depth.Half }, Library, Limit.Knee, true));
-        Assert.Null(LimitTable.WhyNot(Library.Find(new MoveId("knees-to-chest"))!, new Manner(), Library, Limit.Pregnancy, false, lyingIsWork: false));
+        Assert.Equal("knee: a standing knee "
+            + "bend past 60°", LimitTable.WhyNot(squat, new Manner { Depth = Depth.Half }, Library, Limit.Knee, true));
+        Assert.Null(
+            LimitTable.WhyNot(
+                Library.Find(new MoveId("knees-to-chest"))!, new Manner(), Library, Limit.Pregnancy, false, lyingIsWork: false));
     }
 
     [Fact]
@@ -263,7 +291,9 @@ public class ProposalTests
         Assert.True(found > 1000, $"{found}");
     }
 
-    /// <summary>Fault, fix, option (handbook, section 5): what helps where a fault stays is easier, and asks less of what the fault is about.</summary>
+    /// <summary>
+    /// Fault, fix, option (handbook, section 5): what helps where a fault stays is easier, and asks less of what the fault is about.
+    /// </summary>
     [Fact]
     public void A_fault_that_stays_leads_to_an_option_that_takes_it_away()
     {
@@ -284,7 +314,8 @@ public class ProposalTests
             Assert.Equal(move.Faults.Length, options.Length);
             var coached = Offers.Of(move, Tier.Easier, Library).Select(o => (o.Option.Move, o.Option.Manner)).ToArray();
             Assert.All(options.OfType<Option>(), o => Assert.True(
-                coached.Contains((o.Move, o.Manner)) || DemandModel.Of(o.Move, o.Manner, Library)!.Overall <= here.Overall - Proposals.Least, move.Id.Value));
+                coached.Contains((o.Move, o.Manner))
+                    || DemandModel.Of(o.Move, o.Manner, Library)!.Overall <= here.Overall - Proposals.Least, move.Id.Value));
         });
     }
 }

@@ -38,7 +38,8 @@ public class PublishedTotalTests
     public void Falling_targets_of_20_15_12_are_47_reps_a_leg_and_a_drop_set_of_three_tens_is_30()
     {
         // Common practice, no source.
-        var falling = Good(With(Block(""" "rounds":3 """, Station("""{"kind":"reps","amount":[20,15,12]}""", """ "sides":"each" """)))).Totals;
+        var falling = Good(
+            With(Block(""" "rounds":3 """, Station("""{"kind":"reps","amount":[20,15,12]}""", """ "sides":"each" """)))).Totals;
         Assert.Equal((47, 47), (falling.LeftReps, falling.RightReps));
         const string ten = """{"kind":"reps","amount":10}""";
         var drop = Good(With(Block("", Station($"{ten},{ten},{ten}")))).Totals;

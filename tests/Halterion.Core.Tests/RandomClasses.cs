@@ -13,7 +13,9 @@ internal static class RandomClasses
     private static readonly Gen<JsonNode> Amount = Gen.Frequency(
         (3, Gen.Int[1, 60].Select(n => (JsonNode)n)),
         (1, Gen.Int[1, 40].Array[1, 4].Select(a => (JsonNode)new JsonArray([.. a.Select(n => (JsonNode)n)]))),
-        (1, Gen.Select(Gen.Int[1, 20], Gen.Int[0, 9]).Select((from, more) => (JsonNode)new JsonObject { ["from"] = from, ["to"] = from + more })));
+        (1,
+            Gen.Select(Gen.Int[1, 20], Gen.Int[0, 9]).Select(
+                (from, more) => (JsonNode)new JsonObject { ["from"] = from, ["to"] = from + more })));
 
     private static readonly Gen<JsonObject> Part = Gen.Select(Gen.Int[0, 5], Amount, Tempo, Gen.Int[0, 3], Gen.Int[0, 3], Gen.Int[0, 5])
         .Select((kind, amount, tempo, side, style, when) =>
@@ -44,7 +46,11 @@ internal static class RandomClasses
                 dose[0]["kind"] = "time";
             }
 
-            var station = new JsonObject { ["dose"] = new JsonArray([.. dose]), ["options"] = new JsonArray(new JsonObject { ["tier"] = "main", ["move"] = "squat" }) };
+            var station = new JsonObject
+            {
+                ["dose"] = new JsonArray([.. dose]),
+                ["options"] = new JsonArray(new JsonObject { ["tier"] = "main", ["move"] = "squat" })
+            };
             if (sides == 1)
             {
                 BothSides(station);
@@ -74,10 +80,18 @@ internal static class RandomClasses
             return station;
         });
 
-    private static readonly Gen<JsonObject> Block = Gen.Select(Station.Array[1, 4], Gen.Int[1, 4], Gen.Int[0, 30], Gen.Int[0, 30], Gen.Int[0, 9])
+    private static readonly Gen<JsonObject> Block = Gen.Select(
+        Station.Array[1, 4], Gen.Int[1, 4], Gen.Int[0, 30], Gen.Int[0, 30], Gen.Int[0, 9])
         .Select((stations, rounds, between, rest, shape) =>
         {
-            var block = new JsonObject { ["name"] = "Block", ["phase"] = "main", ["rounds"] = rounds, ["betweenStations"] = between, ["stations"] = new JsonArray([.. stations]) };
+            var block = new JsonObject
+            {
+                ["name"] = "Block",
+                ["phase"] = "main",
+                ["rounds"] = rounds,
+                ["betweenStations"] = between,
+                ["stations"] = new JsonArray([.. stations])
+            };
             switch (shape)
             {
                 case 0:
@@ -109,7 +123,14 @@ internal static class RandomClasses
                     last["changeSeconds"] = between / 2;
                     break;
                 case 7:
-                    return new JsonObject { ["name"] = "Own", ["phase"] = "main", ["order"] = "ownPace", ["seconds"] = rest + 1, ["stations"] = OwnStations(block) };
+                    return new JsonObject
+                    {
+                        ["name"] = "Own",
+                        ["phase"] = "main",
+                        ["order"] = "ownPace",
+                        ["seconds"] = rest + 1,
+                        ["stations"] = OwnStations(block)
+                    };
                 case 8:
                     return new JsonObject { ["name"] = "Talk", ["phase"] = "talk", ["format"] = "talk", ["seconds"] = rest + 1 };
             }
@@ -119,7 +140,8 @@ internal static class RandomClasses
         });
 
     /// <summary>What the second edition adds, where the block takes it.</summary>
-    private static readonly Gen<JsonObject> NewBlock = Gen.Select(Block, Gen.Int[0, 63], Gen.Int[0, 40], Gen.Int[0, 25]).Select((block, bits, a, b) =>
+    private static readonly Gen<JsonObject> NewBlock = Gen.Select(
+        Block, Gen.Int[0, 63], Gen.Int[0, 40], Gen.Int[0, 25]).Select((block, bits, a, b) =>
     {
         var stations = block["stations"]?.AsArray().Select(s => s!.AsObject()).ToArray() ?? [];
         var order = (string?)block["order"] ?? ((string?)block["format"] is { } format and not "together" ? format : "circuit");
@@ -172,14 +194,16 @@ internal static class RandomClasses
     });
 
     /// <summary>A walk-through of the first station of the class.</summary>
-    private static readonly Gen<JsonObject?> Show = Gen.Select(Gen.Int[0, 4], Gen.Int[1, 50], Gen.Int[0, 30]).Select((n, seconds, more) => n == 0 ? null : new JsonObject
-    {
-        ["name"] = "Walk-through",
-        ["phase"] = "talk",
-        ["format"] = "talk",
-        ["seconds"] = n * seconds + more + 1,
-        ["show"] = new JsonArray([.. Enumerable.Range(0, n).Select(_ => (JsonNode)new JsonObject { ["station"] = "b1s1", ["seconds"] = seconds })]),
-    });
+    private static readonly Gen<JsonObject?> Show = Gen.Select(Gen.Int[0, 4], Gen.Int[1, 50], Gen.Int[0, 30]).Select(
+        (n, seconds, more) => n == 0 ? null : new JsonObject
+        {
+            ["name"] = "Walk-through",
+            ["phase"] = "talk",
+            ["format"] = "talk",
+            ["seconds"] = n * seconds + more + 1,
+            ["show"] = new JsonArray(
+            [.. Enumerable.Range(0, n).Select(_ => (JsonNode)new JsonObject { ["station"] = "b1s1", ["seconds"] = seconds })]),
+        });
 
     private static void Tie(JsonObject[] stations)
     {
@@ -196,17 +220,19 @@ internal static class RandomClasses
         }
     }
 
-    public static readonly Gen<string> Text = Gen.Select(Gen.OneOf(Block, NewBlock).Array[1, 3], Show, Gen.Int[0, 12], Gen.Int[0, 8], Gen.Bool).Select((blocks, show, leadIn, change, right) => new JsonObject
-    {
-        ["format"] = "halterion-class",
-        ["version"] = 1,
-        ["title"] = "Random",
-        ["slotMinutes"] = 45,
-        ["leadInSeconds"] = leadIn,
-        ["switchSeconds"] = change,
-        ["startSide"] = right ? "right" : "left",
-        ["blocks"] = new JsonArray([.. show is not null && blocks[0]["stations"] is not null ? blocks.Append(show.DeepClone()) : blocks]),
-    }.ToJsonString());
+    public static readonly Gen<string> Text = Gen.Select(Gen.OneOf(Block, NewBlock).Array[1, 3], Show, Gen.Int[0, 12], Gen.Int[0, 8],
+        Gen.Bool).Select((blocks, show, leadIn, change, right) => new JsonObject
+        {
+            ["format"] = "halterion-class",
+            ["version"] = 1,
+            ["title"] = "Random",
+            ["slotMinutes"] = 45,
+            ["leadInSeconds"] = leadIn,
+            ["switchSeconds"] = change,
+            ["startSide"] = right ? "right" : "left",
+            ["blocks"] = new JsonArray(
+                [.. show is not null && blocks[0]["stations"] is not null ? blocks.Append(show.DeepClone()) : blocks]),
+        }.ToJsonString());
 
     private static JsonArray OwnStations(JsonObject block)
     {

@@ -12,12 +12,18 @@ internal static class RandomRooms
 {
     private static readonly string[] Options =
     [
-        """ "move":"squat" """, """ "move":"squat","support":"chair" """, """ "move":"squat","support":"hand" """, """ "move":"jump-squat" """,
-        """ "move":"goblet-squat","load":{"implement":"kettlebell","kg":8} """, """ "move":"goblet-squat","load":{"implement":"kettlebell","kg":12} """,
-        """ "move":"goblet-squat","load":{"implement":"dumbbell","kg":6} """, """ "move":"split-squat","load":{"implement":"dumbbell","count":2,"kg":6} """,
-        """ "move":"goblet-squat","load":{"implement":"dumbbell"} """, """ "move":"goblet-squat" """, """ "move":"step-up","heightCm":20 """,
-        """ "move":"step-up","surface":"box","heightCm":24 """, """ "move":"march-bridge" """, """ "move":"wall-sit" """, """ "move":"split-squat","surface":"pad" """,
-        """ "move":"squat","band":"light" """, """ "move":"walking-lunge" """, """ "move":"rear-raised-split-squat" """, """ "move":"sumo-deadlift","load":{"implement":"barbell","kg":20} """,
+        """ "move":"squat" """, """ "move":"squat","support":"chair" """, """ "move":"squat","support":"hand" """,
+            """ "move":"jump-squat" """,
+        """ "move":"goblet-squat","load":{"implement":"kettlebell","kg":8} """,
+            """ "move":"goblet-squat","load":{"implement":"kettlebell","kg":12} """,
+        """ "move":"goblet-squat","load":{"implement":"dumbbell","kg":6} """,
+            """ "move":"split-squat","load":{"implement":"dumbbell","count":2,"kg":6} """,
+        """ "move":"goblet-squat","load":{"implement":"dumbbell"} """, """ "move":"goblet-squat" """,
+            """ "move":"step-up","heightCm":20 """,
+        """ "move":"step-up","surface":"box","heightCm":24 """, """ "move":"march-bridge" """, """ "move":"wall-sit" """,
+            """ "move":"split-squat","surface":"pad" """,
+        """ "move":"squat","band":"light" """, """ "move":"walking-lunge" """, """ "move":"rear-raised-split-squat" """,
+            """ "move":"sumo-deadlift","load":{"implement":"barbell","kg":20} """,
     ];
 
     private static readonly StockLine[] Stock =
@@ -86,5 +92,6 @@ internal static class RandomRooms
             Limits: [.. limits.Select(l => new PersonLimit(l.Item1, Strict: l.Item2))],
             Ready: [.. ready.Distinct()],
             Loads: load == 0 ? null
-                : ImmutableSortedDictionary<string, RememberedLoad>.Empty.Add("goblet-squat", new RememberedLoad(Implement.Kettlebell, load)));
+                : ImmutableSortedDictionary<string, RememberedLoad>.Empty.Add(
+                    "goblet-squat", new RememberedLoad(Implement.Kettlebell, load)));
 }

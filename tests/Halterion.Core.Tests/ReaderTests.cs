@@ -95,7 +95,12 @@ public class ReaderTests
         Assert.NotEmpty(ClassReader.Read(new byte[ClassReader.MaxBytes + 1], Library).Faults);
         var long24 = With(string.Join(",", Enumerable.Repeat("""{"name":"Long","phase":"talk","format":"talk","seconds":3600}""", 25)));
         Assert.Equal("/blocks", Assert.Single(Evaluate(long24).Faults).Pointer);
-        var pieces = With(Block(""" "rounds":20 """, [.. Enumerable.Repeat(Station("""{"kind":"reps","amount":80,"tempo":"0.01-0-0-0"}""", """ "sides":"each","chunk":1,"switchSeconds":1 """), 16)]));
+        var pieces = With(
+            Block(""" "rounds":20 """,
+                [
+                    .. Enumerable.Repeat(
+                        Station("""{"kind":"reps","amount":80,"tempo":"0.01-0-0-0"}""", """ "sides":"each","chunk":1,"switchSeconds":1 """),
+                        16)]));
         Assert.Equal("/blocks", Assert.Single(Evaluate(pieces).Faults).Pointer);
     }
 
@@ -107,9 +112,11 @@ public class ReaderTests
     [Fact]
     public void Random_damage_never_throws()
     {
-        string[] values = ["null", "-1", "1e9", "0.001", "\"\"", "\"X\"", "[]", "{}", "[[]]", "{\"from\":1}", "true", "99999999999999999999", "[1,null]"];
+        string[] values = [
+            "null", "-1", "1e9", "0.001", "\"\"", "\"X\"", "[]", "{}", "[[]]", "{\"from\":1}", "true", "99999999999999999999", "[1,null]"];
         var places = Places(Json(Whole), "").ToArray();
-        Gen.Select(Gen.Int[0, places.Length - 1].Select(i => places[i]), Gen.Int[0, values.Length - 1].Select(i => values[i])).Sample((place, value) =>
+        Gen.Select(Gen.Int[0, places.Length - 1].Select(i => places[i]),
+            Gen.Int[0, values.Length - 1].Select(i => values[i])).Sample((place, value) =>
         {
             var text = Damaged(place, value);
             var result = Evaluate(text);

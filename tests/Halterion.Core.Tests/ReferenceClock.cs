@@ -76,7 +76,9 @@ internal sealed class ReferenceClock
         var clock = new ReferenceClock(file.AsObject());
         return [.. file["blocks"]!.AsArray().Select(b => b!.AsObject())
             .Where(b => Word(b, "order", "circuit") == "ownPace" && b["rounds"] is not null)
-            .Select(b => Enumerable.Range(0, Rounds(b)).Sum(round => Stations(b).Sum(s => clock.Dose(b, s, round, 0, "").Sum(g => g.Seconds))))];
+            .Select(
+                b => Enumerable.Range(0, Rounds(b)).Sum(
+                    round => Stations(b).Sum(s => clock.Dose(b, s, round, 0, "").Sum(g => g.Seconds))))];
     }
 
     /// <summary>Leaves out what takes no time; gives rests and changes the place of what follows them.</summary>
@@ -91,7 +93,10 @@ internal sealed class ReferenceClock
                 var next = shown.Skip(i).FirstOrDefault(g => g.Kind is not ("rest" or "change"));
                 place = next is null
                     ? ""
-                    : string.Concat(next.Place.Split(' ', StringSplitOptions.RemoveEmptyEntries).Where(w => !w.StartsWith("part", StringComparison.Ordinal) && !w.StartsWith("side", StringComparison.Ordinal)).Select(w => w + " "));
+                    : string.Concat(
+                        next.Place.Split(' ', StringSplitOptions.RemoveEmptyEntries)
+                            .Where(w => !w.StartsWith("part", StringComparison.Ordinal) && !w.StartsWith("side", StringComparison.Ordinal))
+                            .Select(w => w + " "));
             }
 
             lines.Add($"{now}-{now + shown[i].Seconds} {shown[i].Kind} block{block} {place}".Trim());
@@ -140,7 +145,9 @@ internal sealed class ReferenceClock
                     gos.AddRange(every == 0 ? dose : Cut(dose, every));
                     if (every > 0)
                     {
-                        gos.Add(new Go("wait", Math.Max(0, every - dose.Sum(g => g.Seconds)), place + (Turns(stations[s]) == 2 ? "turn1 " : "")));
+                        gos.Add(
+                            new Go(
+                                "wait", Math.Max(0, every - dose.Sum(g => g.Seconds)), place + (Turns(stations[s]) == 2 ? "turn1 " : "")));
                     }
                 }
             }
@@ -192,7 +199,8 @@ internal sealed class ReferenceClock
         var start = Word(stations[first], "startSide", Word(block, "startSide", Word(file, "startSide", "left")));
         foreach (var side in (string[])[start, start == "left" ? "right" : "left"])
         {
-            if (side != start && stations[first..(last + 1)].Any(s => s["dose"]!.AsArray().Any(p => InRound(p!.AsObject(), round, Rounds(block)))))
+            if (side != start
+                && stations[first..(last + 1)].Any(s => s["dose"]!.AsArray().Any(p => InRound(p!.AsObject(), round, Rounds(block)))))
             {
                 gos.Add(new Go("switch", SwitchOf(stations[first], round), $"round{round} station{first} "));
             }
@@ -207,7 +215,9 @@ internal sealed class ReferenceClock
 
                 // A dose done on each side is its first half, whatever lies between the two.
                 var both = Dose(block, stations[s], round, 0, $"round{round} station{s} ");
-                gos.AddRange(both.Take(both.Count / 2).Select(g => g with { Place = g.Place.Replace("side-left", "side-" + side, StringComparison.Ordinal).Replace("side-right", "side-" + side, StringComparison.Ordinal) }));
+                string Here(string place) => place.Replace("side-left", "side-" + side, StringComparison.Ordinal)
+                    .Replace("side-right", "side-" + side, StringComparison.Ordinal);
+                gos.AddRange(both.Take(both.Count / 2).Select(g => g with { Place = Here(g.Place) }));
             }
         }
 
@@ -227,7 +237,10 @@ internal sealed class ReferenceClock
         place + (Turns(station) == 2 ? "turn0 " : ""));
 
     private static Go Change(JsonObject block, JsonObject station, int round) =>
-        new(Word(block, "recoveryIn", "rests") == "all" ? "rest" : "change", Listed(station["changeSeconds"] ?? block["betweenStations"], round), "");
+        new(
+            Word(block, "recoveryIn", "rests") == "all" ? "rest" : "change",
+            Listed(station["changeSeconds"] ?? block["betweenStations"], round),
+            "");
 
     private void Rotation(JsonObject block, List<Go> gos)
     {
@@ -255,7 +268,10 @@ internal sealed class ReferenceClock
 
     private List<Go> Dose(JsonObject block, JsonObject station, int round, int pass, string place)
     {
-        var parts = station["dose"]!.AsArray().Select((p, i) => (Part: p!.AsObject(), Index: i)).Where(p => InRound(p.Part, round, Rounds(block))).ToArray();
+        var parts = station["dose"]!.AsArray()
+            .Select((p, i) => (Part: p!.AsObject(), Index: i))
+            .Where(p => InRound(p.Part, round, Rounds(block)))
+            .ToArray();
         var gos = new List<Go>();
         for (var turn = 0; turn < Turns(station) && parts.Length > 0; turn++)
         {
@@ -287,7 +303,9 @@ internal sealed class ReferenceClock
                     {
                         var seconds = Takes(parts[0].Part, Math.Min(left, (int)chunk));
                         gos.AddRange(begun ? [change] : Array.Empty<Go>());
-                        gos.AddRange([new Go("work", seconds, $"{here}part0 side-{first} "), change, new Go("work", seconds, $"{here}part0 side-{second} ")]);
+                        gos.AddRange(
+                            [new Go("work", seconds, $"{here}part0 side-{first} "), change,
+                                new Go("work", seconds, $"{here}part0 side-{second} ")]);
                     }
 
                     break;
@@ -297,7 +315,8 @@ internal sealed class ReferenceClock
                     gos.AddRange(parts.Select(p => Line(p, second)));
                     break;
                 default:
-                    gos.AddRange(WithSwitches(parts.Select(p => Line(p, given.Length > 0 ? given : Word(p.Part, "side", "both"))).ToList(), change));
+                    gos.AddRange(
+                        WithSwitches(parts.Select(p => Line(p, given.Length > 0 ? given : Word(p.Part, "side", "both"))).ToList(), change));
                     break;
             }
 
@@ -315,8 +334,13 @@ internal sealed class ReferenceClock
         {
             var before = line.Take(i).LastOrDefault(g => g.Kind == "work");
             var opposite = before is not null && line[i].Kind == "work"
-                && ((before.Place.Contains("side-left", StringComparison.Ordinal) && line[i].Place.Contains("side-right", StringComparison.Ordinal))
-                    || (before.Place.Contains("side-right", StringComparison.Ordinal) && line[i].Place.Contains("side-left", StringComparison.Ordinal)));
+                && (
+                    (
+                        before.Place.Contains("side-left", StringComparison.Ordinal)
+                            && line[i].Place.Contains("side-right", StringComparison.Ordinal))
+                    || (
+                        before.Place.Contains("side-right", StringComparison.Ordinal)
+                            && line[i].Place.Contains("side-left", StringComparison.Ordinal)));
             if (opposite && line.Take(i).Reverse().TakeWhile(g => g.Kind == "rest").Sum(g => g.Seconds) < change.Seconds)
             {
                 yield return change;
@@ -343,7 +367,10 @@ internal sealed class ReferenceClock
         }
 
         // The random classes give every reps part a tempo of its own.
-        var t = Word(part, "tempo", "").Split('-').Select(p => p == "X" ? 100 : (int)(100 * decimal.Parse(p, CultureInfo.InvariantCulture))).ToArray();
+        var t = Word(part, "tempo", "")
+            .Split('-')
+            .Select(p => p == "X" ? 100 : (int)(100 * decimal.Parse(p, CultureInfo.InvariantCulture)))
+            .ToArray();
         var twice = Word(part, "style", "full") switch
         {
             "oneAndAHalf" => 3 * (t[0] + t[2]) + 4 * t[1] + 2 * t[3],

@@ -7,7 +7,8 @@ namespace Halterion.Core.Timing.Fitting;
 internal static class ReferenceFit
 {
     /// <summary>The least price of a class that ends in its slot; null if there is none.</summary>
-    /// <param name="limit">How much to look for it, in the solver's own measure of work (about a second each), the same on every machine.</param>
+    /// <param name="limit">How much to look for it, in the solver's own measure of work (about a second each), the same on every
+    /// machine.</param>
     /// <returns>Proven: false where the limit came first.</returns>
     public static (bool Proven, int? Price) Solve(FitModel model, FitTerms terms, double limit)
     {

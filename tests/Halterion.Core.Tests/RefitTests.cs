@@ -28,7 +28,8 @@ public class RefitTests
     {
         // Three rounds of two goes of 40 s, 60 s between rounds, then a protected stretch of 300 s: 3·80 + 2·60 + 300 = 660 s.
         var text = With(string.Join(",",
-            Block(""" "leadInSeconds":0,"rounds":3,"betweenRounds":60 """, Station(TwoGoes, "\"name\":\"A\""), Station(TwoGoes, "\"name\":\"B\"")),
+            Block(""" "leadInSeconds":0,"rounds":3,"betweenRounds":60 """, Station(TwoGoes, "\"name\":\"A\""),
+                Station(TwoGoes, "\"name\":\"B\"")),
             """{"name":"Down","phase":"cooldown","format":"talk","seconds":300}"""));
 
         // At 20 s 640 s are left. 30 s less: both rests 60 → 45 (25 %, and 5 a change: 30), or goes 40 → 35 of B now and both in two
@@ -38,7 +39,8 @@ public class RefitTests
         Assert.Equal("“Block”: rest 60 s → 45 s", Assert.Single(way.Changes));
         Assert.Equal([20, 40, 45, 40, 40, 45, 40, 40, 300], way.Spans.Select(s => s.Length().Value));
 
-        // 30 s into the first rest (at 110 s) 550 s are left. With 70 s less the rests give what is left of the first, and 40 of the second.
+        // 30 s into the first rest (at 110 s) 550 s are left. With 70 s less the rests give what is left of the first, and 40 of the
+        // second.
         var late = Of(text, 110, 480).Ways.First(w => w.Title == "Shorter rests");
         Assert.Equal([40, 40, 20], late.Spans.Take(3).Select(s => s.Length().Value));
         Assert.Equal(480, late.EndsInSeconds.Value);
@@ -54,7 +56,9 @@ public class RefitTests
     [Fact]
     public void A_water_rest_stays_a_drink_a_dropped_block_goes_whole_and_sides_go_in_pairs()
     {
-        var drink = With(Block(""" "leadInSeconds":0,"rounds":2,"betweenRounds":60,"water":true """, Station("""{"kind":"reps","amount":10,"tempo":"1-0-1-0"}""")));
+        var drink = With(
+            Block(""" "leadInSeconds":0,"rounds":2,"betweenRounds":60,"water":true """,
+                Station("""{"kind":"reps","amount":10,"tempo":"1-0-1-0"}""")));
         Assert.Equal([20, 30, 20], Of(drink, 0, 1).Ways[0].Spans.Select(s => s.Length().Value));
 
         string Two(string keep) => With(string.Join(",",
@@ -66,7 +70,8 @@ public class RefitTests
         Assert.Equal(1, Of(Two("droppable"), 45, 14).ShortBy.Value);
 
         string Alternate(int optional) => With(Block(
-            $""" "leadInSeconds":0,"rounds":4,"sidePass":"alternate","optionalRounds":{optional} """, Station("""{"kind":"reps","amount":10,"tempo":"1-0-1-0"}""")));
+            $""" "leadInSeconds":0,"rounds":4,"sidePass":"alternate","optionalRounds":{optional} """, Station(
+                """{"kind":"reps","amount":10,"tempo":"1-0-1-0"}""")));
         Assert.Equal(80, Of(Alternate(1), 0, 1).Ways[0].EndsInSeconds.Value);
         Assert.Equal(40, Of(Alternate(3), 0, 1).Ways[0].EndsInSeconds.Value);
     }
@@ -84,7 +89,8 @@ public class RefitTests
     }
 
     private static readonly Gen<(string Text, int Position, double Share)> Case =
-        Gen.Select(RandomClasses.Text, Gen.Int[0, 9], Gen.Int[0, 3], Gen.Double[0, 1], Gen.Double[0.5, 1.05]).Select((text, keeps, optional, at, share) =>
+        Gen.Select(RandomClasses.Text, Gen.Int[0, 9], Gen.Int[0, 3], Gen.Double[0, 1],
+            Gen.Double[0.5, 1.05]).Select((text, keeps, optional, at, share) =>
         {
             var file = Json(text);
             foreach (var block in file["blocks"]!.AsArray().Select((b, i) => (Node: b!.AsObject(), Index: i)))
@@ -124,7 +130,8 @@ public class RefitTests
                 lengths[span] = seconds;
             }
 
-            var goes = timeline.Spans.Select((s, i) => (Span: s, Index: i)).Where(g => g.Span is { Kind: SpanKind.Work, Station: not null });
+            var goes = timeline.Spans.Select((s, i) => (Span: s, Index: i)).Where(
+                g => g.Span is { Kind: SpanKind.Work, Station: not null });
             foreach (var alike in goes.GroupBy(g => (g.Span.Block, g.Span.Station, g.Span.Round, g.Span.Part)))
             {
                 // Left out together, or by the same each; half a split may be a second longer than the other.
@@ -134,7 +141,8 @@ public class RefitTests
                 }
 
                 var after = alike.Select(g => lengths[g.Index] - g.Span.Length().Value).Distinct().ToArray();
-                Assert.True(after.Max() - after.Min() <= 1 || alike.Any(g => plan.Blocks[g.Span.Block].StartEvery is not null), "One side became shorter than the other.");
+                Assert.True(after.Max() - after.Min() <= 1 || alike.Any(g => plan.Blocks[g.Span.Block].StartEvery is not null),
+                    "One side became shorter than the other.");
             }
         }
     }, iter: 1000);
@@ -148,7 +156,8 @@ public class RefitTests
             var scenes = LeadScript.Of(plan, timeline, new Preferences()).Times;
             LeadCommand At(LeadCommandKind kind, long at, LeadPayload? payload = null) => new(Guid.Empty, kind, at, Payload: payload);
             var state = LeadFold.Fold(
-                [At(LeadCommandKind.Start, 0), .. kinds.Select((k, i) => At((LeadCommandKind)k, (i + 1) * tapped, new LeadPayload([new SceneShift(i, -4321)], i)))],
+                [At(LeadCommandKind.Start, 0),
+                    .. kinds.Select((k, i) => At((LeadCommandKind)k, (i + 1) * tapped, new LeadPayload([new SceneShift(i, -4321)], i)))],
                 scenes);
             var now = state.At + (tapped / 3);
             long End(LeadState of) => now + LeadFold.EndOf(scenes, of.Added, scenes.Length - 1) - of.PositionAt(now, scenes);
@@ -171,7 +180,10 @@ public class RefitTests
             }
         }, iter: 500);
 
-    /// <summary>In the rest before a round that may be left out nothing else is left: without it the class is over, and an ended class hears no adjust.</summary>
+    /// <summary>
+    /// In the rest before a round that may be left out nothing else is left: without it the class is over, and an ended class hears no
+    /// adjust.
+    /// </summary>
     [Fact]
     public void A_way_that_would_end_the_class_at_once_is_not_offered()
     {
@@ -192,10 +204,14 @@ public class RefitTests
     {
         var text = With(string.Join(",",
             Block(""" "leadInSeconds":0,"rounds":3,"betweenRounds":60,"optionalRounds":1 """, Station(TwoGoes)),
-            Block(""" "leadInSeconds":0 """, Station(TwoGoes, """ "sides":"each" """)).Replace("\"phase\":\"main\"", "\"phase\":\"cooldown\"", StringComparison.Ordinal)));
+            Block(""" "leadInSeconds":0 """, Station(TwoGoes, """ "sides":"each" """)).Replace(
+                "\"phase\":\"main\"", "\"phase\":\"cooldown\"", StringComparison.Ordinal)));
         var (plan, timeline) = (Plan(text), Timeline(text));
         var scenes = LeadScript.Of(plan, timeline, new Preferences()).Times;
-        var state = LeadFold.Fold([new LeadCommand(Guid.Empty, LeadCommandKind.Start, 0), new LeadCommand(Guid.Empty, LeadCommandKind.Adjust, 1, Payload: new LeadPayload([new(3, -60_000), new(4, -40_000)]))], scenes);
+        var state = LeadFold.Fold(
+            [new LeadCommand(Guid.Empty, LeadCommandKind.Start, 0),
+                new LeadCommand(Guid.Empty, LeadCommandKind.Adjust, 1, Payload: new LeadPayload([new(3, -60_000), new(4, -40_000)]))],
+            scenes);
         // 223 s are left (40 + 60 + 40 + 40 + 3 + 40) and 345 s are booked.
         var found = WaysBack.Of(plan, timeline, scenes, state, 0, 345_000, Terms)!;
         Assert.Equal("2 min 2 s in hand", found.Words);
@@ -237,14 +253,16 @@ public class RefitTests
     private static readonly Gen<Simple> SimpleBlock = Gen.Select(
         Gen.Int[1, 3], Gen.Int[2, 6], Gen.Int[1, 3], Gen.Int[0, 4], Gen.Int[0, 3], Gen.Int[0, 1], Gen.Int[0, 2], Gen.Int[0, 2])
         .Select((stations, go, rounds, rest, change, optional, after, keep) =>
-            new Simple(stations, go * 10, rounds, rest * 15, change * 5, rounds > 1 ? optional : 0, after * 20, new[] { "normal", "droppable", "protected" }[keep]));
+            new Simple(stations, go * 10, rounds, rest * 15, change * 5, rounds > 1 ? optional : 0, after * 20,
+                new[] { "normal", "droppable", "protected" }[keep]));
 
     /// <summary>
     /// Every way there is, tried one after the other from the words of the rules alone: circuits of timed goes of the same bodyweight
     /// squat, whose changes need nothing.
     /// </summary>
     [Fact]
-    public void No_other_way_is_cheaper() => Gen.Select(SimpleBlock.Array[1, 2], Gen.Double[0, 0.9], Gen.Double[0.4, 1]).Sample((blocks, at, share) =>
+    public void No_other_way_is_cheaper() =>
+        Gen.Select(SimpleBlock.Array[1, 2], Gen.Double[0, 0.9], Gen.Double[0.4, 1]).Sample((blocks, at, share) =>
     {
         var text = With(string.Join(",", blocks.Select((b, i) => Block(
             $""" "leadInSeconds":0,"rounds":{b.Rounds},"betweenRounds":{b.Rest},"betweenStations":{b.Change},"optionalRounds":{b.Optional},"afterSeconds":{b.After},"keep":"{b.Keep}" """,
@@ -297,7 +315,8 @@ public class RefitTests
                 continue;
             }
 
-            bool Closed(Span go) => spans.Any(s => s.Span.Kind == SpanKind.Work && s.Span.Station == go.Station && s.Span.Round == go.Round && Begun(s));
+            bool Closed(Span go) =>
+                spans.Any(s => s.Span.Kind == SpanKind.Work && s.Span.Station == go.Station && s.Span.Round == go.Round && Begun(s));
             var rests = ahead.Where(s => s.Span.Kind == SpanKind.Rest).ToArray();
             int Rest((Span Span, int Index) s, int shift)
             {

@@ -22,7 +22,8 @@ public class RoomTests
     {
         var said = File.ReadAllText(Path.Combine(Path.GetDirectoryName(Here())!, "../../docs/room.md"));
         Assert.All(LimitTable.Rules.GroupBy(r => r.Limit), rules => Assert.Contains(
-            $"| {LimitTable.Named(rules.Key)} | {string.Join("; ", rules.Where(r => !r.Strict).Select(r => r.What))} | {string.Join("; ", rules.Where(r => r.Strict).Select(r => r.What))} |",
+            $"| {LimitTable.Named(rules.Key)} | {string.Join("; ", rules.Where(r => !r.Strict).Select(r => r.What))} | "
+            + $"{string.Join("; ", rules.Where(r => r.Strict).Select(r => r.What))} |",
             said, StringComparison.Ordinal));
     }
 
@@ -31,7 +32,8 @@ public class RoomTests
     private static RoomOf RoomWith(ClassPlan plan, int heads, ImmutableArray<StockLine>? kit, params Person[] people) =>
         new(plan, Day, [.. people], heads, [], kit, ImmutableDictionary<PlaceId, ImmutableArray<ImmutableArray<PersonId>>>.Empty);
 
-    private static string Move(string options, string fields = "") => $$"""{{{fields}}"dose":[{"kind":"time","amount":30}],"options":[{"tier":"main",{{options}}}]}""";
+    private static string Move(string options, string fields = "") =>
+        $$"""{{{fields}}"dose":[{"kind":"time","amount":30}],"options":[{"tier":"main",{{options}}}]}""";
 
     /// <summary>What each way of doing a move needs, by hand from the plan language's words and room.md, "Items".</summary>
     [Theory]
@@ -48,10 +50,13 @@ public class RoomTests
     public void An_option_needs_its_load_band_surface_support_and_the_kit_of_its_move(string option, string needs)
     {
         var plan = Plan(With(Block("", Move(option))));
-        Assert.Equal(needs, string.Join(", ", Needs.Of(plan.Blocks[0].Stations[0].Main, plan.Blocks[0].Stations[0], Library).Select(NeedWords.Of)));
+        Assert.Equal(
+            needs, string.Join(", ", Needs.Of(plan.Blocks[0].Stations[0].Main, plan.Blocks[0].Stations[0], Library).Select(NeedWords.Of)));
     }
 
-    /// <summary>room.md: a box or step serves any option that wants its height within 5 cm; a load without a weight any line of its implement.</summary>
+    /// <summary>
+    /// room.md: a box or step serves any option that wants its height within 5 cm; a load without a weight any line of its implement.
+    /// </summary>
     [Fact]
     public void A_line_of_the_stock_serves_what_it_can()
     {
@@ -80,7 +85,9 @@ public class RoomTests
         Assert.Equal(8 * 200, found.Total);
     }
 
-    /// <summary>room.md, "Items": a bar weighs its line's kg, else 20; the rest comes from plates in equal pairs, exactly, else one pair is short.</summary>
+    /// <summary>
+    /// room.md, "Items": a bar weighs its line's kg, else 20; the rest comes from plates in equal pairs, exactly, else one pair is short.
+    /// </summary>
     [Theory]
     [InlineData(40, 1, "10x2", 20, 0)]
     [InlineData(40, 1, "5x4", 20, 0)]
@@ -98,7 +105,9 @@ public class RoomTests
     {
         var plan = Plan(With(Block("", Move($$""" "move":"deadlift","load":{"implement":"barbell","count":1,"kg":{{kg}}} """))));
         var lines = plates.Split(',', StringSplitOptions.RemoveEmptyEntries).Select(p => p.Split('x'))
-            .Select(p => new StockLine(KitItem.Plate, int.Parse(p[1], System.Globalization.CultureInfo.InvariantCulture), decimal.Parse(p[0], System.Globalization.CultureInfo.InvariantCulture)));
+            .Select(
+                p => new StockLine(KitItem.Plate, int.Parse(p[1], System.Globalization.CultureInfo.InvariantCulture),
+                    decimal.Parse(p[0], System.Globalization.CultureInfo.InvariantCulture)));
         var found = Assigning.Of(RoomWith(plan, people, [new StockLine(KitItem.Barbell, 9, bar), .. lines]));
         Assert.Equal(units * 200, found.Total);
         Assert.Equal(units, found.Shortages.Sum(s => s.Item == KitItem.Plate ? (int)(s.Need - s.Have) : 0));
@@ -110,8 +119,10 @@ public class RoomTests
     {
         var plan = Plan(With(Block(
             """ "format":"rotation","windowSeconds":40 """,
-            Move(""" "move":"squat" """), Move(""" "move":"jump-squat" """), Move(""" "move":"walking-lunge" """), Move(""" "move":"squat","support":"wall" """), Move(""" "move":"march-bridge" """))));
-        var hall = new HallFloor(10, 14, [new Fixture(FixtureKind.Pillar, 4.8m, 6.8m, 0.4m, 0.4m), new Fixture(FixtureKind.Furniture, 0, 12, 3, 1)]);
+            Move(""" "move":"squat" """), Move(""" "move":"jump-squat" """), Move(""" "move":"walking-lunge" """), Move(
+                """ "move":"squat","support":"wall" """), Move(""" "move":"march-bridge" """))));
+        var hall = new HallFloor(
+            10, 14, [new Fixture(FixtureKind.Pillar, 4.8m, 6.8m, 0.4m, 0.4m), new Fixture(FixtureKind.Furniture, 0, 12, 3, 1)]);
         var floor = FloorLayout.Of(plan.Blocks[0], Library, hall, [2, 2, 2, 2, 2], ImmutableDictionary<string, FloorSpot>.Empty);
         Assert.Empty(floor.Troubles);
         Assert.Equal([8, 12, 18, 8, 8], floor.Stations.Select(s => s.WidthM * s.LengthM));
@@ -125,11 +136,14 @@ public class RoomTests
             floor.Stations.ToDictionary(s => s.Station.Value, s => s.Number == 1 ? new FloorSpot(0.5m, 1)
                 : new FloorSpot((decimal)s.X, (decimal)s.Y, s.Turned)));
         Assert.Contains(put.Troubles, t =>
-            t.Words == $"Station 1 sticks out of the room by {Math.Max(put.Stations[0].WidthM / 2 - 0.5, put.Stations[0].LengthM / 2 - 1):0.##} m.");
-        var small = FloorLayout.Of(plan.Blocks[0], Library, new HallFloor(5, 6, []), [3, 3, 3, 3, 3], ImmutableDictionary<string, FloorSpot>.Empty);
+            t.Words == $"Station 1 sticks out of the room by "
+                + $"{Math.Max(put.Stations[0].WidthM / 2 - 0.5, put.Stations[0].LengthM / 2 - 1):0.##} m.");
+        var small = FloorLayout.Of(
+            plan.Blocks[0], Library, new HallFloor(5, 6, []), [3, 3, 3, 3, 3], ImmutableDictionary<string, FloorSpot>.Empty);
         Assert.Contains(small.Troubles, t => t.Words.StartsWith("All stations together take", StringComparison.Ordinal));
         var narrow = FloorLayout.Together(plan.Blocks[0], Library, new HallFloor(2.5m, 6, []), 4);
-        Assert.Contains(narrow.Troubles, t => t.Words == "Walking lunge: 4 people in rows need 24 m of length, the room has 6: 18 m too little.");
+        Assert.Contains(narrow.Troubles, t => t.Words == "Walking lunge: 4 people in rows need 24 m of length, the room has 6: 18 m "
+            + "too little.");
     }
 
     [Fact]
@@ -166,7 +180,8 @@ public class RoomTests
     {
         var plan = Plan(With("""{"id":"m","name":"Main","phase":"main","stations":[{"id":"s","dose":[{"kind":"time","amount":30}],"options":[{"id":"main","tier":"main","move":"goblet-squat","load":{"implement":"kettlebell","kg":8}},{"id":"easy","tier":"easier","move":"squat"}]}]}"""));
         var (ada, bo) = (new Person(new PersonId("a"), "Ada", Ready: [Tick.Load]),
-            new Person(new PersonId("b"), "Bo", Ready: [Tick.Load], Limits: [new PersonLimit(Limit.Knee, Until: new DateOnly(2026, 1, 1))]));
+            new Person(
+                new PersonId("b"), "Bo", Ready: [Tick.Load], Limits: [new PersonLimit(Limit.Knee, Until: new DateOnly(2026, 1, 1))]));
         var room = RoomWith(plan, 2, [new StockLine(KitItem.Kettlebell, 1, 8)], ada, bo);
         var timeline = Desk.Evaluate(plan).Timeline!;
         var before = RoomView.Of(room, timeline, new Preferences());
@@ -176,7 +191,8 @@ public class RoomTests
         Assert.Equal((CellKind.Main, CellKind.Easier), (before.People[0].Cells[0].Kind, before.People[1].Cells[0].Kind));
         Assert.Equal("The kettlebell of 8 kg does not go round; easier than they usually do.", before.People[1].Cells[0].Why);
         var after = RoomView.Of(room with { Pins = [new Pin(bo.Id, new PlaceId("s"), new PlaceId("main"))] }, timeline, new Preferences());
-        Assert.Equal("Ada: Bodyweight squat, without weight instead of Goblet squat, 8 kg kettlebell.", RoomView.Told(before, after, bo.Id, new PlaceId("s")));
+        Assert.Equal("Ada: Bodyweight squat, without weight instead of Goblet squat, 8 kg "
+            + "kettlebell.", RoomView.Told(before, after, bo.Id, new PlaceId("s")));
         Assert.Equal("Nobody else is touched.", RoomView.Told(before, before, bo.Id, new PlaceId("s")));
     }
 
@@ -186,15 +202,20 @@ public class RoomTests
         var person = new Person(
             default, "Wyn Ash", "Wyn", 168, 61.5m, 1984,
             ImmutableSortedDictionary<string, Tier>.Empty.Add("squat", Tier.Easier).Add("hinge", Tier.Harder),
-            [new PersonLimit(Limit.Knee, BodySide.Left, true, "likes a pad", new DateOnly(2027, 1, 31)), new PersonLimit(Limit.PelvicFloor)],
+            [new PersonLimit(Limit.Knee, BodySide.Left, true, "likes a pad", new DateOnly(2027, 1, 31)),
+                new PersonLimit(Limit.PelvicFloor)],
             [Tick.Hinge, Tick.Land], null, new PersonSetUp(40, 42, 30, BandStrength.Light), "n");
-        var back = RosterTable.Written.Aggregate(new Person(default, ""), (p, column) => RosterCells.Set(p, column, RosterCells.Write(person, column)).Person);
+        var back = RosterTable.Written.Aggregate(
+            new Person(default, ""), (p, column) => RosterCells.Set(p, column, RosterCells.Write(person, column)).Person);
         Assert.All(RosterTable.Written, column => Assert.Equal(RosterCells.Write(person, column), RosterCells.Write(back, column)));
         Assert.Equal(person.Limits!.Value, back.Limits!.Value);
         Assert.Equal(WordsOf<Tick>.Names.Length, Enum.GetValues<Tick>().Length);
     }
 
-    /// <summary>Lengths and weights as people write them: 5 ft 7 in is 170.18 cm, 150 lb are 68.04 kg (international yard and pound agreement, 1959).</summary>
+    /// <summary>
+    /// Lengths and weights as people write them: 5 ft 7 in is 170.18 cm, 150 lb are 68.04 kg (international yard and pound agreement,
+    /// 1959).
+    /// </summary>
     [Theory]
     [InlineData(RosterColumn.Stature, "5'7\"", "170")]
     [InlineData(RosterColumn.Stature, "5 ft 7 in", "170")]
@@ -218,7 +239,12 @@ public class RoomTests
         Assert.Equal(read is null, fault is not null);
         if (read is not null)
         {
-            var back = column switch { RosterColumn.StatureInches => RosterColumn.Stature, RosterColumn.MassPounds => RosterColumn.Mass, _ => column };
+            var back = column switch
+            {
+                RosterColumn.StatureInches => RosterColumn.Stature,
+                RosterColumn.MassPounds => RosterColumn.Mass,
+                _ => column
+            };
             Assert.Equal(read, RosterCells.Write(person, back));
         }
     }

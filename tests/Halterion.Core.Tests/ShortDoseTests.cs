@@ -128,7 +128,8 @@ public class ShortDoseTests
     public void A_list_of_moves_is_read_line_by_line_and_what_is_unknown_is_asked()
     {
         var starters = new Starters(Library, new Preferences());
-        var lines = PastedMoves.Read("1. Bodyweight squats: 15\n- 12 reverse lunge\n\nhip thrust 3-2-1\nPlank\nWobble dance 20 s\nSplit squat 12 sideways", Library, starters, false, ShortDoseReader.Read("40 s").Dose, () => false).Lines;
+        var lines = PastedMoves.Read("1. Bodyweight squats: 15\n- 12 reverse lunge\n\nhip thrust 3-2-1\nPlank\nWobble dance 20 s\nSplit "
+            + "squat 12 sideways", Library, starters, false, ShortDoseReader.Read("40 s").Dose, () => false).Lines;
         Assert.Equal(["Bodyweight squat 15", "Reverse lunge 12 each side", "Hip thrust 3/2/1", "Plank 40 s hold"], lines.Take(4)
             .Select(l => $"{l.Name} {Dose(l)}"));
         Assert.All(lines.Skip(4), l => Assert.Null(l.Station));
@@ -151,7 +152,8 @@ public class ShortDoseTests
         string Like(string move, string like)
         {
             var block = Json(Block("", "{}")).AsObject();
-            block["stations"] = new JsonArray(starters.Station(Library.Find(new MoveId(move))!, like: ShortDoseReader.Read(like).Dose).Station.DeepClone());
+            block["stations"] = new JsonArray(
+                starters.Station(Library.Find(new MoveId(move))!, like: ShortDoseReader.Read(like).Dose).Station.DeepClone());
             return ShortDose.Of(ClassReader.ReadBlock(block, Library).Plan!.Blocks[0].Stations[0]);
         }
 

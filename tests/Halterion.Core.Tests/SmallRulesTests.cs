@@ -49,7 +49,8 @@ public class SmallRulesTests
         Assert.Empty(LogPrefill.Expected(roster, [], [], 12));
         Assert.Equal(30, LogPrefill.Expected(roster, [], [], 30).Length);
         Assert.Equal(24, LogPrefill.Expected(Roster(24), [], [], 0).Length);
-        var room = new RoomOf(Plan(With(Block("", Station("""{"kind":"time","amount":30}""")))), DateOnly.MinValue, roster, 30, [], null, ImmutableDictionary<PlaceId, ImmutableArray<ImmutableArray<PersonId>>>.Empty);
+        var room = new RoomOf(Plan(With(Block("", Station("""{"kind":"time","amount":30}""")))), DateOnly.MinValue, roster, 30, [], null,
+            ImmutableDictionary<PlaceId, ImmutableArray<ImmutableArray<PersonId>>>.Empty);
         Assert.All(LogPrefill.For(Assigning.Of(room), roster).Rows, r => Assert.True(r.Came));
     }
 
@@ -58,9 +59,14 @@ public class SmallRulesTests
     {
         var station = Station("""{"kind":"time","amount":20}""");
         string[] Headlines(string fields) =>
-            [.. Script(With(Block(fields, station, station))).Scenes.Where(s => s.Kind is SpanKind.Rest or SpanKind.Change).Select(s => s.Headline)];
-        Assert.Equal(["Change", "Rest and drink", "Change", "Rest"], Headlines(""" "rounds":2,"betweenRounds":30,"betweenStations":5,"afterSeconds":9,"water":true """));
-        Assert.Equal(["Rest", "Drink, then change", "Rest"], Headlines(""" "order":"sets","rounds":2,"betweenSets":30,"betweenStations":45,"water":true """));
+            [
+                .. Script(With(Block(fields, station, station)))
+                    .Scenes.Where(s => s.Kind is SpanKind.Rest or SpanKind.Change)
+                    .Select(s => s.Headline)];
+        Assert.Equal(["Change", "Rest and drink", "Change", "Rest"],
+            Headlines(""" "rounds":2,"betweenRounds":30,"betweenStations":5,"afterSeconds":9,"water":true """));
+        Assert.Equal(["Rest", "Drink, then change", "Rest"],
+            Headlines(""" "order":"sets","rounds":2,"betweenSets":30,"betweenStations":45,"water":true """));
     }
 
     [Fact]
@@ -68,8 +74,10 @@ public class SmallRulesTests
     {
         static string Of(string move) => $$"""{"dose":[{"kind":"time","amount":40}],"options":[{"tier":"main","move":"{{move}}"}]}""";
         var stations = Plan(With(Block("", Of("hip-thrust"), Of("dead-bug"), Of("squat")))).Blocks[0].Stations;
-        Assert.Contains("down to the floor 6 s", ChangeOver.Between(stations[0], stations[1], false, Library, Pace.Brisk).Words, StringComparison.Ordinal);
-        Assert.Contains("up to standing 6 s", ChangeOver.Between(stations[0], stations[2], false, Library, Pace.Brisk).Words, StringComparison.Ordinal);
+        Assert.Contains("down to the floor 6 s", ChangeOver.Between(stations[0], stations[1], false, Library, Pace.Brisk).Words,
+            StringComparison.Ordinal);
+        Assert.Contains(
+            "up to standing 6 s", ChangeOver.Between(stations[0], stations[2], false, Library, Pace.Brisk).Words, StringComparison.Ordinal);
     }
 
     [Theory]
@@ -86,12 +94,15 @@ public class SmallRulesTests
         Assert.Equal($"Led in {words}; planned 90 s", record.Words);
     }
 
-    /// <summary>Two strikes of a switch are told apart: 0.28 s from one to the next, each louder at its onset than just before it.</summary>
+    /// <summary>
+    /// Two strikes of a switch are told apart: 0.28 s from one to the next, each louder at its onset than just before it.
+    /// </summary>
     [Fact]
     public async Task Strikes_of_a_bell_are_a_little_apart()
     {
         using var file = new MemoryStream();
-        await BellTrack.WriteAsync(file, new Seconds(3), [new Cue(new Seconds(1), CueKind.Switch, 0)], TestContext.Current.CancellationToken);
+        await BellTrack.WriteAsync(
+            file, new Seconds(3), [new Cue(new Seconds(1), CueKind.Switch, 0)], TestContext.Current.CancellationToken);
         var samples = file.ToArray()[44..];
         int Loud(double from, double to) => samples[(int)(from * BellTrack.Rate)..(int)(to * BellTrack.Rate)].Max(s => Math.Abs(s - 128));
         Assert.Equal(0, Loud(0.5, 1));
@@ -130,7 +141,8 @@ public class SmallRulesTests
     {
         var text = With(
             Block(""" "recovery":[{"tier":"main","move":"march"}],"recoveryIn":"all","betweenStations":12,"say":{"text":"Heels down.","seconds":5} """,
-                Station("""{"kind":"time","amount":20}"""), Station("""{"kind":"time","amount":20}""", """ "say":{"text":"Now slower.","seconds":4},"view":["front","side"] """))
+                Station("""{"kind":"time","amount":20}"""), Station(
+                    """{"kind":"time","amount":20}""", """ "say":{"text":"Now slower.","seconds":4},"view":["front","side"] """))
             + """,{"name":"Show","phase":"talk","format":"talk","shownBy":"Mo","show":[{"station":"b1s2","seconds":25}],"seconds":60}""",
             """ "focus":"Long spine","bring":"A mat", """);
         var script = Script(text);

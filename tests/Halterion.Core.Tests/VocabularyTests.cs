@@ -64,7 +64,9 @@ public sealed class VocabularyTests
         Same<Sided>("PlanMove", "sided");
     }
 
-    /// <summary>A word that is written and not said is lost to the one who reads the card: all but "none" are said, and each differently.</summary>
+    /// <summary>
+    /// A word that is written and not said is lost to the one who reads the card: all but "none" are said, and each differently.
+    /// </summary>
     [Fact]
     public void Every_word_of_an_option_is_said()
     {
@@ -93,7 +95,8 @@ public sealed class VocabularyTests
     }
 
     private static string Say(Manner manner) => PlanWords.Option(
-        new Option(new PlaceId("o1"), Tier.Main, new MoveId("squat"), manner, ImmutableSortedDictionary<int, PartManner>.Empty, null), Classes.Library, new Preferences());
+        new Option(new PlaceId("o1"), Tier.Main, new MoveId("squat"), manner, ImmutableSortedDictionary<int, PartManner>.Empty,
+            null), Classes.Library, new Preferences());
 
     private static string Beside([CallerFilePath] string here = "") =>
         Path.Combine(Path.GetDirectoryName(here)!, "..", "..", "src", "Halterion.Web", "class.schema.json");

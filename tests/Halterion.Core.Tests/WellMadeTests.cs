@@ -73,14 +73,18 @@ public class WellMadeTests
         Class(45, "strength", Block("\"order\":\"sets\",\"rounds\":3,\"betweenSets\":120,\"betweenStations\":120,\"water\":true",
             Of("goblet-squat", """{"kind":"reps","amount":8}"""), Of("romanian-deadlift", """{"kind":"reps","amount":8}"""))),
         // Stations on the bell, six round the loft.
-        Class(40, "conditioning", Block("\"format\":\"rotation\",\"windowSeconds\":40,\"rounds\":2,\"betweenStations\":20,\"betweenRounds\":90,\"water\":true",
+        Class(40, "conditioning",
+            Block("\"format\":\"rotation\",\"windowSeconds\":40,\"rounds\":2,\"betweenStations\":20,\"betweenRounds\":90,\"water\":true",
             Of("squat", T(40)), Of("hip-hinge", T(40)), Of("side-lunge", T(40, "alternate")), Of("glute-bridge", T(40)),
                 Of("reverse-lunge", T(40, "alternate")), Of("march-bridge", T(40, "alternate")))),
         // Everyone at their own pace, with a goal that can be reached.
         Class(30, "conditioning", Block("\"order\":\"ownPace\",\"seconds\":600,\"rounds\":4",
-            Of("squat", """{"kind":"reps","amount":12}"""), Of("hip-hinge", """{"kind":"reps","amount":12}"""), Of("side-lunge", """{"kind":"reps","amount":12,"side":"alternate"}"""))),
+            Of("squat", """{"kind":"reps","amount":12}"""), Of("hip-hinge", """{"kind":"reps","amount":12}"""), Of(
+                "side-lunge", """{"kind":"reps","amount":12,"side":"alternate"}"""))),
         // On the minute: what the reps leave is rest.
-        Class(30, "conditioning", Block("\"startEverySeconds\":60,\"rounds\":4", Of("squat", """{"kind":"reps","amount":14}"""), Of("hip-hinge", """{"kind":"reps","amount":12}"""))),
+        Class(30, "conditioning",
+            Block("\"startEverySeconds\":60,\"rounds\":4", Of("squat", """{"kind":"reps","amount":14}"""),
+                Of("hip-hinge", """{"kind":"reps","amount":12}"""))),
         // A whole round on one side, then a whole round on the other.
         Class(35, "conditioning", Block("\"rounds\":3,\"sidePass\":\"round\",\"betweenStations\":12,\"betweenRounds\":75,\"water\":true",
             Of("split-squat", T(30)), Of("single-leg-bridge", T(30)))),
@@ -89,7 +93,8 @@ public class WellMadeTests
             Of("split-squat", T(35), $"{Each},\"withNext\":true"), Of("staggered-deadlift", T(35), Each))),
         // Falling targets for endurance.
         Class(35, "endurance", Block("\"rounds\":3,\"betweenStations\":20,\"betweenRounds\":75,\"water\":true",
-            Of("squat", """{"kind":"reps","amount":[20,15,12]}"""), Of("hip-hinge", """{"kind":"reps","amount":[20,15,12]}"""), Of("side-lunge", """{"kind":"reps","amount":[20,16,12],"side":"alternate"}"""))),
+            Of("squat", """{"kind":"reps","amount":[20,15,12]}"""), Of("hip-hinge", """{"kind":"reps","amount":[20,15,12]}"""), Of(
+                "side-lunge", """{"kind":"reps","amount":[20,16,12],"side":"alternate"}"""))),
     ];
 
     [Theory]

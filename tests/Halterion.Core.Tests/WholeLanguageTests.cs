@@ -56,7 +56,8 @@ public class WholeLanguageTests
         var plan = Plan(Text);
         Assert.Equal((Aim.Technique, Side.Right, Facing.Same, Counting.Last5), (plan.Aim, plan.StartSide, plan.Facing, plan.Count));
         var block = plan.Blocks[0];
-        Assert.Equal((Side.Left, Counting.Off, Keep.Droppable, 2, true), (block.StartSide, block.Count, block.Keep, block.OptionalRounds, block.Water));
+        Assert.Equal((Side.Left, Counting.Off, Keep.Droppable, 2, true),
+            (block.StartSide, block.Count, block.Keep, block.OptionalRounds, block.Water));
         Assert.Equal([Tier.Main, Tier.Easier], block.Recovery.Select(o => o.Tier));
         var station = block.Stations[0];
         Assert.Equal(
@@ -112,7 +113,8 @@ public class WholeLanguageTests
     [InlineData("""{"kind":"time","amount":40}""", """ "sides":"split" """, "40 s, half a side")]
     [InlineData("""{"kind":"hold","amount":20},{"kind":"pulses","amount":10}""", "", "20 s hold + 10 pulses")]
     [InlineData("""{"kind":"reps","amount":16,"side":"alternate"}""", """ "sharing":"turns" """, "16 reps alternating, in turns")]
-    [InlineData("""{"kind":"distance","amount":30},{"kind":"rest","amount":5},{"kind":"open","amount":45}""", "", "30 m + 5 s rest + up to 45 s")]
+    [InlineData("""{"kind":"distance","amount":30},{"kind":"rest","amount":5},{"kind":"open","amount":45}""", "",
+            "30 m + 5 s rest + up to 45 s")]
     public void A_target_always_says_whether_it_means_reps_or_seconds(string dose, string station, string words)
     {
         var block = Plan(With(Block("", Station(dose, station)))).Blocks[0];
@@ -124,7 +126,8 @@ public class WholeLanguageTests
     {
         var main = Plan(Text).Blocks[0].Stations[0].Main;
         Assert.Equal(
-            "Split squat, thighs level, split stance, toes ahead, long step, trunk upright, arms hips, on mat, 0 cm, at 3-1-1-0, neutral grip, 2 × 6.25 kg dumbbell at the sides, as shown",
+            "Split squat, thighs level, split stance, toes ahead, long step, trunk upright, arms hips, on mat, 0 cm, at 3-1-1-0, neutral "
+            + "grip, 2 × 6.25 kg dumbbell at the sides, as shown",
             PlanWords.Option(main, Library, new Preferences()));
         Assert.Equal(
             ("left foot in front", "right side"),

@@ -83,7 +83,8 @@ public class WorkedExampleTests
 
     private static string String(string extra = "") => Block(
         $""" "rounds":2,"betweenRounds":60,"betweenStations":10,"afterSeconds":30{extra} """,
-        Station(Time20, """ "sides":"each","withNext":true """), Station(Time20, """ "sides":"each" """), Station(Time20, """ "sides":"each" """));
+        Station(Time20,
+            """ "sides":"each","withNext":true """), Station(Time20, """ "sides":"each" """), Station(Time20, """ "sides":"each" """));
 
     [Fact]
     public void Example_9_a_string_of_two()
@@ -91,8 +92,23 @@ public class WorkedExampleTests
         var evaluation = Good(With(String()));
         Assert.Equal(412, evaluation.Totals.Seconds.Value);
         Assert.Equal(
-            ["leadIn 10", "work 20 left", "change 10", "work 20 left", "switch 3", "work 20 right", "change 10", "work 20 right", "change 10", "work 20 left", "switch 3", "work 20 right", "rest 60"],
-            evaluation.Spans.Take(13).Select(s => $"{System.Text.Json.JsonNamingPolicy.CamelCase.ConvertName(s.Kind.ToString())} {s.Length().Value} {s.Side?.ToString().ToLowerInvariant()}".Trim()));
+            [
+                "leadIn 10",
+                "work 20 left",
+                "change 10",
+                "work 20 left",
+                "switch 3",
+                "work 20 right",
+                "change 10",
+                "work 20 right",
+                "change 10",
+                "work 20 left",
+                "switch 3",
+                "work 20 right",
+                "rest 60"],
+            evaluation.Spans.Take(13).Select(s =>
+                (System.Text.Json.JsonNamingPolicy.CamelCase.ConvertName(s.Kind.ToString())
+                    + $" {s.Length().Value} {s.Side?.ToString().ToLowerInvariant()}").Trim()));
     }
 
     [Fact]

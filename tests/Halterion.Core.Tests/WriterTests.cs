@@ -19,7 +19,8 @@ public sealed class WriterTests
              "load":{"implement":"dumbbell","count":2,"kg":6.25,"position":"sides","side":"both"},
              "parts":{"1":{"move":"forward-lunge","tempo":"1-0-1-0","depth":"half"}},"note":"as shown"}
             """;
-        const string easier = """{"id":"o2","tier":"easier","move":"squat","sides":"each","chunk":5,"scale":0.5,"parts":{"1":{"scale":0.75}}}""";
+        const string easier =
+            """{"id":"o2","tier":"easier","move":"squat","sides":"each","chunk":5,"scale":0.5,"parts":{"1":{"scale":0.75}}}""";
         const string reps = """
             {"kind":"reps","amount":[{"from":8,"to":12},10],"move":"reverse-lunge","tempo":"X-0.5-1.25-0","style":"deadStop",
              "pulsesPerRep":3,"loadKg":[12.5,10],"effort":8,"rounds":[1,3],"label":"Heavy"}
@@ -70,7 +71,8 @@ public sealed class WriterTests
             var plan = Plan(text);
             file["blocks"] = new JsonArray([.. plan.Blocks.Select(PlanWriter.Of)]);
             var again = Plan(file.ToJsonString());
-            Assert.Equal(plan.Blocks.Select(b => PlanWriter.Of(b).ToJsonString()), again.Blocks.Select(b => PlanWriter.Of(b).ToJsonString()));
+            Assert.Equal(
+                plan.Blocks.Select(b => PlanWriter.Of(b).ToJsonString()), again.Blocks.Select(b => PlanWriter.Of(b).ToJsonString()));
             Assert.Equal(Compiler.Compile(plan).Timeline?.Spans, Compiler.Compile(again).Timeline?.Spans);
         },
         iter: 300);

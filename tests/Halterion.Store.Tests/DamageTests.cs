@@ -4,7 +4,9 @@ using Microsoft.Data.Sqlite;
 
 namespace Halterion.Store.Tests;
 
-/// <summary>Data that is damaged or gone is said, goes on being said, and comes back from the newest good copy while the folder is held.</summary>
+/// <summary>
+/// Data that is damaged or gone is said, goes on being said, and comes back from the newest good copy while the folder is held.
+/// </summary>
 public class DamageTests
 {
     private static readonly ClassRevision Revision = new("""{"title":"Kept"}""", "Kept", new Measure("1", null, null));
@@ -82,7 +84,8 @@ public class DamageTests
             File.Delete(folder.Data);
         }
 
-        Assert.Contains(emptied ? "empty" : "gone", Assert.Throws<StoreException>(() => classes.Add(Revision, null)).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            emptied ? "empty" : "gone", Assert.Throws<StoreException>(() => classes.Add(Revision, null)).Message, StringComparison.Ordinal);
         database.Restore(database.Trouble!.Copy!, TimeProvider.System);
         Assert.Equal(1, classes.List(null, 0, 9).All);
     }
@@ -111,11 +114,14 @@ public class DamageTests
         [
             ("foreign", () => Foreign(folder), "it lacks the table"),
             ("lacking", () => Made(folder, "lacking", Changed(good, "DROP TABLE own_move")), "it lacks the table own_move"),
-            ("column", () => Made(folder, "column", Changed(good, "ALTER TABLE person DROP COLUMN details")), "it lacks the table person with the column details"),
+            ("column", () => Made(folder, "column", Changed(good, "ALTER TABLE person DROP COLUMN details")), "it lacks the table person "
+                + "with the column details"),
             ("newer", () => Made(folder, "newer", Changed(good, "PRAGMA user_version = 99")), "newer"),
             ("nobody's", () => Made(folder, "unversioned", Changed(good, "PRAGMA user_version = 0")), "not Halterion data"),
-            ("broken text", () => Made(folder, "broken", Changed(good, "INSERT INTO setting VALUES ('preferences', 'no json')")), "a text in setting.value"),
-            ("unfit", () => Made(folder, "unfit", Changed(good, "PRAGMA foreign_keys = OFF; INSERT INTO circle_person VALUES ('a', 'b')")), "do not match"),
+            ("broken text", () => Made(folder, "broken", Changed(good, "INSERT INTO setting VALUES ('preferences', 'no json')")),
+                "a text in setting.value"),
+            ("unfit", () => Made(folder, "unfit", Changed(good, "PRAGMA foreign_keys = OFF; INSERT INTO circle_person "
+                + "VALUES ('a', 'b')")), "do not match"),
             ("cut", () => Made(folder, "cut", good[..^5000]), "damaged"),
             ("folder", () => folder.Path, "no such file"),
             ("missing", () => Path.Combine(folder.Path, "missing"), "no such file"),
@@ -124,7 +130,9 @@ public class DamageTests
         foreach (var (name, make, says) in wrong)
         {
             var refused = Assert.Throws<StoreException>(() => Copies.Restore(folder.Path, make(), TimeProvider.System)).Message;
-            Assert.True(refused.Contains(says, StringComparison.Ordinal) && refused.EndsWith("Nothing was changed.", StringComparison.Ordinal), $"{name}: {refused}");
+            Assert.True(
+                refused.Contains(says, StringComparison.Ordinal) && refused.EndsWith("Nothing was changed.", StringComparison.Ordinal),
+                $"{name}: {refused}");
             Assert.Equal(before, File.ReadAllBytes(folder.Data));
             Assert.Single(Copies.In(folder.Path));
         }
@@ -154,7 +162,8 @@ public class DamageTests
         }
 
         Assert.Equal("644", Convert.ToString((int)File.GetUnixFileMode(target), 8));
-        Assert.Contains("not a file", Assert.Throws<StoreException>(() => Copies.Restore(folder.Path, pipe, TimeProvider.System)).Message, StringComparison.Ordinal);
+        Assert.Contains("not a file", Assert.Throws<StoreException>(() => Copies.Restore(folder.Path, pipe, TimeProvider.System)).Message,
+            StringComparison.Ordinal);
         Assert.DoesNotContain(pipe, Copies.In(folder.Path));
     }
 
@@ -162,7 +171,8 @@ public class DamageTests
     public void What_was_begun_and_not_finished_is_cleared_away()
     {
         using var folder = WithCopy();
-        string[] halves = [folder.Data + ".part", folder.Data + ".part-journal", Path.Combine(Copies.FolderOf(folder.Path), "day-2026-01-01.db.part")];
+        string[] halves = [
+            folder.Data + ".part", folder.Data + ".part-journal", Path.Combine(Copies.FolderOf(folder.Path), "day-2026-01-01.db.part")];
         Array.ForEach(halves, f => File.WriteAllText(f, "half of somebody's name"));
         using var database = folder.Open();
         Assert.Null(database.Trouble);

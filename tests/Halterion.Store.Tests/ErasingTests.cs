@@ -7,7 +7,9 @@ using Microsoft.Data.Sqlite;
 
 namespace Halterion.Store.Tests;
 
-/// <summary>Before somebody is erased it is said where their name stands; afterwards only what was left on purpose is found in any file.</summary>
+/// <summary>
+/// Before somebody is erased it is said where their name stands; afterwards only what was left on purpose is found in any file.
+/// </summary>
 public class ErasingTests
 {
     private const string Name = "Zenobia Quartermain";
@@ -22,18 +24,24 @@ public class ErasingTests
         var found = traces.Of(person);
         string[] places =
         [
-            "the title of a class", "a class", "what is kept of somebody else", "the name of a group", "the name of a room", "the floor of a room", "a kit list",
-            "the name of a template", "a template", "a move of your own", "the settings", "the notes of a log", "a note about somebody else in a log",
-            "the reason of a choice", "the reason of what is accepted", "what is ticked off", "the name of a device", "a class of the booking desk",
-            "a list of the booking desk", "a class as it was led", "a note made while leading", "a recorded word", "a calendar file that was not read, later.ics",
+            "the title of a class", "a class", "what is kept of somebody else", "the name of a group", "the name of a room",
+                "the floor of a room", "a kit list",
+            "the name of a template", "a template", "a move of your own", "the settings", "the notes of a log", "a note about somebody "
+                + "else in a log",
+            "the reason of a choice", "the reason of what is accepted", "what is ticked off", "the name of a device", "a class of the "
+                + "booking desk",
+            "a list of the booking desk", "a class as it was led", "a note made while leading", "a recorded word", "a calendar file that "
+                + "was not read, later.ics",
         ];
         Assert.Equal(places.Order(), found.Where(t => t.Whole).Select(t => t.Where).Distinct().Order());
-        Assert.All(found.Where(t => t.Whole && t.Where is not ("a class as it was led" or "a note made while leading")), t => Assert.StartsWith("/", t.Link, StringComparison.Ordinal));
+        Assert.All(found.Where(t => t.Whole && t.Where is not ("a class as it was led" or "a note made while leading")),
+            t => Assert.StartsWith("/", t.Link, StringComparison.Ordinal));
         Assert.Contains(found, t => t is { Whole: false, Where: "the name of a device" });
 
         database.Copies.OfToday(TimeProvider.System);
         Assert.True(people.Erase(person.Id, traces.NamesOf(person, null)));
-        foreach (var written in new[] { Name, "ZENOBIA QUARTERMAIN", "zenobia quartermain", @"\u005AENOBIA", "Quartermain", person.Id.ToString() })
+        foreach (var written in new[] { Name, "ZENOBIA QUARTERMAIN", "zenobia quartermain", @"\u005AENOBIA", "Quartermain",
+                person.Id.ToString() })
         {
             Assert.Empty(folder.Holding(written));
         }
@@ -71,7 +79,8 @@ public class ErasingTests
         Assert.DoesNotContain(traces.Of(person), t => t.Whole);
         people.Erase(person.Id, traces.NamesOf(person, null));
         Assert.Equal(Name, people.Find(other.Id)!.Name);
-        Assert.Contains(Name, new Classes(database, TimeProvider.System).List(null, 0, 9).Lines.Single().Title, StringComparison.OrdinalIgnoreCase);
+        Assert.Contains(
+            Name, new Classes(database, TimeProvider.System).List(null, 0, 9).Lines.Single().Title, StringComparison.OrdinalIgnoreCase);
     }
 
     /// <summary>Their name in every column of text that people write in, in several ways of writing.</summary>
@@ -84,12 +93,14 @@ public class ErasingTests
         people.Keep(new Circle(Guid.NewGuid(), $"{Name} alone", false, [person.Id]), Basis.None);
         var plan = """{"title":"ZENOBIA QUARTERMAIN's birthday","notes":"for \u005aenobia\u0020Quartermain"}""";
         var (_, session) = new Classes(database, clock).Add(
-            new ClassRevision(plan, "ZENOBIA QUARTERMAIN's birthday", new Measure("1", null, null)), new SessionBooking(null, "Europe/Lisbon", 2, [person.Id]));
+            new ClassRevision(plan, "ZENOBIA QUARTERMAIN's birthday",
+                new Measure("1", null, null)), new SessionBooking(null, "Europe/Lisbon", 2, [person.Id]));
         new Logs(database, clock).Save(session!.Value, Basis.None, 1, new ClassLog(
             [new LogRow(person.Id, true, [], "strong"), new LogRow(other.Id, true, [], $"paired with {Name}")], $"thank {Name}"));
         var rooms = new Rooms(database);
         rooms.Keep(
-            new StoredHall(Guid.NewGuid(), $"{Name} hall", new HallFloor(8, 12, [new Fixture(FixtureKind.Furniture, 1, 1, 1, 1, $"{Name}’s chair")]),
+            new StoredHall(
+                Guid.NewGuid(), $"{Name} hall", new HallFloor(8, 12, [new Fixture(FixtureKind.Furniture, 1, 1, 1, 1, $"{Name}’s chair")]),
                 [new StockLine(KitItem.Machine, 1, Name: $"{Name}’s machine")]),
             Basis.None);
         rooms.Pin(session.Value, other.Id, new PlaceId("s"), new PlaceId("o"), $"{Name} asked");
@@ -114,7 +125,8 @@ public class ErasingTests
         var desk = Directory.CreateDirectory(Path.Combine(folder.Path, "desk")).FullName;
         File.WriteAllText(
             Path.Combine(desk, "later.ics"),
-            "BEGIN:VCALENDAR\r\nBEGIN:VEVENT\r\nATTENDEE;CN=Zenobia Quar\r\n termain:mailto:zq@desk.example\r\nATTENDEE;CN=Cy Tull:mailto:cy@desk.example\r\nEND:VEVENT\r\n");
+            "BEGIN:VCALENDAR\r\nBEGIN:VEVENT\r\nATTENDEE;CN=Zenobia Quar\r\n termain:mailto:zq@desk.example\r\nATTENDEE;CN=Cy "
+            + "Tull:mailto:cy@desk.example\r\nEND:VEVENT\r\n");
         return (people, person);
     }
 }

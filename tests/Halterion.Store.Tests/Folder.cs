@@ -17,7 +17,9 @@ internal sealed class Folder : IDisposable
     public string[] Holding(string text)
     {
         var sought = Encoding.UTF8.GetBytes(text);
-        return [.. Directory.EnumerateFiles(Path, "*", SearchOption.AllDirectories).Where(f => System.IO.Path.GetFileName(f) != "lock" && File.ReadAllBytes(f).AsSpan().IndexOf(sought) >= 0)];
+        return [
+            .. Directory.EnumerateFiles(Path, "*", SearchOption.AllDirectories).Where(
+                f => System.IO.Path.GetFileName(f) != "lock" && File.ReadAllBytes(f).AsSpan().IndexOf(sought) >= 0)];
     }
 
     public void Dispose() => Directory.Delete(Path, recursive: true);

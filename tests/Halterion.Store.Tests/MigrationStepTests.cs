@@ -4,7 +4,9 @@ using Microsoft.Data.Sqlite;
 
 namespace Halterion.Store.Tests;
 
-/// <summary>Every step of the schema, begun at each version that ever was, with a value in every column: what each becomes is said here by hand.</summary>
+/// <summary>
+/// Every step of the schema, begun at each version that ever was, with a value in every column: what each becomes is said here by hand.
+/// </summary>
 public class MigrationStepTests
 {
     /// <summary>What there was before sessions (steps 1–4): a class that was led and logged, by its places in the plan.</summary>
@@ -49,7 +51,8 @@ public class MigrationStepTests
         INSERT INTO log_use VALUES ('c1', 'p1', 'b1s2', 'b1s2o3'), ('c1', 'p1', 'b2s1', NULL);
         """;
 
-    private const string From2 = "INSERT INTO setting VALUES ('preferences', '{\"sides\":\"round\"}'); INSERT INTO template VALUES ('t1', 'My circuit', '{\"b\":1}', '2026-01-05T10:00:00Z');";
+    private const string From2 = "INSERT INTO setting VALUES ('preferences', '{\"sides\":\"round\"}'); INSERT INTO template VALUES "
+        + "('t1', 'My circuit', '{\"b\":1}', '2026-01-05T10:00:00Z');";
     private const string From3 = "INSERT INTO own_move VALUES ('my-dip', '{\"id\":\"my-dip\"}');";
     private const string From6 = """
         INSERT INTO circle VALUES ('g1', 'Tuesdays', 1); INSERT INTO circle_person VALUES ('g1', 'p1');
@@ -59,8 +62,10 @@ public class MigrationStepTests
         INSERT INTO session_group VALUES ('c1', 'p1', 'b1', 3);
         INSERT INTO session_layout VALUES ('c1', '{}', '["mat"]');
         """;
-    private const string From7 = "INSERT INTO session_waiver VALUES ('c1', 'kit.short', 'b2', 'borrowed'); INSERT INTO session_tick VALUES ('c1', 'From: shelf: mat');";
-    private const string From8 = "INSERT INTO device VALUES ('d1', 'Phone', 'Remote', 'hash', '2099-01-01T00:00:00Z', '2099-01-02T00:00:00Z');";
+    private const string From7 = "INSERT INTO session_waiver VALUES ('c1', 'kit.short', 'b2', 'borrowed'); INSERT INTO session_tick "
+        + "VALUES ('c1', 'From: shelf: mat');";
+    private const string From8 = "INSERT INTO device VALUES ('d1', 'Phone', 'Remote', 'hash', '2099-01-01T00:00:00Z', "
+        + "'2099-01-02T00:00:00Z');";
 
     [Theory]
     [InlineData(1)]
@@ -87,7 +92,10 @@ public class MigrationStepTests
             Run(old, "PRAGMA foreign_keys = OFF");
             Run(old, version < 4 ? People123 : version < 6 ? People45 : People6);
             Run(old, version < 5 ? Before5 : At5);
-            Run(old, string.Concat(new[] { (2, From2), (3, From3), (6, From6), (7, From7), (8, From8) }.Where(f => version >= f.Item1).Select(f => f.Item2)));
+            Run(old,
+                string.Concat(
+                    new[] { (2, From2), (3, From3), (6, From6), (7, From7),
+                        (8, From8) }.Where(f => version >= f.Item1).Select(f => f.Item2)));
             Run(old, string.Create(CultureInfo.InvariantCulture, $"PRAGMA user_version = {version}"));
         }
 
@@ -98,24 +106,35 @@ public class MigrationStepTests
 
         using var now = Opened(folder.Data);
         Assert.Equal("11", One(now, "PRAGMA user_version"));
-        Assert.Equal("""p1 Ida Fenn 2026-01-01T09:00:00Z 1|p2 Bo Marr 2026-01-01T09:01:00Z 1|p3 Cy Tull 2026-01-01T09:02:00Z 1""", All(now, "SELECT id, name, created_at, format FROM person ORDER BY id"));
-        Details(now, "p1", """{"level":{"squat":"easier","lunge":"easier","hinge":"easier","bridge":"easier"},"statureCm":171}""", version < 4);
+        Assert.Equal("""p1 Ida Fenn 2026-01-01T09:00:00Z 1|p2 Bo Marr 2026-01-01T09:01:00Z 1|p3 Cy Tull 2026-01-01T09:02:00Z 1""",
+            All(now, "SELECT id, name, created_at, format FROM person ORDER BY id"));
+        Details(
+            now, "p1", """{"level":{"squat":"easier","lunge":"easier","hinge":"easier","bridge":"easier"},"statureCm":171}""", version < 4);
         Details(now, "p2", """{"level":{"squat":"harder","lunge":"harder","hinge":"harder","bridge":"harder"}}""", false);
         Details(now, "p3", """{"statureCm":183}""", version < 4);
-        Assert.Equal("c1 2026-01-01T10:00:00Z - -|c2 2026-01-02T10:00:00Z 2026-02-01T10:00:00Z -", All(now, "SELECT id, created_at, removed_at, copy_of FROM class ORDER BY id"));
+        Assert.Equal("c1 2026-01-01T10:00:00Z - -|c2 2026-01-02T10:00:00Z 2026-02-01T10:00:00Z -", All(now, "SELECT id, created_at, "
+            + "removed_at, copy_of FROM class ORDER BY id"));
         Assert.Equal("""c1 1 2026-01-01T10:00:00Z Old title - - - {"n":1}|c1 2 2026-01-03T10:00:00Z New title - - - {"n":2}""",
-            All(now, "SELECT class_id, version, saved_at, title, measured_with, seconds, over_seconds, plan FROM revision ORDER BY version"));
+            All(now, "SELECT class_id, version, saved_at, title, measured_with, seconds, over_seconds, plan FROM revision "
+                + "ORDER BY version"));
         Assert.Equal($"c1 c1 2 1 2026-01-21T18:30 Europe/Paris 11 2026-01-01T10:00:00Z - {(version < 6 ? "-" : "r1")}",
-            All(now, "SELECT id, class_id, class_version, revision, starts_at, zone, head_count, created_at, removed_at, room_id FROM session WHERE id = 'c1'"));
-        Assert.Equal("""l1 c1 2 1 2026-01-21T18:00:00Z - {"s":1}""", All(now, "SELECT id, session_id, class_version, format, created_at, superseded_at, script FROM lead"));
-        Assert.Equal("l1 0 k1 Start 1769020200000  -|l1 1 k2 Finish 1769022000000  -", All(now, "SELECT lead_id, seq, id, kind, tapped_at, device, payload FROM lead_command ORDER BY seq"));
+            All(now, "SELECT id, class_id, class_version, revision, starts_at, zone, head_count, created_at, removed_at, room_id FROM "
+                + "session WHERE id = 'c1'"));
+        Assert.Equal("""l1 c1 2 1 2026-01-21T18:00:00Z - {"s":1}""",
+            All(now, "SELECT id, session_id, class_version, format, created_at, superseded_at, script FROM lead"));
+        Assert.Equal("l1 0 k1 Start 1769020200000  -|l1 1 k2 Finish 1769022000000  -", All(now, "SELECT lead_id, seq, id, kind, "
+            + "tapped_at, device, payload FROM lead_command ORDER BY seq"));
         Assert.Equal("c1 3 2026-01-21T20:00:00Z Nice and warm 0", All(now, "SELECT session_id, version, saved_at, note, erased FROM log"));
-        Assert.Equal("c1 p1 1 took the chair|c1 p2 0 away", All(now, "SELECT session_id, person_id, came, note FROM log_row ORDER BY person_id"));
-        Assert.Equal("c1 p1 b1s2 b1s2o3|c1 p1 b2s1 -", All(now, "SELECT session_id, person_id, station, option FROM log_use ORDER BY station"));
+        Assert.Equal("c1 p1 1 took the chair|c1 p2 0 away", All(now, "SELECT session_id, person_id, came, note FROM log_row ORDER "
+            + "BY person_id"));
+        Assert.Equal("c1 p1 b1s2 b1s2o3|c1 p1 b2s1 -", All(now, "SELECT session_id, person_id, station, option FROM log_use "
+            + "ORDER BY station"));
         Assert.Equal(version < 2 ? "" : """preferences {"sides":"round"}""", All(now, "SELECT name, value FROM setting"));
-        Assert.Equal(version < 2 ? "" : """t1 My circuit {"b":1} 2026-01-05T10:00:00Z""", All(now, "SELECT id, name, block, created_at FROM template"));
+        Assert.Equal(version < 2 ? "" : """t1 My circuit {"b":1} 2026-01-05T10:00:00Z""",
+            All(now, "SELECT id, name, block, created_at FROM template"));
         Assert.Equal(version < 3 ? "" : """my-dip {"id":"my-dip"}""", All(now, "SELECT id, move FROM own_move"));
-        Assert.Equal(version < 6 ? "" : "g1 Tuesdays 1 p1", All(now, "SELECT c.id, name, together, person_id FROM circle c JOIN circle_person ON circle_id = c.id"));
+        Assert.Equal(version < 6 ? "" : "g1 Tuesdays 1 p1", All(now, "SELECT c.id, name, together, person_id FROM circle c JOIN "
+            + "circle_person ON circle_id = c.id"));
         Assert.Equal(version < 6 ? "" : "c1 p1 b1s1 b1s1o2 asked for it", All(now, "SELECT * FROM session_pin"));
         Assert.Equal(version < 6 ? "" : "c1 p1 b1 3", All(now, "SELECT * FROM session_group"));
         Assert.Equal(version < 6 ? "" : """c1 {} ["mat"]""", All(now, "SELECT * FROM session_layout"));
@@ -142,7 +161,8 @@ public class MigrationStepTests
         var before = File.ReadAllBytes(folder.Data);
         using (var database = folder.Open())
         {
-            Assert.Contains("could not be updated to this version (parts of it do not match)", database.Trouble!.Why, StringComparison.Ordinal);
+            Assert.Contains("could not be updated to this version (parts of it "
+                + "do not match)", database.Trouble!.Why, StringComparison.Ordinal);
         }
 
         Assert.Equal(before, File.ReadAllBytes(folder.Data));
@@ -163,7 +183,11 @@ public class MigrationStepTests
     private static string[] Steps()
     {
         var assembly = typeof(Database).Assembly;
-        return [.. assembly.GetManifestResourceNames().Where(n => n.StartsWith("schema/", StringComparison.Ordinal)).Order(StringComparer.Ordinal).Select(n =>
+        return [
+            .. assembly.GetManifestResourceNames()
+                .Where(n => n.StartsWith("schema/", StringComparison.Ordinal))
+                .Order(StringComparer.Ordinal)
+                .Select(n =>
         {
             using var reader = new StreamReader(assembly.GetManifestResourceStream(n)!);
             return reader.ReadToEnd();
@@ -199,7 +223,10 @@ public class MigrationStepTests
         var rows = new List<string>();
         while (reader.Read())
         {
-            rows.Add(string.Join(' ', Enumerable.Range(0, reader.FieldCount).Select(i => reader.IsDBNull(i) ? "-" : Convert.ToString(reader.GetValue(i), CultureInfo.InvariantCulture))));
+            rows.Add(
+                string.Join(' ',
+                    Enumerable.Range(0, reader.FieldCount).Select(
+                        i => reader.IsDBNull(i) ? "-" : Convert.ToString(reader.GetValue(i), CultureInfo.InvariantCulture))));
         }
 
         return string.Join('|', rows);

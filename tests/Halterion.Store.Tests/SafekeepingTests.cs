@@ -34,7 +34,8 @@ public class SafekeepingTests
         database.Copies.OfToday(TimeProvider.System);
         Assert.NotEmpty(folder.Holding("left-knee-remark"));
         Assert.True(people.Erase(person.Id, new Traces(database, people).NamesOf(people.Find(person.Id)!, null)));
-        Assert.All(new[] { "left-knee-remark", "Zenobia", "Halfpenny", "Quartermain", person.Id.ToString() }, text => Assert.Empty(folder.Holding(text)));
+        Assert.All(new[] { "left-knee-remark", "Zenobia", "Halfpenny", "Quartermain", person.Id.ToString() },
+            text => Assert.Empty(folder.Holding(text)));
         Assert.True(Copies.IsSound(Assert.Single(Copies.In(folder.Path))));
     }
 
@@ -48,7 +49,8 @@ public class SafekeepingTests
             var classes = new Classes(database, TimeProvider.System);
             classes.Add(Revision, Booking);
             Copies.Backup(folder.Path, copy);
-            Assert.Contains("already exists", Assert.Throws<StoreException>(() => Copies.Backup(folder.Path, copy)).Message, StringComparison.Ordinal);
+            Assert.Contains(
+                "already exists", Assert.Throws<StoreException>(() => Copies.Backup(folder.Path, copy)).Message, StringComparison.Ordinal);
             classes.Add(Revision with { Title = "Later" }, Booking);
             Assert.Contains(
                 "in use",

@@ -5,7 +5,9 @@ using static Halterion.Web.Tests.Studio;
 
 namespace Halterion.Web.Tests;
 
-/// <summary>What the bench asks of the server: fitting, typed doses, versions, templates, settings, own moves, files to take along.</summary>
+/// <summary>
+/// What the bench asks of the server: fitting, typed doses, versions, templates, settings, own moves, files to take along.
+/// </summary>
 public sealed class BenchApiTests(Studio studio) : IClassFixture<Studio>
 {
     private const string Booking = """{"zone":"Europe/Lisbon","headCount":9,"startsAt":"2026-12-01T18:00"}""";
@@ -35,7 +37,8 @@ public sealed class BenchApiTests(Studio studio) : IClassFixture<Studio>
     [InlineData("""{"workPercent":91}""", "/terms/workPercent")]
     public async Task Fit_refuses_limits_out_of_bounds(string terms, string pointer)
     {
-        using var response = await studio.CreateClient().PostAsync("/api/plans/fit", Json($$$"""{"class":{{{TooLong}}},"terms":{{{terms}}}}"""));
+        using var response = await studio.CreateClient().PostAsync(
+            "/api/plans/fit", Json($$$"""{"class":{{{TooLong}}},"terms":{{{terms}}}}"""));
         Assert.Equal(HttpStatusCode.UnprocessableEntity, response.StatusCode);
         Assert.Equal(pointer, (string?)(await Read(response))["errors"]![0]!["pointer"]);
     }
@@ -78,7 +81,8 @@ public sealed class BenchApiTests(Studio studio) : IClassFixture<Studio>
     public async Task A_list_is_read_rounds_go_on_and_what_is_wrong_is_said()
     {
         var lines = (await studio.Post("/api/plans/paste", """{"text":"squat 12\nwobble","roundGivesSide":false}"""))["lines"]!.AsArray();
-        Assert.Equal(("reps", 12), ((string?)lines[0]!["station"]!["dose"]![0]!["kind"], (int)lines[0]!["station"]!["dose"]![0]!["amount"]!));
+        Assert.Equal(
+            ("reps", 12), ((string?)lines[0]!["station"]!["dose"]![0]!["kind"], (int)lines[0]!["station"]!["dose"]![0]!["amount"]!));
         Assert.Null(lines[1]!["station"]);
         Assert.Contains("wobble", (string)lines[1]!["trouble"]!, StringComparison.Ordinal);
 
@@ -86,7 +90,8 @@ public sealed class BenchApiTests(Studio studio) : IClassFixture<Studio>
         var block = plan["blocks"]![0]!;
         block["id"] = "c";
         block["stations"]![0]!["dose"]![0]!["amount"] = new JsonArray(60, 50, 40);
-        string Body(string id, int rounds) => new JsonObject { ["class"] = plan.DeepClone(), ["block"] = id, ["rounds"] = rounds }.ToJsonString();
+        string Body(string id, int rounds) =>
+            new JsonObject { ["class"] = plan.DeepClone(), ["block"] = id, ["rounds"] = rounds }.ToJsonString();
         var more = await studio.Post("/api/plans/rounds", Body("c", 4));
         Assert.Equal("[60,50,40,30]", more["block"]!["stations"]![0]!["dose"]![0]!["amount"]!.ToJsonString());
 
@@ -101,7 +106,8 @@ public sealed class BenchApiTests(Studio studio) : IClassFixture<Studio>
         })
         {
             using var wrong = await studio.CreateClient().PostAsync($"/api/plans/{address}", Json(body));
-            Assert.True(wrong.StatusCode is HttpStatusCode.BadRequest or HttpStatusCode.UnprocessableEntity, $"{address}: {wrong.StatusCode}");
+            Assert.True(
+                wrong.StatusCode is HttpStatusCode.BadRequest or HttpStatusCode.UnprocessableEntity, $"{address}: {wrong.StatusCode}");
             Assert.Equal(pointer, (string?)(await Read(wrong))["errors"]![0]!["pointer"]);
         }
     }
@@ -118,7 +124,9 @@ public sealed class BenchApiTests(Studio studio) : IClassFixture<Studio>
         using var wrong = await studio.CreateClient().GetAsync("/api/moves/search?near=split-squat&than=nicer");
         Assert.Equal(HttpStatusCode.BadRequest, wrong.StatusCode);
 
-        var trades = (await studio.Get("/api/moves/split-squat/trades")).AsArray().ToDictionary(t => (string)t!["move"]!, t => (string)t!["words"]!);
+        var trades = (await studio.Get("/api/moves/split-squat/trades"))
+            .AsArray()
+            .ToDictionary(t => (string)t!["move"]!, t => (string)t!["words"]!);
         Assert.DoesNotContain("split-squat", trades.Keys);
         Assert.Matches(@"knee \d → \d", trades["chair-squat"]);
         using var gone = await studio.CreateClient().GetAsync("/api/moves/no-such/trades");
@@ -129,7 +137,11 @@ public sealed class BenchApiTests(Studio studio) : IClassFixture<Studio>
     public async Task Versions_say_what_changed_and_come_back_as_new_ones()
     {
         var id = await studio.OpenFile(TooLong);
-        using (await studio.Put($"/api/classes/{id}", $$$"""{"plan":{{{TooLong.Replace("\"rounds\":3", "\"rounds\":2", StringComparison.Ordinal)}}}}""", "1"))
+        using (
+            await studio.Put(
+                $"/api/classes/{id}",
+                $$$"""{"plan":{{{TooLong.Replace("\"rounds\":3", "\"rounds\":2", StringComparison.Ordinal)}}}}""",
+                "1"))
         {
             var changes = await studio.Get($"/api/classes/{id}/versions/1/changes/2");
             Assert.Contains("“C”: rounds 3 → 2", changes.AsArray().Select(c => (string)c!));
@@ -149,7 +161,8 @@ public sealed class BenchApiTests(Studio studio) : IClassFixture<Studio>
         Assert.Contains((await studio.Get("/api/templates")).AsArray(), t => JsonNode.DeepEquals(t!["block"], block));
         using var gone = await studio.CreateClient().DeleteAsync($"/api/templates/{kept["id"]}");
         Assert.Equal(HttpStatusCode.NoContent, gone.StatusCode);
-        using var bad = await studio.CreateClient().PostAsync("/api/templates", Json("""{"name":"Bad","block":{"name":"B","phase":"main"}}"""));
+        using var bad = await studio.CreateClient().PostAsync(
+            "/api/templates", Json("""{"name":"Bad","block":{"name":"B","phase":"main"}}"""));
         Assert.Equal("/block", (string?)(await Read(bad))["errors"]![0]!["pointer"]);
     }
 
@@ -180,7 +193,8 @@ public sealed class BenchApiTests(Studio studio) : IClassFixture<Studio>
     {
         using var taken = await studio.PutNow("/api/own-moves", """{"moves":[{"id":"squat","name":"Mine","family":"squat"}]}""");
         Assert.Equal("/moves/0/id", (string?)(await Read(taken))["errors"]![0]!["pointer"]);
-        using var kept = await studio.PutNow("/api/own-moves", """{"moves":[{"id":"my-dip","name":"Mast dip","family":"lunge","tempo":"2-0-2-0","like":"split-squat"}]}""");
+        using var kept = await studio.PutNow(
+            "/api/own-moves", """{"moves":[{"id":"my-dip","name":"Mast dip","family":"lunge","tempo":"2-0-2-0","like":"split-squat"}]}""");
         Assert.Equal(HttpStatusCode.OK, kept.StatusCode);
         var page = await studio.Get("/api/moves/my-dip/page");
         Assert.StartsWith(
@@ -189,7 +203,8 @@ public sealed class BenchApiTests(Studio studio) : IClassFixture<Studio>
             StringComparison.Ordinal);
 
         var id = await studio.OpenFile(TooLong);
-        using var saved = await studio.Put($"/api/classes/{id}", $$"""{"plan":{{TooLong.Replace("hip-hinge", "my-dip", StringComparison.Ordinal)}}}""", "1");
+        using var saved = await studio.Put(
+            $"/api/classes/{id}", $$"""{"plan":{{TooLong.Replace("hip-hinge", "my-dip", StringComparison.Ordinal)}}}""", "1");
         Assert.Equal(HttpStatusCode.OK, saved.StatusCode);
         using var removed = await studio.CreateClient().DeleteAsync("/api/own-moves/my-dip");
         var again = await studio.Get($"/api/classes/{id}");
@@ -215,7 +230,8 @@ public sealed class BenchApiTests(Studio studio) : IClassFixture<Studio>
         using (await studio.Put($"/api/sessions/{session}", $$"""{"booking":{{Booking}}}""", "1"))
         {
             // 18:00 in Lisbon in winter is 18:00 UTC.
-            Assert.Contains("DTSTART:20261201T180000Z", await client.GetStringAsync($"/api/sessions/{session}/calendar.ics"), StringComparison.Ordinal);
+            Assert.Contains(
+                "DTSTART:20261201T180000Z", await client.GetStringAsync($"/api/sessions/{session}/calendar.ics"), StringComparison.Ordinal);
         }
 
         using var range = await client.GetAsync($"/api/classes/{id}/cards?shortest=190&tallest=150");

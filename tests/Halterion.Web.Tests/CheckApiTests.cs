@@ -21,25 +21,62 @@ public class CheckApiTests(Studio studio) : IClassFixture<Studio>
 
     /// <summary>Who is past a limit is found where they stand; one word less, and nothing is.</summary>
     [Theory]
-    [InlineData("people.gap", "stop", "s1", Plan, """ "people":[{"id":"a","name":"Ada","limits":[{"limit":"knee","strict":true}]}] """, "true", "false")]
+    [InlineData(
+            "people.gap",
+            "stop",
+            "s1",
+            Plan,
+            """ "people":[{"id":"a","name":"Ada","limits":[{"limit":"knee","strict":true}]}] """,
+            "true",
+            "false")]
     [InlineData("people.limit", "fix", "s1", Plan, """ "people":[{"id":"a","name":"Ada","limits":[{"limit":"knee"}]}],"pins":[{"person":"a","station":"s1","option":"o1","reason":""}] """, "\"reason\":\"\"", "\"reason\":\"step only\"")]
     [InlineData("people.ready", "consider", "s1", Plan, """ "people":[{"id":"a","name":"Ada","ready":[],"level":{"squat":"main"}}],"pins":[{"person":"a","station":"s1","option":"o1"}] """, "\"ready\":[]", "\"ready\":[\"land\"]")]
     [InlineData("people.shift", "consider", "s1", Plan, """ "people":[{"id":"a","name":"Ada","level":{"squat":"easier"}},{"id":"c","name":"Cyd","ready":["land"]}],"headCount":1,"pins":[{"person":"c","station":"s1","option":"o2"}] """, "\"headCount\":1", "\"headCount\":4")]
-    [InlineData("people.expired", "note", "class", Plan, """ "date":"2026-11-26","people":[{"id":"a","name":"Ada","limits":[{"limit":"knee","until":"2026-11-25"}]}] """, "11-25", "11-26")]
+    [InlineData(
+            "people.expired",
+            "note",
+            "class",
+            Plan,
+            """ "date":"2026-11-26","people":[{"id":"a","name":"Ada","limits":[{"limit":"knee","until":"2026-11-25"}]}] """,
+            "11-25",
+            "11-26")]
     [InlineData("kit.short", "fix", "b", Plan, """ "headCount":5,"kit":[{"item":"mat","count":4}] """, "\"count\":4", "\"count\":5")]
-    [InlineData("kit.unknown", "consider", "b", Plan, """ "headCount":5,"kit":[] """, "\"kit\":[]", "\"kit\":[{\"item\":\"mat\",\"count\":5}]")]
+    [InlineData(
+            "kit.unknown", "consider", "b", Plan, """ "headCount":5,"kit":[] """, "\"kit\":[]", "\"kit\":[{\"item\":\"mat\",\"count\":5}]")]
     [InlineData("room.area", "fix", "b", Plan, """ "headCount":5,"room":{"widthM":5,"lengthM":5.9} """, "5.9", "6")]
     [InlineData("room.lane", "fix", "b", Round, """ "headCount":5,"room":{"widthM":4.4,"lengthM":11} """, "4.4", "4.5")]
     [InlineData("room.machine", "fix", "s2", Plan, """ "headCount":2,"people":[{"id":"a","name":"Ada"},{"id":"c","name":"Cyd"}],"pins":[{"person":"a","station":"s2","option":"o4"},{"person":"c","station":"s2","option":"o4"}] """, "\"station\":\"s2\",\"option\":\"o4\"}]", "\"station\":\"s2\",\"option\":\"o3\"}]")]
     [InlineData("room.empty", "note", "b", Round, """ "headCount":1 """, "1", "2")]
     [InlineData("room.empty", "note", "b", Round, """ "headCount":9 """, "9", "8")]
-    [InlineData("week.rest", "consider", "class", Plan, """ "date":"2026-11-26T18:00","history":[{"start":"2026-11-25T06:00","hardSets":{"squat":10}}] """, "06:00", "05:59")]
-    [InlineData("week.rest", "consider", "class", Plan, """ "date":"2026-11-26","history":[{"start":"2026-11-25","hardSets":{"squat":10}}] """, ":10", ":9")]
+    [InlineData(
+            "week.rest",
+            "consider",
+            "class",
+            Plan,
+            """ "date":"2026-11-26T18:00","history":[{"start":"2026-11-25T06:00","hardSets":{"squat":10}}] """,
+            "06:00",
+            "05:59")]
+    [InlineData(
+            "week.rest",
+            "consider",
+            "class",
+            Plan,
+            """ "date":"2026-11-26","history":[{"start":"2026-11-25","hardSets":{"squat":10}}] """,
+            ":10",
+            ":9")]
     // Lasting 120 s at an effort of 5 this class counts 10: 160 and 10 against four weeks of 100 and 120.
     [InlineData("week.load", "consider", "class", Plan, """ "date":"2026-11-26","history":[{"start":"2026-10-26","load":100},{"start":"2026-11-04","load":100},{"start":"2026-11-11","load":100},{"start":"2026-11-18","load":100},{"start":"2026-11-24","load":141}] """, ":141", ":139")]
-    [InlineData("week.load", "consider", "class", Plan, """ "date":"2026-11-26","history":[{"start":"2026-11-01","load":1},{"start":"2026-11-24","load":141}] """, "11-01", "11-02")]
+    [InlineData(
+            "week.load",
+            "consider",
+            "class",
+            Plan,
+            """ "date":"2026-11-26","history":[{"start":"2026-11-01","load":1},{"start":"2026-11-24","load":141}] """,
+            "11-01",
+            "11-02")]
     [InlineData("week.same", "note", "class", Plan, """ "date":"2026-11-26","history":[{"start":"2026-11-20","moves":["squat"]},{"start":"2026-11-22","moves":["jump-squat","march-bridge"]},{"start":"2026-11-24","moves":["march-bridge","jump-squat"]}] """, "11-20", "11-23")]
-    public async Task A_review_judges_what_it_is_given(string code, string severity, string place, string plan, string given, string what, string by)
+    public async Task A_review_judges_what_it_is_given(
+        string code, string severity, string place, string plan, string given, string what, string by)
     {
         var body = $$"""{"plan":{{plan}},{{given}}}""";
         var found = Assert.Single((await studio.Post("/api/plans/review", body))["findings"]!.AsArray(), f => (string)f!["code"]! == code)!;
@@ -71,7 +108,8 @@ public class CheckApiTests(Studio studio) : IClassFixture<Studio>
     [Fact]
     public async Task Settings_waivers_and_faults_of_a_review()
     {
-        async Task<JsonNode> Review(string more) => await studio.Post("/api/plans/review", $$"""{"plan":{{Plan}},"headCount":5,"kit":[{"item":"mat","count":4}]{{more}}}""");
+        async Task<JsonNode> Review(string more) =>
+            await studio.Post("/api/plans/review", $$"""{"plan":{{Plan}},"headCount":5,"kit":[{"item":"mat","count":4}]{{more}}}""");
         JsonNode? Of(JsonNode review, string code) => review["findings"]!.AsArray().FirstOrDefault(f => (string)f!["code"]! == code);
         Assert.Null(Of(await Review(""","settings":{"off":["kit.short"]}"""), "kit.short"));
         // Kit is waived for the occasion; what is of the class is not.
@@ -82,9 +120,12 @@ public class CheckApiTests(Studio studio) : IClassFixture<Studio>
         Assert.NotNull(Of(await Review(""","settings":{"limits":{"leg.long":31}}"""), "time.under"));
         foreach (var (wrong, pointer) in new[]
         {
-            (""","settings":{"off":["time.nothing"]}""", "/settings/off/0"), (""","settings":{"limits":{"time.over":3}}""", "/settings/limits/time.over"),
-            (""","settings":{"limits":{"time.drink":0}}""", "/settings/limits/time.drink"), (""","settings":{"speed":1}""", "/settings/speed"),
-            (""","history":[{"start":"soon"}]""", "/history/0/start"), (""","history":[{"start":"2026-11-20","hardSets":{"arms":3}}]""", "/history/0/hardSets/arms"),
+            (""","settings":{"off":["time.nothing"]}""", "/settings/off/0"), (
+                ""","settings":{"limits":{"time.over":3}}""", "/settings/limits/time.over"),
+            (""","settings":{"limits":{"time.drink":0}}""",
+                "/settings/limits/time.drink"), (""","settings":{"speed":1}""", "/settings/speed"),
+            (""","history":[{"start":"soon"}]""", "/history/0/start"), (
+                ""","history":[{"start":"2026-11-20","hardSets":{"arms":3}}]""", "/history/0/hardSets/arms"),
         })
         {
             using var bad = await studio.CreateClient().PostAsync("/api/plans/review", Json($$"""{"plan":{{Plan}}{{wrong}}}"""));
@@ -93,15 +134,22 @@ public class CheckApiTests(Studio studio) : IClassFixture<Studio>
         }
     }
 
-    /// <summary>One page before the class, from what the store knows; what is left for the occasion is kept with it, and ticks are.</summary>
+    /// <summary>
+    /// One page before the class, from what the store knows; what is left for the occasion is kept with it, and ticks are.
+    /// </summary>
     [Fact]
     public async Task A_session_is_ready_only_when_it_is_so()
     {
-        var ida = (string)(await studio.Post("/api/people", """{"name":"Ida","limits":[{"limit":"knee","strict":true,"note":"planted-care"}]}"""))["id"]!;
-        await studio.Post("/api/rooms", """{"name":"Hall","floor":{"widthM":8,"lengthM":10,"fixtures":[]},"stock":[{"item":"mat","count":1,"place":"shelf"}]}""");
+        var ida = (string)(
+            await studio.Post("/api/people", """{"name":"Ida","limits":[{"limit":"knee","strict":true,"note":"planted-care"}]}"""))["id"]!;
+        await studio.Post("/api/rooms",
+            """{"name":"Hall","floor":{"widthM":8,"lengthM":10,"fixtures":[]},"stock":[{"item":"mat","count":1,"place":"shelf"}]}""");
         var view = await studio.Post("/api/classes/file", Round);
         var session = (string)view["sessions"]![0]!["id"]!;
-        using var booked = await studio.Put($"/api/sessions/{session}", $$"""{"booking":{"zone":"Europe/Lisbon","startsAt":"2026-12-01T18:00","headCount":2,"expected":["{{ida}}"]} }""", "1");
+        using var booked = await studio.Put(
+            $"/api/sessions/{session}",
+            $$"""{"booking":{"zone":"Europe/Lisbon","startsAt":"2026-12-01T18:00","headCount":2,"expected":["{{ida}}"]} }""",
+            "1");
         Assert.True(booked.IsSuccessStatusCode);
         var with = $$"""{"class":{{Round}}}""";
         async Task<JsonNode> Ready() => await studio.Post($"/api/sessions/{session}/ready", with);
@@ -119,20 +167,23 @@ public class CheckApiTests(Studio studio) : IClassFixture<Studio>
 
         foreach (var place in new[] { "s1", "s2" })
         {
-            using var left = await studio.PutNow($"/api/sessions/{session}/waivers", $$"""{"code":"people.gap","place":"{{place}}","reason":"she sits it out"}""");
+            using var left = await studio.PutNow(
+                $"/api/sessions/{session}/waivers", $$"""{"code":"people.gap","place":"{{place}}","reason":"she sits it out"}""");
             Assert.True(left.IsSuccessStatusCode);
         }
 
         Assert.DoesNotContain("people.gap@s1", await Open());
         using var again = await studio.PutNow($"/api/sessions/{session}/waivers", """{"code":"people.gap","place":"s1"}""");
         Assert.Contains("people.gap@s1", await Open());
-        foreach (var wrong in new[] { """{"code":"time.over","place":"class","reason":"no"}""", """{"code":"no.such","place":"class","reason":"no"}""" })
+        foreach (var wrong in new[] { """{"code":"time.over","place":"class","reason":"no"}""",
+                """{"code":"no.such","place":"class","reason":"no"}""" })
         {
             using var refused = await studio.PutNow($"/api/sessions/{session}/waivers", wrong);
             Assert.Equal("/code", (string)(await Read(refused))["errors"]![0]!["pointer"]!);
         }
 
-        using var nobody = await studio.Put($"/api/sessions/{Guid.NewGuid()}/waivers", """{"code":"people.gap","place":"s1","reason":"x"}""", "1");
+        using var nobody = await studio.Put(
+            $"/api/sessions/{Guid.NewGuid()}/waivers", """{"code":"people.gap","place":"s1","reason":"x"}""", "1");
         Assert.Equal(404, (int)nobody.StatusCode);
 
         using var tick = await studio.PutNow($"/api/sessions/{session}/ticks", """{"key":"From: shelf: mat","done":true}""");
@@ -166,7 +217,9 @@ public class CheckApiTests(Studio studio) : IClassFixture<Studio>
 
     private static async Task<(int, bool)> Run(string file, string says, params string[] more)
     {
-        var start = new ProcessStartInfo("dotnet", [typeof(Contract).Assembly.Location, "check", .. more, file]) { RedirectStandardOutput = true };
+        var start = new ProcessStartInfo(
+            "dotnet", [typeof(Contract).Assembly.Location, "check", .. more, file])
+        { RedirectStandardOutput = true };
         using var process = Process.Start(start)!;
         var said = await process.StandardOutput.ReadToEndAsync(TestContext.Current.CancellationToken);
         await process.WaitForExitAsync(TestContext.Current.CancellationToken);

@@ -33,7 +33,8 @@ public sealed class ClassApiTests(Studio studio) : IClassFixture<Studio>
     public async Task A_broken_file_changes_nothing()
     {
         var before = (int)(await studio.Get("/api/classes"))["all"]!;
-        using var response = await studio.CreateClient().PostAsync("/api/classes/file", Json(Plan.Replace("squat", "moonwalk", StringComparison.Ordinal)));
+        using var response = await studio.CreateClient().PostAsync(
+            "/api/classes/file", Json(Plan.Replace("squat", "moonwalk", StringComparison.Ordinal)));
         Assert.Equal(HttpStatusCode.UnprocessableEntity, response.StatusCode);
         Assert.Equal(2, (await Read(response))["errors"]!.AsArray().Count);
         Assert.Equal(before, (int)(await studio.Get("/api/classes"))["all"]!);
@@ -67,10 +68,12 @@ public sealed class ClassApiTests(Studio studio) : IClassFixture<Studio>
     public async Task A_copy_has_a_brief_of_its_own()
     {
         var id = await studio.OpenFile();
-        var copy = await studio.Post("/api/classes", $$"""{"title":"Copy","slotMinutes":20,"aim":"technique","booking":{{Booking}},"copyOf":"{{id}}"}""");
+        var copy = await studio.Post(
+            "/api/classes", $$"""{"title":"Copy","slotMinutes":20,"aim":"technique","booking":{{Booking}},"copyOf":"{{id}}"}""");
         Assert.Equal(
             ("Copy", 20, "technique", 1),
-            ((string)copy["plan"]!["title"]!, (int)copy["plan"]!["slotMinutes"]!, (string)copy["plan"]!["aim"]!, copy["plan"]!["blocks"]!.AsArray().Count));
+            ((string)copy["plan"]!["title"]!, (int)copy["plan"]!["slotMinutes"]!, (string)copy["plan"]!["aim"]!,
+                copy["plan"]!["blocks"]!.AsArray().Count));
         var listed = (await studio.Get("/api/classes"))["classes"]!.AsArray().Single(c => (string?)c!["id"] == (string?)copy["id"])!;
         Assert.Equal(
             ("Test class", "50 s", "19 min 10 s to spare", 1),
@@ -95,13 +98,15 @@ public sealed class ClassApiTests(Studio studio) : IClassFixture<Studio>
         var plan = (await studio.Get($"/api/classes/{id}"))["plan"]!;
         Assert.Equal(
             ("b1", "b1s1", "b1s1o2"),
-            ((string)plan["blocks"]![0]!["id"]!, (string)plan["blocks"]![0]!["stations"]![0]!["id"]!, (string)plan["blocks"]![0]!["stations"]![0]!["options"]![1]!["id"]!));
+            ((string)plan["blocks"]![0]!["id"]!, (string)plan["blocks"]![0]!["stations"]![0]!["id"]!,
+                (string)plan["blocks"]![0]!["stations"]![0]!["options"]![1]!["id"]!));
 
         // A block without an id before it gets one that is not taken.
         var blocks = plan["blocks"]!.AsArray();
         var before = blocks[0]!.DeepClone().AsObject();
         before.Remove("id");
-        before["stations"]!.AsArray()[0] = JsonNode.Parse("""{"dose":[{"kind":"time","amount":30}],"options":[{"tier":"main","move":"squat"}]}""");
+        before["stations"]!.AsArray()[0] = JsonNode.Parse(
+            """{"dose":[{"kind":"time","amount":30}],"options":[{"tier":"main","move":"squat"}]}""");
         blocks.Insert(0, before);
         using var saved = await studio.Put($"/api/classes/{id}", $$"""{"plan":{{plan.ToJsonString()}}}""", "1");
         var written = (await Read(saved))["plan"]!["blocks"]!.AsArray();
@@ -109,7 +114,9 @@ public sealed class ClassApiTests(Studio studio) : IClassFixture<Studio>
         Assert.Equal(["b1s1-2", "b1s1"], written.Select(b => (string)b!["stations"]![0]!["id"]!));
     }
 
-    /// <summary>The clocks in Lisbon: forward over 01:00–02:00 on 29 March 2026, back from 02:00 on 25 October 2026 (EU directive 2000/84/EC).</summary>
+    /// <summary>
+    /// The clocks in Lisbon: forward over 01:00–02:00 on 29 March 2026, back from 02:00 on 25 October 2026 (EU directive 2000/84/EC).
+    /// </summary>
     [Theory]
     [InlineData("2026-03-29T01:30", 422)]
     [InlineData("2026-03-29T02:00", 200)]

@@ -49,7 +49,8 @@ public sealed class DeskApiTests(Studio studio) : IClassFixture<Studio>
     {
         var view = await studio.Post("/api/classes/file", Plan);
         var session = (string)view["sessions"]![0]!["id"]!;
-        using var saved = await studio.Put($"/api/sessions/{session}", $$$"""{"booking":{"zone":"Europe/Lisbon","headCount":12,"startsAt":"{{{startsAt}}}"}}""", "1");
+        using var saved = await studio.Put(
+            $"/api/sessions/{session}", $$$"""{"booking":{"zone":"Europe/Lisbon","headCount":12,"startsAt":"{{{startsAt}}}"}}""", "1");
         Assert.Equal(HttpStatusCode.OK, saved.StatusCode);
         return session;
     }
@@ -59,7 +60,8 @@ public sealed class DeskApiTests(Studio studio) : IClassFixture<Studio>
     {
         var people = (await studio.Get("/api/people")).AsArray().ToDictionary(p => (string)p!["id"]!, p => (string)p!["name"]!);
         var booking = (await studio.Get($"/api/sessions/{session}"))["booking"]!;
-        return $"{string.Join(", ", (booking["expected"]?.AsArray() ?? []).Select(p => people[(string)p!]).Order())}: {booking["headCount"]}";
+        return $"{string.Join(", ", (booking["expected"]?.AsArray() ?? []).Select(p => people[(string)p!]).Order())}: "
+            + $"{booking["headCount"]}";
     }
 
     private async Task<JsonNode> Heard(string name) =>
@@ -70,7 +72,8 @@ public sealed class DeskApiTests(Studio studio) : IClassFixture<Studio>
     private async Task Answer(JsonNode heard, string guest, string? person)
     {
         var key = heard["guests"]!.AsArray().Single(g => (string)g!["name"]! == guest)!["key"];
-        using var answered = await studio.Put($"/api/desk/guests/{key}", $$"""{"person":{{(person is null ? "null" : $"\"{person}\"")}}}""");
+        using var answered = await studio.Put(
+            $"/api/desk/guests/{key}", $$"""{"person":{{(person is null ? "null" : $"\"{person}\"")}}}""");
         Assert.Equal(HttpStatusCode.NoContent, answered.StatusCode);
     }
 
@@ -80,7 +83,8 @@ public sealed class DeskApiTests(Studio studio) : IClassFixture<Studio>
         var (ada, bob) = (await Person("Ada Desk"), await Person("Bob Desk"));
         var session = await Session("2031-12-02T18:00");
         const string starts = "20311202T180000Z";
-        var file = Drop("one", 1, starts, "PARTSTAT=ACCEPTED;CN=Ada Desk", "PARTSTAT=ACCEPTED;CN=Wren Alder", "PARTSTAT=TENTATIVE;CN=Bob Desk");
+        var file = Drop(
+            "one", 1, starts, "PARTSTAT=ACCEPTED;CN=Ada Desk", "PARTSTAT=ACCEPTED;CN=Wren Alder", "PARTSTAT=TENTATIVE;CN=Bob Desk");
         await Taken(file);
         Assert.Equal("Ada Desk: 2", await Expected(session));
         var heard = await Heard("one");
@@ -91,7 +95,10 @@ public sealed class DeskApiTests(Studio studio) : IClassFixture<Studio>
         // Put in by hand: the desk knows nothing of them, so they stay. Who was answered for is expected at once.
         var cy = await Person("Cy Desk");
         var revision = (int)(await studio.Get($"/api/sessions/{session}"))["revision"]!;
-        using var byHand = await studio.Put($"/api/sessions/{session}", $$$"""{"booking":{"zone":"Europe/Lisbon","headCount":3,"startsAt":"2031-12-02T18:00","expected":["{{{ada}}}","{{{cy}}}"]}}""", $"{revision}");
+        using var byHand = await studio.Put(
+            $"/api/sessions/{session}",
+            $$$"""{"booking":{"zone":"Europe/Lisbon","headCount":3,"startsAt":"2031-12-02T18:00","expected":["{{{ada}}}","{{{cy}}}"]}}""",
+            $"{revision}");
         Assert.Equal(HttpStatusCode.OK, byHand.StatusCode);
         await Answer(heard, "Wren Alder", await Person("Wren Alder"));
         Assert.Equal("Ada Desk, Cy Desk, Wren Alder: 3", await Expected(session));
@@ -135,7 +142,8 @@ public sealed class DeskApiTests(Studio studio) : IClassFixture<Studio>
 
         async Task Link(string? session, HttpStatusCode status = HttpStatusCode.NoContent)
         {
-            using var linked = await studio.Put("/api/desk/link", $$"""{"uid":"two@desk.example","session":{{(session is null ? "null" : $"\"{session}\"")}}}""");
+            using var linked = await studio.Put(
+                "/api/desk/link", $$"""{"uid":"two@desk.example","session":{{(session is null ? "null" : $"\"{session}\"")}}}""");
             Assert.Equal(status, linked.StatusCode);
         }
 

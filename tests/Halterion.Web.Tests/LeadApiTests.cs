@@ -19,10 +19,16 @@ public sealed class LeadApiTests(Studio studio) : IClassFixture<Studio>
         // 570 s; 30 s in, 540 are left. 45 s less: three rests of 60 s, 15 s less each: 25 % and 5 a change.
         var answer = await studio.Post("/api/plans/refit", $$"""{"plan":{{Late}},"position":30,"remainingSeconds":495}""");
         var way = answer["ways"]![0]!;
-        Assert.Equal(("Shorter rests", 30, 495, "“Work”: rest 60 s → 45 s"), ((string?)way["title"], (int)way["cost"]!, (int)way["endsInSeconds"]!, (string?)way["changes"]![0]));
-        Assert.Equal((0, 30, "work", 0), ((int)way["spans"]![0]!["start"]!, (int)way["spans"]![0]!["end"]!, (string?)way["spans"]![0]!["kind"], (int)way["spans"]![0]!["block"]!));
+        Assert.Equal(("Shorter rests", 30, 495, "“Work”: rest 60 s → 45 s"),
+            ((string?)way["title"], (int)way["cost"]!, (int)way["endsInSeconds"]!, (string?)way["changes"]![0]));
+        Assert.Equal((0, 30, "work", 0),
+            ((int)way["spans"]![0]!["start"]!, (int)way["spans"]![0]!["end"]!, (string?)way["spans"]![0]!["kind"],
+                (int)way["spans"]![0]!["block"]!));
         Assert.Equal((0, 0), ((int)answer["shortBy"]!, answer["obstacles"]!.AsArray().Count));
-        Assert.Equal(50, (int)(await studio.Post("/api/plans/refit", $$"""{"plan":{{Late}},"position":30,"remainingSeconds":495,"terms":{"perChange":25} }"""))["ways"]![0]!["cost"]!);
+        Assert.Equal(50,
+            (int)(
+                await studio.Post("/api/plans/refit",
+                    $$"""{"plan":{{Late}},"position":30,"remainingSeconds":495,"terms":{"perChange":25} }"""))["ways"]![0]!["cost"]!);
     }
 
     [Theory]
@@ -78,16 +84,25 @@ public sealed class LeadApiTests(Studio studio) : IClassFixture<Studio>
         {
             ("adjust", "", "/commands/0"), ("jump", ""","payload":{}""", "/commands/0/payload"),
             ("adjust", ""","payload":{"shifts":[{"scene":0,"by":1.5}]}""", "/commands/0/payload/shifts/0/by"),
-            ("pause", ""","payload":{"scene":1}""", "/commands/0/payload/scene"), ("note", ""","payload":{"tap":"fell"}""", "/commands/0/payload/tap"),
+            ("pause", ""","payload":{"scene":1}""",
+                "/commands/0/payload/scene"), ("note", ""","payload":{"tap":"fell"}""", "/commands/0/payload/tap"),
         })
         {
             using var refused = await studio.CreateClient().PostAsync(address, Json(Command(kind, payload)));
-            Assert.Equal((HttpStatusCode.UnprocessableEntity, pointer), (refused.StatusCode, (string?)(await Read(refused))["errors"]![0]!["pointer"]));
+            Assert.Equal((HttpStatusCode.UnprocessableEntity, pointer),
+                (refused.StatusCode, (string?)(await Read(refused))["errors"]![0]!["pointer"]));
         }
 
-        var note = (await studio.Post(address, Command("note", $$""","payload":{"person":"{{person}}","tap":"pain","text":"Ane Quill, left knee","scene":2}""")))["commands"]![0]!;
-        Assert.Equal(("pain", person, 2), ((string?)note["payload"]!["tap"], (string?)note["payload"]!["person"], (int)note["payload"]!["scene"]!));
-        Assert.Contains("pain Ane Quill, left knee", (string)Assert.Single((await studio.Get($"/api/people/{person}/export"))["noted"]!.AsArray())!, StringComparison.Ordinal);
+        var note = (
+            await studio.Post(address,
+                Command("note",
+                    $$""","payload":{"person":"{{person}}","tap":"pain","text":"Ane Quill, left knee","scene":2}""")))["commands"]![0]!;
+        Assert.Equal(
+            ("pain", person, 2), ((string?)note["payload"]!["tap"], (string?)note["payload"]!["person"], (int)note["payload"]!["scene"]!));
+        Assert.Contains(
+            "pain Ane Quill, left knee",
+            (string)Assert.Single((await studio.Get($"/api/people/{person}/export"))["noted"]!.AsArray())!,
+            StringComparison.Ordinal);
         using var erased = await studio.CreateClient().DeleteAsync($"/api/people/{person}");
         Assert.True(erased.IsSuccessStatusCode);
         var left = (await studio.Post($"/api/sessions/{session}/lead", ""))["commands"]!.ToJsonString();

@@ -18,7 +18,10 @@ public sealed class LookApiTests(Studio studio) : IClassFixture<Studio>
 
         using var response = await studio.CreateClient().SendAsync(request);
         Assert.Equal("application/x-ndjson", response.Content.Headers.ContentType!.MediaType);
-        return [.. (await response.Content.ReadAsStringAsync()).Split('\n', StringSplitOptions.RemoveEmptyEntries).Select(l => JsonNode.Parse(l)!)];
+        return [
+            .. (await response.Content.ReadAsStringAsync())
+                .Split('\n', StringSplitOptions.RemoveEmptyEntries)
+                .Select(l => JsonNode.Parse(l)!)];
     }
 
     private static string PartOf(JsonNode line) => line.AsObject().Select(p => p.Key).Single(k => k is not ("version" or "edit"));
@@ -41,7 +44,8 @@ public sealed class LookApiTests(Studio studio) : IClassFixture<Studio>
         Same(await studio.Post("/api/plans/fit", $$"""{"class":{{file}},"terms":{} }"""), parts[3]["fit"]);
         // Repairs are tried for a bounded time: on a machine where others run some are left out, and that is said.
         var offered = parts[4]["offers"]!;
-        Assert.True((int)checks["untried"]! > 0 || (int)offered["untried"]! > 0 || JsonNode.DeepEquals(checks["offers"], offered["offers"]), $"{offered}");
+        Assert.True((int)checks["untried"]! > 0 || (int)offered["untried"]! > 0 || JsonNode.DeepEquals(checks["offers"], offered["offers"]),
+            $"{offered}");
         Assert.NotEmpty(offered["offers"]!.AsArray());
     }
 
@@ -58,7 +62,8 @@ public sealed class LookApiTests(Studio studio) : IClassFixture<Studio>
         var (before, onScreen) = (await Looked(""), await Looked($",\"booking\":{booking}"));
         Assert.NotEqual(before, onScreen);
         using var saved = await studio.PutNow($"/api/sessions/{session}", $$"""{"booking":{{booking}} }""");
-        Assert.Equal(onScreen, (await studio.Post($"/api/sessions/{session}/checks", $$"""{"class":{{file}} }"""))["findings"]!.ToJsonString());
+        Assert.Equal(
+            onScreen, (await studio.Post($"/api/sessions/{session}/checks", $$"""{"class":{{file}} }"""))["findings"]!.ToJsonString());
     }
 
     [Fact]

@@ -6,14 +6,17 @@ using static Halterion.Web.Tests.Studio;
 
 namespace Halterion.Web.Tests;
 
-/// <summary>Damage of every kind, at every place, to every address that takes a body: never a 500, always a pointer into what was sent.</summary>
+/// <summary>
+/// Damage of every kind, at every place, to every address that takes a body: never a 500, always a pointer into what was sent.
+/// </summary>
 public sealed class MutationTests(Studio studio) : IClassFixture<Studio>
 {
     private const int Bodies = 2000;
 
     private static readonly string[] Values =
     [
-        "null", "-1", "0", "99999999999", "1.234", "1e9", "1e999", "\"\"", "\"x\"", "[]", "[[]]", "[null]", "{}", "true", "[1,2,3]", "{\"from\":5,\"to\":1}",
+        "null", "-1", "0", "99999999999", "1.234", "1e9", "1e999", "\"\"", "\"x\"", "[]", "[[]]", "[null]", "{}", "true", "[1,2,3]",
+            "{\"from\":5,\"to\":1}",
         "\"\\ud800\"", "\"\\u0000\"", "{\"id\":1}", "[{\"id\":1}]", "{\"a\":1,\"a\":2}", "\"0001-01-01T00:00\"", "\"9999-12-31T23:59\"",
     ];
 
@@ -45,17 +48,21 @@ public sealed class MutationTests(Studio studio) : IClassFixture<Studio>
             (HttpMethod.Post, "/api/classes/file", whole),
             (HttpMethod.Put, $"/api/classes/{id}", $$"""{"plan":{{whole}} }"""),
             (HttpMethod.Post, "/api/plans/fit", $$"""{"class":{{whole}},"terms":{"restWeight":1,"pace":"brisk"} }"""),
-            (HttpMethod.Post, "/api/plans/refit", $$"""{"plan":{{whole}},"position":30,"remainingSeconds":100,"terms":{"restWeight":1} }"""),
+            (HttpMethod.Post, "/api/plans/refit",
+                $$"""{"plan":{{whole}},"position":30,"remainingSeconds":100,"terms":{"restWeight":1} }"""),
             (HttpMethod.Post, $"/api/leads/{lead}/commands", $$"""{"expected":0,"commands":[{"id":"{{Guid.NewGuid()}}","kind":"adjust","at":1795600000000,"payload":{"shifts":[{"scene":1,"by":-5}] } }] }"""),
             (HttpMethod.Post, $"/api/leads/{lead}/commands", $$"""{"expected":0,"commands":[{"id":"{{Guid.NewGuid()}}","kind":"note","at":1795600000000,"payload":{"text":"n","tap":"pain","scene":1} }] }"""),
             (HttpMethod.Post, "/api/plans/repair", $$"""{"class":{{whole}},"finding":"time.over@class","repair":0}"""),
             (HttpMethod.Post, "/api/plans/dose", $$"""{"text":"12 each side","block":{{block}},"station":0}"""),
             (HttpMethod.Post, "/api/templates", $$"""{"name":"Mine","block":{{block}}}"""),
-            (HttpMethod.Post, "/api/classes", $$"""{"title":"New","slotMinutes":30,"aim":"strength","booking":{{booking}},"copyOf":"{{id}}"}"""),
+            (HttpMethod.Post, "/api/classes",
+                $$"""{"title":"New","slotMinutes":30,"aim":"strength","booking":{{booking}},"copyOf":"{{id}}"}"""),
             (HttpMethod.Post, $"/api/classes/{id}/sessions", $$"""{"booking":{{booking}}}"""),
             (HttpMethod.Put, $"/api/sessions/{session}", $$"""{"booking":{{booking}}}"""),
-            (HttpMethod.Put, $"/api/sessions/{session}/log", $$"""{"version":0,"log":{"rows":{{new JsonArray(log).ToJsonString()}},"note":"n"} }"""),
-            (HttpMethod.Post, $"/api/leads/{lead}/commands", $$"""{"expected":0,"commands":[{"id":"{{Guid.NewGuid()}}","kind":"start","at":1795600000000,"device":"d"}]}"""),
+            (HttpMethod.Put, $"/api/sessions/{session}/log",
+                $$"""{"version":0,"log":{"rows":{{new JsonArray(log).ToJsonString()}},"note":"n"} }"""),
+            (HttpMethod.Post, $"/api/leads/{lead}/commands",
+                $$"""{"expected":0,"commands":[{"id":"{{Guid.NewGuid()}}","kind":"start","at":1795600000000,"device":"d"}]}"""),
             (HttpMethod.Post, "/api/people", full),
             (HttpMethod.Put, $"/api/people/{person}", full),
             (HttpMethod.Post, "/api/circles", $$"""{"name":"Tuesday","together":true,"people":["{{person}}"]}"""),
@@ -66,7 +73,8 @@ public sealed class MutationTests(Studio studio) : IClassFixture<Studio>
             (HttpMethod.Post, $"/api/sessions/{session}/ready", $$"""{"class":{{whole}} }"""),
             (HttpMethod.Put, $"/api/sessions/{session}/waivers", """{"code":"kit.short","place":"b2","reason":"r"}"""),
             (HttpMethod.Put, $"/api/sessions/{session}/ticks", """{"key":"From: rack: mat","done":true}"""),
-            (HttpMethod.Put, "/api/settings/preferences", """{"count":"up","startSide":"left","heights":[20,30],"limits":{"leg.long":120},"off":{"mix.plane":"r"} }"""),
+            (HttpMethod.Put, "/api/settings/preferences",
+                """{"count":"up","startSide":"left","heights":[20,30],"limits":{"leg.long":120},"off":{"mix.plane":"r"} }"""),
             (HttpMethod.Put, "/api/settings/fit", """{"restWeight":1,"perChange":5}"""),
             (HttpMethod.Put, "/api/own-moves", """{"moves":[{"id":"mine","name":"Mine","family":"squat","faults":[{"seen":"a","fix":"b"}],"dose":{"kind":"reps","amount":10}}]}"""),
         ];
@@ -91,7 +99,8 @@ public sealed class MutationTests(Studio studio) : IClassFixture<Studio>
                 Assert.NotEmpty(errors);
                 Assert.All(
                     errors,
-                    e => Assert.True(Resolves((string)e!["pointer"]!, sent), $"{e} does not point into {address} {Encoding.UTF8.GetString(sent)}"));
+                    e => Assert.True(Resolves((string)e!["pointer"]!, sent), $"{e} does not point into {address} "
+                        + $"{Encoding.UTF8.GetString(sent)}"));
             }
         }
 
@@ -138,7 +147,8 @@ public sealed class MutationTests(Studio studio) : IClassFixture<Studio>
 
         using var document = JsonDocument.Parse(sent);
         var here = document.RootElement;
-        foreach (var token in pointer.Split('/')[1..].Select(t => t.Replace("~1", "/", StringComparison.Ordinal).Replace("~0", "~", StringComparison.Ordinal)))
+        foreach (var token in pointer.Split('/')[1..].Select(
+                t => t.Replace("~1", "/", StringComparison.Ordinal).Replace("~0", "~", StringComparison.Ordinal)))
         {
             if (here.ValueKind == JsonValueKind.Object && here.TryGetProperty(token, out var field))
             {

@@ -8,7 +8,8 @@ namespace Halterion.Web.Tests;
 /// <summary>People as data: tables in and out, one person whole and gone, and the review with everything inline.</summary>
 public class PeopleApiTests(Studio studio) : IClassFixture<Studio>
 {
-    private const string Good = "Name;Height;Weight;Born;Care;Level\r\nWyn Ash;5 ft 7;150 lb;12.3.1984;knee left strict until 2027-01-31: likes a pad;harder\r\nOda Birk;1,68 m;64,5;1990;;easier\r\n";
+    private const string Good = "Name;Height;Weight;Born;Care;Level\r\nWyn Ash;5 ft 7;150 lb;12.3.1984;knee left strict until "
+        + "2027-01-31: likes a pad;harder\r\nOda Birk;1,68 m;64,5;1990;;easier\r\n";
 
     /// <summary>5 ft 7 in is 170.18 cm, 150 lb are 68.04 kg (international yard and pound agreement, 1959).</summary>
     /// <summary>Digits of other scripts are no numbers here: they are said like any other text that is none, and break nothing.</summary>
@@ -19,14 +20,18 @@ public class PeopleApiTests(Studio studio) : IClassFixture<Studio>
     [InlineData("Name,Weight\nIda Fenn,६४.५", 1)]
     [InlineData("Name,Height\nIda Fenn,5 ft ١٠", 1)]
     public async Task Digits_of_another_script_are_said(string table, int faulty) =>
-        Assert.Equal(faulty, (int)(await studio.Post("/api/people/csv/look", new System.Text.Json.Nodes.JsonObject { ["text"] = table }.ToJsonString()))["faulty"]!);
+        Assert.Equal(faulty,
+            (int)(
+                await studio.Post(
+                    "/api/people/csv/look", new System.Text.Json.Nodes.JsonObject { ["text"] = table }.ToJsonString()))["faulty"]!);
 
     [Fact]
     public async Task A_table_is_taken_in_whole_or_not_at_all_and_twice_changes_nothing()
     {
         var text = Json(Text(Good));
         var look = await studio.Post("/api/people/csv/look", Text(Good));
-        Assert.Equal(["name", "stature", "mass", "birthYear", "limits", "level"], look["columns"]!.AsArray().Select(c => (string)c!["is"]!));
+        Assert.Equal(
+            ["name", "stature", "mass", "birthYear", "limits", "level"], look["columns"]!.AsArray().Select(c => (string)c!["is"]!));
         Assert.Equal((2, 0, ""), ((int)look["fresh"]!, (int)look["faulty"]!, (string)look["trouble"]!));
         Assert.Empty(await Named("Wyn Ash"));
 
@@ -38,13 +43,15 @@ public class PeopleApiTests(Studio studio) : IClassFixture<Studio>
         Assert.Equal(HttpStatusCode.UnprocessableEntity, refused.StatusCode);
         var errors = (await Read(refused))["errors"]!.AsArray();
         Assert.All(errors, e => Assert.Equal("/text", (string?)e!["pointer"]));
-        Assert.Equal(["Row 4, column 2", "Row 5", "Row 6, column 1", "Row 6, column 5"], errors.Select(e => ((string)e!["detail"]!).Split(':')[0]));
+        Assert.Equal(
+            ["Row 4, column 2", "Row 5", "Row 6, column 1", "Row 6, column 5"], errors.Select(e => ((string)e!["detail"]!).Split(':')[0]));
         Assert.Empty(await Named("Wyn Ash"));
 
         Assert.Equal(2, (int)(await studio.Post("/api/people/csv", Text(Good)))["fresh"]!);
         var wyn = Assert.Single(await Named("Wyn Ash"))!;
         Assert.Equal((170, 68.0m, 1984), ((int)wyn["statureCm"]!, (decimal)wyn["massKg"]!, (int)wyn["birthYear"]!));
-        Assert.Equal("""[{"limit":"knee","side":"left","strict":true,"note":"likes a pad","until":"2027-01-31"}]""", wyn["limits"]!.ToJsonString());
+        Assert.Equal(
+            """[{"limit":"knee","side":"left","strict":true,"note":"likes a pad","until":"2027-01-31"}]""", wyn["limits"]!.ToJsonString());
         Assert.Equal((168, 64.5m), await Of("Oda Birk"));
         var again = await studio.Post("/api/people/csv", Text(Good));
         Assert.Equal((0, 0, 2), ((int)again["fresh"]!, (int)again["changed"]!, (int)again["same"]!));
@@ -56,7 +63,8 @@ public class PeopleApiTests(Studio studio) : IClassFixture<Studio>
         await Erase("Wyn Ash");
         await Erase("Oda Birk");
 
-        async Task<(int, decimal)> Of(string name) => (await Named(name))[0] is { } p ? ((int)p["statureCm"]!, (decimal)p["massKg"]!) : default;
+        async Task<(int, decimal)> Of(string name) =>
+            (await Named(name))[0] is { } p ? ((int)p["statureCm"]!, (decimal)p["massKg"]!) : default;
     }
 
     [Fact]
@@ -97,14 +105,17 @@ public class PeopleApiTests(Studio studio) : IClassFixture<Studio>
         await studio.Post("/api/people/csv", Text("Name;Care;Note\nTamsin Orrery;pelvic floor: planted-limit-words;planted-note-words"));
         var person = (await Named("Tamsin Orrery"))[0]!;
         var other = (string)(await studio.Post("/api/people", """{"name":"Pim Rook"}"""))["id"]!;
-        var (id, session) = await Opened(Plan.Replace("\"title\"", "\"notes\":\"Tamsin Orrery leads the stretch\",\"title\"", StringComparison.Ordinal));
+        var (id, session) = await Opened(Plan.Replace("\"title\"", "\"notes\":\"Tamsin Orrery leads the "
+            + "stretch\",\"title\"", StringComparison.Ordinal));
         await studio.Post("/api/circles", $$"""{"name":"Two","together":true,"people":["{{person["id"]}}","{{other}}"]}""");
         var log = await studio.Get($"/api/sessions/{session}/log");
         var rows = new JsonArray([.. log["rows"]!.AsArray().Select(r => r!["row"]!.DeepClone())]);
-        using var saved = await studio.Put($"/api/sessions/{session}/log", $$"""{"version":0,"log":{"rows":{{rows.ToJsonString()}},"note":"With Tamsin Orrery"} }""", "0");
+        using var saved = await studio.Put(
+            $"/api/sessions/{session}/log", $$"""{"version":0,"log":{"rows":{{rows.ToJsonString()}},"note":"With Tamsin Orrery"} }""", "0");
         Assert.Equal(HttpStatusCode.OK, saved.StatusCode);
         var export = (await studio.Get($"/api/people/{person["id"]}/export")).ToJsonString();
-        Assert.All(["planted-limit-words", "planted-note-words", "Two", "Test class"], words => Assert.Contains(words, export, StringComparison.Ordinal));
+        Assert.All(["planted-limit-words", "planted-note-words", "Two", "Test class"],
+            words => Assert.Contains(words, export, StringComparison.Ordinal));
         Assert.Contains("Care: pelvic floor care – planted-limit-words", await studio.CreateClient()
             .GetStringAsync($"/api/people/{person["id"]}/export.txt"), StringComparison.Ordinal);
 
@@ -118,7 +129,8 @@ public class PeopleApiTests(Studio studio) : IClassFixture<Studio>
         var came = await Came(session);
         await Erase("Tamsin Orrery");
         Assert.Equal(came, await Came(session));
-        foreach (var address in new[] { "/api/people", "/api/circles", $"/api/classes/{id}", $"/api/sessions/{session}/log", $"/api/classes/{id}/file" })
+        foreach (var address in new[] { "/api/people", "/api/circles", $"/api/classes/{id}", $"/api/sessions/{session}/log",
+                $"/api/classes/{id}/file" })
         {
             Assert.DoesNotContain("Orrery", await studio.CreateClient().GetStringAsync(address), StringComparison.Ordinal);
         }
@@ -153,7 +165,8 @@ public class PeopleApiTests(Studio studio) : IClassFixture<Studio>
         Assert.DoesNotContain("b1s1o1", knee.Select(s => (string?)s!["option"]));
         Assert.Contains("nee", (string)knee[0]!["why"]!, StringComparison.Ordinal);
         // One bell for two people at a station: in the first window somebody without a name takes it, in the second Strong does.
-        Assert.All(answer["assignment"]!["shortages"]!.AsArray(), s => Assert.Equal(("kettlebell", "b1"), ((string)s!["item"]!, (string)s["block"]!)));
+        Assert.All(answer["assignment"]!["shortages"]!.AsArray(),
+            s => Assert.Equal(("kettlebell", "b1"), ((string)s!["item"]!, (string)s["block"]!)));
         Assert.Equal("kettlebell", (string)answer["kit"]!.AsArray().First(k => (string)k!["item"]! == "kettlebell")!["item"]!);
 
         var bad = $$"""
@@ -162,11 +175,14 @@ public class PeopleApiTests(Studio studio) : IClassFixture<Studio>
             """;
         using var refused = await studio.CreateClient().PostAsync("/api/plans/review", Json(bad));
         Assert.Equal(HttpStatusCode.UnprocessableEntity, refused.StatusCode);
-        Assert.Equal(["/groups/b1", "/kit/0/kg", "/people/0/limits/0/side", "/people/1/id", "/pins/0/option", "/pins/0/person"], (await Read(refused))["errors"]!.AsArray()
+        Assert.Equal(["/groups/b1", "/kit/0/kg", "/people/0/limits/0/side", "/people/1/id", "/pins/0/option", "/pins/0/person"],
+            (await Read(refused))["errors"]!.AsArray()
             .Select(e => (string)e!["pointer"]!).Order(StringComparer.Ordinal));
         using var dangling = await studio.CreateClient().PostAsync("/api/plans/review", Json($$"""{"plan":{{Class}},"people":[{"id":"p1","name":"A"}],"pins":[{"person":"p9","station":"b1s1","option":"b1s1o9"}],"groups":{"b1":[["p1"]] } }"""));
-        Assert.Equal(["/pins/0/person", "/pins/0/option", "/groups/b1"], (await Read(dangling))["errors"]!.AsArray().Select(e => (string)e!["pointer"]!));
-        using var planned = await studio.CreateClient().PostAsync("/api/plans/review", Json($$"""{"plan":{{Class.Replace("jump-squat", "no-such", StringComparison.Ordinal)}}}"""));
+        Assert.Equal(["/pins/0/person", "/pins/0/option", "/groups/b1"],
+            (await Read(dangling))["errors"]!.AsArray().Select(e => (string)e!["pointer"]!));
+        using var planned = await studio.CreateClient().PostAsync(
+            "/api/plans/review", Json($$"""{"plan":{{Class.Replace("jump-squat", "no-such", StringComparison.Ordinal)}}}"""));
         Assert.StartsWith("/plan/blocks/0/stations/0", (string)(await Read(planned))["errors"]![0]!["pointer"]!, StringComparison.Ordinal);
     }
 
@@ -178,7 +194,8 @@ public class PeopleApiTests(Studio studio) : IClassFixture<Studio>
         return ((string)view["id"]!, (string)view["sessions"]![0]!["id"]!);
     }
 
-    private async Task<JsonNode?[]> Named(string name) => [.. (await studio.Get("/api/people")).AsArray().Where(p => (string)p!["name"]! == name)];
+    private async Task<JsonNode?[]> Named(string name) =>
+        [.. (await studio.Get("/api/people")).AsArray().Where(p => (string)p!["name"]! == name)];
 
     private async Task Erase(string name)
     {

@@ -13,7 +13,8 @@ public sealed class PlanApiTests(Studio studio) : IClassFixture<Studio>
         Assert.Equal(50, (int)evaluation["totals"]!["seconds"]!);
         Assert.Equal(-550, (int)evaluation["totals"]!["overSeconds"]!);
         Assert.Equal("""{"start":0,"end":10,"kind":"leadIn","block":0}""", evaluation["spans"]![0]!.ToJsonString());
-        Assert.Equal("""{"start":10,"end":50,"kind":"work","block":0,"round":0,"station":0,"part":0,"side":"both"}""", evaluation["spans"]![1]!.ToJsonString());
+        Assert.Equal("""{"start":10,"end":50,"kind":"work","block":0,"round":0,"station":0,"part":0,"side":"both"}""",
+            evaluation["spans"]![1]!.ToJsonString());
         Assert.Contains(evaluation["findings"]!.AsArray(), f => (string?)f!["code"] == "options.missing");
     }
 
@@ -25,13 +26,16 @@ public sealed class PlanApiTests(Studio studio) : IClassFixture<Studio>
             {"block":{"id":"b","name":"Main","phase":"main","stations":[{"id":"s",{{fields}}"dose":[{"kind":"reps","amount":10}],"options":[{"id":"o","tier":"main",{{main}}}]}]},"station":"s"}
             """)).AsArray();
         string[] Words(JsonArray of, string tier) => [.. of.Where(p => (string)p!["tier"]! == tier).Select(p => (string)p!["words"]!)];
-        Assert.Equal(["Bodyweight squat, half the depth", "Bodyweight squat, two hands on a chair", "Sit-to-stand, down to a chair"], Words(await For(""" "move":"squat" """), "easier"));
+        Assert.Equal(["Bodyweight squat, half the depth", "Bodyweight squat, two hands on a chair", "Sit-to-stand, down to a chair"],
+            Words(await For(""" "move":"squat" """), "easier"));
         Assert.DoesNotContain("Bodyweight squat, half the depth", Words(await For(""" "move":"squat","depth":"half" """), "easier"));
-        var slower = (await For(""" "move":"squat" """)).First(p => ((string)p!["words"]!).Contains("four counts down", StringComparison.Ordinal))!["option"]!;
+        var slower = (await For(""" "move":"squat" """)).First(
+            p => ((string)p!["words"]!).Contains("four counts down", StringComparison.Ordinal))!["option"]!;
         Assert.InRange((decimal)slower["scale"]!, 0.4m, 0.9m);
         using var missing = await studio.CreateClient().PostAsync("/api/plans/proposals", Json("""{"block":{"name":"M","phase":"main","stations":[{"id":"s","dose":[{"kind":"time","amount":30}],"options":[{"tier":"main","move":"squat"}]}]},"station":"x"}"""));
         Assert.Equal(HttpStatusCode.NotFound, missing.StatusCode);
-        using var broken = await studio.CreateClient().PostAsync("/api/plans/proposals", Json("""{"block":{"name":"M","phase":"main","stations":[{"id":"s","dose":[],"options":[]}]},"station":"s"}"""));
+        using var broken = await studio.CreateClient().PostAsync("/api/plans/proposals",
+            Json("""{"block":{"name":"M","phase":"main","stations":[{"id":"s","dose":[],"options":[]}]},"station":"s"}"""));
         Assert.StartsWith("/block/stations/0", (string)(await Read(broken))["errors"]![0]!["pointer"]!, StringComparison.Ordinal);
     }
 
@@ -39,7 +43,9 @@ public sealed class PlanApiTests(Studio studio) : IClassFixture<Studio>
     [Fact]
     public async Task The_library_names_the_option_that_is_allowed()
     {
-        var kind = (await studio.Get("/api/moves/kind?limit=knee")).AsArray().ToDictionary(k => (string)k!["move"]!, k => (string)k!["words"]!);
+        var kind = (await studio.Get("/api/moves/kind?limit=knee"))
+            .AsArray()
+            .ToDictionary(k => (string)k!["move"]!, k => (string)k!["words"]!);
         Assert.Equal("Bodyweight squat, half the depth", kind["squat"]);
         Assert.False(kind.ContainsKey("glute-bridge") || kind.ContainsKey("seated-figure-four"));
         var found = (await studio.Get("/api/moves/search?limit=knee")).AsArray().Select(m => (string)m!).ToArray();
@@ -51,11 +57,14 @@ public sealed class PlanApiTests(Studio studio) : IClassFixture<Studio>
         const string Empty = """{"format":"halterion-class","version":1,"title":"T","slotMinutes":10,"blocks":[{"name":"M","phase":"core","stations":[{"dose":[{"kind":"time","amount":30}],"options":[{"tier":"main","move":"high-low-twist"},{"tier":"easier","move":"high-low-twist","load":"none"}]}]}]}""";
         var view = await studio.Post("/api/classes/file", Empty);
         Assert.Equal("none", (string)view["plan"]!["blocks"]![0]!["stations"]![0]!["options"]![1]!["load"]!);
-        using var half = await studio.CreateClient().PostAsync("/api/plans/evaluate", Json(Empty.Replace("\"none\"", "\"some\"", StringComparison.Ordinal)));
+        using var half = await studio.CreateClient().PostAsync(
+            "/api/plans/evaluate", Json(Empty.Replace("\"none\"", "\"some\"", StringComparison.Ordinal)));
         Assert.Equal("/blocks/0/stations/0/options/1/load", (string)(await Read(half))["errors"]![0]!["pointer"]!);
     }
 
-    /// <summary>A picture of an own move is kept without what a camera wrote, goes out with the moves, and stays out of classes; limits are ticked.</summary>
+    /// <summary>
+    /// A picture of an own move is kept without what a camera wrote, goes out with the moves, and stays out of classes; limits are ticked.
+    /// </summary>
     [Fact]
     public async Task An_own_move_has_a_picture_and_limits()
     {
@@ -104,7 +113,8 @@ public sealed class PlanApiTests(Studio studio) : IClassFixture<Studio>
         var mended = await studio.Post("/api/plans/repair", $$"""{"class":{{Plan}},"finding":{{key}},"repair":0}""");
         Assert.Equal(3, mended["class"]!["blocks"]![0]!["stations"]![0]!["options"]!.AsArray().Count);
         Assert.DoesNotContain(mended["evaluation"]!["findings"]!.AsArray(), f => (string?)f!["code"] == "options.missing");
-        using var gone = await studio.CreateClient().PostAsync("/api/plans/repair", Json($$"""{"class":{{Plan}},"finding":"no.such@","repair":0}"""));
+        using var gone = await studio.CreateClient().PostAsync(
+            "/api/plans/repair", Json($$"""{"class":{{Plan}},"finding":"no.such@","repair":0}"""));
         Assert.Equal(HttpStatusCode.Conflict, gone.StatusCode);
     }
 
@@ -131,9 +141,11 @@ public sealed class PlanApiTests(Studio studio) : IClassFixture<Studio>
         var client = studio.CreateClient();
         foreach (var (path, status) in new[]
         {
-            ("no-such/motion", HttpStatusCode.NotFound), ("jump-squat/motion?option=instead", HttpStatusCode.OK), ("wide-squat/motion?option=instead", HttpStatusCode.OK), ("pigeon-turn/motion?option=harder", HttpStatusCode.NotFound),
+            ("no-such/motion", HttpStatusCode.NotFound), ("jump-squat/motion?option=instead", HttpStatusCode.OK),
+                ("wide-squat/motion?option=instead", HttpStatusCode.OK), ("pigeon-turn/motion?option=harder", HttpStatusCode.NotFound),
             ("squat/motion?statureCm=119", HttpStatusCode.BadRequest), ("squat/motion?option=best", HttpStatusCode.BadRequest),
-            ("squat/figure?view=below", HttpStatusCode.BadRequest), ("squat/film?view=front", HttpStatusCode.OK), ("squat/figure.svg", HttpStatusCode.OK),
+            ("squat/figure?view=below",
+                HttpStatusCode.BadRequest), ("squat/film?view=front", HttpStatusCode.OK), ("squat/figure.svg", HttpStatusCode.OK),
         })
         {
             using var response = await client.GetAsync($"/api/moves/{path}");

@@ -4,15 +4,19 @@ using static Halterion.Web.Tests.Studio;
 
 namespace Halterion.Web.Tests;
 
-/// <summary>Every document says its revision, is changed from one, and takes a change once (RFC 9110, 13.1.1 and 15.5.13; RFC 6585, 3).</summary>
+/// <summary>
+/// Every document says its revision, is changed from one, and takes a change once (RFC 9110, 13.1.1 and 15.5.13; RFC 6585, 3).
+/// </summary>
 public sealed class RevisionApiTests(Studio studio) : IClassFixture<Studio>
 {
     private const string Hall = """{"name":"Hall","floor":{"widthM":8,"lengthM":12},"stock":[{"item":"mat","count":12}]}""";
-    private const string Block = """{"name":"Mine","phase":"main","stations":[{"dose":[{"kind":"time","amount":40}],"options":[{"tier":"main","move":"squat"}]}]}""";
+    private const string Block =
+        """{"name":"Mine","phase":"main","stations":[{"dose":[{"kind":"time","amount":40}],"options":[{"tier":"main","move":"squat"}]}]}""";
 
     /// <summary>Each document, made anew: its address, one body and another, and the words in which the two differ.</summary>
     public static TheoryData<string> Kinds =>
-        ["class", "session", "person", "room", "circle", "chosen", "own-moves", "template", "preferences", "fit", "log", "waivers", "ticks"];
+        ["class", "session", "person", "room", "circle", "chosen", "own-moves", "template", "preferences", "fit", "log", "waivers",
+            "ticks"];
 
     private async Task<(string Address, string One, string Other, string Differs)> Made(string kind)
     {
@@ -23,19 +27,59 @@ public sealed class RevisionApiTests(Studio studio) : IClassFixture<Studio>
         string Row(string note) => $$"""{"log":{"rows":[{"personId":"{{person}}","came":true,"uses":[],"note":"{{note}}"}],"note":"n"} }""";
         return kind switch
         {
-            "class" => ($"/api/classes/{of}", $$"""{"plan":{{Plan.Replace("40", "50", StringComparison.Ordinal)}}}""", $$"""{"plan":{{Plan.Replace("40", "35", StringComparison.Ordinal)}}}""", "35"),
-            "session" => ($"/api/sessions/{session}", """{"booking":{"zone":"UTC","headCount":7}}""", """{"booking":{"zone":"UTC","headCount":8}}""", "Head-count"),
-            "person" => ($"/api/people/{person}", """{"name":"Ida Fenn","note":"knee operated"}""", """{"name":"Ida Fenn","note":"knee fine"}""", "knee operated"),
-            "room" => ($"/api/rooms/{await Id("/api/rooms", Hall)}", Hall.Replace("12}]", "14}]", StringComparison.Ordinal), Hall.Replace("12}]", "10}]", StringComparison.Ordinal), "14 mats"),
-            "circle" => ($"/api/circles/{await Id("/api/circles", """{"name":"Tuesdays"}""")}", $$"""{"name":"Tuesdays","people":["{{person}}"]}""", """{"name":"Thursdays"}""", "Ida Fenn"),
-            "chosen" => ($"/api/sessions/{session}/chosen", """{"spots":{},"looked":["mat"]}""", """{"spots":{},"looked":["mat","chair"]}""", "Looks done"),
-            "own-moves" => ("/api/own-moves", """{"moves":[{"id":"my-a","name":"A dip","family":"squat"}]}""", """{"moves":[{"id":"my-a","name":"A drop","family":"squat"}]}""", "A dip"),
-            "template" => ($"/api/templates/{await Id("/api/templates", $$"""{"name":"Mine","block":{{Block}}}""")}", $$"""{"name":"Yours","block":{{Block}}}""", $$"""{"name":"Ours","block":{{Block}}}""", "Yours"),
+            "class" =>
+                (
+                    $"/api/classes/{of}",
+                    $$"""{"plan":{{Plan.Replace("40", "50", StringComparison.Ordinal)}}}""",
+                    $$"""{"plan":{{Plan.Replace("40", "35", StringComparison.Ordinal)}}}""",
+                    "35"),
+            "session" =>
+                ($"/api/sessions/{session}", """{"booking":{"zone":"UTC","headCount":7}}""", """{"booking":{"zone":"UTC","headCount":8}}""",
+                    "Head-count"),
+            "person" =>
+                ($"/api/people/{person}", """{"name":"Ida Fenn","note":"knee operated"}""", """{"name":"Ida Fenn","note":"knee fine"}""",
+                    "knee operated"),
+            "room" =>
+                (
+                    $"/api/rooms/{await Id("/api/rooms", Hall)}",
+                    Hall.Replace("12}]", "14}]", StringComparison.Ordinal),
+                    Hall.Replace("12}]", "10}]", StringComparison.Ordinal),
+                    "14 mats"),
+            "circle" =>
+                (
+                    $"/api/circles/{await Id("/api/circles", """{"name":"Tuesdays"}""")}",
+                    $$"""{"name":"Tuesdays","people":["{{person}}"]}""",
+                    """{"name":"Thursdays"}""",
+                    "Ida Fenn"),
+            "chosen" =>
+                ($"/api/sessions/{session}/chosen", """{"spots":{},"looked":["mat"]}""", """{"spots":{},"looked":["mat","chair"]}""",
+                    "Looks done"),
+            "own-moves" =>
+                (
+                    "/api/own-moves",
+                    """{"moves":[{"id":"my-a","name":"A dip","family":"squat"}]}""",
+                    """{"moves":[{"id":"my-a","name":"A drop","family":"squat"}]}""",
+                    "A dip"),
+            "template" =>
+                (
+                    $"/api/templates/{await Id("/api/templates", $$"""{"name":"Mine","block":{{Block}}}""")}",
+                    $$"""{"name":"Yours","block":{{Block}}}""",
+                    $$"""{"name":"Ours","block":{{Block}}}""",
+                    "Yours"),
             "preferences" => ("/api/settings/preferences", """{"sides":"alternate"}""", """{"sides":"chunks"}""", "alternate"),
             "fit" => ("/api/settings/fit", """{"restFloor":20}""", """{"restFloor":25}""", "20 s"),
             "log" => ($"/api/sessions/{session}/log", Row("strong"), Row("tired"), "strong"),
-            "waivers" => ($"/api/sessions/{session}/waivers", """{"code":"kit.short","place":"b1","reason":"borrowed"}""", """{"code":"kit.short","place":"b1","reason":"bought"}""", "borrowed"),
-            _ => ($"/api/sessions/{session}/ticks", """{"key":"From: shelf: mat","done":true}""", """{"key":"From: shelf: mat","done":false}""", "done"),
+            "waivers" =>
+                (
+                    $"/api/sessions/{session}/waivers",
+                    """{"code":"kit.short","place":"b1","reason":"borrowed"}""",
+                    """{"code":"kit.short","place":"b1","reason":"bought"}""",
+                    "borrowed"),
+            _ => (
+                $"/api/sessions/{session}/ticks",
+                """{"key":"From: shelf: mat","done":true}""",
+                """{"key":"From: shelf: mat","done":false}""",
+                "done"),
         };
     }
 
@@ -67,7 +111,8 @@ public sealed class RevisionApiTests(Studio studio) : IClassFixture<Studio>
         using var saved = await studio.Put(address, one, $"{first}", change);
         Assert.Equal(HttpStatusCode.OK, saved.StatusCode);
         using var again = await studio.Put(address, one, $"{first}", change);
-        Assert.Equal((await saved.Content.ReadAsStringAsync(), HttpStatusCode.OK), (await again.Content.ReadAsStringAsync(), again.StatusCode));
+        Assert.Equal(
+            (await saved.Content.ReadAsStringAsync(), HttpStatusCode.OK), (await again.Content.ReadAsStringAsync(), again.StatusCode));
         var second = await RevisionOf(address);
         Assert.Equal(first + 1, second);
 

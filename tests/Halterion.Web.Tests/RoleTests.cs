@@ -17,7 +17,8 @@ public sealed partial class RoleTests(Studio studio) : IClassFixture<Studio>
 
     private HttpClient Device(string from, string? cookie = null)
     {
-        var client = studio.CreateClient(new WebApplicationFactoryClientOptions { HandleCookies = false, BaseAddress = new Uri("https://localhost") });
+        var client = studio.CreateClient(
+            new WebApplicationFactoryClientOptions { HandleCookies = false, BaseAddress = new Uri("https://localhost") });
         client.DefaultRequestHeaders.Add(FromWhere.Header, from);
         if (cookie is not null)
         {
@@ -47,9 +48,15 @@ public sealed partial class RoleTests(Studio studio) : IClassFixture<Studio>
         from endpoint in studio.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>()
         let pattern = "/" + endpoint.RoutePattern.RawText!.TrimStart('/')
         where pattern.StartsWith("/api/", StringComparison.Ordinal) && !pattern.Contains("**", StringComparison.Ordinal)
-        let policy = endpoint.Metadata.GetMetadata<IAllowAnonymous>() is not null ? "open" : endpoint.Metadata.GetMetadata<IAuthorizeData>()?.Policy ?? "none named"
+        let policy = endpoint.Metadata.GetMetadata<IAllowAnonymous>() is not null
+            ? "open"
+            : endpoint.Metadata.GetMetadata<IAuthorizeData>()?.Policy ?? "none named"
         from method in endpoint.Metadata.GetMetadata<IHttpMethodMetadata>()!.HttpMethods
-        select (method, Hole().Replace(pattern.Replace(":int}", "}", StringComparison.Ordinal), hole => pattern.Contains(hole.Value[..^1] + ":int", StringComparison.Ordinal) ? "1" : Guid.Empty.ToString()), policy);
+        select (
+            method,
+            Hole().Replace(pattern.Replace(":int}", "}", StringComparison.Ordinal),
+                hole => pattern.Contains(hole.Value[..^1] + ":int", StringComparison.Ordinal) ? "1" : Guid.Empty.ToString()),
+            policy);
 
     [GeneratedRegex(@"\{[^}]*\}")]
     private static partial Regex Hole();
@@ -62,17 +69,26 @@ public sealed partial class RoleTests(Studio studio) : IClassFixture<Studio>
         Assert.Equal(["lead", "open", "owner", "wall"], all.Select(d => d.Policy).Distinct().Order());
         Assert.Equal(["/api/me", "/api/pair"], all.Where(d => d.Policy == "open").Select(d => d.Address).Order());
         var (wall, remote) = (await Paired("wall", "10.0.0.1"), await Paired("remote", "10.0.0.2"));
-        var rooms = new Dictionary<string, string[]> { ["lead"] = ["remote"], ["wall"] = ["remote", "wall"], ["owner"] = [], ["open"] = ["remote", "wall", ""] };
+        var rooms = new Dictionary<string, string[]>
+        {
+            ["lead"] = ["remote"],
+            ["wall"] = ["remote", "wall"],
+            ["owner"] = [],
+            ["open"] = ["remote", "wall", ""]
+        };
         var next = 0;
         foreach (var (method, address, policy) in all)
         {
             foreach (var (role, cookie) in new[] { ("wall", wall), ("remote", remote), ("", null) })
             {
                 var client = Device($"10.1.{next / 250}.{next++ % 250}", cookie);
-                using var request = new HttpRequestMessage(new HttpMethod(method), address) { Content = method == "GET" ? null : Json("{}") };
+                using var request = new HttpRequestMessage(
+                    new HttpMethod(method), address)
+                { Content = method == "GET" ? null : Json("{}") };
                 using var response = await client.SendAsync(request, HttpCompletionOption.ResponseHeadersRead);
                 var shut = response.StatusCode is HttpStatusCode.Unauthorized or HttpStatusCode.Forbidden;
-                Assert.True(shut == !rooms[policy].Contains(role) || address == "/api/pair", $"{method} {address} answered {(int)response.StatusCode} to {(role.Length == 0 ? "nobody" : role)}.");
+                Assert.True(shut == !rooms[policy].Contains(role) || address == "/api/pair", $"{method} {address} answered "
+                    + $"{(int)response.StatusCode} to {(role.Length == 0 ? "nobody" : role)}.");
             }
         }
     }
@@ -85,7 +101,8 @@ public sealed partial class RoleTests(Studio studio) : IClassFixture<Studio>
         var (code, _) = pairing.NewCode(Store.DeviceRole.Wall);
         async Task<HttpStatusCode> Try(string typed, string from = Elsewhere)
         {
-            var client = own.CreateClient(new WebApplicationFactoryClientOptions { HandleCookies = false, BaseAddress = new Uri("https://localhost") });
+            var client = own.CreateClient(
+                new WebApplicationFactoryClientOptions { HandleCookies = false, BaseAddress = new Uri("https://localhost") });
             client.DefaultRequestHeaders.Add(FromWhere.Header, from);
             using var response = await client.PostAsync("/api/pair", Json($$"""{"code":"{{typed}}","name":"Screen"}"""));
             return response.StatusCode;
@@ -207,7 +224,10 @@ public sealed partial class RoleTests(Studio studio) : IClassFixture<Studio>
             Assert.Equal(first.Thumbprint, again.Thumbprint);
             Assert.NotEqual(first.Thumbprint, moved.Thumbprint);
             Assert.True(moved.MatchesHostname("192.168.1.9") && moved.MatchesHostname("loft") && !moved.MatchesHostname("192.168.1.4"));
-            Assert.True(OperatingSystem.IsWindows() || File.GetUnixFileMode(Security.LocalNetwork.CertificateFile(folder)) == (UnixFileMode.UserRead | UnixFileMode.UserWrite));
+            Assert.True(
+                OperatingSystem.IsWindows()
+                    || File.GetUnixFileMode(Security.LocalNetwork.CertificateFile(folder)) == (
+                        UnixFileMode.UserRead | UnixFileMode.UserWrite));
             //.UserRead | UnixFileMode.UserWrite, File.GetUnixFileMode(Security.LocalNetwork.CertificateFile(folder)));
         }
         finally

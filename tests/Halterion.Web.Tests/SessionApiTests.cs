@@ -88,7 +88,8 @@ public sealed class SessionApiTests(Studio studio) : IClassFixture<Studio>
             Assert.Equal((first["id"]!.ToString(), 1), (again["id"]!.ToString(), again["commands"]!.AsArray().Count));
 
             // From now on the other tab is shown the way.
-            using var late = await studio.CreateClient().PostAsync($"/api/leads/{second["id"]}/commands", Json(Sent(0, (Guid.NewGuid(), "start"))));
+            using var late = await studio.CreateClient().PostAsync(
+                $"/api/leads/{second["id"]}/commands", Json(Sent(0, (Guid.NewGuid(), "start"))));
             Assert.Equal(HttpStatusCode.Conflict, late.StatusCode);
             Assert.Equal(first["id"]!.ToString(), (string?)(await Read(late))["open"]!["lead"]);
         }
@@ -96,7 +97,9 @@ public sealed class SessionApiTests(Studio studio) : IClassFixture<Studio>
         Assert.Equal(1, (int)(await studio.Get($"/api/sessions/{session}"))["classVersion"]!);
     }
 
-    /// <summary>What was led says what is logged: a version that came after it changes neither, however often something is pinned.</summary>
+    /// <summary>
+    /// What was led says what is logged: a version that came after it changes neither, however often something is pinned.
+    /// </summary>
     [Fact]
     public async Task A_session_keeps_the_version_that_was_led_when_it_is_logged_later()
     {
@@ -113,7 +116,9 @@ public sealed class SessionApiTests(Studio studio) : IClassFixture<Studio>
         }
     }
 
-    /// <summary>What is remembered of people while leading stays with the instructor: neither a wall's answer nor its stream has it.</summary>
+    /// <summary>
+    /// What is remembered of people while leading stays with the instructor: neither a wall's answer nor its stream has it.
+    /// </summary>
     [Fact]
     public async Task A_wall_hears_of_the_clock_and_of_nobody()
     {
@@ -204,7 +209,8 @@ public sealed class SessionApiTests(Studio studio) : IClassFixture<Studio>
         var (_, session) = await Opened();
         var lead = await studio.Post($"/api/sessions/{session}/lead", "");
         using var response = await studio.CreateClient().PostAsync(
-            $"/api/leads/{lead["id"]}/commands", Json($$"""{"expected":0,"commands":[{"id":"{{Guid.NewGuid()}}","kind":"start","at":{{at}}}]}"""));
+            $"/api/leads/{lead["id"]}/commands", Json(
+                $$"""{"expected":0,"commands":[{"id":"{{Guid.NewGuid()}}","kind":"start","at":{{at}}}]}"""));
         Assert.Equal(HttpStatusCode.UnprocessableEntity, response.StatusCode);
         Assert.Equal("/commands/0/at", (string?)(await Read(response))["errors"]![0]!["pointer"]);
     }
@@ -215,7 +221,8 @@ public sealed class SessionApiTests(Studio studio) : IClassFixture<Studio>
         var (_, session) = await Opened();
         var lead = await studio.Post($"/api/sessions/{session}/lead", "");
         using var stop = new CancellationTokenSource(TimeSpan.FromSeconds(30));
-        using var response = await studio.CreateClient().GetAsync($"/api/sessions/{session}/events", HttpCompletionOption.ResponseHeadersRead, stop.Token);
+        using var response = await studio.CreateClient().GetAsync(
+            $"/api/sessions/{session}/events", HttpCompletionOption.ResponseHeadersRead, stop.Token);
         Assert.Equal("text/event-stream", response.Content.Headers.ContentType!.MediaType);
         using var news = new StreamReader(await response.Content.ReadAsStreamAsync(stop.Token));
         Assert.Empty((await Next(news, "lead", stop.Token))["commands"]!.AsArray());
@@ -240,7 +247,8 @@ public sealed class SessionApiTests(Studio studio) : IClassFixture<Studio>
     [Fact]
     public async Task A_log_says_the_same_whatever_becomes_of_the_class()
     {
-        var ada = await studio.Post("/api/people", """{"name":"Ada","level":{"squat":"easier","lunge":"easier","hinge":"easier","bridge":"easier"}}""");
+        var ada = await studio.Post(
+            "/api/people", """{"name":"Ada","level":{"squat":"easier","lunge":"easier","hinge":"easier","bridge":"easier"}}""");
         var bo = await studio.Post("/api/people", """{"name":"Bo","level":{"squat":"harder"}}""");
         var (id, session) = await Opened();
         var address = $"/api/sessions/{session}/log";
@@ -257,7 +265,8 @@ public sealed class SessionApiTests(Studio studio) : IClassFixture<Studio>
 
         // The station is deleted afterwards; the log still tells what was done.
         var plan = (await studio.Get($"/api/classes/{id}"))["plan"]!;
-        plan["blocks"]![0]!["stations"]![0] = JsonNode.Parse("""{"id":"new1","dose":[{"kind":"time","amount":30}],"options":[{"tier":"main","move":"hip-hinge"}]}""");
+        plan["blocks"]![0]!["stations"]![0] = JsonNode.Parse(
+            """{"id":"new1","dose":[{"kind":"time","amount":30}],"options":[{"tier":"main","move":"hip-hinge"}]}""");
         using var changed = await studio.Put($"/api/classes/{id}", $$"""{"plan":{{plan.ToJsonString()}}}""", "1");
         Assert.Equal(HttpStatusCode.OK, changed.StatusCode);
         var after = await studio.Get(address);

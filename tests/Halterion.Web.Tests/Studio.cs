@@ -90,7 +90,9 @@ internal sealed class FromWhere : IStartupFilter
     {
         app.Use((context, go) =>
         {
-            context.Connection.RemoteIpAddress = context.Request.Headers.TryGetValue(Header, out var from) ? IPAddress.Parse(from.ToString()) : IPAddress.Loopback;
+            context.Connection.RemoteIpAddress = context.Request.Headers.TryGetValue(Header, out var from)
+                ? IPAddress.Parse(from.ToString())
+                : IPAddress.Loopback;
             return go(context);
         });
         next(app);

@@ -7,7 +7,15 @@ import { join } from 'node:path'
 
 const root = join(import.meta.dirname, '../..')
 const folder = mkdtempSync(join(tmpdir(), 'halterion-pictures-'))
-const server = spawn('dotnet', [join(root, '.build/app/Halterion.Web.dll'), '--port', '0', '--data', folder, '--demo', 'true'])
+const server = spawn('dotnet', [
+  join(root, '.build/app/Halterion.Web.dll'),
+  '--port',
+  '0',
+  '--data',
+  folder,
+  '--demo',
+  'true',
+])
 const address = await new Promise((resolve) =>
   server.stdout.on('data', (text) => resolve(/(http:\/\/\S+)/.exec(String(text))?.[1])),
 )
@@ -21,18 +29,37 @@ try {
   const shots = [
     ['classes', '/', [1280, 800], []],
     ['people', '/people', [1280, 800], []],
-    ['room', at('Six around the loft', 'room'), [1280, 1100], [], (page) => page.getByRole('button', { name: /^Greta Holm at Wide squat/ }).click()],
+    [
+      'room',
+      at('Six around the loft', 'room'),
+      [1280, 1100],
+      [],
+      (page) => page.getByRole('button', { name: /^Greta Holm at Wide squat/ }).click(),
+    ],
     ['floor', at('Six around the loft', 'room?view=floor'), [1280, 1100], []],
     ['ready', at('Full moon circuit', 'ready'), [1280, 1100], []],
     ['build', at('Full moon circuit', 'build'), [1280, 800], []],
-    ['station', at('Full moon circuit', 'build'), [1280, 900], [], (page) => page.getByRole('article', { name: /Split squat/ }).locator('button[aria-expanded]').click()],
+    [
+      'station',
+      at('Full moon circuit', 'build'),
+      [1280, 900],
+      [],
+      (page) =>
+        page
+          .getByRole('article', { name: /Split squat/ })
+          .locator('button[aria-expanded]')
+          .click(),
+    ],
     [
       'picker',
       at('Full moon circuit', 'build'),
       [1280, 900],
       [],
       async (page) => {
-        await page.getByRole('article', { name: /Split squat/ }).locator('button[aria-expanded]').click()
+        await page
+          .getByRole('article', { name: /Split squat/ })
+          .locator('button[aria-expanded]')
+          .click()
         await page.getByRole('button', { name: 'main option: Split squat' }).click()
         await page.getByRole('button', { name: 'For a sore knee' }).click()
       },

@@ -36,7 +36,8 @@ internal static class ArmWords
     private const double Soft = 0.998;
 
     /// <param name="Hips">Where the hips are, with their turn.</param>
-    internal readonly record struct Body(KeyPose Pose, Vec Pelvis, Turn Hips, Turn Chest, Limb Leg, Limb OtherLeg, Vec Ankle, Vec OtherAnkle, int Side);
+    internal readonly record struct Body(
+        KeyPose Pose, Vec Pelvis, Turn Hips, Turn Chest, Limb Leg, Limb OtherLeg, Vec Ankle, Vec OtherAnkle, int Side);
 
     public static (Limb Arm, HandState Hand) Of(ArmSpec spec, Body b)
     {
@@ -79,7 +80,10 @@ internal static class ArmWords
 
         if (!spec.By.IsDefaultOrEmpty)
         {
-            return (To(shoulder, Middle(b) + b.Chest.Of(new Vec(spec.By[0], b.Side * spec.By[1], spec.By[2])), Pole(b, -0.4, 0.5, -0.8), b.Chest), default);
+            return (
+                To(shoulder, Middle(b) + b.Chest.Of(new Vec(spec.By[0], b.Side * spec.By[1], spec.By[2])), Pole(b, -0.4, 0.5, -0.8),
+                    b.Chest),
+                default);
         }
 
         return Word(spec.Word ?? ArmWord.Sides, shoulder, b);
@@ -89,7 +93,8 @@ internal static class ArmWords
     {
         (Limb, HandState) Chest(double x, double y, double z, Vec pole) =>
             (To(shoulder, Middle(b) + b.Chest.Of(new Vec(x, b.Side * y, z)), pole, b.Chest), default);
-        (Limb, HandState) Room(Vec place, Vec pole) => (To(shoulder, place with { Z = Math.Max(place.Z, LowestWrist) }, pole, b.Chest), default);
+        (Limb, HandState) Room(Vec place, Vec pole) =>
+            (To(shoulder, place with { Z = Math.Max(place.Z, LowestWrist) }, pole, b.Chest), default);
         (Limb, HandState) Stay(Vec place, Vec pole, double flat = 0, Vec way = default) => Fixed(shoulder, place, pole, b, flat, way);
         var lies = b.Pose.On is Carrier.Back or Carrier.Shoulders or Carrier.Side or Carrier.Front;
         switch (word)
@@ -101,7 +106,8 @@ internal static class ArmWords
             case ArmWord.Sides when lies:
                 return Room(shoulder + b.Chest.Of(new Vec(-0.012, b.Side * 0.045, -Reach * 0.985)), Pole(b, -0.2, 1, 0));
             case ArmWord.Sides:
-                return Room(shoulder + b.Chest.Of(Vec.Left).Beside(Vec.Up) * (b.Side * 0.025) + Vec.Up * -(Reach * 0.99), Pole(b, -1, 0.3, 0));
+                return Room(
+                    shoulder + b.Chest.Of(Vec.Left).Beside(Vec.Up) * (b.Side * 0.025) + Vec.Up * -(Reach * 0.99), Pole(b, -1, 0.3, 0));
             case ArmWord.Low:
                 var legs = new HangingWeight.Legs(b.Pelvis, b.Hips, b.Leg, b.OtherLeg, b.Ankle, b.OtherAnkle, b.Side);
                 return HangingWeight.Hang(shoulder, b.Chest, legs, b.Pose.Hands);
@@ -109,7 +115,8 @@ internal static class ArmWords
                 var ahead = b.Chest.Of(Vec.Forward).Beside(Vec.Up);
                 return lies
                     ? Chest(Reach * 0.98, 0.12, 0, Pole(b, 0, 0.4, -1))
-                    : Room(shoulder + (ahead.Unit * 0.985 + Vec.Up * -0.05 + b.Chest.Of(Vec.Left) * (b.Side * -0.10)) * Reach, Pole(b, 0, 0.6, -1));
+                    : Room(shoulder + (ahead.Unit * 0.985 + Vec.Up * -0.05 + b.Chest.Of(Vec.Left) * (b.Side * -0.10)) * Reach,
+                        Pole(b, 0, 0.6, -1));
             case ArmWord.Hips:
                 return Room(b.Pelvis + b.Hips.Of(new Vec(0.035, b.Side * 0.105, 0.035)), Pole(b, -0.35, 1, 0));
             case ArmWord.Crossed:
@@ -143,7 +150,8 @@ internal static class ArmWords
             case ArmWord.Foot:
                 return Room(b.Ankle + (Middle(b) - b.Ankle).Unit * 0.03, Pole(b, -1, 0.5, 0));
             case ArmWord.TowardFoot:
-                return Room(shoulder.Towards(b.OtherAnkle, Math.Min(1, Reach * 0.98 / (b.OtherAnkle - shoulder).Length)), Pole(b, -0.3, 1, 0));
+                return Room(
+                    shoulder.Towards(b.OtherAnkle, Math.Min(1, Reach * 0.98 / (b.OtherAnkle - shoulder).Length)), Pole(b, -0.3, 1, 0));
             case ArmWord.Swing:
                 return (Angles(38, 4, 82, 0, b.Side), default);
             case ArmWord.SwingBack:
@@ -156,7 +164,11 @@ internal static class ArmWords
                 return Stay(new Vec(ChairAhead - 0.05, b.Side * 0.10, ChairBack + 0.03), Pole(b, -0.5, 0.5, -1), 1, Vec.Forward);
             case ArmWord.Floor:
                 var hands = b.Pose.On == Carrier.Knees ? new Vec(0.245, 0.13, 0) : new Vec(-PlankBehind, PlankWide, 0);
-                return Stay(new Vec(hands.X, b.Side * hands.Y, b.Pose.On == Carrier.Hands ? b.Pose.Height + Palm : Palm), Pole(b, -0.4, 0.5, -0.9), 1, Vec.Forward);
+                return Stay(
+                    new Vec(hands.X, b.Side * hands.Y, b.Pose.On == Carrier.Hands ? b.Pose.Height + Palm : Palm),
+                    Pole(b, -0.4, 0.5, -0.9),
+                    1,
+                    Vec.Forward);
             case ArmWord.Forearm:
                 return Stay(Elbow(b) + Vec.Forward * Forearm, -Vec.Up + Vec.Forward * -0.5, 1, Vec.Forward);
             case ArmWord.Seat:

@@ -121,7 +121,9 @@ internal static class Arrows
         return new Arrow(Drawing.Line(stroke), $"{Drawing.Line(tip, neck + aside, neck - aside)}Z", still);
     }
 
-    /// <summary>The shortest way aside on which no point comes too near to the body; where there is none, that with most room for its length.</summary>
+    /// <summary>
+    /// The shortest way aside on which no point comes too near to the body; where there is none, that with most room for its length.
+    /// </summary>
     private static Point Offset(Point[] line, (Point From, Point To, double Radius)[] body)
     {
         const int directions = 16;

@@ -90,7 +90,10 @@ public static class Contacts
             if (hand is { Fixed: true, Rests: false })
             {
                 var elbow = s.Of(Joint.LeftElbow, side);
-                list.Add(elbow.Z < 0.06 && p.On is Carrier.Hands ? new Contact($"{name}Forearm", elbow with { Z = 0 }) : new Contact($"{name}Hand", s.Of(Joint.LeftWrist, side)));
+                list.Add(
+                    elbow.Z < 0.06 && p.On is Carrier.Hands
+                        ? new Contact($"{name}Forearm", elbow with { Z = 0 })
+                        : new Contact($"{name}Hand", s.Of(Joint.LeftWrist, side)));
             }
         }
 

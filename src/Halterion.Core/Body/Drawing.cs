@@ -77,7 +77,8 @@ public static class Drawing
 
         foreach (var fixture in scene.Fixtures)
         {
-            Add(-10 + 0.01 * camera.Near(fixture.From.Towards(fixture.To, 0.5)), fixture.Kind == "wall" ? Ink.Wall : Ink.Fixture, Block(fixture, camera));
+            Add(-10 + 0.01 * camera.Near(fixture.From.Towards(fixture.To, 0.5)), fixture.Kind == "wall" ? Ink.Wall : Ink.Fixture,
+                Block(fixture, camera));
         }
 
         var middle = camera.Near(s[Joint.Lumbar]);
@@ -90,7 +91,8 @@ public static class Drawing
             var far = !paired && hip < other - 0.03;
             var farArm = !paired && shoulder < camera.Near(s.Of(Joint.LeftShoulder, -side)) - 0.03;
             var reach = camera.Near(s.Of(Joint.LeftElbow, side)) + camera.Near(s.Of(Joint.LeftWrist, side));
-            Add(paired ? camera.Near(s.Of(Joint.LeftKnee, side)) : hip + (hip - other) * 0.4, far ? Ink.Far : Ink.Near, Leg(s, side, camera));
+            Add(paired ? camera.Near(s.Of(Joint.LeftKnee, side)) : hip + (hip - other) * 0.4, far ? Ink.Far : Ink.Near,
+                Leg(s, side, camera));
             Add(paired ? reach / 2 + 0.02 : shoulder + (farArm ? -0.2 : 0.2), farArm ? Ink.Far : Ink.Near, Arm(s, side, camera));
             if (!far && Felt(s, side, camera, scene.Felt) is { } felt)
             {
@@ -151,7 +153,8 @@ public static class Drawing
         var shapes = new Shapes();
         for (var side = 1; side >= -1; side -= 2)
         {
-            var (heel, ball, toe) = (camera.On(s.Of(Joint.LeftHeel, side)), camera.On(side > 0 ? s.LeftBall : s.RightBall), camera.On(s.Of(Joint.LeftToe, side)));
+            var (heel, ball, toe) = (camera.On(s.Of(Joint.LeftHeel, side)), camera.On(side > 0 ? s.LeftBall : s.RightBall),
+                camera.On(s.Of(Joint.LeftToe, side)));
             shapes.Capsule(heel.Towards(ball, 0.1), 0.022, ball, 0.03).Capsule(ball, 0.03, toe.Towards(ball, 0.3), 0.022);
         }
 
@@ -164,7 +167,8 @@ public static class Drawing
         var path = new System.Text.StringBuilder();
         foreach (var point in points)
         {
-            path.Append(System.Globalization.CultureInfo.InvariantCulture, $"{(path.Length == 0 ? 'M' : 'L')}{Shapes.X(point)} {Shapes.Y(point)}");
+            path.Append(System.Globalization.CultureInfo.InvariantCulture, $"{(path.Length == 0 ? 'M' : 'L')}{Shapes.X(point)} "
+                + $"{Shapes.Y(point)}");
         }
 
         return path.ToString();
@@ -173,7 +177,8 @@ public static class Drawing
     private static Shapes Leg(Skeleton s, int side, Camera camera)
     {
         Point At(Joint joint) => camera.On(s.Of(joint, side));
-        var (hip, knee, ankle, heel, toe) = (At(Joint.LeftHip), At(Joint.LeftKnee), At(Joint.LeftAnkle), At(Joint.LeftHeel), At(Joint.LeftToe));
+        var (hip, knee, ankle, heel, toe) = (
+            At(Joint.LeftHip), At(Joint.LeftKnee), At(Joint.LeftAnkle), At(Joint.LeftHeel), At(Joint.LeftToe));
         var ball = camera.On(side > 0 ? s.LeftBall : s.RightBall);
         var calf = knee.Towards(ankle, 0.32);
         var sole = s.Of(Joint.LeftAnkle, side) - s.Of(Joint.LeftHeel, side);
@@ -208,7 +213,14 @@ public static class Drawing
         var face = s.HeadTurn.Of(Vec.Forward);
         return new Shapes()
             .Hull([(At(Hip(1)), HipsSize), (At(Hip(-1)), HipsSize), (At(Side(1)), Waist * 0.95), (At(Side(-1)), Waist * 0.95)])
-            .Hull([(At(Side(1)), Waist * 0.95), (At(Side(-1)), Waist * 0.95), (At(Breast(1)), ChestSize), (At(Breast(-1)), ChestSize), (At(Top(1)), 0.036), (At(Top(-1)), 0.036)])
+            .Hull(
+                [
+                    (At(Side(1)), Waist * 0.95),
+                    (At(Side(-1)), Waist * 0.95),
+                    (At(Breast(1)), ChestSize),
+                    (At(Breast(-1)), ChestSize),
+                    (At(Top(1)), 0.036),
+                    (At(Top(-1)), 0.036)])
             .Capsule(At(chest), NeckSize + 0.012, At(neck.Towards(head, 0.5)), NeckSize)
             .Hull([
                 (At(head + s.HeadTurn.Of(new Vec(-0.008, 0, 0.008))), HeadRadius - 0.010),
@@ -258,7 +270,11 @@ public static class Drawing
 
         if (Has("outer hips") || Has("hip flexors"))
         {
-            Streak(hip + s.Hips.Of(new Vec(Has("hip flexors") ? 0.03 : 0, -side * -0.02, 0.018)), hip + thigh * 0.025 + s.Hips.Of(new Vec(0.01, side * 0.02, 0)), 0.016, 0.015);
+            Streak(
+                hip + s.Hips.Of(new Vec(Has("hip flexors") ? 0.03 : 0, -side * -0.02, 0.018)),
+                hip + thigh * 0.025 + s.Hips.Of(new Vec(0.01, side * 0.02, 0)),
+                0.016,
+                0.015);
         }
 
         if (Has("calves") || Has("shins"))
@@ -332,7 +348,8 @@ public static class Drawing
                     var bar = new Shapes().Capsule(camera.On(at - across * half), 0.009, camera.On(at + across * half), 0.009);
                     if (load.Kind == "barbell")
                     {
-                        bar.Capsule(camera.On(at - across * 0.40), 0.075, camera.On(at - across * 0.385), 0.075).Capsule(camera.On(at + across * 0.385), 0.075, camera.On(at + across * 0.40), 0.075);
+                        bar.Capsule(camera.On(at - across * 0.40), 0.075, camera.On(at - across * 0.385),
+                            0.075).Capsule(camera.On(at + across * 0.385), 0.075, camera.On(at + across * 0.40), 0.075);
                     }
 
                     yield return (Ink.Kit, depth, bar);
@@ -345,11 +362,22 @@ public static class Drawing
                     break;
                 case "kettlebell":
                     var racked = load.By == CarriedBy.EachHand && Hanging(s, at).Z > 0.3;
-                    var down = racked ? s.Chest.Of(new Vec(0.035, 0, -0.035)) : load.By == CarriedBy.BothHands && s.Chest.Of(Vec.Up).Z > 0.5 && at.Z > s[Joint.Lumbar].Z ? Vec.Up * -0.045 : Hanging(s, at) * 0.055;
-                    yield return (Ink.Kit, depth, new Shapes().Disc(camera.On(at + down), size + 0.008).Capsule(camera.On(at), 0.012, camera.On(at + down * 0.6), 0.02));
+                    var down = racked
+                        ? s.Chest.Of(new Vec(0.035, 0, -0.035))
+                        : load.By == CarriedBy.BothHands && s.Chest.Of(Vec.Up).Z > 0.5 && at.Z > s[Joint.Lumbar].Z ? Vec.Up * -0.045
+                        : Hanging(s, at) * 0.055;
+                    yield return (Ink.Kit, depth,
+                        new Shapes()
+                            .Disc(camera.On(at + down), size + 0.008)
+                            .Capsule(camera.On(at), 0.012, camera.On(at + down * 0.6), 0.02));
                     break;
                 default:
-                    yield return (Ink.Kit, depth, Dumbbell(load.By == CarriedBy.BothHands ? Vec.Up : s.Chest.Of(Vec.Forward).Beside(Vec.Up) is { Length: > 0.3 } flat ? flat.Unit : Vec.Forward));
+                    yield return (Ink.Kit, depth,
+                        Dumbbell(
+                            load.By == CarriedBy.BothHands
+                                ? Vec.Up
+                                : s.Chest.Of(Vec.Forward).Beside(Vec.Up) is { Length: > 0.3 } flat ? flat.Unit
+                                : Vec.Forward));
                     break;
             }
         }
@@ -381,7 +409,8 @@ public static class Drawing
         var fixedAt = Fixtures.Anchor(band) ?? hands;
         double Nearness(int side) => camera.Near(s.Of(Joint.LeftShoulder, side));
         double Aside(int side) => Nearness(side) < Nearness(-side) - 0.03 ? -0.35 : 0.35;
-        (double, Shapes) OverShoulder(int side) => (Nearness(side) + Aside(side) - 0.16, Between(Over(s, side), side > 0 ? s.LeftBall : s.RightBall));
+        (double, Shapes) OverShoulder(int side) =>
+            (Nearness(side) + Aside(side) - 0.16, Between(Over(s, side), side > 0 ? s.LeftBall : s.RightBall));
         return band switch
         {
             BandAt.Knees => [(Outside, Around(Joint.LeftHip, Joint.LeftKnee, 0.84))],

@@ -26,7 +26,9 @@ public sealed record Arrow(string Line, string Head, int Still);
 /// <param name="Arrow">The joint whose way is shown, where it is not the one that goes furthest.</param>
 public sealed record Shown(View View, bool Mirrored = false, bool Map = false, Joint? Arrow = null);
 
-/// <summary>A computed figure: the key poses beside each other, what moves, and the whole in words. Hundredths of stature, y down.</summary>
+/// <summary>
+/// A computed figure: the key poses beside each other, what moves, and the whole in words. Hundredths of stature, y down.
+/// </summary>
 /// <param name="ViewBox">Of an SVG that shows all of it.</param>
 /// <param name="Arrow">Null where nothing moves.</param>
 /// <param name="Map">Where the stance is the point.</param>
@@ -93,11 +95,13 @@ public sealed record Figure(string ViewBox, View View, ImmutableArray<Still> Sti
         var low = s.All.Where(v => v.Z < 0.25).DefaultIfEmpty(s[Joint.Pelvis]).ToArray();
         var (x0, x1) = (low.Min(v => v.X) - 0.06, low.Max(v => v.X) + 0.06);
         var (y0, y1) = (low.Min(v => v.Y) - 0.08, low.Max(v => v.Y) + 0.08);
-        return Drawing.Line([.. new[] { new Vec(x0, y0, 0), new Vec(x1, y0, 0), new Vec(x1, y1, 0), new Vec(x0, y1, 0) }.Select(camera.On)]) + "Z";
+        return Drawing.Line(
+            [.. new[] { new Vec(x0, y0, 0), new Vec(x1, y0, 0), new Vec(x1, y1, 0), new Vec(x0, y1, 0) }.Select(camera.On)]) + "Z";
     }
 
     /// <summary>Room and floor for a body that moves.</summary>
-    public static (string ViewBox, string Floor) Stage(ImmutableArray<Skeleton> bodies, ImmutableArray<Fixture> fixtures, Camera camera, View view, Carried? load)
+    public static (string ViewBox, string Floor) Stage(
+        ImmutableArray<Skeleton> bodies, ImmutableArray<Fixture> fixtures, Camera camera, View view, Carried? load)
     {
         var boxes = bodies.Select(b => Box.Around(b, fixtures, camera, load, [])).ToArray();
         var (left, right) = (boxes.Min(b => b.Left), boxes.Max(b => b.Left + b.Width));
@@ -114,11 +118,13 @@ public sealed record Figure(string ViewBox, View View, ImmutableArray<Still> Sti
     private const double AboveToes = 5;
 
     private static string ViewBoxOf(double left, double top, double width, double height) =>
-        string.Create(CultureInfo.InvariantCulture, $"{Shapes.Round(left)} {Shapes.Round(top)} {Shapes.Round(width)} {Shapes.Round(height)}");
+        string.Create(CultureInfo.InvariantCulture, $"{Shapes.Round(left)} {Shapes.Round(top)} {Shapes.Round(width)} "
+            + $"{Shapes.Round(height)}");
 
     private static FootMap MapOf(Skeleton start, Skeleton end, bool mirrored)
     {
-        var places = new[] { start, end }.SelectMany(s => new[] { s[Joint.LeftHeel], s[Joint.LeftToe], s[Joint.RightHeel], s[Joint.RightToe] }).ToArray();
+        var places = new[] { start, end }.SelectMany(
+            s => new[] { s[Joint.LeftHeel], s[Joint.LeftToe], s[Joint.RightHeel], s[Joint.RightToe] }).ToArray();
         var camera = Camera.Of(View.Above, mirrored);
         var (left, right) = (100 * places.Min(p => camera.On(p).X) - 7, 100 * places.Max(p => camera.On(p).X) + 7);
         var (low, high) = (100 * places.Min(p => camera.On(p).Y), 100 * places.Max(p => camera.On(p).Y));
@@ -150,7 +156,12 @@ public sealed record Figure(string ViewBox, View View, ImmutableArray<Still> Sti
             {
                 foreach (var z in (double[])[f.From.Z, f.To.Z + (f.Kind == "chair" ? 0.27 : f.Kind == "machine" ? 0.4 : 0)])
                 {
-                    points.AddRange([(camera.On(f.From with { Z = z }), 0.01), (camera.On(f.To with { Z = z }), 0.01), (camera.On(new Vec(f.From.X, f.To.Y, z)), 0.01), (camera.On(new Vec(f.To.X, f.From.Y, z)), 0.01)]);
+                    points.AddRange(
+                        [
+                            (camera.On(f.From with { Z = z }), 0.01),
+                            (camera.On(f.To with { Z = z }), 0.01),
+                            (camera.On(new Vec(f.From.X, f.To.Y, z)), 0.01),
+                            (camera.On(new Vec(f.To.X, f.From.Y, z)), 0.01)]);
                 }
             }
 
@@ -169,10 +180,12 @@ public sealed record Figure(string ViewBox, View View, ImmutableArray<Still> Sti
     /// <summary>The figure as a picture of its own, with its colours in it.</summary>
     public string Svg()
     {
-        var text = new StringBuilder($"<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"{ViewBox}\" role=\"img\"><title>{System.Security.SecurityElement.Escape(Alt)}</title>");
+        var text = new StringBuilder($"<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"{ViewBox}\" "
+            + $"role=\"img\"><title>{System.Security.SecurityElement.Escape(Alt)}</title>");
         foreach (var (still, n) in Stills.Select((s, n) => (s, n)))
         {
-            text.Append(CultureInfo.InvariantCulture, $"<g transform=\"translate({still.X} {still.Y})\"><path d=\"{still.Floor}\" fill=\"none\" stroke=\"#b9b4a6\" stroke-width=\"1\"/>");
+            text.Append(CultureInfo.InvariantCulture, $"<g transform=\"translate({still.X} {still.Y})\"><path d=\"{still.Floor}\" "
+                + $"fill=\"none\" stroke=\"#b9b4a6\" stroke-width=\"1\"/>");
             foreach (var layer in still.Layers)
             {
                 var edge = layer.Ink is Ink.Felt or Ink.Wall ? "" : " stroke=\"#fff\" stroke-width=\"1.4\" paint-order=\"stroke\"";

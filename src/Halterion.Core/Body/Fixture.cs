@@ -102,7 +102,8 @@ public static class Fixtures
             case "ahead":
                 return new Fixture(kind, new Vec(ArmWords.WallAhead, -0.3, 0), new Vec(ArmWords.WallAhead + 0.03, 0.3, 1.0));
             case "chairAhead":
-                return new Fixture("chairBack", new Vec(ArmWords.ChairAhead - 0.03, -0.12, 0), new Vec(ArmWords.ChairAhead + 0.22, 0.12, 0.50));
+                return new Fixture(
+                    "chairBack", new Vec(ArmWords.ChairAhead - 0.03, -0.12, 0), new Vec(ArmWords.ChairAhead + 0.22, 0.12, 0.50));
             case "right" or "left":
                 var side = where == "left" ? 1 : -1;
                 var raised = poses.Select((p, i) => (Spec: PoseSolver.SpecOf(p, side), Key: keys[i])).FirstOrDefault(x => x.Spec.Z > 0);
@@ -125,7 +126,8 @@ public static class Fixtures
                 return new Fixture(kind, new Vec(-0.10, -0.2, 0), new Vec(0.12, 0.2, poses[^1].Height));
             case "knee":
                 var knee = keys.SelectMany(k => new[] { k[Joint.LeftKnee], k[Joint.RightKnee] }).MinBy(v => v.Z);
-                return new Fixture(kind, new Vec(knee.X - 0.075, knee.Y - 0.06, 0), new Vec(knee.X + 0.075, knee.Y + 0.06, Math.Max(0.012, knee.Z - 0.042)));
+                return new Fixture(kind, new Vec(knee.X - 0.075, knee.Y - 0.06, 0),
+                    new Vec(knee.X + 0.075, knee.Y + 0.06, Math.Max(0.012, knee.Z - 0.042)));
             case "tap":
                 return new Fixture(kind, new Vec(0.2, -0.3, 0), new Vec(0.42, 0.3, 0.2));
             case "across":

@@ -63,7 +63,8 @@ public static class Forces
         var hands = forces.Where(f => f.On.IsArm || f.On.Name is "shoulders" or "bench" or "chest" or Contacts.Wall);
         var back = About(s[Joint.Lumbar], above, hands);
         var (sideways, turning) = (back.Dot(posture.Hips.Of(Vec.Forward)), back.Dot(posture.Hips.Of(Vec.Up)));
-        return new Moments(Leg(1), Leg(-1), newtons * back.Dot(posture.Hips.Of(Vec.Left)), newtons * Math.Sqrt(sideways * sideways + turning * turning));
+        return new Moments(
+            Leg(1), Leg(-1), newtons * back.Dot(posture.Hips.Of(Vec.Left)), newtons * Math.Sqrt(sideways * sideways + turning * turning));
     }
 
     /// <summary>
@@ -133,7 +134,9 @@ public static class Forces
         return [new Push(wall, Vec.Forward * push), .. feet.Select(f => new Push(f, (Vec.Up - Vec.Forward * push) * (1.0 / feet.Length)))];
     }
 
-    /// <summary>Under one flat foot, or under feet side by side, the force stands where the centre of mass does, as far as the sole goes.</summary>
+    /// <summary>
+    /// Under one flat foot, or under feet side by side, the force stands where the centre of mass does, as far as the sole goes.
+    /// </summary>
     private static ImmutableArray<Contact> Settled(ImmutableArray<Contact> contacts, Posture posture, Vec centre)
     {
         if (!Contacts.OnFeet(contacts) || contacts.Length > 1 && Math.Abs(contacts[0].At.X - contacts[1].At.X) > Foot / 2)
@@ -148,16 +151,20 @@ public static class Forces
                 var foot = c.IsOf(1) ? posture.LeftFoot : posture.RightFoot;
                 var ahead = Turn.Yaw(foot.Yaw).Of(Vec.Forward);
                 var along = Math.Clamp((centre - c.At).Dot(ahead), -(PoseSolver.MidFoot + Heel), Foot - Heel - PoseSolver.MidFoot);
-                return foot.Pitch is > 10 or < -10 ? c : c with { At = c.At + ahead * (contacts.Length > 1 && Math.Abs(ahead.X) > 0.3 ? Math.Clamp((centre.X - c.At.X) / ahead.X, -0.07, 0.08) : along) };
+                var under = contacts.Length > 1 && Math.Abs(ahead.X) > 0.3 ? Math.Clamp((centre.X - c.At.X) / ahead.X, -0.07, 0.08) : along;
+                return foot.Pitch is > 10 or < -10 ? c : c with { At = c.At + ahead * under };
             }),
         ];
     }
 
-    /// <summary>No foot pushes inward by more than this share of what it carries. [M] About 17° from upright: flatter, and a sole is felt to slide.</summary>
+    /// <summary>
+    /// No foot pushes inward by more than this share of what it carries. [M] About 17° from upright: flatter, and a sole is felt to slide.
+    /// </summary>
     private const double Flattest = 0.3;
 
     /// <summary>How far aside a line to the centre of mass goes for each length up.</summary>
-    private static Vec Inward(Vec at, Vec centre) => centre.Z - at.Z > 0.15 ? ((centre - at) with { Z = 0 }) * (1 / (centre.Z - at.Z)) : new Vec(0, 0, 0);
+    private static Vec Inward(Vec at, Vec centre) =>
+        centre.Z - at.Z > 0.15 ? ((centre - at) with { Z = 0 }) * (1 / (centre.Z - at.Z)) : new Vec(0, 0, 0);
 
     private static IEnumerable<(Vec At, double Share)> Above(Skeleton s, Carried? load)
     {

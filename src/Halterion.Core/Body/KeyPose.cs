@@ -148,7 +148,9 @@ public sealed record KeyPose
     /// <summary>From ankle to ankle, sideways.</summary>
     public double Width { get; init; } = 0.15;
 
-    /// <summary>Right foot ahead of the left, from ankle to ankle; negative: behind it. The front foot stands at 0, the rear one on its toes.</summary>
+    /// <summary>
+    /// Right foot ahead of the left, from ankle to ankle; negative: behind it. The front foot stands at 0, the rear one on its toes.
+    /// </summary>
     public double Split { get; init; }
 
     /// <summary>Toes turned out.</summary>

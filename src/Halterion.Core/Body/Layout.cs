@@ -19,7 +19,9 @@ internal sealed record Layout(ImmutableArray<(double X, double Y)> Places, doubl
             .Select(columns => In(boxes, columns))
             .OrderByDescending(l => Math.Min(Place / l.Width, 1 / l.Height))
             .First();
-        return backwards ? best with { Places = [.. best.Places.Select((p, i) => (best.Width - p.X - 2 * boxes[i].Left - boxes[i].Width, p.Y))] } : best;
+        return backwards
+            ? best with { Places = [.. best.Places.Select((p, i) => (best.Width - p.X - 2 * boxes[i].Left - boxes[i].Width, p.Y))] }
+            : best;
     }
 
     private static Layout In(IReadOnlyList<Figure.Box> boxes, int columns)

@@ -55,7 +55,10 @@ public sealed class Motion
 
     /// <summary>The posture on the way from one key pose to a neighbour; eased already.</summary>
     public Posture Between(int from, int to, double share) =>
-        share <= 0 ? postures[from] : share >= 1 ? postures[to] : Between(postures[from], postures[to], share, poses[to > from || to == 0 ? to : from].Arc, centres[from], centres[to]);
+        share <= 0
+            ? postures[from]
+            : share >= 1 ? postures[to]
+            : Between(postures[from], postures[to], share, poses[to > from || to == 0 ? to : from].Arc, centres[from], centres[to]);
 
     /// <summary>Way out (or once round), as the share of its time, at the speed of a body in no hurry.</summary>
     public Posture Out(double time)
@@ -68,10 +71,14 @@ public sealed class Motion
 
     internal Vec Centre(int index) => centres[index];
 
-    /// <summary>The share of the time that the way between two neighbours takes: that of the pose it leads to, in the order of the data.</summary>
+    /// <summary>
+    /// The share of the time that the way between two neighbours takes: that of the pose it leads to, in the order of the data.
+    /// </summary>
     internal double ShareOf(int from, int to) => poses[to == 0 && from == Count - 1 || to > from ? to : from].Share;
 
-    /// <summary>As the body leaves the floor from a key pose for the top of a flight, or lands in it: on its toes, legs all but straight.</summary>
+    /// <summary>
+    /// As the body leaves the floor from a key pose for the top of a flight, or lands in it: on its toes, legs all but straight.
+    /// </summary>
     internal Touch TouchOf(int ground, int apex)
     {
         if (!touches.TryGetValue((ground, apex), out var touch))
@@ -138,7 +145,9 @@ public sealed class Motion
     /// <param name="limbs">How far arms and a leg in the air are, where that is not the same.</param>
     private Posture Blend(Posture a, Posture b, double t, double arc, Vec wanted, bool upright, double? limbs = null)
     {
-        var pelvis = a.Anchor is { } pivot && b.Anchor is { } other && (pivot - other).Length < 1e-6 ? About(pivot, a.Pelvis, b.Pelvis, t) : a.Pelvis.Towards(b.Pelvis, t);
+        var pelvis = a.Anchor is { } pivot && b.Anchor is { } other && (pivot - other).Length < 1e-6
+            ? About(pivot, a.Pelvis, b.Pelvis, t)
+            : a.Pelvis.Towards(b.Pelvis, t);
         var hips = a.Hips.Towards(b.Hips, t);
         var chest = a.Chest.Towards(b.Chest, t);
         var head = a.Head.Towards(b.Head, t);
@@ -158,7 +167,9 @@ public sealed class Motion
             var rightLegs = new HangingWeight.Legs(at, hips, right, left, rightAnkle, leftAnkle, -1);
             var (leftArm, leftHand) = Arm(chest, leftLegs, a.LeftArm, b.LeftArm, a.LeftHand, b.LeftHand, limbs ?? t);
             var (rightArm, rightHand) = Arm(chest, rightLegs, a.RightArm, b.RightArm, a.RightHand, b.RightHand, limbs ?? t);
-            return new Posture(at, hips, chest, head, left, right, leftFoot, rightFoot, leftArm, rightArm, leftHand, rightHand, air) { Anchor = a.Anchor, On = t < 0.5 ? a.On : b.On };
+            return new Posture(at, hips, chest, head, left, right, leftFoot, rightFoot, leftArm, rightArm, leftHand, rightHand,
+                air)
+            { Anchor = a.Anchor, On = t < 0.5 ? a.On : b.On };
         }
 
         var between = With(pelvis);
@@ -183,11 +194,14 @@ public sealed class Motion
         var (from, to) = (a - pivot, b - pivot);
         var angle = Math.Acos(Math.Clamp(from.Unit.Dot(to.Unit), -1, 1));
         var length = from.Length + (to.Length - from.Length) * t;
-        var way = angle < 1e-6 ? from.Unit : from.Unit * (Math.Sin((1 - t) * angle) / Math.Sin(angle)) + to.Unit * (Math.Sin(t * angle) / Math.Sin(angle));
+        var way = angle < 1e-6
+            ? from.Unit
+            : from.Unit * (Math.Sin((1 - t) * angle) / Math.Sin(angle)) + to.Unit * (Math.Sin(t * angle) / Math.Sin(angle));
         return pivot + way.Unit * length;
     }
 
-    private static (Limb, FootState) Leg(Vec pelvis, Turn hips, int side, Limb a, Limb b, FootState from, FootState to, double t, double arc)
+    private static (Limb, FootState) Leg(
+        Vec pelvis, Turn hips, int side, Limb a, Limb b, FootState from, FootState to, double t, double arc)
     {
         var hip = Skeleton.HipOf(pelvis, hips, side);
         var swung = a.Towards(b, t);
@@ -195,7 +209,8 @@ public sealed class Motion
         var stays = from.Hold == to.Hold && (from.Place - to.Place).Length < 1e-6;
         if (stays && from.Hold is Hold.Planted)
         {
-            var foot = PoseSolver.Stood(from.Place, Mix(from.Yaw, to.Yaw, t), Mix(from.Pitch, to.Pitch, t), Mix(from.KneeOut, to.KneeOut, t));
+            var foot = PoseSolver.Stood(
+                from.Place, Mix(from.Yaw, to.Yaw, t), Mix(from.Pitch, to.Pitch, t), Mix(from.KneeOut, to.KneeOut, t));
             return PoseSolver.Reach(foot, hip, hips, side);
         }
 

@@ -8,7 +8,9 @@ public sealed class PoseRefusedException(string joint, string why) : Exception($
     public string Joint { get; } = joint;
 }
 
-/// <summary>From the words of a key pose to a posture: contacts stay where they are said to be, and what stands on its feet balances.</summary>
+/// <summary>
+/// From the words of a key pose to a posture: contacts stay where they are said to be, and what stands on its feet balances.
+/// </summary>
 public static class PoseSolver
 {
     /// <summary>Neither knee is ever quite straight. [M]</summary>
@@ -215,7 +217,9 @@ public static class PoseSolver
         var pelvis = chest - line * down + Turn.Pitch(-90).Of(line) * high;
         var turn = Turn.To(new Vec(0, 0, -1), chest - pelvis);
         var hips = turn * Turn.Yaw(p.Face) * Turn.Roll(p.Tilt);
-        return Build(p, pelvis, (hips, turn * Turn.Yaw(p.Face) * Turn.Pitch(p.Round) * Turn.Roll(p.Tip) * Turn.Yaw(p.Turn)), feet) with { Anchor = ankle };
+        return Build(p, pelvis, (hips, turn * Turn.Yaw(p.Face) * Turn.Pitch(p.Round) * Turn.Roll(p.Tip) * Turn.Yaw(p.Turn)),
+            feet) with
+        { Anchor = ankle };
     }
 
     internal static FootState ToesTucked(Vec place) => Stood(place, 0, 78);
@@ -228,7 +232,8 @@ public static class PoseSolver
     }
 
     /// <summary>Head and arms on a body whose trunk and legs are placed.</summary>
-    internal static Posture Upper(KeyPose p, Vec pelvis, Turn hips, Turn chest, (Limb Leg, FootState Foot) left, (Limb Leg, FootState Foot) right)
+    internal static Posture Upper(
+        KeyPose p, Vec pelvis, Turn hips, Turn chest, (Limb Leg, FootState Foot) left, (Limb Leg, FootState Foot) right)
     {
         Vec Ankle(int side, Limb leg) => Skeleton.HipOf(pelvis, hips, side) + (hips * leg.Frame).Of(Vec.Up) * -leg.Length;
         var (leftAnkle, rightAnkle) = (Ankle(1, left.Leg), Ankle(-1, right.Leg));
@@ -236,7 +241,8 @@ public static class PoseSolver
             new ArmWords.Body(p, pelvis, hips, chest, left.Leg, right.Leg, leftAnkle, rightAnkle, 1));
         var (rightArm, rightHand) = ArmWords.Of(p.RightArm ?? p.Arms ?? new ArmSpec(),
             new ArmWords.Body(p, pelvis, hips, chest, right.Leg, left.Leg, rightAnkle, leftAnkle, -1));
-        return new Posture(pelvis, hips, chest, Head(p, chest), left.Leg, right.Leg, left.Foot, right.Foot, leftArm, rightArm, leftHand, rightHand, 0);
+        return new Posture(
+            pelvis, hips, chest, Head(p, chest), left.Leg, right.Leg, left.Foot, right.Foot, leftArm, rightArm, leftHand, rightHand, 0);
     }
 
     /// <summary>The head follows the chest; of a trunk that leans it looks a little up, 1–3 m ahead. [M]</summary>
@@ -279,7 +285,9 @@ public static class PoseSolver
         return Stood(place, yaw, pitch, knee);
     }
 
-    /// <summary>Where the feet of a bridge stand, so that the shins are upright at the top: trunk and thighs in line from the shoulders to there.</summary>
+    /// <summary>
+    /// Where the feet of a bridge stand, so that the shins are upright at the top: trunk and thighs in line from the shoulders to there.
+    /// </summary>
     private static double BridgeFeet(KeyPose p, FootSpec spec) => p.On switch
     {
         Carrier.Shoulders => -Trunk + (Trunk + Thigh) * Math.Cos(BridgeTop(spec.Z) * Math.PI / 180),
@@ -339,7 +347,9 @@ public static class PoseSolver
             for (var i = 0; i < 30; i++)
             {
                 var middle = (low + high) / 2;
-                (low, high) = (Skeleton.AnkleOf(Stood(foot.Place, foot.Yaw, middle)) - hip).Length > MostLeg ? (middle, high) : (low, middle);
+                (low, high) = (Skeleton.AnkleOf(Stood(foot.Place, foot.Yaw, middle)) - hip).Length > MostLeg
+                    ? (middle, high)
+                    : (low, middle);
             }
 
             foot = Stood(foot.Place, foot.Yaw, high, foot.KneeOut);
@@ -427,5 +437,6 @@ public static class PoseSolver
     internal const double LeastKnee = StraightKnee;
 
     /// <summary>Hip to ankle of a knee bent by so many degrees.</summary>
-    internal static double LegLength(double knee) => Math.Sqrt(Thigh * Thigh + Shank * Shank + 2 * Thigh * Shank * Math.Cos(knee * Math.PI / 180));
+    internal static double LegLength(double knee) =>
+        Math.Sqrt(Thigh * Thigh + Shank * Shank + 2 * Thigh * Shank * Math.Cos(knee * Math.PI / 180));
 }

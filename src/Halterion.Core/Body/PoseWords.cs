@@ -22,7 +22,8 @@ internal static partial class PoseWords
     [GeneratedRegex(@"\b(left|right)\b")]
     private static partial Regex SideWord();
 
-    private static string Sentence(KeyPose p, Posture posture, Skeleton s) => string.Join(", ", Parts(p, posture, s).Where(x => x.Length > 0));
+    private static string Sentence(KeyPose p, Posture posture, Skeleton s) =>
+        string.Join(", ", Parts(p, posture, s).Where(x => x.Length > 0));
 
     private static IEnumerable<string> Parts(KeyPose p, Posture posture, Skeleton s)
     {
@@ -33,15 +34,25 @@ internal static partial class PoseWords
             Carrier.Feet when p.Air > 0 => "in the air",
             Carrier.Feet => Standing(posture, s, bend, lean),
             Carrier.Knees when posture.LeftHand.Fixed || posture.RightHand.Fixed => "on hands and knees",
-            Carrier.Knees => posture.RightFoot.Hold == Hold.Planted ? "half kneeling, right foot in front" : p.Sit > 20 ? "kneeling, hips back" : "kneeling upright",
+            Carrier.Knees =>
+                posture.RightFoot.Hold == Hold.Planted
+                    ? "half kneeling, right foot in front"
+                    : p.Sit > 20 ? "kneeling, hips back"
+                    : "kneeling upright",
             Carrier.Hands when p.Pike > 30 => "hips high, hands and feet on the floor",
-            Carrier.Hands => p.OnKnees ? "a plank on the knees" : s[Joint.LeftElbow].Z < 0.06 ? "a plank on the forearms" : p.Down > 0.4 ? "chest low over the hands" : "a plank on the hands",
+            Carrier.Hands =>
+                p.OnKnees
+                    ? "a plank on the knees"
+                    : s[Joint.LeftElbow].Z < 0.06 ? "a plank on the forearms"
+                    : p.Down > 0.4 ? "chest low over the hands"
+                    : "a plank on the hands",
             Carrier.Back => "lying on the back",
             Carrier.Shoulders when posture.RightFoot.Hold == Hold.Edge =>
                 $"{(p.Lift > 0.5 ? "hips lifted" : "lying on the back")}, soles together, knees wide",
             Carrier.Shoulders => p.Lift > 0.5 ? "hips lifted, shoulders on the floor" : "lying on the back, hips down",
             Carrier.Bench => p.Lift > 0.5 ? "hips level, shoulder blades on the bench" : "hips low, shoulder blades on the bench",
-            Carrier.Side => $"{(p.Lift > 0 ? p.Down > 0.3 ? "a side plank, hips low" : "a side plank" : "lying on one side")}, the {(p.OnRight ? "right" : "left")} side down",
+            Carrier.Side => $"{(p.Lift > 0 ? p.Down > 0.3 ? "a side plank, hips low" : "a side plank" : "lying on one side")}, the "
+                + $"{(p.OnRight ? "right" : "left")} side down",
             Carrier.Front => "lying on the front",
             Carrier.Wall => p.Height < 0.3 ? "back against the wall, thighs level" : "back against the wall, higher up",
             _ => "sitting",
@@ -58,7 +69,12 @@ internal static partial class PoseWords
             {
                 var flexed = JointLimits.HipFlexionOf(s, side);
                 var spread = JointLimits.SpreadOf(s, side);
-                yield return $"{leg} leg {(Math.Abs(spread) > 20 && Math.Abs(spread) > Math.Abs(flexed) - 45 ? "out to the side" : flexed > 25 ? "lifted in front" : flexed < -6 ? "lifted behind" : lean > 40 && p.On == Carrier.Feet ? "in line with the trunk" : "lifted")}{(JointLimits.KneeFlexion(s, side) > 45 ? ", knee bent" : "")}";
+                var where = Math.Abs(spread) > 20 && Math.Abs(spread) > Math.Abs(flexed) - 45 ? "out to the side"
+                    : flexed > 25 ? "lifted in front"
+                    : flexed < -6 ? "lifted behind"
+                    : lean > 40 && p.On == Carrier.Feet ? "in line with the trunk"
+                    : "lifted";
+                yield return $"{leg} leg {where}{(JointLimits.KneeFlexion(s, side) > 45 ? ", knee bent" : "")}";
             }
         }
 
@@ -71,7 +87,8 @@ internal static partial class PoseWords
     {
         if (posture.LeftFoot.Hold == Hold.Free || posture.RightFoot.Hold == Hold.Free)
         {
-            return $"on the {(posture.LeftFoot.Hold == Hold.Free ? "right" : "left")} leg{(bend > 45 && Carry(posture, s) > 35 ? ", knee bent" : "")}";
+            return $"on the {(posture.LeftFoot.Hold == Hold.Free ? "right" : "left")} "
+                + $"leg{(bend > 45 && Carry(posture, s) > 35 ? ", knee bent" : "")}";
         }
 
         var (left, right) = (s[Joint.LeftAnkle], s[Joint.RightAnkle]);
@@ -83,7 +100,12 @@ internal static partial class PoseWords
         bool Flat(int side) => (side > 0 ? posture.LeftFoot : posture.RightFoot) is { Hold: Hold.Planted, Pitch: < 15 };
         var carries = new[] { 1, -1 }.MaxBy(side => (Flat(side), JointLimits.KneeFlexion(s, side)));
         var rise = s.Of(Joint.LeftHip, carries).Z - s.Of(Joint.LeftKnee, carries).Z;
-        var depth = bend < 20 ? "standing" : lean > 35 && bend < 45 ? "bent forward from the hips" : rise < 0.03 ? "low, thigh level" : bend < 60 ? "knees a little bent" : "half-way down";
+        var depth = bend < 20
+            ? "standing"
+            : lean > 35 && bend < 45 ? "bent forward from the hips"
+            : rise < 0.03 ? "low, thigh level"
+            : bend < 60 ? "knees a little bent"
+            : "half-way down";
         return $"{depth}, {stance}";
     }
 
@@ -101,7 +123,10 @@ internal static partial class PoseWords
     private static string Arms(KeyPose p)
     {
         var (right, left) = (Word(p.RightArm ?? p.Arms), Word(p.LeftArm ?? p.Arms));
-        return right == left ? right : string.Join(", ", new[] { right.Length > 0 ? $"right: {right}" : "", left.Length > 0 ? $"left: {left}" : "" }.Where(x => x.Length > 0));
+        return right == left
+            ? right
+            : string.Join(
+                ", ", new[] { right.Length > 0 ? $"right: {right}" : "", left.Length > 0 ? $"left: {left}" : "" }.Where(x => x.Length > 0));
     }
 
     private static string Word(ArmSpec? arm) => arm?.Word switch

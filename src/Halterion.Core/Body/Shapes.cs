@@ -106,7 +106,9 @@ internal sealed class Shapes
         return Close();
     }
 
-    /// <summary>Corners in either order: it is drawn the way round that the other outlines are, so that none cuts a hole into another.</summary>
+    /// <summary>
+    /// Corners in either order: it is drawn the way round that the other outlines are, so that none cuts a hole into another.
+    /// </summary>
     public Shapes Polygon(params ReadOnlySpan<Point> corners)
     {
         var area = 0.0;

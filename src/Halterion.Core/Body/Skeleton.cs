@@ -31,7 +31,8 @@ public enum Joint
 }
 
 /// <summary>A leg or an arm: where its far end is seen from its root, and to which side it bends.</summary>
-/// <param name="Frame">In the axes of the pelvis or chest: down runs along the limb, forward is the side of the knee, back that of the elbow.</param>
+/// <param name="Frame">In the axes of the pelvis or chest: down runs along the limb, forward is the side of the knee, back that of the
+/// elbow.</param>
 /// <param name="Length">From root to ankle or wrist.</param>
 public readonly record struct Limb(Turn Frame, double Length)
 {
@@ -59,7 +60,8 @@ public enum Hold
 /// <param name="World">How it is turned; of a planted foot it follows from yaw and pitch.</param>
 /// <param name="ToesFlat">How far the toes stay level under a lifted heel, 0 to 1.</param>
 /// <param name="KneeOut">How far its knee goes further out than its toes point, degrees.</param>
-public readonly record struct FootState(Hold Hold, Vec Place, double Yaw, double Pitch, Turn World, double KneeOut = 0, double ToesFlat = 0);
+public readonly record struct FootState(
+    Hold Hold, Vec Place, double Yaw, double Pitch, Turn World, double KneeOut = 0, double ToesFlat = 0);
 
 /// <summary>A hand in the room.</summary>
 /// <param name="At">Where the wrist stays, while the hand stays there.</param>

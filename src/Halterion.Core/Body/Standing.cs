@@ -30,7 +30,8 @@ internal static class Standing
         var byShin = p is { Shin: not null, Lean: not null } && bends;
 
         // Forward and sideways place, bend of the knee, lean.
-        double[] x = [StartAt(p, carry, shin ?? 12), Aside(p, left, right), p.Knee ?? (bends ? 1.2 * p.Depth : PoseSolver.LeastKnee), p.Lean ?? (free ? 0.4 * p.Depth : 0)];
+        double[] x = [StartAt(p, carry, shin ?? 12), Aside(p, left, right), p.Knee ?? (bends ? 1.2 * p.Depth : PoseSolver.LeastKnee),
+            p.Lean ?? (free ? 0.4 * p.Depth : 0)];
         Posture At(double[] v) => Place(p, carry, v[0], v[1], v[2], v[3]);
         int[] unknown = !bends ? [0, 1] : free ? [0, 1, 2, 3] : [0, 1, 2];
 
@@ -48,12 +49,15 @@ internal static class Standing
             var ahead = byShin ? shinWrong : centre.X - target.X;
             var thigh = (knee - s.Of(Joint.LeftHip, carry)).Unit;
             var depth = Math.Acos(Math.Clamp(-thigh.Z, -1, 1)) * 180 / Math.PI;
-            double[] wrong = [ahead, centre.Y - target.Y, p.Knee is null ? (depth - p.Depth) / 100 : (v[2] - p.Knee.Value) / 100, shinWrong];
+            double[] wrong = [
+                ahead, centre.Y - target.Y, p.Knee is null ? (depth - p.Depth) / 100 : (v[2] - p.Knee.Value) / 100, shinWrong];
             return wrong[..unknown.Length];
         }
 
         Newton(x, unknown, Wrong);
-        return free && x[3] is > MostLean or < LeastLean ? Solve(p with { Lean = Math.Clamp(x[3], LeastLean, MostLean), Shin = null }, load, ankle) : At(x);
+        return free && x[3] is > MostLean or < LeastLean
+            ? Solve(p with { Lean = Math.Clamp(x[3], LeastLean, MostLean), Shin = null }, load, ankle)
+            : At(x);
     }
 
     private const double Shallow = 14;
@@ -62,7 +66,9 @@ internal static class Standing
     private const double MostLean = 58;
     private const double LeastLean = 2;
 
-    /// <summary>How far the shin comes forward in a bend: quickly at first, then as far as the ankle gives. [M] Close to an even lean of the trunk.</summary>
+    /// <summary>
+    /// How far the shin comes forward in a bend: quickly at first, then as far as the ankle gives. [M] Close to an even lean of the trunk.
+    /// </summary>
     private static double NaturalShin(double depth, double ankle) => ankle * (1 - Math.Exp(-depth / 32));
 
     /// <summary>Sideways the hips begin over where the weight is to be.</summary>
@@ -99,7 +105,8 @@ internal static class Standing
     public static Vec Middle(FootState foot)
     {
         var share = Math.Clamp(foot.Pitch / 40, 0, 1);
-        return foot.Place + Turn.Yaw(foot.Yaw).Of(new Vec(PoseSolver.MidFoot + (Skeleton.BallAhead + 0.012 - PoseSolver.MidFoot) * share, 0, 0));
+        return foot.Place + Turn.Yaw(foot.Yaw).Of(
+            new Vec(PoseSolver.MidFoot + (Skeleton.BallAhead + 0.012 - PoseSolver.MidFoot) * share, 0, 0));
     }
 
     private static Posture Place(KeyPose p, int carry, double forward, double aside, double knee, double lean)

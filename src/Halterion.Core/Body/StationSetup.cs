@@ -32,16 +32,19 @@ public static class StationSetup
             list.Add(new SetupMeasure(what, Centimetres(share, shortest), Centimetres(share, tallest), note, from, to));
         }
 
-        void Height(string what, double share, string note, Vec beside) => Add(what, note, beside with { Z = 0 }, beside with { Z = share });
+        void Height(string what, double share, string note, Vec beside) =>
+            Add(what, note, beside with { Z = 0 }, beside with { Z = share });
         bool Has(string end) => !props.IsDefault && props.Any(p => p.EndsWith(end, StringComparison.Ordinal));
         var (left, right) = (s[Joint.LeftAnkle] with { Z = 0 }, s[Joint.RightAnkle] with { Z = 0 });
         switch (pose.On)
         {
             case Carrier.Feet when Has(":under"):
-                Height("seat height", s[Joint.Pelvis].Z - PoseSolver.Seat, "thighs near level as the seat is touched; higher is easier", s[Joint.Pelvis] + new Vec(-0.22, 0, 0));
+                Height("seat height", s[Joint.Pelvis].Z - PoseSolver.Seat, "thighs near level as the seat is touched; "
+                    + "higher is easier", s[Joint.Pelvis] + new Vec(-0.22, 0, 0));
                 break;
             case Carrier.Feet when motion.Key(deep).LeftFoot.Hold == Hold.Laces:
-                Height("rear foot height", motion.Key(deep).LeftFoot.Place.Z, "laces down; lower is easier, err low", s[Joint.LeftToe] + new Vec(-0.06, 0, 0));
+                Height("rear foot height", motion.Key(deep).LeftFoot.Place.Z, "laces down; lower is "
+                    + "easier, err low", s[Joint.LeftToe] + new Vec(-0.06, 0, 0));
                 Stride(right, left);
                 break;
             case Carrier.Feet when Math.Abs(left.X - right.X) > Wide:
@@ -55,8 +58,10 @@ public static class StationSetup
                 break;
             case Carrier.Bench:
                 var top = Skeleton.Of(motion.Key(last));
-                Height("bench height", motion.Pose(last).Height, "its edge just below the shoulder blades; trunk and thighs level at the top", new Vec(-0.46, 0, 0));
-                Add("bench to heels", "shins upright and knees square at the top", new Vec(-0.20, 0, 0), top[Joint.RightHeel] with { Y = 0, Z = 0 });
+                Height("bench height", motion.Pose(last).Height, "its edge just below the shoulder blades; trunk and thighs "
+                    + "level at the top", new Vec(-0.46, 0, 0));
+                Add("bench to heels", "shins upright and knees "
+                    + "square at the top", new Vec(-0.20, 0, 0), top[Joint.RightHeel] with { Y = 0, Z = 0 });
                 break;
             case Carrier.Shoulders when motion.Key(last).RightFoot.Hold == Hold.Planted:
                 if (motion.Pose(last).Right is { Z: > 0 } raised)
@@ -64,7 +69,8 @@ public static class StationSetup
                     Height("height under the feet", raised.Z, "lower is easier", s[Joint.RightToe] + new Vec(0.06, 0, 0));
                 }
 
-                Add("seat to heels", "lying: further out works the back of the thighs, nearer the front", new Vec(s[Joint.Pelvis].X, 0, 0), s[Joint.RightHeel] with { Y = 0, Z = 0 });
+                Add("seat to heels", "lying: further out works the back of the thighs, "
+                    + "nearer the front", new Vec(s[Joint.Pelvis].X, 0, 0), s[Joint.RightHeel] with { Y = 0, Z = 0 });
                 break;
             case Carrier.Hands when pose.Height > 0.05:
                 Height("hands' height", pose.Height, "higher is easier", new Vec(0.16, 0, 0));
@@ -74,7 +80,8 @@ public static class StationSetup
         return list.ToImmutable();
 
         void Stride(Vec front, Vec rear) =>
-            Add("front foot to rear foot", "ankle to ankle: both knees near square, front shin upright; err long", rear with { Y = 0 }, front with { Y = 0 });
+            Add("front foot to rear foot", "ankle to ankle: both knees near square, front shin "
+                + "upright; err long", rear with { Y = 0 }, front with { Y = 0 });
     }
 
     /// <summary>The nearest height there is to a wanted one, and for whom it is not right.</summary>
@@ -96,7 +103,9 @@ public static class StationSetup
             : "");
     }
 
-    /// <summary>The measure as a line in a figure: along the floor below it, heights beside it. Null where the view does not show its length.</summary>
+    /// <summary>
+    /// The measure as a line in a figure: along the floor below it, heights beside it. Null where the view does not show its length.
+    /// </summary>
     /// <param name="words">The length as it is shown.</param>
     /// <param name="still">Beside which it stands: a height to the right of all that is drawn, never over a body.</param>
     public static DrawnMeasure? Draw(SetupMeasure measure, Shown seen, string words, Still still)

@@ -52,7 +52,8 @@ internal readonly record struct Steps(int First)
         }
 
         Turn In(Limb limb) => hips * limb.Frame;
-        Vec Ankle(FootState foot, Limb limb) => foot.Hold == Hold.Planted ? Skeleton.AnkleOf(foot) : hip + In(limb).Of(Vec.Up) * -limb.Length;
+        Vec Ankle(FootState foot, Limb limb) =>
+            foot.Hold == Hold.Planted ? Skeleton.AnkleOf(foot) : hip + In(limb).Of(Vec.Up) * -limb.Length;
         Vec Front(FootState foot, Limb limb) => foot.Hold == Hold.Planted ? PoseSolver.Pole(foot, side).Unit : In(limb).Of(Vec.Forward);
         var ankle = Ankle(from, a).Towards(Ankle(to, b), t);
         var swung = ArmWords.Reaching(hip, ankle, Front(from, a).Towards(Front(to, b), t), hips, 0.13, PoseSolver.MostLeg);

@@ -19,7 +19,8 @@ public readonly record struct Vec(double X, double Y, double Z)
 
     public static Vec operator *(Vec a, double by) => new(a.X * by, a.Y * by, a.Z * by);
 
-    public override string ToString() => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"({X:0.###}, {Y:0.###}, {Z:0.###})");
+    public override string ToString() => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"({X:0.###}, "
+        + $"{Y:0.###}, {Z:0.###})");
 
     public double Dot(Vec b) => X * b.X + Y * b.Y + Z * b.Z;
 
@@ -77,7 +78,9 @@ public readonly record struct Turn(double W, double X, double Y, double Z)
         var sign = dot < 0 ? -1 : 1;
         dot = Math.Min(1, Math.Abs(dot));
         var angle = Math.Acos(dot);
-        var (p, q) = angle < 1e-6 ? (1 - share, share) : (Math.Sin((1 - share) * angle) / Math.Sin(angle), Math.Sin(share * angle) / Math.Sin(angle));
+        var (p, q) = angle < 1e-6
+            ? (1 - share, share)
+            : (Math.Sin((1 - share) * angle) / Math.Sin(angle), Math.Sin(share * angle) / Math.Sin(angle));
         q *= sign;
         return new Turn(W * p + b.W * q, X * p + b.X * q, Y * p + b.Y * q, Z * p + b.Z * q).Whole();
     }

@@ -7,7 +7,8 @@ namespace Halterion.Core.Checks;
 /// <summary>What an instructor sets of the checks.</summary>
 /// <param name="Limits">By code, for the rules of <see cref="Thresholds.Adjustable"/>.</param>
 /// <param name="Off">Rules switched off, by code, with the reason.</param>
-public sealed record CheckSettings(Pace Pace, ImmutableSortedDictionary<string, decimal> Limits, ImmutableSortedDictionary<string, string> Off)
+public sealed record CheckSettings(
+    Pace Pace, ImmutableSortedDictionary<string, decimal> Limits, ImmutableSortedDictionary<string, string> Off)
 {
     public static readonly CheckSettings Usual = new(Pace.Brisk, ImmutableSortedDictionary<string, decimal>.Empty,
         ImmutableSortedDictionary<string, string>.Empty);

@@ -39,7 +39,8 @@ public readonly record struct RoomSize(decimal WidthM, decimal LengthM);
 /// <param name="Moves">The main moves; empty: not known.</param>
 /// <param name="Load">Effort times minutes.</param>
 public sealed record HeldClass(
-    DateTime Start, int? Minutes, decimal? Effort, ImmutableSortedDictionary<Family, decimal> HardSets, ImmutableArray<MoveId> Moves, decimal? Load);
+    DateTime Start, int? Minutes, decimal? Effort, ImmutableSortedDictionary<Family, decimal> HardSets, ImmutableArray<MoveId> Moves,
+        decimal? Load);
 
 /// <summary>What was held before, and when this class begins.</summary>
 /// <param name="LastOfWeek">No other class is planned in this week.</param>
@@ -144,12 +145,15 @@ public sealed class ClassReview
     }
 
     /// <summary>What an option of a station has to be given.</summary>
-    public ImmutableArray<Need> Needs(Option option, StationAt at) => Kept(needs, option.Id, () => Room.Needs.Of(option, at.Station, Moves));
+    public ImmutableArray<Need> Needs(Option option, StationAt at) =>
+        Kept(needs, option.Id, () => Room.Needs.Of(option, at.Station, Moves));
 
     /// <summary>What should be sound before an option of a station.</summary>
-    public ImmutableArray<Tick> Wants(Option option, StationAt at) => Kept(wants, option.Id, () => Allowance.Wants(option, at.Station, Moves));
+    public ImmutableArray<Tick> Wants(Option option, StationAt at) =>
+        Kept(wants, option.Id, () => Allowance.Wants(option, at.Station, Moves));
 
-    private static T Kept<T>(Dictionary<PlaceId, T> kept, PlaceId id, Func<T> find) => kept.TryGetValue(id, out var known) ? known : kept[id] = find();
+    private static T Kept<T>(Dictionary<PlaceId, T> kept, PlaceId id, Func<T> find) =>
+        kept.TryGetValue(id, out var known) ? known : kept[id] = find();
 
     /// <summary>The different moves of all main work, in its order.</summary>
     public ImmutableArray<MoveId> MainMoves() => [.. MainStations.SelectMany(s => Works(s)).Select(p => p.Move.Id).Distinct()];

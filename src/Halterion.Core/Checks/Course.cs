@@ -34,7 +34,8 @@ public sealed record Course(ImmutableArray<Piece> Pieces)
         [
             .. from one in Enumerable.Range(0, most)
                from other in Enumerable.Range(0, others)
-               select Of(plan, timeline, stays, [.. plan.Blocks.Select((b, i) => b.Stations.Length == 0 ? 0 : (second[i] ? other : one) % b.Stations.Length)]),
+               select Of(plan, timeline, stays,
+                   [.. plan.Blocks.Select((b, i) => b.Stations.Length == 0 ? 0 : (second[i] ? other : one) % b.Stations.Length)]),
         ];
     }
 

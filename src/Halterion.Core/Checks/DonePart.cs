@@ -74,7 +74,8 @@ public sealed record DonePart(Part Part, int Index, Move Move, Manner Manner, Op
     public bool HasBand => Manner.Band is { } band ? band != BandStrength.None : Has(KitItem.Band, KitItem.LongBand);
 
     /// <summary>The band that is put on; null: none.</summary>
-    public BandStrength? BandOn => Manner.Band is { } band ? band == BandStrength.None ? null : band : Has(KitItem.Band) ? BandStrength.Light : null;
+    public BandStrength? BandOn =>
+        Manner.Band is { } band ? band == BandStrength.None ? null : band : Has(KitItem.Band) ? BandStrength.Light : null;
 
     /// <summary>A hand, a wall, a chair, or whatever else holds up the balance.</summary>
     public bool IsHeld => Manner.Support is not (null or Support.None or Support.HandOnThigh or Support.Knees) || Manner.Support is null

@@ -15,7 +15,9 @@ public enum Severity
     Note,
 }
 
-/// <summary>A way out of a finding: a title, and ways to do it, the best first. Which of them is taken, is found out by trying them.</summary>
+/// <summary>
+/// A way out of a finding: a title, and ways to do it, the best first. Which of them is taken, is found out by trying them.
+/// </summary>
 /// <param name="Ways">Each changes the class file in place; worked out when they are asked for.</param>
 public sealed record Repair(string Title, [property: JsonIgnore] Func<IEnumerable<Action<JsonObject>>> Ways)
 {

@@ -9,14 +9,17 @@ public static class Rules
 {
     public static readonly ImmutableArray<Rule> All =
     [
-        new EndsInTime(), new FillsItsSlot(), new TargetsFitTheBell(), new ChangesAreLongEnough(), new SwitchesAreLongEnough(), new ThereIsTimeToSayIt(),
+        new EndsInTime(), new FillsItsSlot(), new TargetsFitTheBell(), new ChangesAreLongEnough(), new SwitchesAreLongEnough(),
+            new ThereIsTimeToSayIt(),
         new GoalsCanBeReached(), new ThereIsADrinkBreak(), new WarmsUp(), new CoolsDown(), new MovesAreExplained(), new NobodyStandsIdle(),
             new RepsAreAtAPace(),
         new StrengthRests(), new DensitySuitsTheAim(), new RepsSuitTheAim(),
-        new FamiliesTakeTurns(), new JumpsComeEarly(), new LandingsAreFew(), new LoadsArePractised(), new GripRecovers(), new TrunkRecovers(),
+        new FamiliesTakeTurns(), new JumpsComeEarly(), new LandingsAreFew(), new LoadsArePractised(), new GripRecovers(),
+            new TrunkRecovers(),
         new LegsGetABreak(), new LegsDoTheSame(), new SidesAreSaid(), new HoldsEnd(),
         new FamiliesAreMixed(), new SomethingGoesSideways(), new KneesAndHipsShare(),
-        new OptionsBothWays(), new OptionsInOrder(), new HopsHaveASoftWay(), new LoadsCanBeLeft(), new BandsCanBeLeft(), new KneesAreSpared(),
+        new OptionsBothWays(), new OptionsInOrder(), new HopsHaveASoftWay(), new LoadsCanBeLeft(), new BandsCanBeLeft(),
+            new KneesAreSpared(),
         new BalanceIsHeld(), new DepthCanBeLess(), new NothingClashes(), new OneNameForOneMove(),
         new EveryoneHasSomethingToDo(), new LimitsAreKept(), new EveryoneIsReady(), new TheRoomIsMet(), new LimitsAreCurrent(),
         new KitGoesRound(), new KitIsListed(), new BandsStayOn(),

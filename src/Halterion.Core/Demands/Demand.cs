@@ -10,19 +10,25 @@ namespace Halterion.Core.Demands;
 /// <summary>What an option asks of the body, each 0 (nothing) to 5 (as much as a class should ask).</summary>
 /// <param name="Tempo">What slowness and a band add to the whole; may be below 0.</param>
 public sealed record Demand(
-    double Knee, double Hip, double Back, double Balance, double Impact, double Mobility, double Skill, double Grip, double Calf, double InnerThigh, double Tempo)
+    double Knee, double Hip, double Back, double Balance, double Impact, double Mobility, double Skill, double Grip, double Calf,
+        double InnerThigh, double Tempo)
 {
     /// <summary>What each counts in the order of options. [M] Our choice: joints and landings first, then the rest.</summary>
-    public double Overall => Knee + Hip + 0.6 * Back + Balance + 1.2 * Impact + 0.4 * Mobility + Skill + 0.4 * Grip + 0.4 * Calf + 0.4 * InnerThigh + Tempo;
+    public double Overall =>
+        Knee + Hip + 0.6 * Back + Balance + 1.2 * Impact + 0.4 * Mobility + Skill + 0.4 * Grip + 0.4 * Calf + 0.4 * InnerThigh + Tempo;
 
     /// <summary>The dimensions that a person feels, by name.</summary>
     public ImmutableArray<(string Of, double Value)> Dimensions =>
     [
-        ("knee", Knee), ("hip", Hip), ("back", Back), ("balance", Balance), ("impact", Impact), ("mobility", Mobility), ("skill", Skill), ("grip", Grip), ("calf", Calf), ("inner thigh", InnerThigh),
+        ("knee", Knee), ("hip", Hip), ("back", Back), ("balance", Balance), ("impact", Impact), (
+            "mobility", Mobility), ("skill", Skill), ("grip", Grip), ("calf", Calf), ("inner thigh", InnerThigh),
     ];
 
     /// <summary>As they are shown, in whole steps; calf and inner thigh only where a move lives by them.</summary>
-    public ImmutableArray<DemandLine> Lines => [.. Dimensions.Where(d => d.Of is not ("calf" or "inner thigh") || d.Value >= 1.5).Select(d => new DemandLine(d.Of, Step(d.Value)))];
+    public ImmutableArray<DemandLine> Lines =>
+        [
+            .. Dimensions.Where(
+                d => d.Of is not ("calf" or "inner thigh") || d.Value >= 1.5).Select(d => new DemandLine(d.Of, Step(d.Value)))];
 
     /// <summary>What changes from another option, such as "knee 4 → 2, balance 1 → 2"; empty if nothing does.</summary>
     public string From(Demand before) => string.Join(", ", before.Dimensions.Zip(Dimensions)
@@ -90,7 +96,10 @@ public static class DemandModel
 
         var plain = Model(move, new Manner());
         double Of(int? said, Func<Demand, double> of) =>
-            modelled is null || plain is null ? said ?? 0 : said is { } own ? Math.Clamp(own + (of(modelled) - of(plain)), 0, 5) : of(modelled);
+            modelled is null || plain is null
+                ? said ?? 0
+                : said is { } own ? Math.Clamp(own + (of(modelled) - of(plain)), 0, 5)
+                : of(modelled);
         return new Demand(
             Of(stated.Knee, d => d.Knee),
             Of(stated.Hip, d => d.Hip),
@@ -105,22 +114,32 @@ public static class DemandModel
             modelled?.Tempo ?? 0);
     }
 
-    /// <summary>A hand that holds on, knees put down and hands put higher never make a joint ask more, however the body is balanced then.</summary>
+    /// <summary>
+    /// A hand that holds on, knees put down and hands put higher never make a joint ask more, however the body is balanced then.
+    /// </summary>
     private static Demand? Model(Move move, Manner manner)
     {
         var held = Worked(move, manner);
         var helped = HoldsOn(manner) || manner.Support is Support.Knees or Support.Forearms;
-        var raised = move.Poses is { } own && own.Poses[0].On == Carrier.Hands && OptionPoses.Of(move, manner)!.Poses[0].Height > own.Poses[0].Height;
-        return !helped && !raised || held is null || Worked(move, manner with { Support = helped ? null : manner.Support, Surface = raised ? null : manner.Surface }) is not { } free ? held : held with
-        {
-            Knee = Math.Min(held.Knee, free.Knee),
-            Hip = Math.Min(held.Hip, free.Hip),
-            Back = Math.Min(held.Back, free.Back),
-            Mobility = Math.Min(held.Mobility, free.Mobility),
-        };
+        var raised = move.Poses is { } own
+            && own.Poses[0].On == Carrier.Hands
+            && OptionPoses.Of(move, manner)!.Poses[0].Height > own.Poses[0].Height;
+        return !helped && !raised
+            || held is null
+            || Worked(
+                move, manner with { Support = helped ? null : manner.Support, Surface = raised ? null : manner.Surface }) is not { } free
+            ? held
+            : held with
+            {
+                Knee = Math.Min(held.Knee, free.Knee),
+                Hip = Math.Min(held.Hip, free.Hip),
+                Back = Math.Min(held.Back, free.Back),
+                Mobility = Math.Min(held.Mobility, free.Mobility),
+            };
     }
 
-    private static bool HoldsOn(Manner manner) => manner.Support is not (null or Support.None or Support.HandOnThigh or Support.Knees or Support.Forearms);
+    private static bool HoldsOn(Manner manner) =>
+        manner.Support is not (null or Support.None or Support.HandOnThigh or Support.Knees or Support.Forearms);
 
     private static Demand? Worked(Move move, Manner manner)
     {
@@ -132,9 +151,14 @@ public static class DemandModel
         var motion = OptionFigure.MotionOf(poses);
         var asks = move.Asks ?? new StatedAsks();
         var held = HoldsOn(manner);
-        var thigh = manner.Support is Support.HandOnThigh || manner.Support is Support.Knees or Support.TwoHands && poses.Poses[0].On == Carrier.Feet;
+        var thigh = manner.Support is Support.HandOnThigh
+            || manner.Support is Support.Knees or Support.TwoHands && poses.Poses[0].On == Carrier.Feet;
         var seated = !poses.Props.IsDefault && poses.Props.Any(p => p.EndsWith(":under", StringComparison.Ordinal));
-        var keys = Enumerable.Range(0, motion.Count).Select(i => new Instant(motion.Pose(i), motion.Key(i), Skeleton.Of(motion.Key(i)), Forces.Of(motion.Key(i), motion.Load, Stature.Usual, Anthropometry.UsualMass))).ToArray();
+        var keys = Enumerable.Range(0, motion.Count)
+            .Select(
+                i => new Instant(motion.Pose(i), motion.Key(i), Skeleton.Of(motion.Key(i)),
+                    Forces.Of(motion.Key(i), motion.Load, Stature.Usual, Anthropometry.UsualMass)))
+            .ToArray();
         var (ease, lift) = (thigh || manner.Support is Support.TwoHands or Support.Chair ? Holding : 1, seated ? Seat : 1);
         var flights = keys.Count(k => k.Pose.Air > 0);
         var landsOnOne = flights > 0 && keys.Any(k => k.Pose is { On: Carrier.Feet, Air: 0 } && OneLeg(k));
@@ -153,13 +177,25 @@ public static class DemandModel
             Scale(Math.Max(0, (keys.Max(Hip) + HipRange(keys) + 0.12 * band) * ease * lift + asks.Hip)),
             Scale(Math.Max(0, keys.Max(Back) * (held || thigh ? 0.7 : 1) * lift + asks.Back)),
             Math.Clamp(keys.Max(Balance) + Steps(keys) + asks.Balance - (held ? 1.3 : thigh ? 0.35 : 0) - (seated ? 0.4 : 0), 0, 5),
-            Scale((manner.Impact == Plans.Impact.None ? 0 : asks.Impact) + (flights == 0 ? Steps(keys) > 0 ? 0.1 : 0 : 0.75 + 5 * keys.Max(k => k.Pose.Air) + (landsOnOne ? 0.25 : 0) + 0.1 * (flights - 1))),
+            Scale(
+                (manner.Impact == Plans.Impact.None ? 0 : asks.Impact) + (
+                    flights == 0
+                        ? Steps(keys) > 0
+                        ? 0.1
+                        : 0
+                        : 0.75 + 5 * keys.Max(k => k.Pose.Air) + (landsOnOne ? 0.25 : 0) + 0.1 * (flights - 1))),
             Scale(keys.Max(Mobility) * (seated ? 0.9 : 1)),
-            Math.Clamp((asks.Skill ?? UsualSkill) + Carrying(poses.Holds, motion.Pose(0), move, manner) + (held ? -0.3 : 0) + (manner.Impact is Plans.Impact.Hop or Plans.Impact.Jump && flights > 0 ? 0.8 : 0), 0, 5),
+            Math.Clamp(
+                (asks.Skill ?? UsualSkill) + Carrying(poses.Holds, motion.Pose(0), move, manner) + (held ? -0.3 : 0) + (
+                    manner.Impact is Plans.Impact.Hop or Plans.Impact.Jump && flights > 0 ? 0.8 : 0),
+                0,
+                5),
             poses.Holds is { By: CarriedBy.Hips or CarriedBy.Shoulders } ? 0 : Scale(kilograms / GripKg),
             Scale(keys.Max(Calf)),
             Scale(keys.Max(InnerThigh) + asks.InnerThigh),
-            (move.Quick ? Quick(manner.Tempo ?? move.Tempo, tempo, own) : Tempo(manner.Tempo ?? move.Tempo, tempo)) + 0.2 * band + Amount(manner.Scale, tempo / Math.Max(0.1, own)));
+            (move.Quick ? Quick(manner.Tempo ?? move.Tempo, tempo, own) : Tempo(manner.Tempo ?? move.Tempo, tempo))
+                + 0.2 * band
+                + Amount(manner.Scale, tempo / Math.Max(0.1, own)));
     }
 
     private sealed record Instant(KeyPose Pose, Posture Posture, Skeleton Body, Body.Moments Moments);
@@ -172,24 +208,29 @@ public static class DemandModel
         seconds < own ? Tempo(null, own) + 0.3 * Math.Log2(own / Math.Max(0.1, seconds)) : Tempo(tempo, seconds);
 
     /// <summary>Half as much is felt: fewer reps, or less time. What is scaled to give slower reps their time is no less. [M]</summary>
-    private static double Amount(decimal? scale, double slower) => scale is not { } by ? 0 : 0.6 * Math.Log2(Math.Clamp((double)by * Math.Max(1, slower), 0.1, 2));
+    private static double Amount(decimal? scale, double slower) =>
+        scale is not { } by ? 0 : 0.6 * Math.Log2(Math.Clamp((double)by * Math.Max(1, slower), 0.1, 2));
 
     private static double Scale(double x) => 5 * (1 - Math.Exp(-x));
 
     /// <summary>What a place to hold a weight asks for beside the weight. Stated.</summary>
     private static double Carrying(MoveLoad? load, KeyPose pose, Move move, Manner manner) =>
-        load is null || manner.Load is null || manner.Load.Position is null && move.Poses?.Holds is not null ? 0 : (pose.RightArm ?? pose.Arms)?.Word switch
-        {
-            ArmWord.Rack => 0.8,
-            ArmWord.FrontRack => 1.1,
-            ArmWord.Back => 1.1,
-            ArmWord.Overhead => 2.9,
-            _ => 0.1,
-        };
+        load is null || manner.Load is null || manner.Load.Position is null && move.Poses?.Holds is not null
+            ? 0
+            : (pose.RightArm ?? pose.Arms)?.Word switch
+            {
+                ArmWord.Rack => 0.8,
+                ArmWord.FrontRack => 1.1,
+                ArmWord.Back => 1.1,
+                ArmWord.Overhead => 2.9,
+                _ => 0.1,
+            };
 
     private static double Knee(Instant k)
     {
-        double Leg(LegLoad leg, int side) => Math.Max(0, leg.Knee) / KneeMoment + JointLimits.KneeFlexion(k.Body, side) / KneeBend * (0.25 + 1.05 * leg.Share) * (leg.Share > 0.04 ? 1 : 0.3);
+        double Leg(LegLoad leg, int side) =>
+            Math.Max(0, leg.Knee) / KneeMoment + JointLimits.KneeFlexion(k.Body, side) / KneeBend * (0.25 + 1.05 * leg.Share) * (
+                leg.Share > 0.04 ? 1 : 0.3);
         return Math.Max(Leg(k.Moments.Left, 1), Leg(k.Moments.Right, -1)) * (k.Pose.On is Carrier.Feet or Carrier.Wall ? 1 : 0.55);
     }
 
@@ -279,7 +320,8 @@ public static class DemandModel
             var ankle = foot is { Hold: Hold.Planted, Pitch: < 10 } ? JointLimits.AnkleBendOf(k.Body, side) : 0;
             double[] shares =
             [
-                hip / 150, -hip / 55, (Lies(foot) ? 0 : JointLimits.KneeFlexion(k.Body, side)) / 165, JointLimits.SpreadOf(k.Body, side) / 75, ankle / 46,
+                hip / 150, -hip / 55, (
+                    Lies(foot) ? 0 : JointLimits.KneeFlexion(k.Body, side)) / 165, JointLimits.SpreadOf(k.Body, side) / 75, ankle / 46,
             ];
             return Math.Max(0, shares.Max());
         }
@@ -291,7 +333,10 @@ public static class DemandModel
     /// <summary>On the ball of a foot: what the calf holds.</summary>
     private static double Calf(Instant k)
     {
-        double Leg(LegLoad leg, FootState foot) => foot is { Hold: Hold.Planted, Pitch: > 15 } && k.Pose.On == Carrier.Feet ? Math.Max(0, leg.Ankle) / CalfMoment + 0.35 * leg.Share : 0;
+        double Leg(LegLoad leg, FootState foot) =>
+            foot is { Hold: Hold.Planted, Pitch: > 15 } && k.Pose.On == Carrier.Feet
+                ? Math.Max(0, leg.Ankle) / CalfMoment + 0.35 * leg.Share
+                : 0;
         var flat = new[] { k.Posture.LeftFoot, k.Posture.RightFoot }.Any(f => f is { Hold: Hold.Planted, Pitch: <= 15 });
         return flat ? 0 : Math.Max(Leg(k.Moments.Left, k.Posture.LeftFoot), Leg(k.Moments.Right, k.Posture.RightFoot));
     }

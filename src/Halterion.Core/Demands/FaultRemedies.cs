@@ -15,12 +15,16 @@ public static class FaultRemedies
     [
         ("knee", d => d.Knee), ("shin", d => d.Knee),
         ("wobbl", d => d.Balance), ("balance", d => d.Balance), ("tip", d => d.Balance), ("sway", d => d.Balance), ("foot", d => d.Balance),
-        ("back", d => d.Back), ("round", d => d.Back), ("arch", d => d.Back), ("chest", d => d.Back), ("ribs", d => d.Back), ("sag", d => d.Back),
+        ("back", d => d.Back), (
+            "round", d => d.Back), ("arch", d => d.Back), ("chest", d => d.Back), ("ribs", d => d.Back), ("sag", d => d.Back),
         ("heel", d => d.Mobility), ("land", d => d.Impact), ("loud", d => d.Impact),
         ("hip", d => d.Hip), ("pelvis", d => d.Hip), ("shoulder", d => d.Grip), ("arm", d => d.Grip),
     ];
 
-    /// <summary>For each fault of the move, in order, an option; the move's easier one where no other takes away what it is about, null where there is none.</summary>
+    /// <summary>
+    /// For each fault of the move, in order, an option; the move's easier one where no other takes away what it is about, null where there
+    /// is none.
+    /// </summary>
     public static ImmutableArray<Option?> Of(Move move, MoveLibrary moves) => moves.Once(new Key(move), () => Find(move, moves));
 
     private sealed record Key(Move Move)

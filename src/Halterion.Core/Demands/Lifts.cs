@@ -3,7 +3,9 @@ using Halterion.Core.Plans;
 
 namespace Halterion.Core.Demands;
 
-/// <summary>Whether an option is done so that what its move says of itself does not count for it (docs/room.md). Thresholds are [M] our choice.</summary>
+/// <summary>
+/// Whether an option is done so that what its move says of itself does not count for it (docs/room.md). Thresholds are [M] our choice.
+/// </summary>
 public static class Lifts
 {
     /// <summary>Hands up from here, and it is no plank any more; centimetres.</summary>
@@ -34,13 +36,16 @@ public static class Lifts
 
     private static bool Has(Lift lift, Move move, Manner manner, MoveLibrary moves) => lift switch
     {
-        Moves.Lift.Hold => manner.Support is Support.Wall or Support.Chair or Support.Doorway or Support.Hand or Support.TwoHands or Support.Helper,
+        Moves.Lift.Hold =>
+            manner.Support is Support.Wall or Support.Chair or Support.Doorway or Support.Hand or Support.TwoHands or Support.Helper,
         Moves.Lift.Forearms => manner.Support == Support.Forearms,
         Moves.Lift.Knees => manner.Support == Support.Knees || HandsAreHigh(manner),
         Moves.Lift.Pad => manner.Surface is Surface.Pad or Surface.Mat or Surface.Soft,
         Moves.Lift.Depth => IsLessDeep(move, manner, moves),
         Moves.Lift.Impact => manner.Impact == Impact.None,
-        Moves.Lift.Load => manner.Load is { IsNone: true } || manner.Load is { Kg: { } kg } load && (double)kg.Value * (load.Count ?? 1) <= Carried(move) / 2,
+        Moves.Lift.Load =>
+            manner.Load is { IsNone: true }
+                || manner.Load is { Kg: { } kg } load && (double)kg.Value * (load.Count ?? 1) <= Carried(move) / 2,
         Moves.Lift.Seat => OptionFacts.Of(move, manner, moves) is { ToASeat: true },
         _ => false,
     };
@@ -51,7 +56,9 @@ public static class Lifts
 
     /// <summary>Height of what is sat down to, in centimetres; one without a written height is of knee height. 0: nothing is.</summary>
     internal static int SeatCm(Manner manner, MovePoses poses) =>
-        !poses.Props.IsDefault && poses.Props.Any(p => p is "box:under" or "chair:under" or "bench:under") ? manner.HeightCm ?? (manner.Surface == Surface.Step ? 0 : UsualSeat) : 0;
+        !poses.Props.IsDefault && poses.Props.Any(p => p is "box:under" or "chair:under" or "bench:under")
+            ? manner.HeightCm ?? (manner.Surface == Surface.Step ? 0 : UsualSeat)
+            : 0;
 
     private static double Carried(Move move) => move.Usual?.Kilograms
         ?? (move.Poses?.Holds is { } held ? held.Kg * (held.By == Body.CarriedBy.EachHand ? 2 : 1) : 0);

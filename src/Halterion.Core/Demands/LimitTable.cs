@@ -98,14 +98,19 @@ public static class LimitTable
         Strictly(Limit.PelvicFloor, "both legs lowered or held", f => f.BothLegs),
     ];
 
-    /// <summary>Why a move done in a manner is not offered to a limit; null where it may be. What the move says of itself comes first.</summary>
+    /// <summary>
+    /// Why a move done in a manner is not offered to a limit; null where it may be. What the move says of itself comes first.
+    /// </summary>
     /// <param name="lyingIsWork">Lying on the back is no work in a cool-down; left out: a stretch is none.</param>
     public static string? WhyNot(Move move, Manner manner, MoveLibrary moves, Limit limit, bool strict, bool? lyingIsWork = null)
     {
         var lies = lyingIsWork ?? move.Family != Family.Stretch;
         foreach (var own in move.OwnLimits)
         {
-            if (own.Limit == limit && (strict || own.When == LimitWhen.Any) && (lyingIsWork != false || !own.Lying) && !Lifts.Any(own, move, manner, moves))
+            if (own.Limit == limit
+                && (strict || own.When == LimitWhen.Any)
+                && (lyingIsWork != false || !own.Lying)
+                && !Lifts.Any(own, move, manner, moves))
             {
                 return $"{Named(limit)}: {own.Why}";
             }
@@ -114,7 +119,8 @@ public static class LimitTable
         // An option that amounts to another move has that one's limits.
         foreach (var same in moves.FormsOf(move.Id))
         {
-            if (same.Forms.FirstOrDefault(f => f.Move == move.Id && Is(f, manner)) is { } form && WhyNot(same, Rest(form, manner), moves, limit, strict, lyingIsWork) is { } why)
+            if (same.Forms.FirstOrDefault(f => f.Move == move.Id && Is(f, manner)) is { } form
+                && WhyNot(same, Rest(form, manner), moves, limit, strict, lyingIsWork) is { } why)
             {
                 return why;
             }
@@ -147,7 +153,9 @@ public static class LimitTable
     /// <summary>Of a weight that a move always carries and nobody has written, so many kilograms count. [M]</summary>
     public const int UnwrittenKg = 8;
 
-    /// <summary>The manner in which limits are judged: what a move always carries counts as its usual weight, at most as <see cref="UnwrittenKg"/>.</summary>
+    /// <summary>
+    /// The manner in which limits are judged: what a move always carries counts as its usual weight, at most as <see cref="UnwrittenKg"/>.
+    /// </summary>
     public static Manner Counted(Move move, Manner manner) => manner.Load is not null || move.Usual is not { } usual ? manner : manner with
     {
         Load = new Load(Enum.Parse<Implement>(usual.Implement, ignoreCase: true), usual.Count,

@@ -71,10 +71,15 @@ internal static class OfferFit
     /// <summary>So far may the model be from a coach's word: it does not see a smaller step to the side, or feet a little closer.</summary>
     private const double Doubt = 0.5;
 
-    /// <summary>Easier is not higher on the whole, harder not lower, but for what the model does not see; where nothing is known of a move the coach's word stands.</summary>
+    /// <summary>
+    /// Easier is not higher on the whole, harder not lower, but for what the model does not see; where nothing is known of a move the
+    /// coach's word stands.
+    /// </summary>
     public static bool Keeps(Option option, Tier tier, Move move, Manner main, MoveLibrary moves)
     {
-        if (tier == Tier.Instead || DemandModel.Of(move.Id, main, moves) is not { } here || DemandModel.Of(option.Move, option.Manner, moves) is not { } there)
+        if (tier == Tier.Instead
+            || DemandModel.Of(move.Id, main, moves) is not { } here
+            || DemandModel.Of(option.Move, option.Manner, moves) is not { } there)
         {
             return true;
         }
@@ -82,7 +87,9 @@ internal static class OfferFit
         return tier == Tier.Easier ? there.Overall < here.Overall + Doubt : there.Overall > here.Overall - Doubt;
     }
 
-    /// <summary>Whether an option is anything else than the main one: a body that moves otherwise, another weight, band, tempo or amount.</summary>
+    /// <summary>
+    /// Whether an option is anything else than the main one: a body that moves otherwise, another weight, band, tempo or amount.
+    /// </summary>
     public static bool IsOther(Option option, Move move, Manner main)
     {
         if (option.Move != move.Id || option.Manner.Scale is not null)

@@ -56,7 +56,8 @@ public static class OptionEntry
             return null;
         }
 
-        var (own, now) = (reps.Max(p => (p.OwnTempo ?? station.Main.Manner.Tempo ?? main.Tempo)?.RepSeconds(p.Style) ?? 0), reps.Max(p => (p.OwnTempo is { } fixedTempo && option.Manner.Tempo is null ? fixedTempo : tempo).RepSeconds(p.Style)));
+        var (own, now) = (reps.Max(p => (p.OwnTempo ?? station.Main.Manner.Tempo ?? main.Tempo)?.RepSeconds(p.Style) ?? 0),
+            reps.Max(p => (p.OwnTempo is { } fixedTempo && option.Manner.Tempo is null ? fixedTempo : tempo).RepSeconds(p.Style)));
         return own > 0 && now > own ? Math.Max(0.1m, Math.Floor(own / now * 100) / 100) : null;
     }
 }

@@ -6,7 +6,9 @@ using Halterion.Core.Plans;
 
 namespace Halterion.Core.Demands;
 
-/// <summary>What can be said of an option by looking at its body from the first key pose to the last and in between. Degrees, kilograms.</summary>
+/// <summary>
+/// What can be said of an option by looking at its body from the first key pose to the last and in between. Degrees, kilograms.
+/// </summary>
 public sealed record OptionFacts
 {
     /// <summary>Leaves the floor.</summary>
@@ -118,7 +120,8 @@ public sealed record OptionFacts
     }
 
     /// <summary>Null for a move without poses. Looked at once for each manner of a move.</summary>
-    public static OptionFacts? Of(Move move, Manner manner, MoveLibrary moves) => moves.Once(new Key(move, manner), () => Look(move, manner, moves));
+    public static OptionFacts? Of(Move move, Manner manner, MoveLibrary moves) =>
+        moves.Once(new Key(move, manner), () => Look(move, manner, moves));
 
     private const int Between = 4;
 
@@ -147,18 +150,25 @@ public sealed record OptionFacts
         double Most(IEnumerable<double> of) => of.DefaultIfEmpty(0).Max();
         bool Carries(Posture p, int side) => (side > 0 ? p.LeftFoot : p.RightFoot).Hold is Hold.Planted or Hold.Laces;
         // A move without a written weight is without one, but for those that always carry one.
-        var kg = poses.Holds is { } h && (manner.Load is not null || move.Usual is not null) ? h.Kg * (h.By == CarriedBy.EachHand ? 2 : 1) : 0;
+        var kg = poses.Holds is { } h && (manner.Load is not null || move.Usual is not null)
+            ? h.Kg * (h.By == CarriedBy.EachHand ? 2 : 1)
+            : 0;
         var arm = poses.Poses[^1].RightArm ?? poses.Poses[^1].Arms;
         var by = poses.Holds?.By;
         var held = manner.Support is Support.Hand or Support.TwoHands or Support.Wall or Support.Chair or Support.Doorway or Support.Helper
-            || poses.Poses.All(p => (p.Arms ?? p.LeftArm)?.Word is ArmWord.WallAhead or ArmWord.ChairAhead || p.LeftArm?.Word == ArmWord.Wall);
+            || poses.Poses.All(
+                p => (p.Arms ?? p.LeftArm)?.Word is ArmWord.WallAhead or ArmWord.ChairAhead || p.LeftArm?.Word == ArmWord.Wall);
         var on = poses.Poses.Select(p => p.On).ToHashSet();
         var walks = motion.Way == Way.On ? keys[^1].Pelvis.X - keys[0].Pelvis.X : 0;
         var planted = poses.Poses.Select((p, i) => (Pose: p, Key: keys[i])).Where(k => k.Pose is { On: Carrier.Feet, Air: 0 }).ToArray();
         var steps = Stepping(planted.Select(k => k.Key).ToArray());
-        var oneLegKeys = planted.Where(k => !k.Pose.Through && (k.Key.LeftFoot.Hold == Hold.Free || k.Key.RightFoot.Hold == Hold.Free)).ToArray();
+        var oneLegKeys = planted.Where(
+            k => !k.Pose.Through && (k.Key.LeftFoot.Hold == Hold.Free || k.Key.RightFoot.Hold == Hold.Free)).ToArray();
         var wide = standing.Where(b => Math.Abs(b.Body[Joint.LeftAnkle].Y - b.Body[Joint.RightAnkle].Y) > 0.3).ToArray();
-        var seated = Lifts.SeatCm(manner, poses) is > 0 and var seat ? seat : !poses.Props.IsDefault && poses.Props.Contains("wall:behind") ? (int?)Lifts.KneeHeight : null;
+        var seated = Lifts.SeatCm(manner, poses) is > 0 and var seat
+            ? seat
+            : !poses.Props.IsDefault && poses.Props.Contains("wall:behind") ? (int?)Lifts.KneeHeight
+            : null;
         var lean = Most(standing.SelectMany(b => new[] { (1, b.Posture.LeftFoot), (-1, b.Posture.RightFoot) }
             .Where(f => f.Item2 is { Hold: Hold.Planted, Pitch: < 10 }).Select(f => JointLimits.AnkleBendOf(b.Body, f.Item1))));
         var rackWord = poses.Poses.Any(p => (p.Arms ?? p.RightArm ?? p.LeftArm)?.Word is ArmWord.Rack or ArmWord.FrontRack);
@@ -171,12 +181,15 @@ public sealed record OptionFacts
         return new OptionFacts
         {
             Flight = poses.Poses.Any(p => p.Air > 0) || move.Asks is { Impact: > 0 } && manner.Impact != Impact.None,
-            StandingKnee = Most(standing.SelectMany(b => new[] { 1, -1 }.Where(s => Carries(b.Posture, s)).Select(s => JointLimits.KneeFlexion(b.Body, s)))),
+            StandingKnee = Most(
+                standing.SelectMany(
+                    b => new[] { 1, -1 }.Where(s => Carries(b.Posture, s)).Select(s => JointLimits.KneeFlexion(b.Body, s)))),
             StandingLean = Most(standing.Select(b => PoseWords.Lean(b.Body))),
             // Who sits back to a seat or a wall has upright shins, however the figure is drawn. [M]
             ShinLean = seated is { } at ? Math.Min(lean, Math.Clamp(15 - 5 * (at - Lifts.KneeHeight) / 8.0, 10, 15)) : lean,
             HipBend = Most(bodies.SelectMany(b => new[] { 1, -1 }.Select(s => JointLimits.HipFlexionOf(b.Body, s)))),
-            KneesOnFloor = bodies.Any(b => b.Posture.LeftFoot.Hold == Hold.Kneeling || b.Posture.RightFoot.Hold == Hold.Kneeling) || poses.Poses.Any(p => p is { On: Carrier.Side, OnKnees: true }),
+            KneesOnFloor = bodies.Any(b => b.Posture.LeftFoot.Hold == Hold.Kneeling || b.Posture.RightFoot.Hold == Hold.Kneeling)
+                || poses.Poses.Any(p => p is { On: Carrier.Side, OnKnees: true }),
             Padded = manner.Surface is Surface.Pad or Surface.Mat or Surface.Soft || !poses.Props.IsDefault
                 && poses.Props.Any(p => p.StartsWith("mat", StringComparison.Ordinal) || p.StartsWith("pad", StringComparison.Ordinal)),
             OneLeg = move.Family != Family.Recovery && oneLegKeys.Length > 0,
@@ -185,7 +198,9 @@ public sealed record OptionFacts
                 && Math.Abs(b.Body[Joint.LeftAnkle].X - b.Body[Joint.RightAnkle].X) > 0.25),
             StepsAsideOrBack = steps.Aside > 0.15 || steps.Back > 0.15,
             WalksBackward = walks < -0.2 || motion.Way == Way.Back && WalksBack(planted.Select(k => k.Key).ToArray()),
-            ForwardLunge = move.Family == Family.Lunge && (steps.Forward > 0.3 || walks > 0.3) && Most(standing.Select(b => JointLimits.KneeFlexion(b.Body, -1))) > 60,
+            ForwardLunge = move.Family == Family.Lunge
+                && (steps.Forward > 0.3 || walks > 0.3)
+                && Most(standing.Select(b => JointLimits.KneeFlexion(b.Body, -1))) > 60,
             HandHold = held,
             OnTheBack = on.Overlaps([Carrier.Back, Carrier.Shoulders]),
             OnTheFront = on.Contains(Carrier.Front),
@@ -193,29 +208,44 @@ public sealed record OptionFacts
             Cossack = wide.Any(b => Math.Max(JointLimits.KneeFlexion(b.Body, 1), JointLimits.KneeFlexion(b.Body, -1)) >= 100
                 && Math.Min(JointLimits.KneeFlexion(b.Body, 1), JointLimits.KneeFlexion(b.Body, -1)) < 25),
             HeelRaise = poses.Poses.Any(p => p is { On: Carrier.Feet, Heels: > 10, Air: 0 }),
-            OneLegHeelRaise = planted.Any(k => k.Pose.Heels > 10 && (k.Key.LeftFoot.Hold == Hold.Free || k.Key.RightFoot.Hold == Hold.Free)),
+            OneLegHeelRaise = planted.Any(
+                k => k.Pose.Heels > 10 && (k.Key.LeftFoot.Hold == Hold.Free || k.Key.RightFoot.Hold == Hold.Free)),
             // The way down into a stretch is no load on the wrists.
-            OnBentWrists = (move.Family == Family.Stretch ? poses.Poses[^1..] : poses.Poses).Any(p => p is { On: Carrier.Hands } or { On: Carrier.Knees, Sit: < SeatOnHeels } && (p.Arms ?? p.RightArm)?.Word == ArmWord.Floor)
+            OnBentWrists = (move.Family == Family.Stretch ? poses.Poses[^1..] : poses.Poses).Any(
+                p => p is { On: Carrier.Hands } or { On: Carrier.Knees, Sit: < SeatOnHeels }
+                    && (p.Arms ?? p.RightArm)?.Word == ArmWord.Floor)
                 && manner.Support != Support.Forearms,
             Plank = low && poses.Poses.Any(p => OffTheFloor(p) && p is { On: Carrier.Hands } or { On: Carrier.Side, Lift: > 0 }),
-            PlankOnHands = low && poses.Poses.Any(p => OffTheFloor(p) && p.On == Carrier.Hands && (p.Arms ?? p.RightArm)?.Word == ArmWord.Floor),
+            PlankOnHands = low
+                && poses.Poses.Any(p => OffTheFloor(p) && p.On == Carrier.Hands && (p.Arms ?? p.RightArm)?.Word == ArmWord.Floor),
             SidePlank = poses.Poses.Any(p => OffTheFloor(p) && p is { On: Carrier.Side, Lift: > 0 }),
-            BothLegs = bodies.Any(b => b.Posture.On == Carrier.Back && b.Posture.LeftFoot.Hold == Hold.Free && b.Posture.RightFoot.Hold == Hold.Free
+            BothLegs = bodies.Any(
+                b => b.Posture.On == Carrier.Back && b.Posture.LeftFoot.Hold == Hold.Free && b.Posture.RightFoot.Hold == Hold.Free
                 && Math.Max(JointLimits.KneeFlexion(b.Body, 1), JointLimits.KneeFlexion(b.Body, -1)) < 60),
-            HipsUp = bodies.Any(b => b.Posture.On == Carrier.Hands && JointLimits.HipFlexionOf(b.Body, 1) > 60 && JointLimits.HipFlexionOf(b.Body, -1) > 60
+            HipsUp = bodies.Any(
+                b => b.Posture.On == Carrier.Hands && JointLimits.HipFlexionOf(b.Body, 1) > 60 && JointLimits.HipFlexionOf(b.Body, -1) > 60
                 && Math.Max(JointLimits.KneeFlexion(b.Body, 1), JointLimits.KneeFlexion(b.Body, -1)) < 30),
             HeadOffTheFloor = move.Family is Family.Bridge or Family.Core
-                && poses.Poses.Any(p => p.On == Carrier.Bench || p.On is Carrier.Back or Carrier.Shoulders && (p.Round > 15 || p.Head > 15)),
+                && poses.Poses.Any(
+                    p => p.On == Carrier.Bench || p.On is Carrier.Back or Carrier.Shoulders && (p.Round > 15 || p.Head > 15)),
             Kilograms = kg,
-            HandKilograms = kg == 0 ? 0 : by is CarriedBy.EachHand or CarriedBy.RightHand or CarriedBy.LeftHand ? poses.Holds!.Kg : by is CarriedBy.BothHands ? kg / 2 : 0,
+            HandKilograms = kg == 0
+                ? 0
+                : by is CarriedBy.EachHand or CarriedBy.RightHand or CarriedBy.LeftHand ? poses.Holds!.Kg
+                : by is CarriedBy.BothHands ? kg / 2
+                : 0,
             LoadOnHips = by == CarriedBy.Hips || manner.Load?.Position == LoadPosition.Hips,
             LoadOnBack = by == CarriedBy.Shoulders || manner.Load?.Position == LoadPosition.Back,
-            LoadOverhead = kg > 0 && inHand && bodies.Any(b => Upright(b.Posture) && motion.Load!.At(b.Body).Any(w => w.At.Z > b.Body[Joint.Head].Z)),
+            LoadOverhead = kg > 0
+                && inHand
+                && bodies.Any(b => Upright(b.Posture) && motion.Load!.At(b.Body).Any(w => w.At.Z > b.Body[Joint.Head].Z)),
             Racked = kg > 0 && (manner.Load?.Position is LoadPosition.FrontRack or LoadPosition.Rack or LoadPosition.Shoulders || rackWord),
             GobletOrSides = arm?.Word is ArmWord.Goblet or ArmWord.Sides or ArmWord.Low,
             LoadAboveElbow = kg > 0 && bodies.Any(b => Upright(b.Posture) && by is not (CarriedBy.Hips or null)
-                && Math.Max(b.Body[Joint.LeftWrist].Z - b.Body[Joint.LeftElbow].Z, b.Body[Joint.RightWrist].Z - b.Body[Joint.RightElbow].Z) > 0.02
-                && Math.Max(b.Body[Joint.LeftWrist].Z - b.Body[Joint.LeftShoulder].Z, b.Body[Joint.RightWrist].Z - b.Body[Joint.RightShoulder].Z) > -0.06),
+                && Math.Max(
+                    b.Body[Joint.LeftWrist].Z - b.Body[Joint.LeftElbow].Z, b.Body[Joint.RightWrist].Z - b.Body[Joint.RightElbow].Z) > 0.02
+                && Math.Max(b.Body[Joint.LeftWrist].Z - b.Body[Joint.LeftShoulder].Z,
+                    b.Body[Joint.RightWrist].Z - b.Body[Joint.RightShoulder].Z) > -0.06),
             LoadHeldOut = kg > 0 && poses.Poses.All(p => (p.Arms ?? p.RightArm)?.Word is ArmWord.Forward or ArmWord.Out or ArmWord.OutBent),
             Twist = twist > 20 && (kg > 0 || leansBack),
             Ballistic = move.Ballistic,

@@ -70,7 +70,9 @@ public static class OptionFigure
 
     private const int Tries = 6;
 
-    /// <summary>The poses solved. What no body can do together (such as full depth with a stiff trunk) is done as deep as it can be.</summary>
+    /// <summary>
+    /// The poses solved. What no body can do together (such as full depth with a stiff trunk) is done as deep as it can be.
+    /// </summary>
     public static Motion MotionOf(MovePoses poses)
     {
         for (var i = 0; i < Tries; i++)
@@ -88,7 +90,8 @@ public static class OptionFigure
         return new Motion(poses.Poses, poses.Load, poses.Way, checkJoints: false);
     }
 
-    private static KeyPose Less(KeyPose p) => p with { Depth = p.Depth * Shallower, Lean = p.Lean * Shallower, Sit = p.Sit * Shallower, Split = p.Split * Shallower };
+    private static KeyPose Less(KeyPose p) =>
+        p with { Depth = p.Depth * Shallower, Lean = p.Lean * Shallower, Sit = p.Sit * Shallower, Split = p.Split * Shallower };
 
     /// <summary>
     /// A rep at the option's tempo; what is only held takes a second each way, what is done in time without a tempo goes at a walk's pace.
@@ -113,7 +116,9 @@ public static class OptionFigure
         var keys = Enumerable.Range(0, motion.Count).Select(i => Skeleton.Of(motion.Key(i))).ToImmutableArray();
         var count = (int)Math.Round(rep.Seconds * DrawnPerSecond);
         var bodies = Enumerable.Range(0, count).Select(i => Skeleton.Of(rep.At(i / (double)DrawnPerSecond))).ToArray();
-        var fixtures = Fixtures.Of(poses.Props, poses.Poses, keys, poses.Band).Select(f => f.Beside([.. keys, .. bodies])).ToImmutableArray();
+        var fixtures = Fixtures.Of(poses.Props, poses.Poses, keys, poses.Band)
+            .Select(f => f.Beside([.. keys, .. bodies]))
+            .ToImmutableArray();
         var scene = new Scene(motion.Load, poses.Band, fixtures, "", Fixtures.Slide(poses.Props));
         var one = new Shot(scene, from ?? poses.View, rep, keys, bodies);
         return side == Side.Alternate && OneSided(keys) ? Joined(Taken(one, false), Taken(one, true)) : Taken(one, side == Side.Left);
@@ -130,7 +135,8 @@ public static class OptionFigure
 
         // What stands in the room is drawn first, and stays.
         var still = frames[0].TakeWhile(l => l.Ink is Ink.Wall or Ink.Fixture).ToImmutableArray();
-        return new FigureFilm(box, floor, DrawnPerSecond, shot.Rep.Seconds, shot.Rep.Phases, still, [.. frames.Select(f => f[still.Length..])]);
+        return new FigureFilm(
+            box, floor, DrawnPerSecond, shot.Rep.Seconds, shot.Rep.Phases, still, [.. frames.Select(f => f[still.Length..])]);
     }
 
     /// <summary>Whether one side does something else than the other at every key pose that says so: a march shows both by itself.</summary>

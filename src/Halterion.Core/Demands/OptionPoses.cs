@@ -7,7 +7,9 @@ using Halterion.Core.Plans;
 
 namespace Halterion.Core.Demands;
 
-/// <summary>A move done in a manner, as key poses with what is held, worn and stood at. Every field of an option that a body shows is in it.</summary>
+/// <summary>
+/// A move done in a manner, as key poses with what is held, worn and stood at. Every field of an option that a body shows is in it.
+/// </summary>
 public static class OptionPoses
 {
     /// <summary>Depth of a squat that goes deeper, by its word: thigh from upright, degrees.</summary>
@@ -78,11 +80,14 @@ public static class OptionPoses
         {
             // What was in the air is left out; the body stops at what is last now.
             var ground = poses.RemoveAll(p => p.Air > 0);
-            poses = ground.Length > 1 ? ground.SetItem(ground.Length - 1, ground[^1] with { Through = false }) : Map(poses, p => p with { Air = 0, Heels = 0 });
+            poses = ground.Length > 1
+                ? ground.SetItem(ground.Length - 1, ground[^1] with { Through = false })
+                : Map(poses, p => p with { Air = 0, Heels = 0 });
         }
         else if (manner.Impact is { } impact && poses.All(p => p.Air == 0) && poses[^1].On == Carrier.Feet)
         {
-            if (poses is [var one, var other] && (one.Left?.Free == true && other.Right?.Free == true || one.Right?.Free == true && other.Left?.Free == true))
+            if (poses is [var one, var other]
+                && (one.Left?.Free == true && other.Right?.Free == true || one.Right?.Free == true && other.Left?.Free == true))
             {
                 // From one leg to the other: the air lies between them.
                 var foot = new FootSpec(Flex: 14, Knee: 30, Out: 2, Point: 42);
@@ -110,7 +115,8 @@ public static class OptionPoses
         {
             // On hands and knees it goes above the knees where the hip does the work, round the feet where the knee does.
             var hip = poses[0].On == Carrier.Knees && Math.Abs((poses[^1].Right?.Knee ?? 0) - (poses[0].Right?.Knee ?? 0)) < 45;
-            var worn = hip || poses[0].On is Carrier.Feet or Carrier.Shoulders or Carrier.Bench or Carrier.Side or Carrier.Seat or Carrier.Wall
+            var worn = hip
+                || poses[0].On is Carrier.Feet or Carrier.Shoulders or Carrier.Bench or Carrier.Side or Carrier.Seat or Carrier.Wall
                 ? BandAt.Knees
                 : BandAt.Feet;
             m = m with { Band = band == BandStrength.None ? BandAt.None : m.Band != BandAt.None ? m.Band : worn };
@@ -143,12 +149,15 @@ public static class OptionPoses
 
     /// <summary>A seat, a step or a box under the foot sets the bend, whatever is said.</summary>
     private static bool IsSetByHeight(MovePoses m) =>
-        !m.Props.IsDefault && m.Props.Any(p => p.EndsWith(":under", StringComparison.Ordinal)) || m.Poses.Any(p => p is { Depth: > 20, Split: 0 } && p.Right is { Free: false, Z: > 0.05 });
+        !m.Props.IsDefault && m.Props.Any(p => p.EndsWith(":under", StringComparison.Ordinal))
+            || m.Poses.Any(p => p is { Depth: > 20, Split: 0 } && p.Right is { Free: false, Z: > 0.05 });
 
     /// <summary>How much of its depth each move keeps at each shallower word: found once for a move's poses.</summary>
     private static readonly ConditionalWeakTable<MovePoses, ConcurrentDictionary<Depth, double>> Kept = [];
 
-    /// <summary>The deepest pose goes to the depth of the word, the others with it; a shallower word is a cap on the move's own form.</summary>
+    /// <summary>
+    /// The deepest pose goes to the depth of the word, the others with it; a shallower word is a cap on the move's own form.
+    /// </summary>
     private static ImmutableArray<KeyPose> Deep(MovePoses m, Depth depth)
     {
         var poses = m.Poses;
@@ -179,14 +188,15 @@ public static class OptionPoses
         return [poses[0], .. poses.Skip(1).Select(p => Between(poses[0], p, share))];
     }
 
-    private static ImmutableArray<KeyPose> Deep(ImmutableArray<KeyPose> poses, double by) => Map(poses, p => p.Knee is not null || p.Depth == 0 ? p : p with
-    {
-        Depth = Math.Min(p.Depth * by, 108),
+    private static ImmutableArray<KeyPose> Deep(ImmutableArray<KeyPose> poses, double by) =>
+        Map(poses, p => p.Knee is not null || p.Depth == 0 ? p : p with
+        {
+            Depth = Math.Min(p.Depth * by, 108),
 
-        // A lean that was said for the full depth goes with it.
-        Lean = p.Lean is { } lean ? lean * Math.Min(1, 0.4 + 0.6 * by) : null,
-        Shin = p.Shin is { } shin ? shin * Math.Min(1, by) : null,
-    });
+            // A lean that was said for the full depth goes with it.
+            Lean = p.Lean is { } lean ? lean * Math.Min(1, 0.4 + 0.6 * by) : null,
+            Shin = p.Shin is { } shin ? shin * Math.Min(1, by) : null,
+        });
 
     /// <summary>The share of its depth at which the most bent standing knee is at its cap, by halving.</summary>
     private static double Keep(MovePoses m, Depth depth)
@@ -215,13 +225,22 @@ public static class OptionPoses
     }
 
     /// <summary>A free leg in line with the trunk comes up as far as the trunk goes down.</summary>
-    private static FootSpec? Along(FootSpec? foot, double by) => foot is { Free: true, Flex: > -1 and < 1 } && by < 1 ? foot with { Knee = foot.Knee + 20 * (1 - by) } : foot;
+    private static FootSpec? Along(FootSpec? foot, double by) =>
+        foot is { Free: true, Flex: > -1 and < 1 } && by < 1 ? foot with { Knee = foot.Knee + 20 * (1 - by) } : foot;
 
     private static KeyPose Between(KeyPose a, KeyPose b, double share)
     {
         double At(double x, double y) => x + (y - x) * share;
         FootSpec? Foot(FootSpec? x, FootSpec? y) => x is not null && y is not null && x.Free == y.Free
-            ? y with { Flex = x.Flex is { } f && y.Flex is { } g ? At(f, g) : y.Flex, Out = At(x.Out, y.Out), Knee = At(x.Knee, y.Knee), Rotate = At(x.Rotate, y.Rotate), X = At(x.X, y.X), Z = At(x.Z, y.Z) }
+            ? y with
+            {
+                Flex = x.Flex is { } f && y.Flex is { } g ? At(f, g) : y.Flex,
+                Out = At(x.Out, y.Out),
+                Knee = At(x.Knee, y.Knee),
+                Rotate = At(x.Rotate, y.Rotate),
+                X = At(x.X, y.X),
+                Z = At(x.Z, y.Z)
+            }
             : x is not { Free: true } && y is { Free: true, Flex: { } up } ? y with { Flex = At(0, up) }
             : x is { Free: true, Flex: { } down } && y is not { Free: true } && share < 1 ? x with { Flex = At(down, 0) }
             : y;
@@ -247,7 +266,8 @@ public static class OptionPoses
     {
         var deepest = poses.MaxBy(p => p.Depth)!;
         var splits = deepest.Split != 0 || deepest.Left is { X: < -0.25 };
-        if (footing is Footing.Staggered or Footing.Single or Footing.Split && poses.Any(p => p.On is Carrier.Hands or Carrier.Knees || p.Right is { Free: true } or { Kneel: true }))
+        if (footing is Footing.Staggered or Footing.Single or Footing.Split
+            && poses.Any(p => p.On is Carrier.Hands or Carrier.Knees || p.Right is { Free: true } or { Kneel: true }))
         {
             // The leg that would have to stand is in the air, or it is hands and knees that carry.
             return (m, poses);
@@ -258,22 +278,60 @@ public static class OptionPoses
             case Footing.RearRaised when splits:
                 return (
                     m with { Props = Add(m.Props, "bench:left") },
-                    Map(poses, p => p with { Split = 0, Left = new FootSpec(X: -0.42, Z: 0.17, Laces: true), Depth = Math.Max(p.Depth, 30), Lean = p.Depth > 40 ? 16 : 10, Shin = p.Depth > 40 ? 6 : null, Weight = 0.85 }));
+                    Map(poses,
+                        p => p with
+                        {
+                            Split = 0,
+                            Left = new FootSpec(X: -0.42, Z: 0.17, Laces: true),
+                            Depth = Math.Max(p.Depth, 30),
+                            Lean = p.Depth > 40 ? 16 : 10,
+                            Shin = p.Depth > 40 ? 6 : null,
+                            Weight = 0.85
+                        }));
             case Footing.FrontRaised when splits:
-                return (m with { Props = Add(m.Props, "step:right") }, Map(poses, p => p with { Right = (p.Right ?? new FootSpec()) with { Z = 0.08 } }));
+                return (m with { Props = Add(m.Props, "step:right") },
+                    Map(poses, p => p with { Right = (p.Right ?? new FootSpec()) with { Z = 0.08 } }));
             case Footing.Split when poses[0].On == Carrier.Feet:
-                return (m, Map(poses, p => p with { Split = 0.488, Width = 0.13, Left = null, Right = null, Shin = p.Depth > 0 ? 0 : null, Lean = p.Depth > 0 ? 12 : 0, Heels = 0 }));
+                return (m,
+                    Map(poses,
+                        p => p with
+                        {
+                            Split = 0.488,
+                            Width = 0.13,
+                            Left = null,
+                            Right = null,
+                            Shin = p.Depth > 0 ? 0 : null,
+                            Lean = p.Depth > 0 ? 12 : 0,
+                            Heels = 0
+                        }));
             case Footing.Staggered when poses[0].On is Carrier.Shoulders or Carrier.Bench:
                 return (m, Map(poses, p => p with { Left = p.Left is { Free: true } ? p.Left : new FootSpec(X: 0.15, Heel: -18) }));
             case Footing.Staggered:
-                return (m, Map(poses, p => p with { Left = p.Left is { Free: true } ? new FootSpec(X: -0.14, Heel: 34) : (p.Left ?? new FootSpec()) with { X = -0.14, Heel = 34 }, Weight = 0.8 }));
+                FootSpec Behind(FootSpec? left) =>
+                    left is { Free: true } ? new FootSpec(X: -0.14, Heel: 34) : (left ?? new FootSpec()) with { X = -0.14, Heel = 34 };
+                return (m, Map(poses, p => p with { Left = Behind(p.Left), Weight = 0.8 }));
             case Footing.Single when poses[0].On is Carrier.Shoulders or Carrier.Bench:
                 return (m, Map(poses, p => p with { Left = new FootSpec(Flex: p.Lift > 0.5 ? 8 : 48, Knee: 8) }));
             case Footing.Single:
                 var hinges = poses.Any(p => p.Knee is not null);
-                return (m, Map(poses, p => p with { Left = new FootSpec(Flex: hinges ? p.Lean > 30 ? 0 : -6 : 24, Knee: hinges ? 10 : 40), Split = 0, Weight = null }));
+                return (m,
+                    Map(poses,
+                        p => p with
+                        {
+                            Left = new FootSpec(Flex: hinges ? p.Lean > 30 ? 0 : -6 : 24, Knee: hinges ? 10 : 40),
+                            Split = 0,
+                            Weight = null
+                        }));
             case Footing.Wide:
-                return (m with { View = m.View == View.Side ? View.Quarter : m.View, Map = true }, Map(poses, p => p with { Width = poses[0].On == Carrier.Feet ? 0.42 : 0.32, Toes = 32, Right = Plain(p.Right), Left = Plain(p.Left) }));
+                return (m with { View = m.View == View.Side ? View.Quarter : m.View, Map = true },
+                    Map(poses,
+                        p => p with
+                        {
+                            Width = poses[0].On == Carrier.Feet ? 0.42 : 0.32,
+                            Toes = 32,
+                            Right = Plain(p.Right),
+                            Left = Plain(p.Left)
+                        }));
             case Footing.Narrow:
                 return (m, Map(poses, p => p with { Width = 0.06, Toes = 2, Right = Plain(p.Right), Left = Plain(p.Left) }));
             case Footing.Hip:
@@ -295,7 +353,8 @@ public static class OptionPoses
 
         if (manner.Trunk is { } trunk && p.On == Carrier.Feet && p.Depth > 20)
         {
-            p = p with { Lean = trunk == TrunkLean.Upright ? p.Split != 0 || p.Left is not null ? 3 : 24 : p.Split != 0 || p.Left is not null ? 30 : 52 };
+            var apart = p.Split != 0 || p.Left is not null;
+            p = p with { Lean = trunk == TrunkLean.Upright ? (apart ? 3 : 24) : (apart ? 30 : 52) };
             p = p.Split == 0 && p.Left is null ? p with { Shin = null } : p;
         }
 
@@ -305,22 +364,33 @@ public static class OptionPoses
     private static KeyPose Stepped(KeyPose p, double by)
     {
         FootSpec? Foot(FootSpec? f) => f is null || f.Free ? f : f with { X = f.X * by, Y = f.Y is { } y && y > 0.2 ? y * by : f.Y };
-        return p with { Split = p.Split * by, Shin = p.Shin is { } shin && by < 1 ? shin + 14 : p.Shin, Left = Foot(p.Left), Right = Foot(p.Right), Width = p.Width is > 0.2 and < 0.4 ? p.Width * by : p.Width };
+        return p with
+        {
+            Split = p.Split * by,
+            Shin = p.Shin is { } shin && by < 1 ? shin + 14 : p.Shin,
+            Left = Foot(p.Left),
+            Right = Foot(p.Right),
+            Width = p.Width is > 0.2 and < 0.4 ? p.Width * by : p.Width
+        };
     }
 
-    private static (MovePoses Move, ImmutableArray<KeyPose> Poses) On(MovePoses m, ImmutableArray<KeyPose> poses, Surface surface, double? height)
+    private static (MovePoses Move, ImmutableArray<KeyPose> Poses) On(
+        MovePoses m, ImmutableArray<KeyPose> poses, Surface surface, double? height)
     {
         var word = surface.ToString().ToLowerInvariant();
         double Height(double usual) => height ?? usual;
         var first = poses[0];
         var raises = surface is Surface.Step or Surface.Box or Surface.Bench or Surface.Chair;
+        var seat = $"{(surface == Surface.Chair ? "chair" : "box")}:under";
         var under = m.Props.IsDefault ? null : m.Props.FirstOrDefault(p => p.EndsWith(":under", StringComparison.Ordinal));
         if (raises && (under is not null || first.On == Carrier.Feet && poses.All(p => p.Split == 0 && p.Left is null && p.Right is null)))
         {
             // A squat onto a seat: its height is where the hips go.
-            var depth = height is null ? null : (double?)Math.Acos(Math.Clamp((Height(0) + 0.058 - 0.25) / 0.245, -0.3, 0.95)) * 180 / Math.PI;
+            var depth = height is null
+                ? null
+                : (double?)Math.Acos(Math.Clamp((Height(0) + 0.058 - 0.25) / 0.245, -0.3, 0.95)) * 180 / Math.PI;
             return (
-                m with { Props = Add(m.Props.IsDefault ? m.Props : m.Props.RemoveAll(p => p == under), $"{(surface == Surface.Chair ? "chair" : "box")}:under") },
+                m with { Props = Add(m.Props.IsDefault ? m.Props : m.Props.RemoveAll(p => p == under), seat) },
                 Map(poses, p => p.Depth > 40 ? p with { Depth = depth ?? Math.Min(p.Depth, 88), Shin = p.Shin ?? 31 } : p));
         }
 
@@ -333,7 +403,8 @@ public static class OptionPoses
 
         if (raises && first.On is Carrier.Hands)
         {
-            return (m with { Props = Add(m.Props, $"{word}:hands") }, Map(poses, p => p with { Height = Height(surface == Surface.Step ? 0.10 : 0.24) }));
+            return (m with { Props = Add(m.Props, $"{word}:hands") },
+                Map(poses, p => p with { Height = Height(surface == Surface.Step ? 0.10 : 0.24) }));
         }
 
         if (raises && first.Split == 0 && first.Right is { Z: > 0 })
@@ -352,7 +423,8 @@ public static class OptionPoses
         return surface switch
         {
             Surface.Wall when first.On == Carrier.Feet => (m with { Props = Add(m.Props, "wall:behind") }, poses),
-            Surface.Pad or Surface.Soft when poses.Any(p => p.Split != 0 || p.On == Carrier.Knees) => (m with { Props = Add(m.Props, "pad:knee") }, poses),
+            Surface.Pad or Surface.Soft when poses.Any(p => p.Split != 0 || p.On == Carrier.Knees) =>
+                (m with { Props = Add(m.Props, "pad:knee") }, poses),
             Surface.Mat or Surface.Soft => (m with { Props = Add(m.Props, "mat:lying") }, poses),
             _ => (m, poses),
         };
@@ -377,7 +449,8 @@ public static class OptionPoses
         var two = load.Count == 2;
         var bar = kind == "barbell";
         var bridges = poses[0].On is Carrier.Shoulders or Carrier.Bench;
-        var position = load.Position ?? (bridges ? LoadPosition.Hips : bar ? null : two || m.Holds?.By == CarriedBy.EachHand ? LoadPosition.Sides : null);
+        var position = load.Position
+            ?? (bridges ? LoadPosition.Hips : bar ? null : two || m.Holds?.By == CarriedBy.EachHand ? LoadPosition.Sides : null);
         var right = load.Side is null or LoadSide.Same;
         var one = right ? CarriedBy.RightHand : CarriedBy.LeftHand;
         var hinges = poses.Any(p => p.Knee is not null);
@@ -389,11 +462,13 @@ public static class OptionPoses
             LoadPosition.FrontRack when bar => (ArmWord.FrontRack, CarriedBy.BothHands),
             LoadPosition.FrontRack => (ArmWord.Rack, two ? CarriedBy.EachHand : CarriedBy.BothHands),
             LoadPosition.Back => (ArmWord.Back, CarriedBy.Shoulders),
-            LoadPosition.Overhead => (ArmWord.Overhead, two ? CarriedBy.EachHand : bar ? CarriedBy.BothHands : load.Side is null ? CarriedBy.BothHands : one),
+            LoadPosition.Overhead =>
+                (ArmWord.Overhead, two ? CarriedBy.EachHand : bar ? CarriedBy.BothHands : load.Side is null ? CarriedBy.BothHands : one),
             LoadPosition.Hips => (ArmWord.OnHips, CarriedBy.Hips),
             LoadPosition.Low => (ArmWord.Low, two ? CarriedBy.EachHand : CarriedBy.BothHands),
             LoadPosition.Sides => (hinges ? ArmWord.Low : ArmWord.Sides, two ? CarriedBy.EachHand : one),
-            _ => (bar || hinges || kind is "ball" or "plate" ? ArmWord.Low : ArmWord.Goblet, two ? CarriedBy.EachHand : load.Side is null or LoadSide.Both ? CarriedBy.BothHands : one),
+            _ => (bar || hinges || kind is "ball" or "plate" ? ArmWord.Low : ArmWord.Goblet,
+                two ? CarriedBy.EachHand : load.Side is null or LoadSide.Both ? CarriedBy.BothHands : one),
         };
         // Arms that do more than hold it (a swing, a throw) go on doing so.
         var swung = poses.Any(p => (p.RightArm ?? p.Arms) is { Word: null });
@@ -407,7 +482,14 @@ public static class OptionPoses
         return (
             m with { Holds = new MoveLoad(kind, kg, by) },
             Map(poses, p => p.On is Carrier.Hands || p.On is Carrier.Knees && p.Lean > AllFours ? p
-                : lone ? (by == CarriedBy.RightHand ? p with { RightArm = new ArmSpec(word), LeftArm = new ArmSpec(word == ArmWord.Low ? ArmWord.Sides : ArmWord.Hips) } : p with { LeftArm = new ArmSpec(word), RightArm = new ArmSpec(word == ArmWord.Low ? ArmWord.Sides : ArmWord.Hips) })
+                : lone ? (
+                    by == CarriedBy.RightHand
+                        ? p with { RightArm = new ArmSpec(word), LeftArm = new ArmSpec(word == ArmWord.Low ? ArmWord.Sides : ArmWord.Hips) }
+                        : p with
+                        {
+                            LeftArm = new ArmSpec(word),
+                            RightArm = new ArmSpec(word == ArmWord.Low ? ArmWord.Sides : ArmWord.Hips)
+                        })
                 : Held(p, word)));
     }
 
@@ -445,9 +527,13 @@ public static class OptionPoses
                 return (m, poses);
             case Support.Wall or Support.Hand or Support.Doorway or Support.Helper when stands:
                 // One hand holds on; a weight is in the other.
-                var by = m.Holds is null ? null : m.Holds with { By = m.Holds.By is CarriedBy.LeftHand or CarriedBy.EachHand ? CarriedBy.RightHand : m.Holds.By };
-                return (m with { Holds = by, Props = Add(m.Props, "wall:aside") }, Map(poses, p => p with { LeftArm = new ArmSpec(ArmWord.Wall), RightArm = p.RightArm ?? p.Arms }));
-            case Support.Chair or Support.TwoHands when stands && (m.Props.IsDefault || !m.Props.Any(p => p.EndsWith(":under", StringComparison.Ordinal))):
+                var by = m.Holds is null
+                    ? null
+                    : m.Holds with { By = m.Holds.By is CarriedBy.LeftHand or CarriedBy.EachHand ? CarriedBy.RightHand : m.Holds.By };
+                return (m with { Holds = by, Props = Add(m.Props, "wall:aside") },
+                    Map(poses, p => p with { LeftArm = new ArmSpec(ArmWord.Wall), RightArm = p.RightArm ?? p.Arms }));
+            case Support.Chair or Support.TwoHands when stands
+                && (m.Props.IsDefault || !m.Props.Any(p => p.EndsWith(":under", StringComparison.Ordinal))):
                 var props = m.Props.IsDefault ? m.Props : m.Props.RemoveAll(p => p == "wall:ahead");
                 return (m with { Holds = null, Props = Add(props, "chair:chairAhead") }, Map(poses, p => Held(p, ArmWord.ChairAhead)));
             case Support.TwoHands or Support.Chair when stands:
@@ -460,12 +546,21 @@ public static class OptionPoses
                 return (m, Map(poses, p => Held(p, ArmWord.Thigh)));
             case Support.Knees when poses[0] is { On: Carrier.Side, Lift: > 0 }:
                 return (m, Map(poses, p => p with { OnKnees = true, Left = OnTheKnee, Right = OnTheKnee }));
-            case Support.Forearms when poses[0].On is Carrier.Hands || poses.All(p => p is { On: Carrier.Knees, LeftArm: null, RightArm: null }):
-                return (m, Map(poses, p => p with { Arms = p.On == Carrier.Hands ? new ArmSpec(ArmWord.Forearm) : p.Arms, Lean = p.On == Carrier.Knees ? 100 : p.Lean, Down = 0 }));
+            case Support.Forearms when poses[0].On is Carrier.Hands
+                || poses.All(p => p is { On: Carrier.Knees, LeftArm: null, RightArm: null }):
+                return (m,
+                    Map(poses,
+                        p => p with
+                        {
+                            Arms = p.On == Carrier.Hands ? new ArmSpec(ArmWord.Forearm) : p.Arms,
+                            Lean = p.On == Carrier.Knees ? 100 : p.Lean,
+                            Down = 0
+                        }));
             default:
                 return (m, poses);
         }
     }
 
-    private static ImmutableArray<string> Add(ImmutableArray<string> props, string word) => props.IsDefault ? [word] : props.Contains(word) ? props : props.Add(word);
+    private static ImmutableArray<string> Add(ImmutableArray<string> props, string word) =>
+        props.IsDefault ? [word] : props.Contains(word) ? props : props.Add(word);
 }

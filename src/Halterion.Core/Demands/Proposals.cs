@@ -8,7 +8,8 @@ namespace Halterion.Core.Demands;
 
 /// <summary>An option proposed beside a move, and why.</summary>
 /// <param name="Option">The option in the plan language, ready to stand at a station.</param>
-/// <param name="Dimension">In what it differs (handbook, section 5): depth, support, base, load, tempo, impact, complexity, surface, band, kit or position.</param>
+/// <param name="Dimension">In what it differs (handbook, section 5): depth, support, base, load, tempo, impact, complexity, surface, band,
+/// kit or position.</param>
 /// <param name="Why">A sentence that a participant may hear, with what it trades for what.</param>
 public sealed record Proposal(JsonObject Option, string Name, string Dimension, string Why)
 {
@@ -48,7 +49,8 @@ public sealed record Proposals(Proposal? Easier = null, Proposal? Harder = null,
 
     private sealed record Key(Move Move, Manner Manner, ProposedFor? Who, WeightsAtHand? Weights)
     {
-        public bool Equals(Key? other) => other is not null && ReferenceEquals(Move, other.Move) && Manner.Equals(other.Manner) && Who == other.Who
+        public bool Equals(Key? other) =>
+            other is not null && ReferenceEquals(Move, other.Move) && Manner.Equals(other.Manner) && Who == other.Who
             && ReferenceEquals(Weights, other.Weights);
 
         public override int GetHashCode() => HashCode.Combine(Move.Id, Manner, Who);
@@ -72,20 +74,23 @@ public sealed record Proposals(Proposal? Easier = null, Proposal? Harder = null,
     }
 
     /// <summary>Everything that could be proposed in a direction, the best first.</summary>
-    public static IEnumerable<Proposal> All(Doing main, Tier tier, MoveLibrary moves, ProposedFor? who = null, WeightsAtHand? weights = null)
+    public static IEnumerable<Proposal> All(
+        Doing main, Tier tier, MoveLibrary moves, ProposedFor? who = null, WeightsAtHand? weights = null)
     {
         if (moves.Find(main.Move) is not { } move)
         {
             return [];
         }
 
-        var computed = tier == Tier.Harder && move.Offers.Nothing is not null || OptionFacts.Of(move, main.Manner, moves) is not { } here ? []
+        var computed = tier == Tier.Harder && move.Offers.Nothing is not null || OptionFacts.Of(move, main.Manner, moves) is not { } here
+            ? []
             : tier == Tier.Instead ? As(move, main.Manner, here, moves, who)
             : Steps(move, main.Manner, here, moves, who, tier == Tier.Easier, weights);
         return Coached(move, main.Manner, tier, moves, who, weights).Concat(computed).DistinctBy(p => (p.Of.Move, p.Of.Manner));
     }
 
-    private static IEnumerable<Proposal> Coached(Move move, Manner main, Tier tier, MoveLibrary moves, ProposedFor? who, WeightsAtHand? weights)
+    private static IEnumerable<Proposal> Coached(
+        Move move, Manner main, Tier tier, MoveLibrary moves, ProposedFor? who, WeightsAtHand? weights)
     {
         var here = OptionFacts.Of(move, main, moves);
         var fitting = Offers.Of(move, tier, moves)
@@ -101,7 +106,9 @@ public sealed record Proposals(Proposal? Easier = null, Proposal? Harder = null,
                 option,
                 moves.Find(option.Move)!.Name,
                 Dimension(option, move, main, moves),
-                here is null || there is null ? $"{Capital(offered.Differs)}." : Sentence(Capital(offered.Differs), there.Demand, here.Demand)) with
+                here is null || there is null
+                    ? $"{Capital(offered.Differs)}."
+                    : Sentence(Capital(offered.Differs), there.Demand, here.Demand)) with
             { Differs = offered.Differs };
         }
     }
@@ -110,7 +117,11 @@ public sealed record Proposals(Proposal? Easier = null, Proposal? Harder = null,
     private static string Dimension(Option option, Move move, Manner main, MoveLibrary moves)
     {
         var manner = option.Manner;
-        return option.Move != move.Id ? moves.Find(option.Move) is { } other && !other.Kit.SequenceEqual(move.Kit) ? "kit" : moves.Find(option.Move)!.Position != move.Position ? "position" : "complexity"
+        return option.Move != move.Id
+            ? moves.Find(option.Move) is { } other && !other.Kit.SequenceEqual(move.Kit)
+            ? "kit"
+            : moves.Find(option.Move)!.Position != move.Position ? "position"
+            : "complexity"
             : manner.Load != main.Load ? "load"
             : manner.Band != main.Band ? "band"
             : manner.Impact != main.Impact ? "impact"
@@ -129,7 +140,8 @@ public sealed record Proposals(Proposal? Easier = null, Proposal? Harder = null,
     public static Option OptionOf(Rung rung, Tier tier, MoveLibrary moves) =>
         Plans.Option.Of(tier, rung.Move, rung.With is { } fields ? ClassReader.ReadManner(fields, moves) : null);
 
-    private static IEnumerable<Proposal> Steps(Move move, Manner main, OptionFacts here, MoveLibrary moves, ProposedFor? who, bool down, WeightsAtHand? weights)
+    private static IEnumerable<Proposal> Steps(
+        Move move, Manner main, OptionFacts here, MoveLibrary moves, ProposedFor? who, bool down, WeightsAtHand? weights)
     {
         var tier = down ? Tier.Easier : Tier.Harder;
         var kit = Kit(Plans.Option.Of(tier, move.Id, main), moves);
@@ -164,13 +176,17 @@ public sealed record Proposals(Proposal? Easier = null, Proposal? Harder = null,
     public static string? Kit(Option option, MoveLibrary moves) =>
         moves.Find(option.Move) is { } move ? OptionPoses.Of(move, option.Manner)?.Holds?.Kind : null;
 
-    private static OptionFacts? FactsOf(Option option, MoveLibrary moves) => moves.Find(option.Move) is { } move ? OptionFacts.Of(move, option.Manner, moves) : null;
+    private static OptionFacts? FactsOf(Option option, MoveLibrary moves) =>
+        moves.Find(option.Move) is { } move ? OptionFacts.Of(move, option.Manner, moves) : null;
 
     private static bool Allowed(Option option, MoveLibrary moves, ProposedFor? who) =>
         who is null || LimitTable.WhyNot(moves.Find(option.Move)!, option.Manner, moves, who.Limit, who.Strict) is null;
 
-    /// <summary>What there is to choose from, the most fitting first: the move itself done otherwise, steps of its ladder, for harder its family.</summary>
-    private static IEnumerable<Variation> Candidates(Move move, Manner main, MoveLibrary moves, Tier tier, bool down, WeightsAtHand? weights)
+    /// <summary>
+    /// What there is to choose from, the most fitting first: the move itself done otherwise, steps of its ladder, for harder its family.
+    /// </summary>
+    private static IEnumerable<Variation> Candidates(
+        Move move, Manner main, MoveLibrary moves, Tier tier, bool down, WeightsAtHand? weights)
     {
         foreach (var variation in Variations.Of(move, tier, main, weights))
         {
@@ -186,13 +202,20 @@ public sealed record Proposals(Proposal? Easier = null, Proposal? Harder = null,
                 if (to >= 0 && to < ladder.Rungs.Length)
                 {
                     var rung = ladder.Rungs[to];
-                    yield return new Variation(OptionOf(rung, tier, moves), down ? ladder.Rungs[to + 1].Dimension : rung.Dimension, i == 1 ? down ? rung.Down : rung.Up : "", 40 + i);
+                    yield return new Variation(
+                        OptionOf(rung, tier, moves),
+                        down ? ladder.Rungs[to + 1].Dimension : rung.Dimension,
+                        i == 1 ? down ? rung.Down : rung.Up : "",
+                        40 + i);
                 }
             }
         }
 
         // An easier option is no other move to learn.
-        foreach (var other in down ? [] : moves.Moves.Where(m => m.Family == move.Family && m.Id != move.Id && m.Position == move.Position && Main(m) == Main(move)))
+        foreach (var other in down
+                ? []
+                : moves.Moves.Where(
+                    m => m.Family == move.Family && m.Id != move.Id && m.Position == move.Position && Main(m) == Main(move)))
         {
             yield return new Variation(Plans.Option.Of(tier, other.Id), "complexity", "", 50);
         }
@@ -206,21 +229,33 @@ public sealed record Proposals(Proposal? Easier = null, Proposal? Harder = null,
         where other.Family == move.Family && other.Id != move.Id && moves.IsShipped(other.Id) && Main(other) == Main(move)
             && (other.Position != move.Position || !other.Kit.SequenceEqual(move.Kit))
         let facts = OptionFacts.Of(other, new Manner(), moves)
-        where facts is not null && (!facts.Flight || here.Flight) && IsAsHard(facts.Demand, here.Demand) && Allowed(Plans.Option.Of(Tier.Instead, other.Id), moves, who)
-        orderby facts.Demand.Dimensions.Zip(here.Demand.Dimensions).Sum(d => Math.Abs(d.First.Value - d.Second.Value)) + 0.2 * other.Kit.Length
+        where facts is not null
+            && (!facts.Flight || here.Flight)
+            && IsAsHard(facts.Demand, here.Demand)
+            && Allowed(Plans.Option.Of(Tier.Instead, other.Id), moves, who)
+        orderby facts.Demand.Dimensions.Zip(here.Demand.Dimensions).Sum(
+            d => Math.Abs(d.First.Value - d.Second.Value)) + 0.2 * other.Kit.Length
         let kit = !other.Kit.SequenceEqual(move.Kit)
-        let lead = !kit ? "About as hard, in another position." : other.Kit.IsEmpty ? "About as hard, no kit." : $"About as hard, with {string.Join(" and ", other.Kit)}."
-        select Proposal.For(Plans.Option.Of(Tier.Instead, other.Id), other.Name, kit ? "kit" : "position", Sentence(lead, facts.Demand, here.Demand));
+        let lead = !kit ? "About as hard, in another position." : other.Kit.IsEmpty ? "About as hard, no kit." : $"About as hard, with "
+            + $"{string.Join(" and ", other.Kit)}."
+        select Proposal.For(
+            Plans.Option.Of(Tier.Instead, other.Id), other.Name, kit ? "kit" : "position", Sentence(lead, facts.Demand, here.Demand));
 
     /// <summary>Within 1 in every dimension.</summary>
-    public static bool IsAsHard(Demand one, Demand other) => one.Dimensions.Zip(other.Dimensions).All(d => Math.Abs(d.First.Value - d.Second.Value) <= AsHard);
+    public static bool IsAsHard(Demand one, Demand other) =>
+        one.Dimensions.Zip(other.Dimensions).All(d => Math.Abs(d.First.Value - d.Second.Value) <= AsHard);
 
     /// <summary>What is said, and what is traded for what: "The wall catches you: balance 3 → 1."</summary>
     private static string Sentence(string lead, Demand to, Demand from)
     {
         var trade = to.From(from);
         var said = lead.Trim().TrimEnd('.');
-        return trade.Length == 0 ? said.Length == 0 ? to.Overall < from.Overall ? "A little easier all round." : "A little harder all round." : $"{said}."
+        return trade.Length == 0
+            ? said.Length == 0
+            ? to.Overall < from.Overall
+            ? "A little easier all round."
+            : "A little harder all round."
+            : $"{said}."
             : said.Length == 0 ? $"{char.ToUpperInvariant(trade[0])}{trade[1..]}." : $"{said}: {trade}.";
     }
 }

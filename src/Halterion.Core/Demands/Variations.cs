@@ -4,7 +4,9 @@ using Halterion.Core.Plans;
 
 namespace Halterion.Core.Demands;
 
-/// <summary>A move done otherwise: the fields of the plan language that make it easier or harder, in the order in which they are tried.</summary>
+/// <summary>
+/// A move done otherwise: the fields of the plan language that make it easier or harder, in the order in which they are tried.
+/// </summary>
 internal static class Variations
 {
     /// <param name="main">How it is done now: what a variation leaves out stays so.</param>
@@ -20,7 +22,8 @@ internal static class Variations
             .Select((v, i) => new Variation(Option.Of(tier, move.Id, v.Manner.Over(now)), v.Dimension, v.Why, 10 + i));
     }
 
-    private static IEnumerable<(Manner Manner, string Dimension, string Why)> Easier(Move move, MovePoses poses, Manner main, WeightsAtHand? weights)
+    private static IEnumerable<(Manner Manner, string Dimension, string Why)> Easier(
+        Move move, MovePoses poses, Manner main, WeightsAtHand? weights)
     {
         var first = poses.Poses[0];
         var stands = poses.Poses.All(p => p.On == Carrier.Feet);
@@ -89,7 +92,8 @@ internal static class Variations
 
         if (stands && splits)
         {
-            yield return (new Manner { Step = StepLength.Short, Support = Support.HandOnThigh }, "support", "A shorter step, a hand on the thigh");
+            yield return (new Manner { Step = StepLength.Short, Support = Support.HandOnThigh }, "support", "A shorter step, a hand "
+                + "on the thigh");
         }
 
         if (stands && !flies && (move.Family != Family.Stretch || oneLeg))
@@ -103,7 +107,8 @@ internal static class Variations
         yield return (new Manner { Scale = 0.5m }, "amount", "Half as much");
     }
 
-    private static IEnumerable<(Manner Manner, string Dimension, string Why)> Harder(Move move, MovePoses poses, Manner main, WeightsAtHand? weights)
+    private static IEnumerable<(Manner Manner, string Dimension, string Why)> Harder(
+        Move move, MovePoses poses, Manner main, WeightsAtHand? weights)
     {
         var first = poses.Poses[0];
         var stands = poses.Poses.All(p => p.On == Carrier.Feet);
@@ -119,29 +124,36 @@ internal static class Variations
         {
             // A stop belongs where the work is hard: at the bottom of what lowers, at the top of what lifts.
             var lifts = Raises(poses);
-            yield return (new Manner { Tempo = Paced(lifts ? "4-0-1-1" : "4-0-1-0") }, "tempo", lifts ? "Four counts on the way back" : "Four counts on the way down");
-            yield return (new Manner { Tempo = Paced(lifts ? "2-0-1-2" : "2-2-1-0") }, "tempo", lifts ? "A two-count pause at the top" : "A two-count pause at the bottom");
+            yield return (new Manner { Tempo = Paced(lifts ? "4-0-1-1" : "4-0-1-0") }, "tempo",
+                lifts ? "Four counts on the way back" : "Four counts on the way down");
+            yield return (new Manner { Tempo = Paced(lifts ? "2-0-1-2" : "2-2-1-0") }, "tempo",
+                lifts ? "A two-count pause at the top" : "A two-count pause at the bottom");
             yield return (new Manner { Tempo = Paced(lifts ? "4-0-2-2" : "4-2-2-0") }, "tempo", "Slower, with a pause");
             yield return (new Manner { Tempo = Paced(lifts ? "5-0-3-3" : "5-3-3-0") }, "tempo", "Very slow, with a pause");
         }
 
         if (poses.Holds is null && stands && move.Family is Family.Squat or Family.Lunge && poses.Poses.All(p => p.Air == 0))
         {
-            yield return (new Manner { Load = new Load(Implement.Dumbbell, 1, new Kilograms(6), LoadPosition.Goblet, null) }, "load", "A weight at the chest");
+            yield return (new Manner { Load = new Load(Implement.Dumbbell, 1, new Kilograms(6), LoadPosition.Goblet, null) }, "load",
+                "A weight at the chest");
         }
 
         if (poses.Holds is null && stands && move.Family is Family.Hinge && poses.Props.IsDefaultOrEmpty)
         {
-            yield return (new Manner { Load = new Load(Implement.Dumbbell, 2, new Kilograms(5), LoadPosition.Sides, null) }, "load", "A weight in each hand");
+            yield return (new Manner { Load = new Load(Implement.Dumbbell, 2, new Kilograms(5), LoadPosition.Sides, null) }, "load",
+                "A weight in each hand");
         }
 
         if (first.On is Carrier.Shoulders or Carrier.Bench && poses.Holds is null)
         {
-            yield return (new Manner { Load = new Load(Implement.Dumbbell, 1, new Kilograms(8), LoadPosition.Hips, null) }, "load", "A weight across the hips");
+            yield return (new Manner { Load = new Load(Implement.Dumbbell, 1, new Kilograms(8), LoadPosition.Hips, null) }, "load",
+                "A weight across the hips");
         }
 
         var band = main.Band ?? (move.Poses!.Band == BandAt.None ? BandStrength.None : BandStrength.Light);
-        if (poses.Band == BandAt.None && poses.Poses.All(p => p.Air == 0 && p.On == first.On) && (move.Family is Family.Squat or Family.Bridge || move.Family == Family.Activation && first.On != Carrier.Front))
+        if (poses.Band == BandAt.None
+            && poses.Poses.All(p => p.Air == 0 && p.On == first.On)
+            && (move.Family is Family.Squat or Family.Bridge || move.Family == Family.Activation && first.On != Carrier.Front))
         {
             yield return (new Manner { Band = BandStrength.Light }, "band", "A light band");
             yield return (new Manner { Band = BandStrength.Medium }, "band", "A medium band");

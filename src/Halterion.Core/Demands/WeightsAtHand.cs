@@ -8,7 +8,8 @@ namespace Halterion.Core.Demands;
 public sealed record WeightsAtHand(ImmutableArray<(Implement Implement, decimal Kg)> Lines)
 {
     /// <summary>Weights as they are usually made, where nothing is known of a class's own. Common practice, no source.</summary>
-    private static readonly ImmutableArray<decimal> Made = [1, 2, 3, 4, 5, 6, 8, 10, 12, 14, 16, 18, 20, 24, 28, 32, 36, 40, 45, 50, 60, 70, 80, 90, 100];
+    private static readonly ImmutableArray<decimal> Made = [
+        1, 2, 3, 4, 5, 6, 8, 10, 12, 14, 16, 18, 20, 24, 28, 32, 36, 40, 45, 50, 60, 70, 80, 90, 100];
 
     /// <summary>The nearest to a wanted weight on one side of another; null where there is none.</summary>
     /// <param name="limit">Strictly below it, or above it; null: either.</param>

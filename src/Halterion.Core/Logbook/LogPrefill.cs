@@ -26,7 +26,9 @@ public static class LogPrefill
         ],
         noted is null ? "" : string.Join("; ", noted.OfClass));
 
-    /// <summary>Who is expected: those who were named; else who came last time; else the roster, where it is no larger than the class.</summary>
+    /// <summary>
+    /// Who is expected: those who were named; else who came last time; else the roster, where it is no larger than the class.
+    /// </summary>
     /// <param name="lastCame">Who came to the session logged last; empty if there is none yet.</param>
     public static ImmutableArray<Person> Expected(ImmutableArray<Person> roster, ImmutableArray<PersonId> named,
         ImmutableHashSet<PersonId> lastCame, int headCount) =>

@@ -75,10 +75,14 @@ public sealed record UsualLoad(string Implement, int Count, double Kg)
     public double Kilograms => Count * Kg;
 }
 
-/// <summary>Another move done in a manner, which amounts to the move that says so: a push-up on the knees. Words of the plan language.</summary>
+/// <summary>
+/// Another move done in a manner, which amounts to the move that says so: a push-up on the knees. Words of the plan language.
+/// </summary>
 public sealed record MoveForm(MoveId Move, string? Support = null, string? Surface = null, string? Base = null);
 
-/// <summary>What a move asks beside what its poses show, in the scales of the demand (added before they bend towards 5). [M] Stated.</summary>
+/// <summary>
+/// What a move asks beside what its poses show, in the scales of the demand (added before they bend towards 5). [M] Stated.
+/// </summary>
 /// <param name="Skill">What needs learning, 0–5.</param>
 /// <param name="Knee">Such as the braking of a step forward.</param>
 /// <param name="Hip">Such as a weight that is thrown, or tension that never rests.</param>

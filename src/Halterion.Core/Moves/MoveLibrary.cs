@@ -73,10 +73,14 @@ public sealed class MoveLibrary
         return data.Deserialize<Move>(DataFormat)! with { Poses = poses, Offers = offers };
     }
 
-    /// <summary>This library and a user's own moves beside it. A shipped move stays; an own move takes the place of an earlier own one.</summary>
+    /// <summary>
+    /// This library and a user's own moves beside it. A shipped move stays; an own move takes the place of an earlier own one.
+    /// </summary>
     public MoveLibrary With(ImmutableArray<Move> own) => Over([.. own.Where(m => !IsShipped(m.Id))]);
 
-    /// <summary>The same inside a class: the moves that it carries are its own, also where the library has taken an id of theirs since.</summary>
+    /// <summary>
+    /// The same inside a class: the moves that it carries are its own, also where the library has taken an id of theirs since.
+    /// </summary>
     public MoveLibrary Over(ImmutableArray<Move> own)
     {
         var fresh = own.Select(m => m.Id).ToHashSet();

@@ -6,12 +6,14 @@ namespace Halterion.Core.Moves;
 /// <summary>One option as a coach gives it beside a move.</summary>
 /// <param name="With">Option fields of the plan language.</param>
 /// <param name="Differs">What is otherwise, in words that go after the move's name.</param>
-/// <param name="For">Whom an alternative helps: knees, back, wrists, shoulder, hip, ankle, balance, pregnancy, jump, kit, floor or variety.</param>
+/// <param name="For">Whom an alternative helps: knees, back, wrists, shoulder, hip, ankle, balance, pregnancy, jump, kit, floor or
+/// variety.</param>
 public sealed record MoveOffer(MoveId Move, JsonObject With, string Differs, string? For);
 
 /// <summary>What a coach offers beside a move, the best first. Our own, common practice.</summary>
 /// <param name="Nothing">Why there is nothing easier or harder, where there is not.</param>
-public sealed record MoveOffers(ImmutableArray<MoveOffer> Easier, ImmutableArray<MoveOffer> Harder, ImmutableArray<MoveOffer> Instead, string? Nothing)
+public sealed record MoveOffers(
+    ImmutableArray<MoveOffer> Easier, ImmutableArray<MoveOffer> Harder, ImmutableArray<MoveOffer> Instead, string? Nothing)
 {
     public static MoveOffers None { get; } = new([], [], [], null);
 

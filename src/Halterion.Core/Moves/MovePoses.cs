@@ -27,7 +27,8 @@ public sealed record MovePoses(
     bool Map = false,
     Joint? Arrow = null)
 {
-    public Carried? Load => Holds is { } h ? new Carried(h.Kind, h.Kg, h.Kg * (h.By == CarriedBy.EachHand ? 2 : 1) / Anthropometry.UsualMass, h.By) : null;
+    public Carried? Load =>
+        Holds is { } h ? new Carried(h.Kind, h.Kg, h.Kg * (h.By == CarriedBy.EachHand ? 2 : 1) / Anthropometry.UsualMass, h.By) : null;
 }
 
 /// <summary>Reads key poses; a pose takes from the one before it what it does not name, and a foot or arm is replaced as a whole.</summary>
@@ -39,7 +40,15 @@ internal sealed class MovePosesReader : JsonConverter<MovePoses>
         UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
     };
 
-    private sealed record Raw(View View, ImmutableArray<JsonObject> Poses, Way Way, ImmutableArray<string> Props, BandAt Band, MoveLoad? Holds, bool Map, Joint? Arrow);
+    private sealed record Raw(
+        View View,
+        ImmutableArray<JsonObject> Poses,
+        Way Way,
+        ImmutableArray<string> Props,
+        BandAt Band,
+        MoveLoad? Holds,
+        bool Map,
+        Joint? Arrow);
 
     public override MovePoses Read(ref Utf8JsonReader reader, Type type, JsonSerializerOptions options)
     {

@@ -44,7 +44,9 @@ public static class MoveSearch
         }
 
         var most = ranked.Length == 0 ? 0 : ranked.Max(r => r.Rank.Has);
-        return known.Length == 0 ? [] : [.. ranked.Where(r => r.Rank.Has == most).OrderBy(r => r.Rank.Cost).ThenBy(r => r.Order).Select(r => r.Move)];
+        return known.Length == 0
+            ? []
+            : [.. ranked.Where(r => r.Rank.Has == most).OrderBy(r => r.Rank.Cost).ThenBy(r => r.Order).Select(r => r.Move)];
     }
 
     private static (Move Move, int Order, Ranked Rank)[] Ranks(Move[] moves, string[] typed) =>
@@ -87,7 +89,10 @@ public static class MoveSearch
             [
                 .. Joined(name).Select(w => (w, 0)),
                 .. aliases.SelectMany(Joined).Select(w => (w, InAlias)),
-                .. Words(m.Family.ToString()).Concat(m.Kit.SelectMany(KitWords)).Concat(Words(Spaced(m.Position.ToString()))).Select(w => (w, InKit)),
+                .. Words(m.Family.ToString())
+                    .Concat(m.Kit.SelectMany(KitWords))
+                    .Concat(Words(Spaced(m.Position.ToString())))
+                    .Select(w => (w, InKit)),
                 .. Words(m.Muscles).Select(w => (w, InMuscles)),
             ];
             // A word counts where it counts for most.
@@ -116,7 +121,10 @@ public static class MoveSearch
     /// <param name="Costs">Of each word that was typed; <see cref="Other"/> where it is not in it.</param>
     private sealed record Ranked(int[] Costs, int Has, int Cost);
 
-    /// <summary>A whole name comes first, then a whole alias, then names and aliases that are all typed beside something else, then the rest word by word.</summary>
+    /// <summary>
+    /// A whole name comes first, then a whole alias, then names and aliases that are all typed beside something else, then the rest word by
+    /// word.
+    /// </summary>
     private static Ranked Rank(Named move, string[] typed)
     {
         var costs = new int[typed.Length];
@@ -145,7 +153,8 @@ public static class MoveSearch
         var bonus = named == whole ? -300
             : move.Aliases.Any(a => string.Concat(a) == whole) ? -200
             : Within(move.Name, typed) ? -90 - (5 * move.Name.Length)
-            : move.Aliases.Where(a => Within(a, typed)).Select(a => a.Length).DefaultIfEmpty(0).Max() is > 0 and var longest ? -80 - (5 * longest)
+            : move.Aliases.Where(a => Within(a, typed)).Select(a => a.Length).DefaultIfEmpty(0).Max() is > 0 and var longest
+                ? -80 - (5 * longest)
             : named.StartsWith(whole, StringComparison.Ordinal) ? -10
             : 0;
         return new Ranked(costs, costs.Count(c => c < Other), sum + bonus);
@@ -180,7 +189,9 @@ public static class MoveSearch
 
         // One mistake in four letters, two in seven.
         var allowed = typed.Length >= 7 ? 2 : typed.Length >= 4 ? 1 : 0;
-        if (allowed == 0 || word.Length < typed.Length - allowed || typed[0] != word[0] && (typed[1] != word[1] && typed[0] != word[1] && typed[1] != word[0]))
+        if (allowed == 0
+            || word.Length < typed.Length - allowed
+            || typed[0] != word[0] && (typed[1] != word[1] && typed[0] != word[1] && typed[1] != word[0]))
         {
             return typed.Length >= 3 && word.Contains(typed, StringComparison.Ordinal) ? Fragment : Other;
         }
@@ -245,18 +256,26 @@ public static class MoveSearch
         var plain = new StringBuilder();
         foreach (var c in text.Normalize(NormalizationForm.FormD).ToLowerInvariant())
         {
-            if (CharUnicodeInfo.GetUnicodeCategory(c) is not (UnicodeCategory.NonSpacingMark or UnicodeCategory.OtherPunctuation) || c is '.' or ',' or '/' or ':')
+            if (CharUnicodeInfo.GetUnicodeCategory(c) is not (UnicodeCategory.NonSpacingMark or UnicodeCategory.OtherPunctuation)
+                || c is '.' or ',' or '/' or ':')
             {
                 plain.Append(char.IsLetterOrDigit(c) ? c : ' ');
             }
         }
 
-        var words = plain.ToString().Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(One).Select(w => Same.GetValueOrDefault(w, w)).ToArray();
+        var words = plain.ToString()
+            .Split(' ', StringSplitOptions.RemoveEmptyEntries)
+            .Select(One)
+            .Select(w => Same.GetValueOrDefault(w, w))
+            .ToArray();
         return words.Any(w => !Empty.Contains(w)) ? [.. words.Where(w => !Empty.Contains(w))] : words;
     }
 
     private static string One(string word) =>
         word.Length <= 2 || !word.EndsWith('s') || word.EndsWith("ss", StringComparison.Ordinal) ? word
-        : word.EndsWith("sses", StringComparison.Ordinal) || word.EndsWith("ches", StringComparison.Ordinal) || word.EndsWith("shes", StringComparison.Ordinal) ? word[..^2]
+        : word.EndsWith("sses", StringComparison.Ordinal)
+            || word.EndsWith("ches", StringComparison.Ordinal)
+            || word.EndsWith("shes", StringComparison.Ordinal)
+            ? word[..^2]
         : word[..^1];
 }

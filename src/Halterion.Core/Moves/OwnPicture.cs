@@ -20,7 +20,10 @@ public static class OwnPicture
     /// <summary>The same picture without place, time and camera; null where it is no JPEG or PNG, or too large.</summary>
     public static string? Clean(string address)
     {
-        var start = address.StartsWith(Jpeg, StringComparison.Ordinal) ? Jpeg : address.StartsWith(Png, StringComparison.Ordinal) ? Png : null;
+        var start = address.StartsWith(Jpeg, StringComparison.Ordinal)
+            ? Jpeg
+            : address.StartsWith(Png, StringComparison.Ordinal) ? Png
+            : null;
         if (start is null || address.Length > MostText)
         {
             return null;
@@ -28,7 +31,9 @@ public static class OwnPicture
 
         var bytes = new byte[address.Length];
         return !Convert.TryFromBase64String(address[start.Length..], bytes, out var length) || length > MostBytes ? null
-            : (start == Jpeg ? OfJpeg(bytes.AsSpan(0, length)) : OfPng(bytes.AsSpan(0, length))) is { } clean ? start + Convert.ToBase64String(clean) : null;
+            : (start == Jpeg ? OfJpeg(bytes.AsSpan(0, length)) : OfPng(bytes.AsSpan(0, length))) is { } clean
+                ? start + Convert.ToBase64String(clean)
+                : null;
     }
 
     /// <summary>Segments but for APP1–APP13, APP15 and comments (ITU-T T.81, annex B).</summary>

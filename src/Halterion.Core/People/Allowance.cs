@@ -14,7 +14,8 @@ public static class Allowance
     private const double Heavy = 8;
 
     /// <summary>Why they are not offered it, in the words of the first limit that forbids a part of it; null where they may.</summary>
-    public static (PersonLimit Limit, string Why)? WhyNot(Person person, Option option, Station station, Block block, MoveLibrary moves, DateOnly day)
+    public static (PersonLimit Limit, string Why)? WhyNot(
+        Person person, Option option, Station station, Block block, MoveLibrary moves, DateOnly day)
     {
         foreach (var limit in person.LimitsOn(day))
         {
@@ -77,5 +78,8 @@ public static class Allowance
 
     /// <summary>A limit in words: "knee care, left".</summary>
     public static string Named(PersonLimit limit) =>
-        $"{LimitTable.Named(limit.Limit)}{(limit.Limit is Limit.Pregnancy ? "" : " care")}{(limit.Side is { } side ? $", {side.ToString().ToLowerInvariant()}" : "")}{(limit.Strict ? ", strict" : "")}";
+        LimitTable.Named(limit.Limit)
+            + (limit.Limit is Limit.Pregnancy ? "" : " care")
+            + (limit.Side is { } side ? $", {side.ToString().ToLowerInvariant()}" : "")
+            + (limit.Strict ? ", strict" : "");
 }

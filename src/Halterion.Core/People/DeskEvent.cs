@@ -35,16 +35,20 @@ public sealed record DeskGuest(string Key, string Name, DeskStanding Standing)
 /// <param name="Uid">The same for a class in every file.</param>
 /// <param name="Sequence">A higher one is newer.</param>
 /// <param name="Cancelled">The desk has cancelled the whole class.</param>
-public sealed record DeskEvent(string Uid, int Sequence, string Title, DateTimeOffset Starts, bool Cancelled, ImmutableArray<DeskGuest> Guests)
+public sealed record DeskEvent(
+    string Uid, int Sequence, string Title, DateTimeOffset Starts, bool Cancelled, ImmutableArray<DeskGuest> Guests)
 {
     /// <summary>How many come; nobody to a class that is off.</summary>
     public int Coming => Cancelled ? 0 : Guests.Count(g => g.Standing == DeskStanding.Coming);
 }
 
-/// <summary>Who is who on the desk's list: as answered, else by a name that one person of the roster alone has. Nobody is invented.</summary>
+/// <summary>
+/// Who is who on the desk's list: as answered, else by a name that one person of the roster alone has. Nobody is invented.
+/// </summary>
 public sealed class DeskNames(IEnumerable<Person> roster, IReadOnlyDictionary<string, PersonId?> answers)
 {
-    private readonly ILookup<string, PersonId> named = roster.ToLookup(p => DeskGuest.NameOf(p.Name), p => p.Id, StringComparer.OrdinalIgnoreCase);
+    private readonly ILookup<string, PersonId> named = roster.ToLookup(
+        p => DeskGuest.NameOf(p.Name), p => p.Id, StringComparer.OrdinalIgnoreCase);
 
     /// <summary>Null: not known, or said to be nobody of the roster.</summary>
     public PersonId? Of(DeskGuest guest) =>
@@ -87,14 +91,16 @@ public sealed record Expectations(ImmutableArray<PersonId> People, int HeadCount
     /// What the desk says anew, and nothing else: who was put in or taken out by hand stays so until the desk says something else of
     /// them than before. Those without a name here are counted.
     /// </summary>
-    /// <param name="before">Null: the desk says something of this class for the first time; the number that the brief held was a guess then.</param>
+    /// <param name="before">Null: the desk says something of this class for the first time; the number that the brief held was a guess
+    /// then.</param>
     public Expectations Follow(DeskSaid? before, DeskSaid now)
     {
         var said = before ?? DeskSaid.Nothing;
         ImmutableArray<PersonId> people =
         [
             .. People.Where(p => !now.IsNewOf(p, said) || now.Comes(p)),
-            .. now.Known.Keys.Where(p => now.Comes(p) && now.IsNewOf(p, said) && !People.Contains(p)).OrderBy(p => p.Value, StringComparer.Ordinal),
+            .. now.Known.Keys.Where(
+                p => now.Comes(p) && now.IsNewOf(p, said) && !People.Contains(p)).OrderBy(p => p.Value, StringComparer.Ordinal),
         ];
         var unnamed = before is null ? 0 : Math.Max(0, HeadCount - People.Length - before.Unknown);
         return new Expectations(people, people.Length + unnamed + now.Unknown);

@@ -31,7 +31,10 @@ public sealed class NameSearch
         // In data a text that is nothing but a name alone is a word of the format, unless it stands in a field that people write in.
         inText = new Regex(IsWhole ? Before + written + After : Before + NotInWord + written + After + NotBeforeWord, AnyCase);
         var value = Before + NotInWord + written + After + NotBeforeWord;
-        inData = IsWhole ? inText : new Regex($"""(?:{value}(?!")|(?<!"){value}|(?<="(?:name|nick|title|note|say|reason|text|words|label)"\s*:\s*"){value})""", AnyCase);
+        inData = IsWhole
+            ? inText
+            : new Regex(
+                $"""(?:{value}(?!")|(?<!"){value}|(?<="(?:name|nick|title|note|say|reason|text|words|label)"\s*:\s*"){value})""", AnyCase);
     }
 
     public string Name { get; }
@@ -63,7 +66,9 @@ public sealed class NameSearch
     /// <summary>A letter as it is, or escaped in either case.</summary>
     private static string Letter(char letter)
     {
-        var written = letter is '\'' or '’' ? ['\'', '’'] : ((char[])[char.ToLowerInvariant(letter), char.ToUpperInvariant(letter)]).Distinct();
+        var written = letter is '\'' or '’'
+            ? ['\'', '’']
+            : ((char[])[char.ToLowerInvariant(letter), char.ToUpperInvariant(letter)]).Distinct();
         var escapes = written.Select(c => string.Create(CultureInfo.InvariantCulture, $"""\\u{(int)c:x4}"""));
         return $"(?:{string.Join('|', written.Select(c => Regex.Escape(c.ToString())).Concat(escapes))})";
     }

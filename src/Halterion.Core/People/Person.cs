@@ -30,7 +30,8 @@ public sealed record PersonSetUp(int? BoxCm = null, int? BenchCm = null, int? Re
 /// <param name="Nick">What they are called in class.</param>
 /// <param name="StatureCm">100–230, where they chose to tell it: it sets the stations.</param>
 /// <param name="MassKg">25–300.</param>
-/// <param name="Level">Their usual option by family: of <c>squat</c>, <c>lunge</c>, <c>hinge</c> and <c>bridge</c>; a missing one is the main option.</param>
+/// <param name="Level">Their usual option by family: of <c>squat</c>, <c>lunge</c>, <c>hinge</c> and <c>bridge</c>; a missing one is the
+/// main option.</param>
 /// <param name="Loads">By move.</param>
 /// <param name="Revision">Counts the changes of what is kept of them; 0: not kept yet.</param>
 public sealed record Person(

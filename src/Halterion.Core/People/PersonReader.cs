@@ -81,7 +81,8 @@ public static class PersonReader
         {
             var load = new Fields(map.Take(name)!.Value, map.PointerTo(name), faults);
             var implement = load.IsObject ? load.Choice<Implement>("implement", required: true) : null;
-            var kg = load.IsObject ? load.Decimal("kg", 0.25m, 600) ?? load.Missing<decimal>("kg", "kilograms of all that is held, 0.25–600") : null;
+            var kg = load.IsObject ? load.Decimal("kg", 0.25m, 600) ?? load.Missing<decimal>("kg", "kilograms of all that is "
+                + "held, 0.25–600") : null;
             load.Close("a remembered load");
             if (implement is { } held && kg is { } weight)
             {
@@ -100,7 +101,8 @@ public static class PersonReader
             return null;
         }
 
-        var setUp = new PersonSetUp(Height("boxCm", "box"), Height("benchCm", "bench"), Height("rearFootCm", "rearFoot"), map.Choice<BandStrength>("band"));
+        var setUp = new PersonSetUp(
+            Height("boxCm", "box"), Height("benchCm", "bench"), Height("rearFootCm", "rearFoot"), map.Choice<BandStrength>("band"));
         map.Close("a set-up");
         return setUp;
 

@@ -7,6 +7,10 @@ namespace Halterion.Core.People;
 /// <summary>A person in words that they can read themselves.</summary>
 public static class PersonWords
 {
+    /// <summary>People by their names, in the order of these; one who is gone is "someone".</summary>
+    public static string Listed(IEnumerable<PersonId> people, IReadOnlyDictionary<PersonId, string> names) =>
+        string.Join(", ", people.Select(p => names.GetValueOrDefault(p, "someone")).Order(StringComparer.OrdinalIgnoreCase));
+
     /// <summary>Everything that is said of a person, a line each.</summary>
     public static IEnumerable<string> Lines(Person person, MoveLibrary moves)
     {
@@ -44,10 +48,12 @@ public static class PersonWords
         foreach (var (move, load) in person.Loads ?? System.Collections.Immutable.ImmutableSortedDictionary<string, RememberedLoad>.Empty)
         {
             yield return string.Create(CultureInfo.InvariantCulture,
-                $"Holds for {moves.Find(new MoveId(move))?.Name ?? move}: {WordsOf<Plans.Implement>.Of(load.Implement)}, {load.Kg:0.##} kg in all");
+                $"Holds for {moves.Find(new MoveId(move))?.Name ?? move}: {WordsOf<Plans.Implement>.Of(load.Implement)}, "
+                + $"{load.Kg:0.##} kg in all");
         }
 
-        foreach (var (what, cm) in new[] { ("Box", person.SetUp?.BoxCm), ("Bench", person.SetUp?.BenchCm), ("Rear foot on", person.SetUp?.RearFootCm) })
+        foreach (var (what, cm) in new[] { ("Box", person.SetUp?.BoxCm), ("Bench", person.SetUp?.BenchCm),
+                ("Rear foot on", person.SetUp?.RearFootCm) })
         {
             if (cm is { } height)
             {

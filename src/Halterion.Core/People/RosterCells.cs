@@ -56,7 +56,8 @@ public static partial class RosterCells
         (RosterColumn.Nick, ["nick", "nickname", "called", "known as"]),
         (RosterColumn.Name, ["name", "full name", "person", "participant", "who"]),
         (RosterColumn.StatureInches, ["height (in)", "stature (in)", "inches", "height in"]),
-        (RosterColumn.Stature, ["stature", "height", "stature (cm)", "height (cm)", "cm", "tall", "height (ft)", "stature (m)", "height (m)"]),
+        (RosterColumn.Stature,
+            ["stature", "height", "stature (cm)", "height (cm)", "cm", "tall", "height (ft)", "stature (m)", "height (m)"]),
         (RosterColumn.MassPounds, ["weight (lb)", "mass (lb)", "lb", "lbs", "pounds", "weight (lbs)"]),
         (RosterColumn.Mass, ["weight", "mass", "weight (kg)", "mass (kg)", "kg"]),
         (RosterColumn.BirthYear, ["born", "birth", "birth year", "year of birth", "date of birth", "dob", "birthday", "year"]),
@@ -180,9 +181,11 @@ public static partial class RosterCells
 
     private static (Person, (string, string)?) Text(string text, int most, Func<string, Person> set) =>
         text.EnumerateRunes().Count() > most
-            ? (set(text[..Math.Min(text.Length, most)]), ($"This has more than {most} characters.", $"at most {most} characters")) : (set(text), null);
+            ? (set(text[..Math.Min(text.Length, most)]),
+                ($"This has more than {most} characters.", $"at most {most} characters")) : (set(text), null);
 
-    private static (Person, (string, string)?) Number(decimal? number, decimal least, decimal most, string right, string text, Func<decimal, Person> set) =>
+    private static (Person, (string, string)?) Number(
+        decimal? number, decimal least, decimal most, string right, string text, Func<decimal, Person> set) =>
         number is { } n && n >= least && n <= most ? (set(n), null)
         : (set(least),
             (number is null ? $"“{Short(text)}” cannot be read."
@@ -258,7 +261,8 @@ public static partial class RosterCells
                         limit = limit with { Strict = true };
                         break;
                     case "until" when i + 1 < more.Length
-                        && DateOnly.TryParseExact(more[i + 1], "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day):
+                        && DateOnly.TryParseExact(
+                            more[i + 1], "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day):
                         limit = limit with { Until = day };
                         i++;
                         break;
@@ -270,7 +274,9 @@ public static partial class RosterCells
             limits.Add(limit);
         }
 
-        return limits.Count > 20 ? (person, ("These are more than 20 limits.", "at most 20")) : (person with { Limits = [.. limits] }, null);
+        return limits.Count > 20
+            ? (person, ("These are more than 20 limits.", "at most 20"))
+            : (person with { Limits = [.. limits] }, null);
     }
 
     /// <summary>Exactly 2.54 cm an inch, 30.48 cm a foot (international yard and pound agreement, 1959).</summary>
@@ -300,7 +306,10 @@ public static partial class RosterCells
             return pounds ? Math.Round(number * 0.45359237m, 1) : number;
         }
 
-        return Plain(text, "kg") is { } kg ? kg : (Plain(text, "lbs") ?? Plain(text, "lb")) is { } lb ? Math.Round(lb * 0.45359237m, 1) : null;
+        return Plain(text, "kg") is { } kg
+            ? kg
+            : (Plain(text, "lbs") ?? Plain(text, "lb")) is { } lb ? Math.Round(lb * 0.45359237m, 1)
+            : null;
     }
 
     private static decimal? Year(string text) =>
@@ -314,12 +323,15 @@ public static partial class RosterCells
     }
 
     private static decimal? Parse(string text) =>
-        Decimal().IsMatch(text) ? decimal.Parse(text.Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture) : null;
+        Decimal().IsMatch(text)
+            ? decimal.Parse(text.Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture)
+            : null;
 
     [GeneratedRegex(@"^[0-9]{1,4}([.,][0-9]{1,2})?$")]
     private static partial Regex Decimal();
 
-    [GeneratedRegex("""^(?<ft>[0-9])\s*('|′|ft\.?|feet|foot)\s*((?<in>[0-9]{1,2}([.,][0-9]{1,2})?)\s*("|″|''|in\.?|inches)?)?$""", RegexOptions.IgnoreCase)]
+    [GeneratedRegex("""^(?<ft>[0-9])\s*('|′|ft\.?|feet|foot)\s*((?<in>[0-9]{1,2}([.,][0-9]{1,2})?)\s*("|″|''|in\.?|inches)?)?$""",
+            RegexOptions.IgnoreCase)]
     private static partial Regex Feet();
 
     [GeneratedRegex(@"(?<![0-9])(19|20|21)[0-9][0-9](?![0-9])")]

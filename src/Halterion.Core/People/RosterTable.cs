@@ -32,7 +32,8 @@ public static class RosterTable
     [
         RosterColumn.Name, RosterColumn.Nick, RosterColumn.Stature, RosterColumn.Mass, RosterColumn.BirthYear,
         RosterColumn.LevelSquat, RosterColumn.LevelLunge, RosterColumn.LevelHinge, RosterColumn.LevelBridge,
-        RosterColumn.Limits, RosterColumn.Ready, RosterColumn.BoxCm, RosterColumn.BenchCm, RosterColumn.RearFootCm, RosterColumn.Band, RosterColumn.Note,
+        RosterColumn.Limits, RosterColumn.Ready, RosterColumn.BoxCm, RosterColumn.BenchCm, RosterColumn.RearFootCm, RosterColumn.Band,
+            RosterColumn.Note,
     ];
 
     /// <summary>Whether the first row is a heading: it has a word we know, and no number.</summary>
@@ -47,7 +48,10 @@ public static class RosterTable
         var guesses = new RosterColumn[width];
         for (var c = 0; c < width; c++)
         {
-            var guess = heading && c < rows[0].Length ? RosterCells.Guess(rows[0][c]) : heading ? RosterColumn.Ignore : ByContent(rows, c, taken);
+            var guess = heading && c < rows[0].Length
+                ? RosterCells.Guess(rows[0][c])
+                : heading ? RosterColumn.Ignore
+                : ByContent(rows, c, taken);
             guesses[c] = guess == RosterColumn.Ignore || taken.Add(guess) ? guess : RosterColumn.Ignore;
         }
 
@@ -57,7 +61,8 @@ public static class RosterTable
     private static RosterColumn ByContent(ImmutableArray<ImmutableArray<string>> rows, int column, HashSet<RosterColumn> taken)
     {
         var cells = rows.Where(r => column < r.Length).Select(r => r[column].Trim()).Where(c => c.Length > 0).Take(50).ToArray();
-        bool All(RosterColumn as_) => cells.Length > 0 && Array.TrueForAll(cells, c => RosterCells.Set(new Person(default, ""), as_, c).Fault is null);
+        bool All(RosterColumn as_) =>
+            cells.Length > 0 && Array.TrueForAll(cells, c => RosterCells.Set(new Person(default, ""), as_, c).Fault is null);
         return cells.Length == 0 ? RosterColumn.Ignore
             : All(RosterColumn.BirthYear) && cells.All(c => c.Length == 4) ? RosterColumn.BirthYear
             : All(RosterColumn.Stature) ? RosterColumn.Stature
@@ -87,7 +92,9 @@ public static class RosterTable
             var name = NameOf(rows[r], columns);
             if (name.Length == 0)
             {
-                faults.Add(new RosterFault(columns.IndexOf(RosterColumn.Name) is >= 0 and var at ? at : null, "There is no name.", "a name in every row"));
+                faults.Add(
+                    new RosterFault(
+                        columns.IndexOf(RosterColumn.Name) is >= 0 and var at ? at : null, "There is no name.", "a name in every row"));
             }
             else if (name.Length > 120)
             {
@@ -119,8 +126,13 @@ public static class RosterTable
                 }
             }
 
-            var same = before is not null && RosterTable.Written.All(column => RosterCells.Write(before, column) == RosterCells.Write(person, column));
-            var change = faults.Count > 0 ? RosterChange.Faulty : before is null ? RosterChange.New : same ? RosterChange.Same : RosterChange.Changed;
+            var same = before is not null
+                && RosterTable.Written.All(column => RosterCells.Write(before, column) == RosterCells.Write(person, column));
+            var change = faults.Count > 0
+                ? RosterChange.Faulty
+                : before is null ? RosterChange.New
+                : same ? RosterChange.Same
+                : RosterChange.Changed;
             read.Add(new RosterRow(r + 1, name, change, faults.ToImmutable()));
             if (change is RosterChange.New or RosterChange.Changed)
             {
@@ -134,7 +146,9 @@ public static class RosterTable
     private static string NameOf(ImmutableArray<string> row, ImmutableArray<RosterColumn> columns)
     {
         string Cell(RosterColumn column) => columns.IndexOf(column) is >= 0 and var at && at < row.Length ? row[at].Trim() : "";
-        return Cell(RosterColumn.Name) is { Length: > 0 } whole ? whole : $"{Cell(RosterColumn.FirstName)} {Cell(RosterColumn.LastName)}".Trim();
+        return Cell(RosterColumn.Name) is { Length: > 0 } whole
+            ? whole
+            : $"{Cell(RosterColumn.FirstName)} {Cell(RosterColumn.LastName)}".Trim();
     }
 
     private static string Key(string name) => string.Join(' ', name.ToUpperInvariant().Split(' ', StringSplitOptions.RemoveEmptyEntries));

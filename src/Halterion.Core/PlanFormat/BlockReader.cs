@@ -247,7 +247,8 @@ internal sealed partial class Context
         if ((block.SidePass == SidePass.Round && shape != BlockShape.Circuit) ||
             (block.SidePass == SidePass.Alternate && shape is not (BlockShape.Circuit or BlockShape.Rotation)))
         {
-            fields.Fault("sidePass", "This block has no rounds to give the side.", "round in a circuit, alternate in a circuit or a rotation, else station");
+            fields.Fault("sidePass", "This block has no rounds to give the side.", "round in a circuit, alternate in a circuit or a "
+                + "rotation, else station");
         }
 
         if (shape == BlockShape.Rotation)

@@ -47,7 +47,14 @@ public static class ClassReader
     /// <summary>Reads one block as a class of its own.</summary>
     public static Reading ReadBlock(JsonObject block, MoveLibrary moves, JsonNode? own = null)
     {
-        var file = new JsonObject { ["format"] = Context.FormatName, ["version"] = 1, ["title"] = "Block", ["slotMinutes"] = 60, ["blocks"] = new JsonArray(block.DeepClone()) };
+        var file = new JsonObject
+        {
+            ["format"] = Context.FormatName,
+            ["version"] = 1,
+            ["title"] = "Block",
+            ["slotMinutes"] = 60,
+            ["blocks"] = new JsonArray(block.DeepClone())
+        };
         if (own is not null)
         {
             file["moves"] = own.DeepClone();

@@ -82,7 +82,9 @@ internal sealed partial class Context
         return part;
     }
 
-    /// <summary>Where the move and the tempo of a part come from: the part, the main option's entry for it, the main option, the move's own.</summary>
+    /// <summary>
+    /// Where the move and the tempo of a part come from: the part, the main option's entry for it, the main option, the move's own.
+    /// </summary>
     private Part Resolve(Fields fields, Part part, Tempo? own, int index, Option? main)
     {
         var entry = main?.Parts.GetValueOrDefault(index + 1);
@@ -118,7 +120,8 @@ internal sealed partial class Context
             return tempo;
         }
 
-        fields.Fault("tempo", $"“{(text.Length > 40 ? text[..40] + "…" : text)}” is no tempo.", "lower-pause-lift-pause, each 0–60 or X, such as 3-1-1-0");
+        fields.Fault("tempo", $"“{(text.Length > 40 ? text[..40] + "…" : text)}” is no tempo.", "lower-pause-lift-pause, each 0–60 or X, "
+            + "such as 3-1-1-0");
         return null;
     }
 

@@ -164,7 +164,8 @@ public sealed class Fields
         var length = text.EnumerateRunes().Count();
         if (length < least || length > most || (least > 0 && string.IsNullOrWhiteSpace(text)))
         {
-            faults.Add(PointerTo(name), length > most ? $"This text has {length} characters." : "This text is blank.", $"a text of {least}–{most} characters");
+            faults.Add(PointerTo(name), length > most ? $"This text has {length} characters." : "This text is blank.",
+                $"a text of {least}–{most} characters");
             return null;
         }
 
@@ -248,7 +249,8 @@ public sealed class Fields
         var length = value.ValueKind == JsonValueKind.Array ? value.GetArrayLength() : -1;
         if (length < least || length > most)
         {
-            faults.Add(PointerTo(name), length < 0 ? $"This is {Kind(value)}." : $"This list has {length} {what}.", $"a list of {least}–{most} {what}");
+            faults.Add(PointerTo(name), length < 0 ? $"This is {Kind(value)}." : $"This list has {length} {what}.",
+                $"a list of {least}–{most} {what}");
             return [];
         }
 
@@ -274,7 +276,8 @@ public sealed class Fields
 
     /// <summary>A list of objects, each read by itself and then closed.</summary>
     /// <param name="what">What each of them is, such as "a row".</param>
-    public ImmutableArray<T> List<T>(string name, int least, int most, string what, Func<Fields, T?> read, bool required = false) where T : class
+    public ImmutableArray<T> List<T>(
+        string name, int least, int most, string what, Func<Fields, T?> read, bool required = false) where T : class
     {
         var items = Items(name, least, most, what, required);
         var list = ImmutableArray.CreateBuilder<T>(items.Length);
@@ -303,7 +306,9 @@ public sealed class Fields
         var words = ImmutableArray.CreateBuilder<T>(items.Length);
         for (var i = 0; i < items.Length; i++)
         {
-            if (items[i].ValueKind == JsonValueKind.String && JsonText.Of(items[i]) is { } text && WordsOf<T>.All.TryGetValue(text, out var word))
+            if (items[i].ValueKind == JsonValueKind.String
+                && JsonText.Of(items[i]) is { } text
+                && WordsOf<T>.All.TryGetValue(text, out var word))
             {
                 words.Add(word);
             }
@@ -333,7 +338,9 @@ public sealed class Fields
         return null;
     }
 
-    /// <summary>A whole number within bounds; a fault where it is not. Pointers and words are only made for faults: most fields have none.</summary>
+    /// <summary>
+    /// A whole number within bounds; a fault where it is not. Pointers and words are only made for faults: most fields have none.
+    /// </summary>
     public int? Whole(JsonElement value, string name, int? index, int min, int max) =>
         Numbers.Whole(value, min, max) ?? Wrong<int>(PointerTo(name, index), value, Numbers.WholeWords(min, max));
 
@@ -377,7 +384,8 @@ public sealed class Fields
     {
         JsonValueKind.Object => "an object",
         JsonValueKind.Array => "a list",
-        JsonValueKind.String => JsonText.Of(value) is { } text ? $"the text “{(text.Length > 40 ? text[..40] + "…" : text)}”" : "not valid text",
+        JsonValueKind.String =>
+            JsonText.Of(value) is { } text ? $"the text “{(text.Length > 40 ? text[..40] + "…" : text)}”" : "not valid text",
         JsonValueKind.Number => value.GetRawText() is { Length: <= 40 } raw ? raw : "a very long number",
         JsonValueKind.Null => "null",
         _ => value.GetRawText(),

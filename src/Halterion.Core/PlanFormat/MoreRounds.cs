@@ -16,7 +16,8 @@ public static class MoreRounds
         foreach (var amount in Lists(block).Where(list => list.Count >= 2 && list.Count == before && rounds > before))
         {
             var numbers = amount.Select(a => a is JsonValue value && value.TryGetValue<int>(out var n) ? n : (int?)null).ToList();
-            var even = numbers.TrueForAll(n => n is not null) && numbers.Zip(numbers.Skip(1), (a, b) => Math.Sign(b!.Value - a!.Value)).Distinct().Count() == 1;
+            var even = numbers.TrueForAll(n => n is not null)
+                && numbers.Zip(numbers.Skip(1), (a, b) => Math.Sign(b!.Value - a!.Value)).Distinct().Count() == 1;
             while (amount.Count < rounds)
             {
                 if (even)

@@ -13,7 +13,8 @@ internal sealed partial class Context
     public ImmutableArray<Move> ReadOwnMoves(JsonElement root) => OwnMoves(new Fields(root, "", faults), inClass: false);
 
     /// <summary>The user's own moves that travel in the class; from here on they are found beside those of the library.</summary>
-    /// <param name="inClass">A class's own moves win inside it: a file that once opened opens for ever, whatever ids the library takes.</param>
+    /// <param name="inClass">A class's own moves win inside it: a file that once opened opens for ever, whatever ids the library
+    /// takes.</param>
     private ImmutableArray<Move> OwnMoves(Fields fields, bool inClass)
     {
         var items = fields.Items("moves", 0, MostMoves, "moves");
@@ -118,7 +119,8 @@ internal sealed partial class Context
 
         var demand = new Fields(value, fields.PointerTo("demand"), faults);
         int? Of(string name) => demand.Whole(name, 0, 5);
-        var stated = new StatedDemand(Of("knee"), Of("hip"), Of("back"), Of("balance"), Of("impact"), Of("mobility"), Of("skill"), Of("grip"));
+        var stated = new StatedDemand(
+            Of("knee"), Of("hip"), Of("back"), Of("balance"), Of("impact"), Of("mobility"), Of("skill"), Of("grip"));
         demand.Close("a demand");
         return stated;
     }
@@ -176,7 +178,8 @@ internal sealed partial class Context
             return clean;
         }
 
-        fields.Fault("picture", "This picture cannot be used.", $"a JPEG or PNG of at most {OwnPicture.MostBytes / 1000} kB, as a data: address");
+        fields.Fault("picture", "This picture cannot be used.", $"a JPEG or PNG of at most {OwnPicture.MostBytes / 1000} kB, as a "
+            + $"data: address");
         return null;
     }
 

@@ -40,7 +40,8 @@ internal sealed partial class Context
         var mains = options.Count(o => o.Tier == Tier.Main);
         if (items.Length > 0 && (tiers == 0 || mains > 1))
         {
-            fields.Fault(name, mains > 1 ? $"There are {mains} main options." : "There is no main option.", "exactly one option of tier main");
+            fields.Fault(name, mains > 1 ? $"There are {mains} main options." : "There is no main option.", "exactly one option "
+                + "of tier main");
         }
 
         return options.ToImmutable();

@@ -38,7 +38,8 @@ public sealed class PlanChanges
             words.Add($"{name}: {Dose(before)} → {Dose(after)}");
         }
 
-        Items(name + ": ", List(before, "options"), List(after, "options"), OptionName, "option", (option, x, y) => Fields($"{option}: ", x, y));
+        Items(name + ": ", List(before, "options"), List(after, "options"), OptionName, "option",
+            (option, x, y) => Fields($"{option}: ", x, y));
     }
 
     /// <summary>Plain fields, in words: "rounds 3 → 2".</summary>
@@ -56,7 +57,8 @@ public sealed class PlanChanges
     /// <summary>Pairs the items of two lists by name, in order, and says what came, went, moved and changed.</summary>
     private void Items(
         string where,
-        List<JsonObject> before, List<JsonObject> after, Func<JsonObject, string> nameOf, string what, Action<string, JsonObject, JsonObject> compare)
+        List<JsonObject> before, List<JsonObject> after, Func<JsonObject, string> nameOf, string what,
+            Action<string, JsonObject, JsonObject> compare)
     {
         var pairs = Pairs(before, after, nameOf);
         var left = Enumerable.Range(0, before.Count).Except(pairs.Select(p => p.Before)).ToList();
@@ -139,7 +141,8 @@ public sealed class PlanChanges
     private string Dose(JsonObject station)
     {
         // A dose that cannot be read is shown as it stands.
-        if (station["dose"] is not JsonArray written || ClassReader.ReadDose(JsonElement.Parse(written.ToJsonString()), moves) is not { } dose)
+        if (station["dose"] is not JsonArray written
+            || ClassReader.ReadDose(JsonElement.Parse(written.ToJsonString()), moves) is not { } dose)
         {
             return Value(station["dose"]);
         }
@@ -160,11 +163,14 @@ public sealed class PlanChanges
         JsonArray { Count: 0 } => "none",
         JsonArray a when a.All(i => i is JsonValue) => string.Join(", ", a.Select(i => i!.ToJsonString())),
         JsonArray a => $"{a.Count} entries",
-        JsonObject load when load["implement"] is not null => $"{(load["kg"] is { } kg ? $"{kg.ToJsonString()} kg " : "")}{Text(load, "implement")}",
-        JsonObject range when range["from"] is not null && range["to"] is not null => $"{range["from"]!.ToJsonString()}–{range["to"]!.ToJsonString()}",
+        JsonObject load when load["implement"] is not null =>
+            $"{(load["kg"] is { } kg ? $"{kg.ToJsonString()} kg " : "")}{Text(load, "implement")}",
+        JsonObject range when range["from"] is not null && range["to"] is not null =>
+            $"{range["from"]!.ToJsonString()}–{range["to"]!.ToJsonString()}",
         _ => "another",
     };
 
     /// <summary>A field name in words: betweenRounds becomes "between rounds".</summary>
-    private static string Spaced(string field) => string.Concat(field.Select(c => char.IsUpper(c) ? $" {char.ToLowerInvariant(c)}" : $"{c}"));
+    private static string Spaced(string field) =>
+        string.Concat(field.Select(c => char.IsUpper(c) ? $" {char.ToLowerInvariant(c)}" : $"{c}"));
 }

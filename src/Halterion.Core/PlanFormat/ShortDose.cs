@@ -7,7 +7,9 @@ namespace Halterion.Core.PlanFormat;
 /// <summary>A form of the short dose and what it means, for help while typing.</summary>
 public sealed record DoseForm(string Form, string Means);
 
-/// <summary>A station's dose in the trade's short form, such as <c>12 each side @ 3-1-1-0</c>; <see cref="ShortDoseReader"/> reads it back.</summary>
+/// <summary>
+/// A station's dose in the trade's short form, such as <c>12 each side @ 3-1-1-0</c>; <see cref="ShortDoseReader"/> reads it back.
+/// </summary>
 public static class ShortDose
 {
     /// <summary>What can be typed, the usual first.</summary>
@@ -40,7 +42,8 @@ public static class ShortDose
         var words = string.Join(" + ", station.Dose.Select(Part));
         return words + station.Sides switch
         {
-            SideRule.Each => station.Chunk > 0 ? string.Create(CultureInfo.InvariantCulture, $" each side by {station.Chunk}") : " each side",
+            SideRule.Each =>
+                station.Chunk > 0 ? string.Create(CultureInfo.InvariantCulture, $" each side by {station.Chunk}") : " each side",
             SideRule.Split => " half a side",
             _ => "",
         } + (station.Turns ? " in turns" : "");

@@ -38,7 +38,8 @@ public sealed record TypedDose(ImmutableArray<Part> Dose, SideRule? Sides, int? 
             changed.Add(string.Create(CultureInfo.InvariantCulture, $"{rounds} {word}{(rounds == 1 ? "" : "s")}"));
         }
 
-        if (Rest is { } rest && before[sets ? "betweenSets" : "betweenRounds"]?.ToJsonString() != rest.ToString(CultureInfo.InvariantCulture))
+        if (Rest is { } rest
+            && before[sets ? "betweenSets" : "betweenRounds"]?.ToJsonString() != rest.ToString(CultureInfo.InvariantCulture))
         {
             changed.Add(string.Create(CultureInfo.InvariantCulture, $"{rest} s between {word}s"));
         }
@@ -50,11 +51,14 @@ public sealed record TypedDose(ImmutableArray<Part> Dose, SideRule? Sides, int? 
 
         var told = Dose.Max(p => p.Amount.Values.Length);
         return told > now.Rounds
-            ? string.Create(CultureInfo.InvariantCulture, $"The block stays: {now.Rounds} {word}{(now.Rounds == 1 ? "" : "s")}, so only the first {now.Rounds} of {told} targets are used.")
+            ? string.Create(CultureInfo.InvariantCulture, $"The block stays: {now.Rounds} {word}{(now.Rounds == 1 ? "" : "s")}, so only "
+                + $"the first {now.Rounds} of {told} targets are used.")
             : Rounds is null && Rest is null ? "" : "The block stays as it is.";
     }
 
-    /// <summary>Puts the dose in place of the station's own in a file that may have faults elsewhere; rounds and rest, where typed, go to its block.</summary>
+    /// <summary>
+    /// Puts the dose in place of the station's own in a file that may have faults elsewhere; rounds and rest, where typed, go to its block.
+    /// </summary>
     public void PutInto(JsonObject block, JsonObject station)
     {
         var typed = PlanWriter.Dose(this);
@@ -135,7 +139,8 @@ public sealed partial class ShortDoseReader
             }
             else if (Take(Comma()) is null && !Modifier())
             {
-                throw Fault("This is not understood here.", "+ and the next part, or a word such as each side, @ 3-1-1-0, by 5, at 12 kg, rest 60");
+                throw Fault("This is not understood here.", "+ and the next part, or a word such as each side, @ 3-1-1-0, by 5, at 12 "
+                    + "kg, rest 60");
             }
         }
 
@@ -163,10 +168,17 @@ public sealed partial class ShortDoseReader
 
         var unit = Take(Unit())?.Value.ToLowerInvariant() ?? "";
         var times = unit.StartsWith("min", StringComparison.Ordinal) ? 60 : 1;
-        var timed = led is not null || (unit is not "" && !unit.StartsWith('r') && !unit.StartsWith('p') && unit is not ("m" or "metres" or "meters" or "metre" or "meter"));
+        var timed = led is not null
+            || (
+                unit is not ""
+                    && !unit.StartsWith('r')
+                    && !unit.StartsWith('p')
+                    && unit is not ("m" or "metres" or "meters" or "metre" or "meter"));
 
         // Two numbers with a dash are a range; three and more are what people write for round after round.
-        var listed = amounts.Value.Contains('/') || amounts.Value.Count(c => c is '-' or '–') < 2 ? amounts.Value.Split('/') : amounts.Value.Split('-', '–');
+        var listed = amounts.Value.Contains('/') || amounts.Value.Count(c => c is '-' or '–') < 2
+            ? amounts.Value.Split('/')
+            : amounts.Value.Split('-', '–');
         ReadKind(new ByRound<Amount>([.. listed.Select(v => ReadAmount(v, times))]), timed, open, led, unit);
     }
 
@@ -213,7 +225,8 @@ public sealed partial class ShortDoseReader
             shape = Together().IsMatch(shape) ? string.Join('-', shape.ToCharArray()) : shape;
             part = Tempo.TryParse(shape, out var read)
                 ? part with { OwnTempo = read }
-                : throw Fault($"“{tempo.Groups[1].Value}” is no tempo.", "lower-pause-lift-pause, each 0–60 or X, such as 3-1-1-0", tempo.Groups[1].Index);
+                : throw Fault($"“{tempo.Groups[1].Value}” is no tempo.", "lower-pause-lift-pause, each 0–60 or X, "
+                    + "such as 3-1-1-0", tempo.Groups[1].Index);
         }
         else if (Take(EachSide()) is not null)
         {
@@ -234,7 +247,8 @@ public sealed partial class ShortDoseReader
         }
         else if (Take(SideWord()) is { } side)
         {
-            part = part with { Side = side.Value.ToLowerInvariant() switch { "left" => Side.Left, "right" => Side.Right, _ => Side.Alternate } };
+            var word = side.Value.ToLowerInvariant();
+            part = part with { Side = word switch { "left" => Side.Left, "right" => Side.Right, _ => Side.Alternate } };
         }
         else if (Take(Of()) is { } of)
         {
@@ -244,7 +258,12 @@ public sealed partial class ShortDoseReader
         {
             part = part with
             {
-                Style = char.ToLowerInvariant(style.Value[0]) switch { 'd' => RepStyle.DeadStop, 'n' => RepStyle.ConstantTension, _ => RepStyle.OneAndAHalf },
+                Style = char.ToLowerInvariant(style.Value[0]) switch
+                {
+                    'd' => RepStyle.DeadStop,
+                    'n' => RepStyle.ConstantTension,
+                    _ => RepStyle.OneAndAHalf
+                },
             };
         }
         else if (Take(WithPulses()) is { } pulses)
@@ -263,7 +282,8 @@ public sealed partial class ShortDoseReader
         else if (Take(LoadWord()) is { } load)
         {
             var factor = load.Groups[2].Value == "%";
-            var values = new ByRound<decimal>([.. load.Groups[1].Value.Split('/').Select(v => decimal.Parse(v, CultureInfo.InvariantCulture) / (factor ? 100 : 1))]);
+            var values = new ByRound<decimal>(
+                [.. load.Groups[1].Value.Split('/').Select(v => decimal.Parse(v, CultureInfo.InvariantCulture) / (factor ? 100 : 1))]);
             part = factor ? part with { LoadFactor = values } : part with { LoadKg = values };
         }
         else if (Take(Effort()) is { } effort)
@@ -278,7 +298,8 @@ public sealed partial class ShortDoseReader
                 {
                     "first" => new PartRounds(true, false, []),
                     "last" => new PartRounds(false, true, []),
-                    _ => new PartRounds(false, false, [.. rounds.Groups[2].Value.Split(',').Select(r => Within(r.Trim(), 1, 9999, "as a round"))]),
+                    _ => new PartRounds(
+                        false, false, [.. rounds.Groups[2].Value.Split(',').Select(r => Within(r.Trim(), 1, 9999, "as a round"))]),
                 },
             };
         }
@@ -357,7 +378,8 @@ public sealed partial class ShortDoseReader
     [GeneratedRegex(@"^[0-9X]{4}$")]
     private static partial Regex Together();
 
-    [GeneratedRegex(@"\G[0-9]{1,5}(?:\s*[-–]\s*[0-9]{1,5}){2,19}|\G[0-9]{1,5}(\s*[-–]\s*[0-9]{1,5})?(\s*/\s*[0-9]{1,5}(\s*[-–]\s*[0-9]{1,5})?)*")]
+    [GeneratedRegex(
+            @"\G[0-9]{1,5}(?:\s*[-–]\s*[0-9]{1,5}){2,19}|\G[0-9]{1,5}(\s*[-–]\s*[0-9]{1,5})?(\s*/\s*[0-9]{1,5}(\s*[-–]\s*[0-9]{1,5})?)*")]
     private static partial Regex Amounts();
 
     [GeneratedRegex(@"\G(seconds?|secs?|s|minutes?|min|reps?|pulses?|metres?|meters?|m|hold|held|rest)(?!\w|\s*/\s*m\b)", Loose)]

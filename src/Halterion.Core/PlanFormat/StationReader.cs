@@ -69,7 +69,12 @@ internal sealed partial class Context
 
         if (sure && block.Shape is not (BlockShape.Circuit or BlockShape.Sets))
         {
-            fields.Refuse("what is timed or said before a station belongs to a circuit or to sets", "changeSeconds", "demoSeconds", "withNext", "say");
+            fields.Refuse(
+                "what is timed or said before a station belongs to a circuit or to sets",
+                "changeSeconds",
+                "demoSeconds",
+                "withNext",
+                "say");
             return station;
         }
 
@@ -169,19 +174,22 @@ internal sealed partial class Context
     private static bool CanSplit(ImmutableArray<Part> dose) => dose is [{ Kind: PartKind.Time or PartKind.Hold }];
 
     /// <summary>An option's own sides stand inside the station's time; they need a dose that can be done so.</summary>
-    private static void CheckOptionSides(Fields fields, ImmutableArray<Option> options, SideRule sides, ImmutableArray<Part> dose, int parts)
+    private static void CheckOptionSides(
+        Fields fields, ImmutableArray<Option> options, SideRule sides, ImmutableArray<Part> dose, int parts)
     {
         for (var i = 0; i < options.Length; i++)
         {
             var option = options[i];
             if (option.Sides == SideRule.Split && parts > 0 && !CanSplit(dose))
             {
-                fields.FaultAt($"/options/{i}/sides", "Only one timed part can be split between the sides.", "a dose of exactly one part of kind time or hold");
+                fields.FaultAt($"/options/{i}/sides", "Only one timed part can be split between the sides.", "a dose of exactly one part "
+                    + "of kind time or hold");
             }
 
             if (option.Chunk is not null && ((option.Sides ?? sides) != SideRule.Each || parts != 1 || dose[0].Kind != PartKind.Reps))
             {
-                fields.FaultAt($"/options/{i}/chunk", "A chunk needs one part of reps, done on each side.", "sides each and a dose of one part of kind reps");
+                fields.FaultAt($"/options/{i}/chunk", "A chunk needs one part of reps, done on each side.", "sides each and a dose of "
+                    + "one part of kind reps");
             }
         }
     }
@@ -192,7 +200,8 @@ internal sealed partial class Context
         {
             foreach (var number in options[i].Parts.Keys.Where(n => n > parts && parts > 0))
             {
-                fields.FaultAt($"/options/{i}/parts/{number}", $"There is no part {number}; the dose has {parts}.", $"part numbers 1–{parts}");
+                fields.FaultAt(
+                    $"/options/{i}/parts/{number}", $"There is no part {number}; the dose has {parts}.", $"part numbers 1–{parts}");
             }
         }
     }
@@ -215,7 +224,8 @@ internal sealed partial class Context
                 : null;
             if (wrong is not null)
             {
-                faults.Add($"{at}/stations/{i}/withNext", wrong, "two neighbours with sides each, without chunk and sharing, in a circuit or in sets");
+                faults.Add($"{at}/stations/{i}/withNext", wrong, "two neighbours with sides each, without chunk and sharing, in a "
+                    + "circuit or in sets");
             }
         }
     }

@@ -60,7 +60,9 @@ public sealed record ClassDefaults(Seconds LeadIn, Seconds Switch, Side StartSid
     public static readonly ClassDefaults Usual = new(new Seconds(10), new Seconds(3), Side.Left, Counting.Down);
 }
 
-/// <summary>A class as data: what plan-language.md calls "the class". Its fields are as written; what the class gives is asked of the block.</summary>
+/// <summary>
+/// A class as data: what plan-language.md calls "the class". Its fields are as written; what the class gives is asked of the block.
+/// </summary>
 public sealed record ClassPlan
 {
     public required string Title { get; init; }

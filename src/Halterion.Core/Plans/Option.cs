@@ -54,9 +54,19 @@ public sealed record Manner
 
     public decimal? Scale { get; init; }
 
-    /// <summary>By what differs most: manners are looked up many times in every evaluation, and all of it takes ten times as long.</summary>
+    /// <summary>
+    /// By what differs most: manners are looked up many times in every evaluation, and all of it takes ten times as long.
+    /// </summary>
     public override int GetHashCode() => HashCode.Combine(
-        (int?)Depth ?? -1, (int?)Support ?? -1, (int?)Surface ?? -1, (int?)Band ?? -1, HeightCm ?? -1, Load?.GetHashCode() ?? 0, Tempo?.GetHashCode() ?? 0, Scale ?? 0);
+        (int?)Depth
+            ?? -1, (int?)Support
+            ?? -1, (int?)Surface
+            ?? -1, (int?)Band
+            ?? -1, HeightCm
+            ?? -1, Load?.GetHashCode()
+            ?? 0, Tempo?.GetHashCode()
+            ?? 0, Scale
+            ?? 0);
 
     /// <summary>This manner, and what it leaves out as the other has it.</summary>
     public Manner Over(Manner below) => new()
@@ -115,11 +125,15 @@ public sealed record Option(
 
     private Doing DoingOf(Part part, PartManner? entry) => new(MoveIn(part, entry), WithLoadOf(part, entry?.Manner.Over(Manner) ?? Manner));
 
-    /// <summary>A part's own move counts before the main option's entry for it; any other option says in its entry where it differs.</summary>
+    /// <summary>
+    /// A part's own move counts before the main option's entry for it; any other option says in its entry where it differs.
+    /// </summary>
     private MoveId MoveIn(Part part, PartManner? entry) =>
         (Tier == Tier.Main ? part.OwnMove ?? entry?.Move : entry?.Move ?? part.OwnMove) ?? Move;
 
     /// <summary>What a part loads at most counts where the option names no weight of its own.</summary>
     private static Manner WithLoadOf(Part part, Manner manner) =>
-        part.LoadKg is { } kg && manner.Load is { Kg: null, IsNone: false } load ? manner with { Load = load with { Kg = new Kilograms(kg.Values.Max()) } } : manner;
+        part.LoadKg is { } kg && manner.Load is { Kg: null, IsNone: false } load
+            ? manner with { Load = load with { Kg = new Kilograms(kg.Values.Max()) } }
+            : manner;
 }

@@ -151,7 +151,9 @@ public sealed record Station
 
     /// <summary>The side that all of its dose is written for; both where it is not one.</summary>
     public Side OnlySide =>
-        Dose.Where(p => p.Kind != PartKind.Rest).Select(p => p.Side).Distinct().ToArray() is [Side.Left or Side.Right] and [var one] ? one : Side.Both;
+        Dose.Where(p => p.Kind != PartKind.Rest).Select(p => p.Side).Distinct().ToArray() is [Side.Left or Side.Right] and [var one]
+            ? one
+            : Side.Both;
 
     public bool HasOwnChange => OwnChange is not null;
 }

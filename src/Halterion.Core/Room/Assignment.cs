@@ -34,7 +34,8 @@ public sealed record AssignedPerson(PersonId Person, ImmutableArray<AssignedStat
 
 /// <summary>An option of a station as it is for one person, whatever is pinned.</summary>
 /// <param name="Cost">Null where it is not allowed.</param>
-public sealed record PersonChoice(PersonId Person, PlaceId Station, PlaceId Option, bool Allowed, string Why, int? Cost, ImmutableArray<Need> Needs);
+public sealed record PersonChoice(
+    PersonId Person, PlaceId Station, PlaceId Option, bool Allowed, string Why, int? Cost, ImmutableArray<Need> Needs);
 
 /// <summary>Kit that does not go round at a moment.</summary>
 /// <param name="Station">Where everyone is at one station.</param>
@@ -110,7 +111,9 @@ public static class Assigning
         {
             for (var s = 0; s < places.Length; s++)
             {
-                taken[p, s] = choices.Offers(p, s) is { Length: > 0 } offers ? offers[Cheapest.Of([new Seat(offers)], null).Taken[0]].Option : null;
+                taken[p, s] = choices.Offers(p, s) is { Length: > 0 } offers
+                    ? offers[Cheapest.Of([new Seat(offers)], null).Taken[0]].Option
+                    : null;
             }
         }
 
@@ -118,8 +121,13 @@ public static class Assigning
         var settled = Moments.Of(places, room.Heads, groups).AsParallel().AsOrdered().Select(moment =>
         {
             // Of equal sums care comes first: the first seat takes the first of its equal offers.
-            var spots = moment.Spots.Where(s => choices.Offers(s.Person, s.Station).Length > 0).OrderBy(s => choices.CareOf(s.Person)).ThenBy(s => s.Person).ThenBy(s => s.Station).ToArray();
-            var seats = spots.Select(s => new Seat(choices.Offers(s.Person, s.Station), places[s.Station].Station.Turns ? s.Station : null)).ToArray();
+            var spots = moment.Spots.Where(s => choices.Offers(s.Person, s.Station).Length > 0)
+                .OrderBy(s => choices.CareOf(s.Person))
+                .ThenBy(s => s.Person)
+                .ThenBy(s => s.Station)
+                .ToArray();
+            var seats = spots.Select(
+                s => new Seat(choices.Offers(s.Person, s.Station), places[s.Station].Station.Turns ? s.Station : null)).ToArray();
             var (offers, sure) = Cheapest.Of(seats, room.Kit);
             return (moment, spots, seats, offers, sure);
         });

@@ -20,7 +20,9 @@ internal static class Cheapest
     /// <summary>What a unit short costs. [M]</summary>
     public const int Unit = 200;
 
-    /// <summary>Past so many states a moment is answered as well as a search by single changes can; no room of people comes near it.</summary>
+    /// <summary>
+    /// Past so many states a moment is answered as well as a search by single changes can; no room of people comes near it.
+    /// </summary>
     private const int MostStates = 250_000;
 
     /// <summary>For each seat which of its offers; whether it is known to be the cheapest.</summary>
@@ -123,7 +125,9 @@ internal static class Cheapest
         return true;
     }
 
-    /// <summary>Walks from the end which states lie on a cheapest way, then takes from the front the first offer that stays on one.</summary>
+    /// <summary>
+    /// Walks from the end which states lie on a cheapest way, then takes from the front the first offer that stays on one.
+    /// </summary>
     private static void Follow(Tally tally, int[] part, List<Dictionary<UInt128, int>> layers, int[] taken)
     {
         var found = layers[^1].Min(s => s.Value + Unit * tally.Units(s.Key));
@@ -131,7 +135,8 @@ internal static class Cheapest
         good[^1] = [.. layers[^1].Where(s => s.Value + Unit * tally.Units(s.Key) == found).Select(s => s.Key)];
         for (var i = part.Length - 1; i >= 0; i--)
         {
-            good[i] = [.. layers[i].Where(s => Array.Exists(tally.Worthwhile(part[i]), o => Leads(i, s.Key, s.Value, o))).Select(s => s.Key)];
+            good[i] = [
+                .. layers[i].Where(s => Array.Exists(tally.Worthwhile(part[i]), o => Leads(i, s.Key, s.Value, o))).Select(s => s.Key)];
         }
 
         var (state, cost) = (UInt128.Zero, 0);

@@ -39,7 +39,9 @@ internal sealed class ChoiceTable
             p.Station.Options.Select(o => new OptionAt(o, Needs.Of(o, p.Station, moves), Allowance.Wants(o, p.Station, moves),
                 o.In(p.Station).Max(d => Demands.DemandModel.Of(d.Move, d.Manner, moves)?.Overall ?? 0))).ToArray())];
         pins = room.Pins.GroupBy(p => (p.Person, p.Station)).ToDictionary(g => g.Key, g => g.Last());
-        care = [.. room.People.Select(p => p.LimitsOn(room.Day).ToArray()).Select(l => Array.Exists(l, x => x.Strict) ? 0 : l.Length > 0 ? 1 : 2)];
+        care = [
+            .. room.People.Select(p => p.LimitsOn(room.Day).ToArray()).Select(
+                l => Array.Exists(l, x => x.Strict) ? 0 : l.Length > 0 ? 1 : 2)];
         entries = new Entry[room.People.Length, places.Length][];
         offers = new ImmutableArray<Offer>[room.People.Length + 1, places.Length];
         for (var s = 0; s < places.Length; s++)
@@ -101,7 +103,8 @@ internal sealed class ChoiceTable
     }
 
     private static string Words(Pin pin, Entry entry) =>
-        $"Your choice{(pin.Reason is { Length: > 0 } reason ? $": {reason}" : "")}{(entry.Allowed ? "" : $". It goes against {entry.Why}")}.";
+        $"Your choice{(pin.Reason is { Length: > 0 } reason ? $": {reason}" : "")}"
+            + $"{(entry.Allowed ? "" : $". It goes against {entry.Why}")}.";
 
     private int Main(int station) => Array.FindIndex(options[station], o => o.Option.Tier == Tier.Main);
 
@@ -174,7 +177,9 @@ internal sealed class ChoiceTable
     {
         foreach (var doing in option.In(place.Station))
         {
-            if (doing.Manner.Load is { Kg: { } kg } load && person.Loads?.GetValueOrDefault(doing.Move.Value) is { } known && known.Implement == load.Implement)
+            if (doing.Manner.Load is { Kg: { } kg } load
+                && person.Loads?.GetValueOrDefault(doing.Move.Value) is { } known
+                && known.Implement == load.Implement)
             {
                 var held = kg.Value * (load.Count ?? 1);
                 if (Math.Abs(held - known.Kg) > LoadSlack * known.Kg)

@@ -48,7 +48,8 @@ public static class FloorLayout
     /// <summary>Stations are tried at steps of this, metres.</summary>
     private const double Step = 0.5;
 
-    private sealed record Wish(PlaceId Id, int Number, string Name, int Heads, bool Lane, bool Hop, string Needs, double Width, double Length);
+    private sealed record Wish(
+        PlaceId Id, int Number, string Name, int Heads, bool Lane, bool Hop, string Needs, double Width, double Length);
 
     private readonly record struct Box(double Left, double Front, double Right, double Back)
     {
@@ -57,14 +58,16 @@ public static class FloorLayout
         public static Box Of(Fixture f) => new((double)f.X, (double)f.Y, (double)(f.X + f.WidthM), (double)(f.Y + f.LengthM));
 
         public double Overlap(Box other) =>
-            Math.Max(0, Math.Min(Right, other.Right) - Math.Max(Left, other.Left)) * Math.Max(0, Math.Min(Back, other.Back) - Math.Max(Front, other.Front));
+            Math.Max(0, Math.Min(Right, other.Right) - Math.Max(Left, other.Left))
+                * Math.Max(0, Math.Min(Back, other.Back) - Math.Max(Front, other.Front));
 
         public Box Wider(double by) => new(Left - by, Front - by, Right + by, Back + by);
     }
 
     /// <param name="heads">At each station at most, in the order of the stations.</param>
     /// <param name="spots">Where stations were put by hand.</param>
-    public static FloorPlan Of(Block block, MoveLibrary moves, HallFloor hall, ImmutableArray<int> heads, IReadOnlyDictionary<string, FloorSpot> spots)
+    public static FloorPlan Of(
+        Block block, MoveLibrary moves, HallFloor hall, ImmutableArray<int> heads, IReadOnlyDictionary<string, FloorSpot> spots)
     {
         var wishes = block.Stations.Select((s, i) => WishOf(s, i, moves, heads[i])).ToArray();
         var best = (Cost: double.MaxValue, Stations: ImmutableArray<FloorStation>.Empty);
@@ -81,7 +84,9 @@ public static class FloorLayout
         return new FloorPlan(hall, best.Stations, [.. Troubles(best.Stations, hall)]);
     }
 
-    /// <summary>One way to lay them out: placed in an order that differs by start, then each placed anew among the others while that helps.</summary>
+    /// <summary>
+    /// One way to lay them out: placed in an order that differs by start, then each placed anew among the others while that helps.
+    /// </summary>
     private static ImmutableArray<FloorStation> Lay(Wish[] wishes, HallFloor hall, IReadOnlyDictionary<string, FloorSpot> spots, int start)
     {
         var placed = wishes.Select(w => spots.TryGetValue(w.Id.Value, out var spot)
@@ -113,7 +118,9 @@ public static class FloorLayout
         return [.. placed.Select(p => p!)];
     }
 
-    /// <summary>Everyone at one station at a time, each on a place of their own: the station that asks for most, and which do not fit.</summary>
+    /// <summary>
+    /// Everyone at one station at a time, each on a place of their own: the station that asks for most, and which do not fit.
+    /// </summary>
     public static FloorPlan Together(Block block, MoveLibrary moves, HallFloor hall, int heads)
     {
         var (w, l) = ((double)hall.WidthM, (double)hall.LengthM);
@@ -130,12 +137,15 @@ public static class FloorLayout
             hall, [everyone],
             [.. asked.Where(a => a.Length > l + 0.005)
                 .Select(a => new FloorTrouble(a.Wish.Id,
-                    Say($"{a.Wish.Name}: {heads} people in rows need {a.Length:0.#} m of length, the room has {l:0.#}: {a.Length - l:0.#} m too little.")))]);
+                    Say($"{a.Wish.Name}: {heads} people in rows need {a.Length:0.#} m of length, the room has {l:0.#}: ",
+                        $"{a.Length - l:0.#} m too little.")))]);
     }
 
     private static Wish WishOf(Station station, int index, MoveLibrary moves, int heads)
     {
-        var doings = station.Options.SelectMany(o => o.In(station)).Select(d => (Move: moves.Find(d.Move), d.Manner)).Where(d => d.Move is not null)
+        var doings = station.Options.SelectMany(o => o.In(station))
+            .Select(d => (Move: moves.Find(d.Move), d.Manner))
+            .Where(d => d.Move is not null)
             .Select(d => (d.Move, Facts: OptionFacts.Of(d.Move!, d.Manner, moves))).ToArray();
         var lane = doings.Any(d => d.Move!.Poses?.Way == Body.Way.On);
         var hop = doings.Any(d => d.Facts is { Flight: true } || d.Move!.Quick);
@@ -204,7 +214,8 @@ public static class FloorLayout
     {
         var (w, l) = ((double)hall.WidthM, (double)hall.LengthM);
         var angle = 2 * Math.PI * index / of - Math.PI / 2;
-        var (idealX, idealY) = (w / 2 + Math.Max(0, w - s.WidthM) / 2 * Math.Cos(angle), l / 2 + Math.Max(0, l - s.LengthM) / 2 * Math.Sin(angle));
+        var (idealX, idealY) = (
+            w / 2 + Math.Max(0, w - s.WidthM) / 2 * Math.Cos(angle), l / 2 + Math.Max(0, l - s.LengthM) / 2 * Math.Sin(angle));
         return Math.Sqrt((s.X - idealX) * (s.X - idealX) + (s.Y - idealY) * (s.Y - idealY)) + 100 * InTheWay(BoxOf(s), wish, hall, others);
     }
 
@@ -235,7 +246,8 @@ public static class FloorLayout
         var room = (double)(hall.WidthM * hall.LengthM);
         if (area > room)
         {
-            yield return new FloorTrouble(null, Say($"All stations together take {area:0.#} m², the room has {room:0.#} m²: {area - room:0.#} m² too little."));
+            yield return new FloorTrouble(null, Say($"All stations together take {area:0.#} m², the room has {room:0.#} m²: ",
+                $"{area - room:0.#} m² too little."));
         }
 
         for (var i = 0; i < stations.Length; i++)
@@ -263,7 +275,8 @@ public static class FloorLayout
                 }
                 else if (s.Hop && f.Kind != FixtureKind.Door && box.Wider(FromFurniture).Overlap(Box.Of(f)) > 0.005)
                 {
-                    yield return new FloorTrouble(s.Station, Say($"Station {s.Number} jumps or swings nearer than {FromFurniture:0.#} m to {Named(f)}."));
+                    yield return new FloorTrouble(s.Station, Say($"Station {s.Number} jumps or swings nearer than {FromFurniture:0.#} m ",
+                        $"to {Named(f)}."));
                 }
             }
 
@@ -281,5 +294,5 @@ public static class FloorLayout
     private static string Named(Fixture f) => f.Name is { } name ? $"“{name}”" : f.Kind == FixtureKind.Door ? "the door"
         : $"a {f.Kind.ToString().ToLowerInvariant()}";
 
-    private static string Say(FormattableString words) => words.ToString(CultureInfo.InvariantCulture);
+    private static string Say(params FormattableString[] parts) => string.Concat(parts.Select(FormattableString.Invariant));
 }

@@ -28,7 +28,8 @@ public static class GapProposals
             && station.Options.All(s => s.Move != o.Move || !s.Manner.Equals(o.Manner))
             && Allowance.WhyNot(person, o, station, place.Block, moves, room.Day) is null
             && Allowance.Wants(o, station, moves).All(person.Has);
-        bool InStock(Option o) => room.Kit is not { } stock || Needs.Of(o, station, moves).All(n => !Supply.Lists(stock, n) || stock.Any(n.IsServedBy));
+        bool InStock(Option o) =>
+            room.Kit is not { } stock || Needs.Of(o, station, moves).All(n => !Supply.Lists(stock, n) || stock.Any(n.IsServedBy));
 
         var near = Near(person, main, station, room).Where(Fits).ToArray();
         return (near.FirstOrDefault(InStock) ?? near.FirstOrDefault() ?? Far(person, main, place, room).FirstOrDefault(Fits)) is { } found
@@ -80,7 +81,11 @@ public static class GapProposals
 
         var level = person.LevelFor(main.Family);
         return moves.Moves.Where(m => m.Family != Family.Stretch || main.Family == Family.Stretch)
-            .SelectMany(m => Offers.Of(m, Tier.Easier, moves).Select(o => o.Option).Where(o => o.Move == m.Id).Prepend(Option.Of(Tier.Instead, m.Id)))
+            .SelectMany(
+                m => Offers.Of(m, Tier.Easier, moves)
+                    .Select(o => o.Option)
+                    .Where(o => o.Move == m.Id)
+                    .Prepend(Option.Of(Tier.Instead, m.Id)))
             .Select(o => o with { Tier = Tier.Instead })
             .Select(option => (Option: option, Far: Distance(option)))
             .Where(c => c.Far < double.MaxValue)

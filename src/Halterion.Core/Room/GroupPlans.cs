@@ -10,8 +10,11 @@ namespace Halterion.Core.Room;
 public static class GroupPlans
 {
     /// <summary>Groups that were chosen, where they are of exactly these people; else null.</summary>
-    public static ImmutableArray<ImmutableArray<PersonId>>? AsChosen(Block block, ImmutableArray<Person> people, ImmutableDictionary<PersonId, int> were) =>
-        people.Length > 0 && were.Count == people.Length && people.All(p => were.TryGetValue(p.Id, out var group) && group < block.Stations.Length)
+    public static ImmutableArray<ImmutableArray<PersonId>>? AsChosen(
+        Block block, ImmutableArray<Person> people, ImmutableDictionary<PersonId, int> were) =>
+        people.Length > 0
+            && were.Count == people.Length
+            && people.All(p => were.TryGetValue(p.Id, out var group) && group < block.Stations.Length)
             ? [.. block.Stations.Select((_, g) => people.Where(p => were[p.Id] == g).Select(p => p.Id).ToImmutableArray())]
             : null;
 
@@ -29,7 +32,8 @@ public static class GroupPlans
             circle(p.Id),
             were.TryGetValue(p.Id, out var was) ? was : null)).ToImmutableArray();
         var groups = Grouping.Make(members, Math.Max(0, headCount - people.Length), hops);
-        return [.. Enumerable.Range(0, hops.Length).Select(g => people.Where((_, i) => groups[i] == g).Select(p => p.Id).ToImmutableArray())];
+        return [
+            .. Enumerable.Range(0, hops.Length).Select(g => people.Where((_, i) => groups[i] == g).Select(p => p.Id).ToImmutableArray())];
     }
 
     /// <summary>Whether the main option of a station is a hop or jump.</summary>
@@ -38,5 +42,6 @@ public static class GroupPlans
 
     /// <summary>Whether every hop or jump of the block is kept from them, or their landings have not been seen.</summary>
     private static bool CannotHop(Person person, Block block, MoveLibrary moves, DateOnly day) =>
-        !person.Has(Tick.Land) || block.Stations.Any(s => IsHop(s, moves) && Allowance.WhyNot(person, s.Main, s, block, moves, day) is not null);
+        !person.Has(Tick.Land)
+            || block.Stations.Any(s => IsHop(s, moves) && Allowance.WhyNot(person, s.Main, s, block, moves, day) is not null);
 }

@@ -97,7 +97,10 @@ public static class Grouping
             {
                 var near = members[i].With is { } with
                     ? Enumerable.Range(0, members.Length)
-                        .Where(o => o != i && members[o].With == with && group[o] >= 0 && left[group[o]] > 0).Select(o => group[o]).DefaultIfEmpty(-1).First()
+                        .Where(o => o != i && members[o].With == with && group[o] >= 0 && left[group[o]] > 0)
+                            .Select(o => group[o])
+                            .DefaultIfEmpty(-1)
+                            .First()
                     : -1;
                 var to = near >= 0 ? near : Enumerable.Range(0, left.Length).OrderByDescending(g => left[g]).ThenBy(g => g).First();
                 group[i] = to;

@@ -57,7 +57,9 @@ public sealed record HallFloor(decimal WidthM, decimal LengthM, ImmutableArray<F
         var width = fields.Decimal("widthM", 0.05m, 100) ?? fields.Missing<decimal>("widthM", "metres");
         var length = fields.Decimal("lengthM", 0.05m, 100) ?? fields.Missing<decimal>("lengthM", "metres");
         var name = fields.Text("name", 1, 60);
-        return kind is { } what && x is { } left && y is { } front && width is { } w && length is { } l ? new Fixture(what, left, front, w, l, name) : null;
+        return kind is { } what && x is { } left && y is { } front && width is { } w && length is { } l
+            ? new Fixture(what, left, front, w, l, name)
+            : null;
     }
 }
 

@@ -82,14 +82,16 @@ public sealed record Need(
 
     public bool Equals(Need? other) =>
         other is not null
-            && (Item, Count, Kg, HeightCm, Strength, Metres, Name, BarKg) == (other.Item, other.Count, other.Kg, other.HeightCm, other.Strength,
+            && (Item, Count, Kg, HeightCm, Strength, Metres, Name, BarKg) == (
+                other.Item, other.Count, other.Kg, other.HeightCm, other.Strength,
                 other.Metres, other.Name, other.BarKg)
         && (Or ?? []).SequenceEqual(other.Or ?? []);
 
     public override int GetHashCode() => HashCode.Combine(Item, Count, Kg, HeightCm, Strength, Name, BarKg);
 
     /// <summary>Whether a line of the stock serves it.</summary>
-    public bool IsServedBy(StockLine line) => line.Condition != Condition.Out && (ServedBy(line) || (Or ?? []).Any(o => o.IsServedBy(line)));
+    public bool IsServedBy(StockLine line) =>
+        line.Condition != Condition.Out && (ServedBy(line) || (Or ?? []).Any(o => o.IsServedBy(line)));
 
     private bool ServedBy(StockLine line) => Item switch
     {

@@ -6,7 +6,9 @@ namespace Halterion.Core.Room;
 /// <param name="Key">Stable, to be ticked off.</param>
 public sealed record KitLook(string Key, string Words);
 
-/// <summary>What is looked at before kit is used. Common practice, no source; the maker's own words and the rules of the house come first.</summary>
+/// <summary>
+/// What is looked at before kit is used. Common practice, no source; the maker's own words and the rules of the house come first.
+/// </summary>
 public static class KitLooks
 {
     private static readonly Dictionary<KitItem, string> Words = new()
@@ -35,8 +37,10 @@ public static class KitLooks
         var looks = items.Where(Words.ContainsKey).Select(i => new KitLook(PlanFormat.WordsOf<KitItem>.Of(i), Words[i]));
         var lines = stock.Where(l => items.Contains(l.Item)).ToArray();
         static string Named(StockLine l) => Capital(NeedWords.Of(l.Item, 1, l.Kg, l.HeightCm, l.Strength, null, l.Name));
-        var checks = lines.Where(l => l.Condition == Condition.Check).Select(l => new KitLook($"check-{Key(l)}", $"{Named(l)}: marked to be checked."));
-        var makeshift = lines.Where(l => l.StandIn).Select(l => new KitLook($"stand-in-{Key(l)}", $"{Named(l)}: makeshift, it must not break or roll."));
+        var checks = lines.Where(l => l.Condition == Condition.Check).Select(l => new KitLook($"check-{Key(l)}", $"{Named(l)}: marked to "
+            + $"be checked."));
+        var makeshift = lines.Where(l => l.StandIn).Select(l => new KitLook($"stand-in-{Key(l)}", $"{Named(l)}: makeshift, it must not "
+            + $"break or roll."));
         return [.. looks.Concat(checks).Concat(makeshift).DistinctBy(l => l.Key)];
     }
 

@@ -26,7 +26,8 @@ public static class KitReader
             fields.Text("place", 1, 120));
         if (item is { } what)
         {
-            Only("kg", what is KitItem.Dumbbell or KitItem.Kettlebell or KitItem.Plate or KitItem.Ball or KitItem.Bottle or KitItem.Barbell);
+            Only(
+                "kg", what is KitItem.Dumbbell or KitItem.Kettlebell or KitItem.Plate or KitItem.Ball or KitItem.Bottle or KitItem.Barbell);
             Only("heightCm", what is KitItem.Box or KitItem.Step or KitItem.Bench or KitItem.Chair);
             Only("strength", what is KitItem.Band or KitItem.LongBand);
             Only("metres", what == KitItem.Wall);

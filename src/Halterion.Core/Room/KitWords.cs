@@ -2,7 +2,9 @@ using System.Collections.Immutable;
 
 namespace Halterion.Core.Room;
 
-/// <summary>Reads the kit of a move as it is written, such as "pair of dumbbells" or "low bench or step", into what a stock can be asked for.</summary>
+/// <summary>
+/// Reads the kit of a move as it is written, such as "pair of dumbbells" or "low bench or step", into what a stock can be asked for.
+/// </summary>
 public static class KitWords
 {
     /// <summary>What a stock holds, by the word for it.</summary>
@@ -30,16 +32,22 @@ public static class KitWords
     };
 
     /// <summary>What is always at hand, or what no stock counts.</summary>
-    private static readonly HashSet<string> Uncounted = ["line", "cloth", "slider", "stick", "towel", "block", "bar", "anchor", "doorway", "floor"];
+    private static readonly HashSet<string> Uncounted = [
+        "line", "cloth", "slider", "stick", "towel", "block", "bar", "anchor", "doorway", "floor"];
 
     private static readonly string[] Adjectives = ["light", "heavy", "low", "high", "folded", "rolled", "sturdy", "a", "an", "one", "free"];
 
     /// <summary>The needs that a line of a move's kit stands for; none where it is always at hand or is no kit of a stock.</summary>
-    public static ImmutableArray<Need> Read(string words) => [.. words.Trim().ToLowerInvariant().Split(" and ").Select(Either).OfType<Need>()];
+    public static ImmutableArray<Need> Read(string words) =>
+        [.. words.Trim().ToLowerInvariant().Split(" and ").Select(Either).OfType<Need>()];
 
     /// <summary>Whether every word of it is known.</summary>
     public static bool IsKnown(string words) =>
-        words.Trim().ToLowerInvariant().Split(" and ").SelectMany(w => w.Split(" or ")).All(w => One(w) is not null || Uncounted.Contains(Bare(w).Noun));
+        words.Trim()
+            .ToLowerInvariant()
+            .Split(" and ")
+            .SelectMany(w => w.Split(" or "))
+            .All(w => One(w) is not null || Uncounted.Contains(Bare(w).Noun));
 
     /// <summary>"A or b": the first, or instead the others; nothing where one of them is always at hand.</summary>
     private static Need? Either(string words)
@@ -53,7 +61,8 @@ public static class KitWords
     private static Need? One(string words)
     {
         var (count, noun) = Bare(words);
-        return Items.TryGetValue(noun, out var item) ? new Need(item, item == KitItem.Wall ? 1 : count, Metres: item == KitItem.Wall ? Need.WallEach : null)
+        return Items.TryGetValue(noun, out var item)
+            ? new Need(item, item == KitItem.Wall ? 1 : count, Metres: item == KitItem.Wall ? Need.WallEach : null)
             : noun.EndsWith(" machine", StringComparison.Ordinal) ? new Need(KitItem.Machine, Name: noun[..^" machine".Length])
             : null;
     }

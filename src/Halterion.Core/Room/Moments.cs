@@ -49,7 +49,8 @@ public static class Groups
 public static class Moments
 {
     /// <param name="groups">Of rotations and own-pace blocks, by block.</param>
-    public static IEnumerable<Moment> Of(ImmutableArray<Place> places, int people, IReadOnlyDictionary<PlaceId, ImmutableArray<ImmutableArray<int>>> groups)
+    public static IEnumerable<Moment> Of(
+        ImmutableArray<Place> places, int people, IReadOnlyDictionary<PlaceId, ImmutableArray<ImmutableArray<int>>> groups)
     {
         foreach (var block in places.Select(p => p.Block).DistinctBy(b => b.Id))
         {
@@ -59,7 +60,8 @@ public static class Moments
             {
                 for (var s = 0; s < many; s++)
                 {
-                    yield return new Moment(block.Id, block.Stations[s].Id, null, [.. Enumerable.Range(0, people).Select(p => new Spot(p, first + s))]);
+                    yield return new Moment(
+                        block.Id, block.Stations[s].Id, null, [.. Enumerable.Range(0, people).Select(p => new Spot(p, first + s))]);
                 }
 
                 continue;
@@ -70,7 +72,10 @@ public static class Moments
             for (var w = 0; w < windows; w++)
             {
                 yield return new Moment(block.Id, null, w,
-                    [.. groups[block.Id].SelectMany((group, g) => group.Select(p => new Spot(p, first + (g + w) % many))).OrderBy(s => s.Person)]);
+                    [
+                        .. groups[block.Id]
+                            .SelectMany((group, g) => group.Select(p => new Spot(p, first + (g + w) % many)))
+                            .OrderBy(s => s.Person)]);
             }
         }
     }

@@ -49,5 +49,6 @@ public static class NeedWords
     /// <summary>The bare word for a thing: "wall", "long band".</summary>
     public static string Named(KitItem item) => item == KitItem.LongBand ? "long band" : item.ToString().ToLowerInvariant();
 
-    private static string Plural(string noun) => noun.EndsWith('x') || noun.EndsWith("ch", StringComparison.Ordinal) ? $"{noun}es" : $"{noun}s";
+    private static string Plural(string noun) =>
+        noun.EndsWith('x') || noun.EndsWith("ch", StringComparison.Ordinal) ? $"{noun}es" : $"{noun}s";
 }

@@ -42,18 +42,23 @@ public sealed class Supply
         Components = ComponentsOf();
     }
 
-    /// <summary>Whether a stock says anything of what is needed, or of what may stand in its place, whatever its size and condition.</summary>
+    /// <summary>
+    /// Whether a stock says anything of what is needed, or of what may stand in its place, whatever its size and condition.
+    /// </summary>
     public static bool Lists(ImmutableArray<StockLine> stock, Need need) =>
         stock.Any(line => IsSame(line.Item, need.Item)) || (need.Or ?? []).Any(or => Lists(stock, or));
 
-    private static bool IsSame(KitItem line, KitItem item) => line == item || line is KitItem.Box or KitItem.Step && item is KitItem.Box or KitItem.Step;
+    private static bool IsSame(KitItem line, KitItem item) =>
+        line == item || line is KitItem.Box or KitItem.Step && item is KitItem.Box or KitItem.Step;
 
     public ImmutableArray<Need> Kinds { get; }
 
     /// <summary>For each kind the number of its component: kinds that may take things from each other share one.</summary>
     public int[] Components { get; }
 
-    /// <summary>How many of a kind there are, were nothing else wanted: metres of wall, else pieces; null: the stock says nothing of it.</summary>
+    /// <summary>
+    /// How many of a kind there are, were nothing else wanted: metres of wall, else pieces; null: the stock says nothing of it.
+    /// </summary>
     public decimal? Have(int kind) => !served[kind].Listed ? null : served[kind].OnlyWall
         ? served[kind].Lines.Sum(l => capacity[l]) * Need.WallEach
         : served[kind].Lines.Sum(l => Math.Floor(capacity[l])) + served[kind].Several.Sum(v => Math.Floor(capacity[v.Line] / v.Each));
@@ -158,10 +163,13 @@ public sealed class Supply
         }
 
         // A place at the wall is given last: whoever needs the wall itself can have nothing else.
-        return new Served([.. one.OrderBy(l => lines[l].Item == KitItem.Wall)], [.. several], kind.Item == KitItem.Wall && kind.Or is null, listed);
+        return new Served(
+            [.. one.OrderBy(l => lines[l].Item == KitItem.Wall)], [.. several], kind.Item == KitItem.Wall && kind.Or is null, listed);
     }
 
-    /// <summary>Puts pairs of what plates are left on the bars, so that as few as can be lack theirs; what is short is one pair a bar.</summary>
+    /// <summary>
+    /// Puts pairs of what plates are left on the bars, so that as few as can be lack theirs; what is short is one pair a bar.
+    /// </summary>
     private void Load(ReadOnlySpan<int> demand, int[] missing, decimal[] left)
     {
         var bars = new List<int>();

@@ -31,7 +31,8 @@ internal sealed class Tally
         scarce = [.. Enumerable.Range(0, scarce.Length).Select(k => slots.Exists(s => supply.Components[s.Kind] == supply.Components[k]))];
         worthwhile = [.. seats.Select((s, i) => Worth(s, loads[i]))];
         bits = [.. Enumerable.Range(0, slots.Count)
-            .Select(slot => 1 + (int)Math.Log2(Math.Max(1, loads.Sum(seat => seat.Max(o => o.Where(l => l.Slot == slot).Sum(l => l.Units))))))];
+            .Select(
+                slot => 1 + (int)Math.Log2(Math.Max(1, loads.Sum(seat => seat.Max(o => o.Where(l => l.Slot == slot).Sum(l => l.Units))))))];
         shift = [.. Enumerable.Range(0, slots.Count).Select(slot => bits.Take(slot).Sum())];
         Holds = bits.Sum() <= Width;
         packed = [.. loads.Select(seat => seat.Select(o => Holds ? Packed(o) : 0).ToArray())];
@@ -75,7 +76,8 @@ internal sealed class Tally
         var group = new Dictionary<int, int>();
         int Root(int c) => group.TryGetValue(c, out var up) && up != c ? Root(up) : c;
         var touched = Enumerable.Range(0, Seats.Count)
-            .Select(seat => loads[seat].SelectMany(o => o).Select(l => supply.Components[slots[l.Slot].Kind]).Distinct().ToArray()).ToArray();
+            .Select(
+                seat => loads[seat].SelectMany(o => o).Select(l => supply.Components[slots[l.Slot].Kind]).Distinct().ToArray()).ToArray();
         foreach (var components in touched)
         {
             foreach (var c in components.Skip(1))
@@ -84,10 +86,15 @@ internal sealed class Tally
             }
         }
 
-        return Enumerable.Range(0, Seats.Count).Where(seat => touched[seat].Length > 0).GroupBy(seat => Root(touched[seat][0])).Select(g => g.ToArray());
+        return Enumerable.Range(0, Seats.Count)
+            .Where(seat => touched[seat].Length > 0)
+            .GroupBy(seat => Root(touched[seat][0]))
+            .Select(g => g.ToArray());
     }
 
-    /// <summary>The least that the seats from one on take of all that is counted, whatever they choose; none where stations are shared.</summary>
+    /// <summary>
+    /// The least that the seats from one on take of all that is counted, whatever they choose; none where stations are shared.
+    /// </summary>
     public int[] LeastFrom(int[] part)
     {
         var least = new int[part.Length + 1];
@@ -152,7 +159,8 @@ internal sealed class Tally
         foreach (var shared in working.Count == 0 ? [] : Enumerable.Range(0, slots.Count)
             .Where(i => slots[i].Sharing is not null && Count(state, i) > 0).GroupBy(i => (slots[i].Sharing, slots[i].Kind)))
         {
-            demand[shared.Key.Kind] += Largest([.. shared.Select(i => (slots[i].Each, Count(state, i)))], working[shared.Key.Sharing!.Value]);
+            demand[shared.Key.Kind] += Largest(
+                [.. shared.Select(i => (slots[i].Each, Count(state, i)))], working[shared.Key.Sharing!.Value]);
         }
 
         return demand;

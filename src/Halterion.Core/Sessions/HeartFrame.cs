@@ -67,7 +67,8 @@ public sealed record HeartFrame(int Beats, bool? Contact, int? EnergyKj, Immutab
     public byte[] Write()
     {
         var wide = Beats > 255;
-        var flags = (wide ? Wide : 0) | (Contact is null ? 0 : TellsContact) | (Contact == true ? InContact : 0) | (EnergyKj is null ? 0 : Energy)
+        var flags = (wide ? Wide : 0) | (
+            Contact is null ? 0 : TellsContact) | (Contact == true ? InContact : 0) | (EnergyKj is null ? 0 : Energy)
             | (Intervals.IsEmpty ? 0 : Rr);
         var bytes = new List<byte> { (byte)flags, (byte)Beats };
         void Two(int value) => bytes.AddRange([(byte)value, (byte)(value >> 8)]);

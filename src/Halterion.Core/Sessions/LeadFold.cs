@@ -108,7 +108,8 @@ public static class LeadFold
     private const long BackGrace = 2000;
 
     public static LeadState Fold(IEnumerable<LeadCommand> commands, ImmutableArray<SceneTime> scenes) =>
-        commands.Aggregate(new LeadState(LeadPhase.Ready, 0, 0, [.. new long[scenes.Length]], -1), (state, command) => Next(state, command, scenes));
+        commands.Aggregate(
+            new LeadState(LeadPhase.Ready, 0, 0, [.. new long[scenes.Length]], -1), (state, command) => Next(state, command, scenes));
 
     /// <summary>End of a scene on the led timeline, in milliseconds.</summary>
     public static long EndOf(ImmutableArray<SceneTime> scenes, ImmutableArray<long> added, int scene)
@@ -127,7 +128,9 @@ public static class LeadFold
         return scenes[scene].End.Value * 1000L + extra;
     }
 
-    /// <summary>The next scene whose gate is closed; the number of scenes if there is none. A scene that was left out waits for nobody.</summary>
+    /// <summary>
+    /// The next scene whose gate is closed; the number of scenes if there is none. A scene that was left out waits for nobody.
+    /// </summary>
     public static int NextGate(LeadState state, ImmutableArray<SceneTime> scenes)
     {
         var gate = Math.Min(state.Opened + 1, scenes.Length);
@@ -140,7 +143,8 @@ public static class LeadFold
     }
 
     /// <summary>What a scene takes on the led timeline, in milliseconds.</summary>
-    public static long LengthOf(ImmutableArray<SceneTime> scenes, ImmutableArray<long> added, int scene) => Planned(scenes, scene) + added[scene];
+    public static long LengthOf(ImmutableArray<SceneTime> scenes, ImmutableArray<long> added, int scene) =>
+        Planned(scenes, scene) + added[scene];
 
     private static long Planned(ImmutableArray<SceneTime> scenes, int scene) =>
         1000L * (scenes[scene].End.Value - (scene == 0 ? 0 : scenes[scene - 1].End.Value));
@@ -188,9 +192,12 @@ public static class LeadFold
             (LeadCommandKind.Go, LeadPhase.Running) when position == Limit(state, scenes) && position < end => here with { Opened = scene },
             (LeadCommandKind.Skip, LeadPhase.Running or LeadPhase.Paused) =>
                 here with { Position = EndOf(scenes, state.Added, scene), Opened = Math.Max(state.Opened, scene + 1) },
-            (LeadCommandKind.AddTen, LeadPhase.Running or LeadPhase.Paused) => here with { Added = state.Added.SetItem(scene, state.Added[scene] + 10_000) },
-            (LeadCommandKind.LessTen, LeadPhase.Running or LeadPhase.Paused) => here with { Added = Shifted(here, scene, [new(scene, -10_000)], scenes) },
-            (LeadCommandKind.Adjust, not LeadPhase.Finished) => here with { Added = Shifted(here, scene, command.Payload?.Shifts ?? [], scenes) },
+            (LeadCommandKind.AddTen, LeadPhase.Running or LeadPhase.Paused) =>
+                here with { Added = state.Added.SetItem(scene, state.Added[scene] + 10_000) },
+            (LeadCommandKind.LessTen, LeadPhase.Running or LeadPhase.Paused) =>
+                here with { Added = Shifted(here, scene, [new(scene, -10_000)], scenes) },
+            (LeadCommandKind.Adjust, not LeadPhase.Finished) =>
+                here with { Added = Shifted(here, scene, command.Payload?.Shifts ?? [], scenes) },
             (LeadCommandKind.Back, not LeadPhase.Ready) => here with
             {
                 Phase = state.Phase == LeadPhase.Finished ? LeadPhase.Paused : state.Phase,
@@ -208,8 +215,11 @@ public static class LeadFold
         };
     }
 
-    /// <summary>What is added to each scene after shifts: none of the past is moved, none gets shorter than nothing or than what has run of it.</summary>
-    private static ImmutableArray<long> Shifted(LeadState here, int scene, ImmutableArray<SceneShift> shifts, ImmutableArray<SceneTime> scenes)
+    /// <summary>
+    /// What is added to each scene after shifts: none of the past is moved, none gets shorter than nothing or than what has run of it.
+    /// </summary>
+    private static ImmutableArray<long> Shifted(
+        LeadState here, int scene, ImmutableArray<SceneShift> shifts, ImmutableArray<SceneTime> scenes)
     {
         var added = here.Added.ToBuilder();
         foreach (var (at, by) in shifts)

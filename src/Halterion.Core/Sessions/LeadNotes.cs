@@ -41,7 +41,8 @@ public sealed record LeadNotes(
             }
         }
 
-        return new LeadNotes(came.ToImmutable(), words.ToImmutableDictionary(w => w.Key, w => w.Value.ToImmutableArray()), all.ToImmutable());
+        return new LeadNotes(
+            came.ToImmutable(), words.ToImmutableDictionary(w => w.Key, w => w.Value.ToImmutableArray()), all.ToImmutable());
     }
 
     private static string Line(LeadPayload note, Func<int, string> scene)

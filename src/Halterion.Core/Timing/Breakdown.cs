@@ -9,7 +9,8 @@ namespace Halterion.Core.Timing;
 public sealed record FamilyShare(Family Family, Seconds WorkSeconds, long LeftReps, long RightReps);
 
 /// <summary>Where one person's working time goes: by family and by leg. In a rotation everyone does every station once a round.</summary>
-/// <param name="LeftSeconds">Seconds in which the left leg works; work on both sides counts for each, alternating work half and half.</param>
+/// <param name="LeftSeconds">Seconds in which the left leg works; work on both sides counts for each, alternating work half and
+/// half.</param>
 public sealed record Breakdown(ImmutableArray<FamilyShare> Families, Seconds LeftSeconds, Seconds RightSeconds)
 {
     public static Breakdown Of(ClassPlan plan, Timeline timeline)

@@ -123,7 +123,8 @@ public static class ChangeOver
         {
             needs.Add(stations.Length == 1
                 ? ChangeNeed.None
-                : Between(stations[(i + stations.Length - 1) % stations.Length], stations[i], block.Shape == BlockShape.Rotation, moves, pace));
+                : Between(
+                    stations[(i + stations.Length - 1) % stations.Length], stations[i], block.Shape == BlockShape.Rotation, moves, pace));
         }
 
         return needs.MoveToImmutable();
@@ -131,7 +132,8 @@ public static class ChangeOver
 
     private static Level LevelOf(Station station, MoveLibrary moves) => moves.Find(station.Main.Move)?.Position switch
     {
-        Position.OnTheBack or Position.SideLying or Position.HandsAndKnees or Position.Kneeling or Position.Seated or Position.Prone => Level.Floor,
+        Position.OnTheBack or Position.SideLying or Position.HandsAndKnees or Position.Kneeling or Position.Seated or Position.Prone =>
+            Level.Floor,
         Position.Bench or Position.Machine => Level.Bench,
         _ => Level.Standing,
     };
@@ -142,8 +144,8 @@ public static class ChangeOver
         var main = station.Main;
         if (main.Manner.Load is { } load)
         {
-            return load.IsNone ? "" : FormattableString
-                .Invariant($"{(load.Implement is { } implement ? WordsOf<Implement>.Of(implement) : "")} {load.Count ?? 1} {load.Kg?.Value}");
+            var implement = load.Implement is { } named ? WordsOf<Implement>.Of(named) : "";
+            return load.IsNone ? "" : FormattableString.Invariant($"{implement} {load.Count ?? 1} {load.Kg?.Value}");
         }
 
         var kit = moves.Find(main.Move)?.Kit ?? [];

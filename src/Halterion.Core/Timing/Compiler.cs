@@ -179,7 +179,9 @@ internal sealed class Compilation
         }
     }
 
-    /// <summary>A string of stations, once on the start side and once on the other; the first one's demo and change are done already.</summary>
+    /// <summary>
+    /// A string of stations, once on the start side and once on the other; the first one's demo and change are done already.
+    /// </summary>
     /// <returns>The place of its last station.</returns>
     private int String(Block block, int first, int round)
     {
@@ -204,7 +206,8 @@ internal sealed class Compilation
                     Change(block, block.ChangeTo(tied[i], round));
                 }
 
-                Write(DoseClock.OneSide(tied[i], block, round, go == 0 ? side : side.Other()), tied[i], round, first + i, null, int.MaxValue);
+                Write(
+                    DoseClock.OneSide(tied[i], block, round, go == 0 ? side : side.Other()), tied[i], round, first + i, null, int.MaxValue);
             }
         }
 

@@ -9,7 +9,8 @@ internal readonly record struct Stretch(SpanKind Kind, int Seconds, int Part, Si
 /// <summary>The dose of one station in one round, stretch by stretch (plan-language.md, "Seconds").</summary>
 internal static class DoseClock
 {
-    /// <param name="roundSide">The side that the round or the pass gives; <see cref="Side.Both"/> where the station has its own rule.</param>
+    /// <param name="roundSide">The side that the round or the pass gives; <see cref="Side.Both"/> where the station has its own
+    /// rule.</param>
     public static List<Stretch> Stretches(Station station, Block block, int round, Side roundSide)
     {
         var stretches = new List<Stretch>();

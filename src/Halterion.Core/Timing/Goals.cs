@@ -7,7 +7,10 @@ namespace Halterion.Core.Timing;
 public static class Goals
 {
     public static ImmutableArray<Goal> Of(ClassPlan plan) =>
-        [.. plan.Blocks.Select((block, index) => (Block: block, Index: index)).Where(b => b.Block.GoalRounds).Select(b => Of(b.Block, b.Index))];
+        [
+            .. plan.Blocks.Select((block, index) => (Block: block, Index: index))
+                .Where(b => b.Block.GoalRounds)
+                .Select(b => Of(b.Block, b.Index))];
 
     private static Goal Of(Block block, int index)
     {

@@ -51,7 +51,8 @@ internal sealed class SpanWriter
 
         if (spans.Count == MostSpans)
         {
-            throw new TooLargeException(new PlanFault("/blocks", $"The class falls into more than {MostSpans} spans.", $"at most {MostSpans} spans"));
+            throw new TooLargeException(
+                new PlanFault("/blocks", $"The class falls into more than {MostSpans} spans.", $"at most {MostSpans} spans"));
         }
 
         if (length.Value > MostSeconds - now)

@@ -31,7 +31,8 @@ public enum Gap
 
 /// <summary>
 /// A stretch of the class in which one thing goes on. Start and end are in seconds from the start of the class;
-/// <paramref name="Shows"/> is the station that a walk-through shows; indices count from 0 and are null where plan-language.md ("What evaluation returns") gives the span none.
+/// <paramref name="Shows"/> is the station that a walk-through shows; indices count from 0 and are null where plan-language.md ("What
+/// evaluation returns") gives the span none.
 /// </summary>
 public sealed record Span(
     Seconds Start,
@@ -51,7 +52,9 @@ public sealed record Span(
     [JsonIgnore]
     public bool Gated { get; init; }
 
-    /// <summary>Reps, seconds, pulses or metres that this piece of work was to be; more than its length holds where the bell cuts it.</summary>
+    /// <summary>
+    /// Reps, seconds, pulses or metres that this piece of work was to be; more than its length holds where the bell cuts it.
+    /// </summary>
     [JsonIgnore]
     public int? Amount { get; init; }
 
@@ -71,7 +74,8 @@ public sealed record StaySpan(Seconds Start, Seconds End, SpanKind Kind, int? Pa
 
 /// <summary>What a group does at a station of a rotation between two bells.</summary>
 /// <param name="Needed">What the dose takes; more than the window where the bell cuts it.</param>
-public sealed record Stay(int Block, int Round, int Station, Seconds Window, Seconds Needed, Seconds SpareSeconds, ImmutableArray<StaySpan> Spans);
+public sealed record Stay(
+    int Block, int Round, int Station, Seconds Window, Seconds Needed, Seconds SpareSeconds, ImmutableArray<StaySpan> Spans);
 
 /// <summary>A dose that the next start cuts off (<c>startEverySeconds</c>).</summary>
 public sealed record CutDose(int Block, int Round, int Station, Seconds Window, Seconds Needed);
@@ -91,7 +95,13 @@ public sealed record Timeline(ImmutableArray<Span> Spans, ImmutableArray<Stay> S
     {
         var moments = Stays.Where(s => s.Block == block && s.Round == round)
             .SelectMany(s => s.Spans.Zip(s.Spans.Skip(1)))
-            .Where(pair => pair is { First.Side: Side.Left, Second.Side: Side.Right } or { First.Side: Side.Right, Second.Side: Side.Left } or { Second.Kind: SpanKind.Switch })
+            .Where(
+                pair =>
+                    pair is
+                {
+                    First.Side: Side.Left,
+                    Second.Side: Side.Right
+                } or { First.Side: Side.Right, Second.Side: Side.Left } or { Second.Kind: SpanKind.Switch })
             .Select(pair => pair.Second.Start)
             .Distinct().ToArray();
         return moments is [var only] ? only : null;

@@ -76,14 +76,16 @@ public sealed record ClassCards(
                 m,
                 string.Create(CultureInfo.InvariantCulture, $"{m.Dose.Amount} s{(m.Sided == Sided.TwoSided ? "" : " each side")}"),
                 new Manner()))],
-            "Everything said in class is an offer. Stop at pain, dizziness, chest discomfort or unusual breathlessness, and say so. Unsure whether to start? Ask a doctor or midwife first.");
+            "Everything said in class is an offer. Stop at pain, dizziness, chest discomfort or unusual breathlessness, and say so. "
+            + "Unsure whether to start? Ask a doctor or midwife first.");
     }
 
     /// <summary>Every move once, at the first station that does it.</summary>
     internal static (Block Block, Station Station)[] Once(ClassPlan plan) =>
         [.. plan.Blocks.SelectMany(b => b.Stations.Select(s => (Block: b, Station: s))).DistinctBy(s => s.Station.Main.Move)];
 
-    private static StationPlaceCard Card(ClassPlan plan, Block block, Station station, int index, Preferences preferences, Stature shortest, Stature tallest)
+    private static StationPlaceCard Card(
+        ClassPlan plan, Block block, Station station, int index, Preferences preferences, Stature shortest, Stature tallest)
     {
         var move = plan.Moves.Find(station.Main.Move)!;
         Figure? Drawn(Option o) => OptionFigure.Of(plan.Moves.Find(o.Move)!, o.Manner, plan.Moves, side: station.OnlySide);
@@ -119,7 +121,8 @@ public sealed record ClassCards(
             {
                 string Length(double cm) => PlanWords.Height((decimal)cm, preferences.Length);
                 var range = m.Least == m.Most ? Length(m.Least) : $"{Length(m.Least)} to {Length(m.Most)}";
-                var have = m.What.Contains("height", StringComparison.Ordinal) && StationSetup.Nearest(m, preferences.Heights) is { } nearest
+                var have = m.What.Contains("height", StringComparison.Ordinal)
+                    && StationSetup.Nearest(m, preferences.Heights) is { } nearest
                     ? $"; take {Length(nearest.Height)}{(nearest.NotFor.Length > 0 ? $", not right for {nearest.NotFor}" : "")}"
                     : "";
                 var brief = m.Least == m.Most ? range : $"{Length(m.Least).Split(' ')[0]}–{Length(m.Most)}";
@@ -144,7 +147,8 @@ public sealed record ClassCards(
             .Select(o => $"{o.Tier.ToString().ToLowerInvariant()}: {PlanWords.Option(o, station, plan.Moves, preferences)}");
         var begin = first == Tier.Main
             ? "stance, path, end"
-            : $"{first.ToString().ToLowerInvariant()} first: {PlanWords.Option(station.Options.First(o => o.Tier == first), station, plan.Moves, preferences)}; then the main one";
+            : $"{first.ToString().ToLowerInvariant()} first: "
+                + $"{PlanWords.Option(station.Options.First(o => o.Tier == first), station, plan.Moves, preferences)}; then the main one";
         var view = PlanWords.From(showing?.View ?? station.View?.At(0));
         return new WalkThroughLine(
             station.Name,

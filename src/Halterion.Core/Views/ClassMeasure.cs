@@ -32,7 +32,8 @@ public sealed record ClassMeasure(string InOneLine, HardestMoment? Hardest)
                 string.Create(CultureInfo.InvariantCulture, $"Hardest: {review.At(p.Piece).Name}, from minute {p.Piece.Start / 60 + 1}")))
             .FirstOrDefault();
         return new ClassMeasure(
-            $"{Told.Percent(share)} of the main work is work, {(landings == 0 ? "no landings" : $"{landings} landings")}, at most {new Seconds(leg)} on one leg.{(hardest is null ? "" : $" {hardest.Words}.")}",
+            $"{Told.Percent(share)} of the main work is work, {(landings == 0 ? "no landings" : $"{landings} landings")}, at most "
+            + $"{new Seconds(leg)} on one leg.{(hardest is null ? "" : $" {hardest.Words}.")}",
             hardest);
     }
 }

@@ -26,12 +26,15 @@ public sealed record Assigned(
         return new Assigned(
             found.People, found.Choices, found.Total, found.Exact,
             [.. found.Gaps.Select(g =>
-                new OpenGap(g.Person, g.Station, GapProposals.For(people[g.Person], places[g.Station], room) is { } option ? PlanWriter.Of(option) : null))],
+                new OpenGap(g.Person, g.Station,
+                    GapProposals.For(people[g.Person], places[g.Station], room) is { } option ? PlanWriter.Of(option) : null))],
             found.Shortages);
     }
 }
 
-/// <summary>A class with the people, the kit and the room it is held with: all that an evaluation says, and who does what with what.</summary>
+/// <summary>
+/// A class with the people, the kit and the room it is held with: all that an evaluation says, and who does what with what.
+/// </summary>
 public sealed record ClassReviewed : Evaluation
 {
     private ClassReviewed(Evaluation evaluated, Assignment found, RoomOf room)
@@ -55,7 +58,8 @@ public sealed record ClassReviewed : Evaluation
         ImmutableArray<Waiver> waived)
     {
         var given = Assigning.Of(room);
-        var review = new ClassReview(room.Plan, evaluated.Timeline!, settings, room.Heads > 0 ? new Occasion(room, given, size) : null, history);
+        var review = new ClassReview(
+            room.Plan, evaluated.Timeline!, settings, room.Heads > 0 ? new Occasion(room, given, size) : null, history);
         return new ClassReviewed(evaluated.Evaluation! with { Findings = Rules.Check(review, waived) }, given, room);
     }
 }

@@ -24,7 +24,8 @@ public enum CueKind
 /// <param name="Shift">How many scenes, from the first, move it when seconds are added to them: a start moves with what came
 /// before it, a count or an end also with its own scene.</param>
 /// <param name="Count">3, 2 or 1 on a beat; 10 on a warning.</param>
-/// <param name="Scene">The scene that it is about: where that is left out, it does not sound. Null: not known, as in scripts of old.</param>
+/// <param name="Scene">The scene that it is about: where that is left out, it does not sound. Null: not known, as in scripts of
+/// old.</param>
 public sealed record Cue(Seconds At, CueKind Kind, int Shift, int? Count = null, int? Scene = null)
 {
     private const int CountIn = 3;
@@ -49,7 +50,9 @@ public sealed record Cue(Seconds At, CueKind Kind, int Shift, int? Count = null,
             }
             else if (span.Kind == SpanKind.Work)
             {
-                cues.Add(new Cue(span.Start, before is { Kind: SpanKind.Work } && before.Side != span.Side ? CueKind.Switch : CueKind.Start, i, Scene: i));
+                cues.Add(
+                    new Cue(span.Start, before is { Kind: SpanKind.Work } && before.Side != span.Side ? CueKind.Switch : CueKind.Start, i,
+                        Scene: i));
                 if (span.Leg is not null && timeline.SideChange(span.Block, span.Round!.Value) is { } change)
                 {
                     cues.Add(new Cue(span.Start + change, CueKind.Switch, i, Scene: i));

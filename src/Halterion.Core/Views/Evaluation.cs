@@ -123,7 +123,11 @@ public sealed class Evaluator(MoveLibrary moves, Preferences preferences)
     /// <param name="over">Past the slot; negative: to spare.</param>
     /// <summary>A tenth of the slot is what a class can be brought to it by. [M]</summary>
     private static SlotFit FitOf(Seconds over, Seconds slot) =>
-        over.Value * 10 > slot.Value ? SlotFit.FarOver : over > Seconds.Zero ? SlotFit.Over : -over.Value * 10 > slot.Value ? SlotFit.FarShort : SlotFit.Fits;
+        over.Value * 10 > slot.Value
+            ? SlotFit.FarOver
+            : over > Seconds.Zero ? SlotFit.Over
+            : -over.Value * 10 > slot.Value ? SlotFit.FarShort
+            : SlotFit.Fits;
 
     public static string Verdict(Seconds over) =>
         over > Seconds.Zero ? $"{over} over" : over < Seconds.Zero ? $"{Seconds.Zero - over} to spare" : "on time";

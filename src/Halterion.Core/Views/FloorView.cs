@@ -26,7 +26,8 @@ public sealed record FloorView(PlaceId Block, string Name, FloorPlan Floor, Immu
                 w == 0 ? "at the start" : string.Create(CultureInfo.InvariantCulture, $"after bell {w}"),
                 [.. Enumerable.Range(0, many).Select(s => ((s - w) % many + many) % many + 1)])).ToImmutableArray()
             : [];
-        return new FloorView(block.Id, block.Name, floor, windows, FloorPicture.Of(block.Name, floor, rotates ? windows[0].Groups : [], rotates));
+        return new FloorView(
+            block.Id, block.Name, floor, windows, FloorPicture.Of(block.Name, floor, rotates ? windows[0].Groups : [], rotates));
     }
 }
 
@@ -40,10 +41,12 @@ public static class FloorPicture
     {
         var (w, l) = ((double)floor.Hall.WidthM * Metre, (double)floor.Hall.LengthM * Metre);
         var svg = new StringBuilder();
-        void Put(FormattableString text) => svg.Append(text.ToString(CultureInfo.InvariantCulture)).Append('\n');
-        Put($"<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"{-Edge} {-Edge} {w + 2 * Edge} {l + 2 * Edge}\" font-family=\"sans-serif\" text-anchor=\"middle\">");
+        void Put(params FormattableString[] parts) => svg.AppendJoin("", parts.Select(FormattableString.Invariant)).Append('\n');
+        Put($"<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"{-Edge} {-Edge} {w + 2 * Edge} {l + 2 * Edge}\" ",
+            $"font-family=\"sans-serif\" text-anchor=\"middle\">");
         Put($"<title>{Safe(title)}: the floor, {floor.Hall.WidthM:0.##} by {floor.Hall.LengthM:0.##} metres</title>");
-        Put($"<defs><marker id=\"tip\" viewBox=\"0 0 8 8\" refX=\"7\" refY=\"4\" markerWidth=\"7\" markerHeight=\"7\" orient=\"auto\"><path d=\"M0 0L8 4L0 8Z\"/></marker></defs>");
+        Put($"<defs><marker id=\"tip\" viewBox=\"0 0 8 8\" refX=\"7\" refY=\"4\" markerWidth=\"7\" markerHeight=\"7\" ",
+            $"orient=\"auto\"><path d=\"M0 0L8 4L0 8Z\"/></marker></defs>");
         Put($"<rect x=\"0\" y=\"0\" width=\"{w}\" height=\"{l}\" fill=\"#fff\" stroke=\"#222\" stroke-width=\"8\"/>");
         foreach (var f in floor.Hall.Fixtures)
         {
@@ -57,7 +60,8 @@ public static class FloorPicture
         for (var i = 0; arrows && floor.Stations.Length > 1 && i < floor.Stations.Length; i++)
         {
             var (x1, y1, x2, y2) = Way(floor.Stations[i], floor.Stations[(i + 1) % floor.Stations.Length]);
-            Put($"<path d=\"M{x1:0} {y1:0}L{x2:0} {y2:0}\" stroke=\"#222\" stroke-width=\"5\" stroke-dasharray=\"16 10\" marker-end=\"url(#tip)\"/>");
+            Put($"<path d=\"M{x1:0} {y1:0}L{x2:0} {y2:0}\" stroke=\"#222\" stroke-width=\"5\" stroke-dasharray=\"16 10\" ",
+                $"marker-end=\"url(#tip)\"/>");
         }
 
         for (var i = 0; i < floor.Stations.Length; i++)
@@ -65,7 +69,8 @@ public static class FloorPicture
             var s = floor.Stations[i];
             var (x, y, width, length) = (s.X * Metre, s.Y * Metre, s.WidthM * Metre, s.LengthM * Metre);
             var dashes = s.Lane ? " stroke-dasharray=\"20 12\"" : "";
-            Put($"<rect x=\"{x - width / 2}\" y=\"{y - length / 2}\" width=\"{width}\" height=\"{length}\" rx=\"14\" fill=\"#f3efe2\" stroke=\"#222\" stroke-width=\"4\"{dashes}/>");
+            Put($"<rect x=\"{x - width / 2}\" y=\"{y - length / 2}\" width=\"{width}\" height=\"{length}\" rx=\"14\" fill=\"#f3efe2\" ",
+                $"stroke=\"#222\" stroke-width=\"4\"{dashes}/>");
             Put($"<text x=\"{x}\" y=\"{y - 8}\" font-size=\"54\" font-weight=\"700\">{s.Number}</text>");
             Put($"<text x=\"{x}\" y=\"{y + 30}\" font-size=\"26\">{Safe(s.Name)}</text>");
             if (i < groups.Length)
@@ -75,7 +80,8 @@ public static class FloorPicture
             }
         }
 
-        Put($"<text x=\"{w / 2}\" y=\"{l + 44}\" font-size=\"28\">{floor.Hall.WidthM:0.##} m × {floor.Hall.LengthM:0.##} m, front above; dark circles: groups at the start</text>");
+        Put($"<text x=\"{w / 2}\" y=\"{l + 44}\" font-size=\"28\">{floor.Hall.WidthM:0.##} m × {floor.Hall.LengthM:0.##} m, front above; ",
+            $"dark circles: groups at the start</text>");
         return svg.Append("</svg>\n").ToString();
     }
 
@@ -85,9 +91,11 @@ public static class FloorPicture
         var (dx, dy) = (to.X - from.X, to.Y - from.Y);
         var far = Math.Max(0.01, Math.Sqrt(dx * dx + dy * dy));
         double Out(FloorStation s) =>
-            Math.Min(far / 2 - 0.05, Math.Min(s.WidthM / 2 / Math.Max(0.001, Math.Abs(dx / far)), s.LengthM / 2 / Math.Max(0.001, Math.Abs(dy / far))));
+            Math.Min(far / 2 - 0.05,
+                Math.Min(s.WidthM / 2 / Math.Max(0.001, Math.Abs(dx / far)), s.LengthM / 2 / Math.Max(0.001, Math.Abs(dy / far))));
         var (a, b) = (Out(from), Out(to));
-        return ((from.X + dx / far * a) * Metre, (from.Y + dy / far * a) * Metre, (to.X - dx / far * b) * Metre, (to.Y - dy / far * b) * Metre);
+        return (
+            (from.X + dx / far * a) * Metre, (from.Y + dy / far * a) * Metre, (to.X - dx / far * b) * Metre, (to.Y - dy / far * b) * Metre);
     }
 
     private static string Safe(string text) => SecurityElement.Escape(text);

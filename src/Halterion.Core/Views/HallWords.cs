@@ -14,7 +14,8 @@ public static class HallWords
         string.Create(CultureInfo.InvariantCulture, $"Floor: {floor.WidthM:0.##} × {floor.LengthM:0.##} m"),
         .. floor.Fixtures.Select(f => string.Create(
             CultureInfo.InvariantCulture,
-            $"On the floor: {f.Name ?? WordsOf<FixtureKind>.Of(f.Kind)}, {f.WidthM:0.##} × {f.LengthM:0.##} m, {f.X:0.##} m from the left, {f.Y:0.##} m from the front")),
+            $"On the floor: {f.Name ?? WordsOf<FixtureKind>.Of(f.Kind)}, {f.WidthM:0.##} × {f.LengthM:0.##} m, {f.X:0.##} m from the "
+            + $"left, {f.Y:0.##} m from the front")),
         .. stock.Select(l => $"Kit: {NeedWords.Of(l.Item, l.Count, l.Kg, l.HeightCm, l.Strength, l.Metres, l.Name)}"),
     ];
 }

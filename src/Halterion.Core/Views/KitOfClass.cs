@@ -86,9 +86,11 @@ internal sealed record KitOfClass(
         }
 
         var runs = places.GroupBy(p => p.Block.Id)
-            .Select(g => g.SkipWhile(p => !uses[p.Station.Id].ContainsKey(kind)).TakeWhile(p => uses[p.Station.Id].ContainsKey(kind)).ToArray())
+            .Select(
+                g => g.SkipWhile(p => !uses[p.Station.Id].ContainsKey(kind)).TakeWhile(p => uses[p.Station.Id].ContainsKey(kind)).ToArray())
             .Where(run => run.Length > 1 && run[0].Block.Shape != BlockShape.Rotation).ToArray();
         return runs.Length == 0 ? null
-            : $"{NeedWords.Of(kind)} {(kind.Item == KitItem.Band ? "stays on" : "stays in the hand")} from {runs[0][0].Station.Name} to {runs[0][^1].Station.Name}";
+            : $"{NeedWords.Of(kind)} {(kind.Item == KitItem.Band ? "stays on" : "stays in the hand")} from {runs[0][0].Station.Name} to "
+                + $"{runs[0][^1].Station.Name}";
     }
 }

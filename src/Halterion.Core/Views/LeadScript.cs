@@ -103,8 +103,10 @@ public sealed record LeadScript(
     {
         var writer = new ScriptWriter(plan, preferences);
         var scenes = timeline.Spans.Select((span, i) => writer.Scene(timeline, span, i)).ToImmutableArray();
-        var script = new LeadScript(plan.Title, timeline.Length, plan.Slot, scenes, writer.Cards, Cue.ListFor(timeline), [], plan.Focus ?? "");
-        return script with { Calls = Call.ListFor(plan, timeline, [.. scenes.Select(s => new Announced(s.Headline, s.Target, s.SideWords))], preferences) };
+        var script = new LeadScript(
+            plan.Title, timeline.Length, plan.Slot, scenes, writer.Cards, Cue.ListFor(timeline), [], plan.Focus ?? "");
+        var announced = scenes.Select(s => new Announced(s.Headline, s.Target, s.SideWords)).ToImmutableArray();
+        return script with { Calls = Call.ListFor(plan, timeline, announced, preferences) };
     }
 }
 
@@ -171,7 +173,8 @@ internal sealed class ScriptWriter
 
         var (first, station) = (spans[next], spans[next].Station);
         var blockFirst = !spans[..next].Any(s => s.Block == first.Block && s.Kind == SpanKind.Work);
-        var stationFirst = station is not null && !spans[..next].Any(s => s.Block == first.Block && s.Station == station && s.Kind == SpanKind.Work);
+        var stationFirst = station is not null
+            && !spans[..next].Any(s => s.Block == first.Block && s.Station == station && s.Kind == SpanKind.Work);
         var words = new[] { blockFirst ? block.Say?.Text : null, stationFirst ? block.Stations[station!.Value].Say?.Text : null };
         return string.Join(" ", words.OfType<string>());
     }
@@ -199,7 +202,9 @@ internal sealed class ScriptWriter
     /// <summary>Recovery is said as what it is; in a change between stations also where it leads.</summary>
     private string Resting(Span span, Block block, Station? station)
     {
-        var active = block.Recovery.FirstOrDefault(o => o.Tier == Tier.Main) is { } main ? $"Easy: {PlanWords.Option(main, moves, preferences)}" : "Rest";
+        var active = block.Recovery.FirstOrDefault(o => o.Tier == Tier.Main) is { } main
+            ? $"Easy: {PlanWords.Option(main, moves, preferences)}"
+            : "Rest";
         return span.Gap != Gap.Stations ? active
             : station is null ? $"{active}, then move on"
             : $"{active}, on the way to {station.Name}";
@@ -213,10 +218,13 @@ internal sealed class ScriptWriter
 
     private string Target(Timeline timeline, Span span, Block block, Station? station, int round) => span.Kind switch
     {
-        SpanKind.Talk when span.Shows is { } shown && plan.Find(shown) is { } found => PlanWords.Showing(ShowingAt(timeline, span, block), found.Station),
+        SpanKind.Talk when span.Shows is { } shown && plan.Find(shown) is { } found =>
+            PlanWords.Showing(ShowingAt(timeline, span, block), found.Station),
         SpanKind.Talk when block.ShownBy is { } who => $"led by {who}",
-        SpanKind.Work when block.Shape == BlockShape.Rotation => timeline.SideChange(span.Block, round) is { } change ? $"Sides change after {change}" : "",
-        SpanKind.Work when block.Shape == BlockShape.OwnPace => PlanWords.Goal(block) is { Length: > 0 } goal ? $"goal: {goal}" : "at your own pace",
+        SpanKind.Work when block.Shape == BlockShape.Rotation => timeline.SideChange(span.Block, round) is { } change ? $"Sides change "
+            + $"after {change}" : "",
+        SpanKind.Work when block.Shape == BlockShape.OwnPace =>
+            PlanWords.Goal(block) is { Length: > 0 } goal ? $"goal: {goal}" : "at your own pace",
         SpanKind.Work when station is not null => Once(station, PlanWords.Part(station.Dose[span.Part!.Value], round), span),
         _ => "",
     };
@@ -233,7 +241,9 @@ internal sealed class ScriptWriter
         _ => whole,
     };
 
-    /// <summary>The instructor's own side, where it is another: only facing the class, as the station is shown or else as the class is led.</summary>
+    /// <summary>
+    /// The instructor's own side, where it is another: only facing the class, as the station is shown or else as the class is led.
+    /// </summary>
     private string Mirror(Side? side, Station? station, int round) => (side, station?.View?.At(round) switch
     {
         Viewpoint.Front => Facing.Mirror,
@@ -288,7 +298,8 @@ internal sealed class ScriptWriter
 
     private StationCard Card(Block block, Station station, int round)
     {
-        ImmutableArray<string> Of(Tier tier) => [.. station.Options.Where(o => o.Tier == tier).Select(o => PlanWords.Option(o, station, moves, preferences))];
+        ImmutableArray<string> Of(Tier tier) =>
+            [.. station.Options.Where(o => o.Tier == tier).Select(o => PlanWords.Option(o, station, moves, preferences))];
         var main = moves.Find(station.Main.Move)!;
         var watch = main.Faults.IsDefaultOrEmpty ? "" : $"{main.Faults[0].Seen}. {main.Faults[0].Fix}";
         return new StationCard(

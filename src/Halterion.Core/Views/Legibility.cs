@@ -23,6 +23,8 @@ public static class Legibility
     /// <summary>For every distance that can be chosen, so that a screen without the server still has them.</summary>
     public static readonly ImmutableArray<DigitHeight> Heights =
     [
-        .. Enumerable.Range(0, (int)((Furthest - Nearest) / Step) + 1).Select(i => Nearest + (i * Step)).Select(d => new DigitHeight(d, Height(d))),
+        .. Enumerable.Range(0, (int)((Furthest - Nearest) / Step) + 1)
+            .Select(i => Nearest + (i * Step))
+            .Select(d => new DigitHeight(d, Height(d))),
     ];
 }

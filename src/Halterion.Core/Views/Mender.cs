@@ -58,7 +58,9 @@ public sealed class Mender
 
     private Evaluation Before => before.Evaluation!;
 
-    /// <summary>Every repair that keeps its word, the gravest findings first. One after the other: whoever goes on typing needs the machine more.</summary>
+    /// <summary>
+    /// Every repair that keeps its word, the gravest findings first. One after the other: whoever goes on typing needs the machine more.
+    /// </summary>
     /// <param name="late">Says when no more is to be tried.</param>
     /// <exception cref="OperationCanceledException">Nobody waits for them any more.</exception>
     public RepairOffers Offers(Func<bool> late, CancellationToken stop = default)

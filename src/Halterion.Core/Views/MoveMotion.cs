@@ -58,7 +58,8 @@ public sealed record MoveMotion(
             .Select(i => hold ? motion.Key(motion.Count - 1) : rep.At(Math.Min(seconds, (double)i / Film.FramesPerSecond)))
             .ToArray();
         var bodies = postures.Select(Skeleton.Of).ToArray();
-        ImmutableArray<double> Metres(Vec v) => [Math.Round(v.X * stature.Metres, 4), Math.Round(v.Y * stature.Metres, 4), Math.Round(v.Z * stature.Metres, 4)];
+        ImmutableArray<double> Metres(Vec v) =>
+            [Math.Round(v.X * stature.Metres, 4), Math.Round(v.Y * stature.Metres, 4), Math.Round(v.Z * stature.Metres, 4)];
         var contacts = postures.Zip(bodies, Contacts.Of).ToArray();
         var forces = Eased(
             [.. postures.Select(p => Forces.Of(p, motion.Load, stature, Anthropometry.UsualMass))],
@@ -96,7 +97,8 @@ public sealed record MoveMotion(
             [.. Carried(motion, poses, bodies, Metres)],
             ImmutableSortedDictionary.CreateRange(
                 StringComparer.Ordinal,
-                demand.Dimensions.Select(d => KeyValuePair.Create(d.Of == "inner thigh" ? "innerThigh" : d.Of, Math.Round(d.Value, 2))).Append(KeyValuePair.Create("overall", Math.Round(demand.Overall, 2)))),
+                demand.Dimensions.Select(d => KeyValuePair.Create(d.Of == "inner thigh" ? "innerThigh" : d.Of, Math.Round(d.Value, 2)))
+                    .Append(KeyValuePair.Create("overall", Math.Round(demand.Overall, 2)))),
             [.. new[] { poses.View, View.Side, View.Front, View.Quarter }.Distinct()]);
     }
 
@@ -121,7 +123,8 @@ public sealed record MoveMotion(
         })];
     }
 
-    private static IEnumerable<MotionItem> Carried(Motion motion, MovePoses poses, Skeleton[] bodies, Func<Vec, ImmutableArray<double>> metres)
+    private static IEnumerable<MotionItem> Carried(
+        Motion motion, MovePoses poses, Skeleton[] bodies, Func<Vec, ImmutableArray<double>> metres)
     {
         if (motion.Load is { } load)
         {

@@ -113,13 +113,17 @@ public static class Outlines
            let words = lengths.Length == 1
                ? string.Create(CultureInfo.InvariantCulture, $"{kind.Count()} × {lengths[0]} s")
                : string.Create(CultureInfo.InvariantCulture, $"{kind.Count()} times, {lengths[0]} to {lengths[^1]} s")
-           select new TimeAccount(kind.Key, new Seconds(kind.Sum()), new Seconds(kind.Sum()).ToString(), kind.Count() == 1 ? "once" : words),
+           select new TimeAccount(
+               kind.Key, new Seconds(kind.Sum()), new Seconds(kind.Sum()).ToString(), kind.Count() == 1 ? "once" : words),
     ];
 
-    private static ImmutableArray<StationOutline> Stations(Block block, ImmutableArray<Span> spans, MoveLibrary moves, Preferences preferences)
+    private static ImmutableArray<StationOutline> Stations(
+        Block block, ImmutableArray<Span> spans, MoveLibrary moves, Preferences preferences)
     {
         var changes = ChangeOver.Of(block, moves, preferences.Pace);
-        return [.. block.Stations.Select((station, i) => Station(station, block, changes[i], Before(spans, s => s.Station == i), moves, preferences))];
+        return [
+            .. block.Stations.Select(
+                (station, i) => Station(station, block, changes[i], Before(spans, s => s.Station == i), moves, preferences))];
     }
 
     private static StationOutline Station(
@@ -143,6 +147,10 @@ public static class Outlines
     private static ImmutableArray<string> Trades(Station station, MoveLibrary moves)
     {
         var main = DemandModel.Of(station.Main.Move, station.Main.Manner, moves);
-        return [.. station.Options.Select(o => main is not null && o.Tier != Tier.Main && DemandModel.Of(o.Move, o.Manner, moves) is { } demand ? demand.From(main) : "")];
+        return [
+            .. station.Options.Select(
+                o => main is not null && o.Tier != Tier.Main && DemandModel.Of(o.Move, o.Manner, moves) is { } demand
+                    ? demand.From(main)
+                    : "")];
     }
 }

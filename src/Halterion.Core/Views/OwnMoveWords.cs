@@ -50,7 +50,8 @@ public static class OwnMoveWords
     {
         JsonValueKind.Object => string.Join(", ", value.EnumerateObject().Select(f => $"{f.Name} {Words(f.Value)}")),
         JsonValueKind.Array => string.Join(", ", value.EnumerateArray().Select(Words)),
-        JsonValueKind.String when value.GetString()!.StartsWith("data:", StringComparison.Ordinal) => $"one of {value.GetString()!.Length * 3 / 4000} kB",
+        JsonValueKind.String when value.GetString()!.StartsWith("data:", StringComparison.Ordinal) =>
+            $"one of {value.GetString()!.Length * 3 / 4000} kB",
         _ => value.ToString(),
     };
 }

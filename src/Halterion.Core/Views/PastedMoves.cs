@@ -14,7 +14,8 @@ public sealed record MoveChoice(MoveId Id, string Name);
 /// <param name="Dose">What of the line is its dose, in the short form; empty without one.</param>
 /// <param name="Choices">Moves that its name may mean, where it is none's.</param>
 /// <param name="Trouble">What was not understood; empty where all was.</param>
-public sealed record PastedLine(string Text, JsonObject? Station, string Name, string Dose, ImmutableArray<MoveChoice> Choices, string Trouble);
+public sealed record PastedLine(
+    string Text, JsonObject? Station, string Name, string Dose, ImmutableArray<MoveChoice> Choices, string Trouble);
 
 /// <summary>What was read of a pasted list.</summary>
 /// <param name="Left">Lines after those that were read; 0: all were.</param>
@@ -48,7 +49,8 @@ public static partial class PastedMoves
 
         var lines = text.Split('\n').Select(l => Marker().Replace(l, "").Trim()).Where(l => l.Length > 0).ToArray();
         var read = lines.Take(MostLines).TakeWhile((_, i) => i < Always || !late()).Select(l => l.Length > LongestLine
-            ? new PastedLine(l, null, "", "", [], $"This line is too long for a move and its target (the most is {LongestLine} characters).")
+            ? new PastedLine(l, null, "", "", [], $"This line is too long for a move and its target (the most is {LongestLine} "
+                + $"characters).")
             : Line(l, names, moves, starters, roundGivesSide, like)).ToImmutableArray();
         return new PastedList(read, lines.Length - read.Length);
     }
@@ -69,7 +71,13 @@ public static partial class PastedMoves
             {
                 var (typed, fault) = dose.Length == 0 ? (null, null) : ShortDoseReader.Read(dose);
                 return fault is null
-                    ? new PastedLine(line, starters.Station(move, null, roundGivesSide, typed ?? like, typed is not null).Station, move.Name, dose, [], "")
+                    ? new PastedLine(
+                        line,
+                        starters.Station(move, null, roundGivesSide, typed ?? like, typed is not null).Station,
+                        move.Name,
+                        dose,
+                        [],
+                        "")
                     : new PastedLine(line, null, move.Name, dose, [], $"“{dose}”: {fault.Detail} Should be: {fault.Right}.");
             }
         }

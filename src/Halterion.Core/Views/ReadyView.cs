@@ -97,13 +97,15 @@ public sealed record ReadyView(
         {
             var wrong = open.Where(f => f.Severity is Severity.Stop or Severity.Fix && about(f)).ToArray();
             return wrong.Length == 0 ? new ReadyLine(of, Standing.Well, well, to)
-                : new ReadyLine(of, Standing.ToMend, wrong.Length == 1 ? wrong[0].What : $"{wrong[0].What} And {wrong.Length - 1} more.", to);
+                : new ReadyLine(of, Standing.ToMend, wrong.Length == 1 ? wrong[0].What : $"{wrong[0].What} And "
+                    + $"{wrong.Length - 1} more.", to);
         }
 
         bool Is(Finding f, params string[] starts) => starts.Any(s => f.Code.StartsWith(s, StringComparison.Ordinal));
         yield return Line("Time", "build", review.Over == Seconds.Zero ? "Ends to the second."
             : $"Ends {Seconds.Zero - review.Over} before the slot is over.", f => f.Code == "time.over");
-        yield return Line("The class", "build", "Nothing in it must be mended.", f => !Is(f, "people.", "kit.", "room.") && f.Code != "time.over");
+        yield return Line(
+            "The class", "build", "Nothing in it must be mended.", f => !Is(f, "people.", "kit.", "room.") && f.Code != "time.over");
         if (review.Occasion is not { } occasion)
         {
             yield return new ReadyLine("People", Standing.NotKnown, "Nobody is expected yet.", "brief");
@@ -112,7 +114,8 @@ public sealed record ReadyView(
 
         var named = occasion.Room.People.Length;
         yield return named == 0
-            ? new ReadyLine("People", Standing.NotKnown, $"{Told.People(occasion.Heads)} without a name: nothing is known of their care.", "brief")
+            ? new ReadyLine("People", Standing.NotKnown, $"{Told.People(occasion.Heads)} without a name: nothing is known of "
+                + $"their care.", "brief")
             : Line("People", "room", named == occasion.Heads ? $"All {named} have something right to do everywhere."
                 : $"{named} have something right to do everywhere; {occasion.Heads - named} have no name.", f => Is(f, "people."));
         yield return occasion.Room.Kit is null
@@ -136,19 +139,24 @@ public sealed record ReadyView(
             ? planned.Select(p => p.Block.ShownBy ?? plan.Find(p.Showing.Station)?.Block.ShownBy ?? "").ToArray()
             : [.. ClassCards.Once(plan).Select(s => s.Block.ShownBy ?? "")];
         var lines = ClassCards.Shown(plan, ClassCards.Once(plan).Select(s => s.Station), preferences);
-        return [.. lines.Select((l, i) => (new ReadyShow(l.Name, l.View, l.Show, l.Fault, l.Seconds.ToString(), helpers[i]), l.Seconds.Value))];
+        return [
+            .. lines.Select((l, i) => (new ReadyShow(l.Name, l.View, l.Show, l.Fault, l.Seconds.ToString(), helpers[i]), l.Seconds.Value))];
     }
 
     /// <summary>What is fetched from where, what is put where, what is looked at before it is used.</summary>
     private static ImmutableArray<SetUpPlace> SetUpOf(RoomView room, ImmutableHashSet<string> ticks)
     {
         SetUpItem Item(string place, string words) => new($"{place}: {words}", words, ticks.Contains($"{place}: {words}"));
-        var fetched = room.Kit.Where(k => k.Peak > 0).GroupBy(k => IsWall(k) ? "Keep free" : k.Place.Length == 0 ? "Fetch" : $"From: {k.Place}")
+        var fetched = room.Kit.Where(k => k.Peak > 0).GroupBy(
+            k => IsWall(k) ? "Keep free" : k.Place.Length == 0 ? "Fetch" : $"From: {k.Place}")
             .Select(g => new SetUpPlace(g.Key, [.. g.Select(k => Item(g.Key, k.Words))]));
         var laid = room.Stations.Where(s => s.Lies.Length > 0).GroupBy(s => s.BlockName)
-            .Select(g => new SetUpPlace($"Put out: {g.Key}", [.. g.Select(s => Item(g.Key, $"{s.Number}. {s.Name}: {string.Join(", ", s.Lies)}"))]));
+            .Select(g => new SetUpPlace($"Put out: {g.Key}", [.. g.Select(s => Item(g.Key, $"{s.Number}. {s.Name}: "
+                + $"{string.Join(", ", s.Lies)}"))]));
         SetUpPlace[] looks = room.Looks.IsEmpty ? []
-            : [new SetUpPlace("Look before use", [.. room.Looks.Select(l => new SetUpItem(LookKey + l.Key, l.Words, ticks.Contains(LookKey + l.Key)))])];
+            : [
+                new SetUpPlace("Look before use",
+                    [.. room.Looks.Select(l => new SetUpItem(LookKey + l.Key, l.Words, ticks.Contains(LookKey + l.Key)))])];
         return [.. fetched, .. laid, .. looks];
     }
 

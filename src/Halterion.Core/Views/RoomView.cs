@@ -14,7 +14,8 @@ namespace Halterion.Core.Views;
 /// <summary>Somebody in the room, for the instructor's own screen.</summary>
 /// <param name="Care">Their care in words, such as "knee care, left"; only here and on their page.</param>
 /// <param name="ToRenew">Care that has run out.</param>
-public sealed record RoomPerson(PersonId Id, string Called, ImmutableArray<string> Care, ImmutableArray<string> ToRenew, ImmutableArray<RoomCell> Cells);
+public sealed record RoomPerson(
+    PersonId Id, string Called, ImmutableArray<string> Care, ImmutableArray<string> ToRenew, ImmutableArray<RoomCell> Cells);
 
 /// <summary>How what somebody does stands to the main option.</summary>
 public enum CellKind
@@ -82,7 +83,8 @@ public sealed record RoomView(
     ImmutableArray<KitLook> Looks,
     ImmutableArray<RoomGroups> Groups)
 {
-    public static RoomView Of(RoomOf room, Timeline timeline, Preferences preferences) => Of(room, Assigning.Of(room), timeline, preferences);
+    public static RoomView Of(RoomOf room, Timeline timeline, Preferences preferences) =>
+        Of(room, Assigning.Of(room), timeline, preferences);
 
     public static RoomView Of(RoomOf room, Assignment found, Timeline timeline, Preferences preferences)
     {
@@ -103,7 +105,9 @@ public sealed record RoomView(
             [.. found.Shortages.Select((s, i) => new RoomShortage(i, s.Station, s.Block, Words(s, byPlace, room)))],
             kit.Lines, kit.FetchOnce, kit.StaysOn,
             KitLooks.For(found.Kit.Select(k => k.Item), room.Kit ?? []),
-            [.. found.Groups.Where(g => room.Plan.Blocks.First(b => b.Id == g.Block).Shape == BlockShape.Rotation).Select(g => GroupsOf(g, room))]);
+            [
+                .. found.Groups.Where(
+                    g => room.Plan.Blocks.First(b => b.Id == g.Block).Shape == BlockShape.Rotation).Select(g => GroupsOf(g, room))]);
     }
 
     /// <summary>What a pin changed for the others: "Kaja: goblet squat, 12 kg instead of 8 kg at station 1."</summary>
@@ -117,15 +121,19 @@ public sealed record RoomView(
         var gone = before.Shortages.Select(s => s.Words).Except(after.Shortages.Select(s => s.Words)).Select(w => $"no longer short: {w}");
         var fresh = after.Shortages.Select(s => s.Words).Except(before.Shortages.Select(s => s.Words)).Select(w => $"now short: {w}");
         var all = told.Concat(gone).Concat(fresh).ToArray();
-        return all.Length == 0 ? "Nobody else is touched." : string.Join("; ", all.Take(4)) + (all.Length > 4 ? $"; and {all.Length - 4} more." : ".");
+        return all.Length == 0
+            ? "Nobody else is touched."
+            : string.Join("; ", all.Take(4)) + (all.Length > 4 ? $"; and {all.Length - 4} more." : ".");
     }
 
     private static string Summarised(RoomOf room, int stations, int gaps, int shortages)
     {
         static string Many(int n, string one, string more) => n == 1 ? $"1 {one}" : $"{n} {more}";
-        var troubles = new[] { gaps > 0 ? Many(gaps, "gap", "gaps") : null, shortages > 0 ? Many(shortages, "shortage", "shortages")
-            : null }.OfType<string>().ToArray();
-        return $"{Many(room.Heads, "person", "people")}, {Many(stations, "station", "stations")}: {(troubles.Length == 0 ? "everyone has something to do" + (room.Kit is null ? "" : ", and the kit goes round") : string.Join(", ", troubles))}";
+        string?[] troubles = [gaps > 0 ? Many(gaps, "gap", "gaps") : null, shortages > 0 ? Many(shortages, "shortage", "shortages") : null];
+        var told = gaps > 0 || shortages > 0 ? string.Join(", ", troubles.OfType<string>())
+            : room.Kit is null ? "everyone has something to do"
+            : "everyone has something to do, and the kit goes round";
+        return $"{Many(room.Heads, "person", "people")}, {Many(stations, "station", "stations")}: {told}";
     }
 
     private static RoomPerson PersonOf(Person person, AssignedPerson given, Assignment found, Dictionary<PlaceId, Place> places,
@@ -191,17 +199,20 @@ public sealed record RoomView(
         var proposed = gap.Proposed is null ? null : GapProposals.For(person, place, room);
         return new RoomGap(
             gap.Person, gap.Station, $"{person.Called}: nothing at {place.Station.Name} is for them", gap.Proposed,
-            proposed is null ? "The library has nothing for it either: another station, or a rest." : PlanWords.Option(proposed, place.Station, room.Plan.Moves, preferences));
+            proposed is null ? "The library has nothing for it either: another "
+                + "station, or a rest." : PlanWords.Option(proposed, place.Station, room.Plan.Moves, preferences));
     }
 
     private static string Words(Shortage s, Dictionary<PlaceId, Place> places, RoomOf room)
     {
         if (s.Or is { } or)
         {
-            return string.Create(CultureInfo.InvariantCulture, $"{NeedWords.Of(s.Item, 1, s.Kg, s.HeightCm, s.Strength, null, s.Name)} or {NeedWords.Named(or)} {Where()}: {s.Need:0} people, enough for {s.Have:0}");
+            return string.Create(CultureInfo.InvariantCulture, $"{NeedWords.Of(s.Item, 1, s.Kg, s.HeightCm, s.Strength, null, s.Name)} "
+                + $"or {NeedWords.Named(or)} {Where()}: {s.Need:0} people, enough for {s.Have:0}");
         }
 
-        var what = s.Item == KitItem.Plate && s.Kg is { } bar && s.Need > 0 ? string.Create(CultureInfo.InvariantCulture, $"plates for {s.Need:0} {(s.Need == 1 ? "bar" : "bars")} of {bar:0.##} kg")
+        var what = s.Item == KitItem.Plate && s.Kg is { } bar && s.Need > 0
+            ? string.Create(CultureInfo.InvariantCulture, $"plates for {s.Need:0} {(s.Need == 1 ? "bar" : "bars")} of {bar:0.##} kg")
             : s.Item == KitItem.Wall ? string.Create(CultureInfo.InvariantCulture, $"{s.Need:0.#} m of wall")
             : NeedWords.Of(s.Item, s.Need, s.Kg, s.HeightCm, s.Strength, null, s.Name);
         return string.Create(CultureInfo.InvariantCulture, $"{what} {Where()}: {s.Have:0.#} there");

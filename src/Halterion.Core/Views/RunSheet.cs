@@ -62,7 +62,8 @@ public sealed record RunSheet(
         return new RunSheet(
             plan.Title,
             startsAt is { } start
-                ? $"{start.ToString("ddd d MMM yyyy", CultureInfo.InvariantCulture)}, {ClockTime.Of(start, preferences.Clock)}, {plan.SlotMinutes} min"
+                ? $"{start.ToString("ddd d MMM yyyy", CultureInfo.InvariantCulture)}, {ClockTime.Of(start, preferences.Clock)}, "
+                    + $"{plan.SlotMinutes} min"
                 : $"{plan.SlotMinutes} min",
             ClockTime.At(startsAt, timeline.Length, preferences.Clock),
             plan.Notes,
@@ -127,7 +128,8 @@ public sealed record RunSheet(
             {
                 yield return string.Join(
                     ", ",
-                    new[] { $"Show {found.Station.Name}", showing.Seconds.ToString(), PlanWords.Showing(showing, found.Station) }.Where(w => w.Length > 0));
+                    new[] { $"Show {found.Station.Name}", showing.Seconds.ToString(),
+                        PlanWords.Showing(showing, found.Station) }.Where(w => w.Length > 0));
             }
         }
 
@@ -144,8 +146,10 @@ public sealed record RunSheet(
 
     private static SheetStation Station(Station station, Block block, ClassPlan plan, Preferences preferences)
     {
-        ImmutableArray<string> Of(Tier tier) => [.. station.Options.Where(o => o.Tier == tier).Select(o => PlanWords.Option(o, station, plan.Moves, preferences))];
-        var figure = OptionFigure.Of(plan.Moves.Find(station.Main.Move)!, station.Main.Manner, plan.Moves, felt: false, side: station.OnlySide);
+        ImmutableArray<string> Of(Tier tier) =>
+            [.. station.Options.Where(o => o.Tier == tier).Select(o => PlanWords.Option(o, station, plan.Moves, preferences))];
+        var figure = OptionFigure.Of(
+            plan.Moves.Find(station.Main.Move)!, station.Main.Manner, plan.Moves, felt: false, side: station.OnlySide);
         return new SheetStation(
             station.Id, station.Name, PlanWords.Targets(station, block), Of(Tier.Harder), Of(Tier.Main)[0], Of(Tier.Easier), figure);
     }
@@ -168,6 +172,8 @@ public static class ClockTime
         }
 
         var time = TimeSpan.FromSeconds(after.Value);
-        return time.TotalHours >= 1 ? time.ToString(@"h\:mm\:ss", CultureInfo.InvariantCulture) : time.ToString(@"m\:ss", CultureInfo.InvariantCulture);
+        return time.TotalHours >= 1
+            ? time.ToString(@"h\:mm\:ss", CultureInfo.InvariantCulture)
+            : time.ToString(@"m\:ss", CultureInfo.InvariantCulture);
     }
 }

@@ -92,13 +92,16 @@ public sealed class Starters(MoveLibrary moves, Preferences preferences)
         Of("Ramp sets", SetsOf, "Heavier and fewer each set: 12, 10, 8, 6 with 50 to 100 % of each one's own.",
             Rested(Dosed(Block("Ramp sets", Phase.Main, Sets(4, 45), "goblet-squat"), "12/10/8/6 at 50/65/80/100 %"), 90)),
         Of("Drop set", SetsOf, "The same reps three times, lighter each time, with a breath to change weights.",
-            Rested(Dosed(Block("Drop set", Phase.Main, Sets(2), "goblet-squat"), "10 at 100 % + 12 s rest + 10 at 70 % + 12 s rest + 10 at 40 %"), 150)),
+            Rested(Dosed(Block("Drop set", Phase.Main, Sets(2), "goblet-squat"), "10 at 100 % + 12 s rest + 10 at 70 % + 12 s rest "
+                + "+ 10 at 40 %"), 150)),
         Of("Hundred in chunks", SetsOf, "A hundred reps, fifty a side, changing sides every ten.",
             Dosed(Block("Hundred in chunks", Phase.Finisher, Plain, "split-squat"), "50 each side by 10 @ 1-0-1-0")),
-        Of("Left all through, then right", OneSide, "In every round all stations on one side, then all of them on the other: a round is twice as long.",
+        Of("Left all through, then right", OneSide, "In every round all stations on one side, then all of them on the other: a round is "
+            + "twice as long.",
             Rested(Dosed(Block("Left, then right", Phase.Main, Circuit(2, 10) with { SidePass = SidePass.Round }, "split-squat",
                 "staggered-deadlift"), "40 s"), 60)),
-        Of("Left round, right round", OneSide, "Round one on one side, round two on the other, and so on: an even number of rounds keeps the legs alike.",
+        Of("Left round, right round", OneSide, "Round one on one side, round two on the other, and so on: an even number of rounds keeps "
+            + "the legs alike.",
             Rested(Dosed(Block("Left round, right round", Phase.Main, Circuit(4, 10) with { SidePass = SidePass.Alternate }, "split-squat",
                 "staggered-deadlift"), "40 s"), 45)),
         Of("Warm-up", Ends, "Once through, easy and without a break.",
@@ -106,7 +109,8 @@ public sealed class Starters(MoveLibrary moves, Preferences preferences)
         Of("Teach a move", Ends, "The squat to a seat, free, and with a band, each shown first; the usual fault is said.",
             Taught("squat", "chair-squat")),
         Of("Cool-down", Ends, "Held stretches at the end; protected when the class runs late.",
-            Dosed(Block("Cool-down", Phase.Cooldown, Circuit(1, 5) with { Keep = Keep.Protected }, "stand-quad-stretch", "forward-fold"), "30 s hold")),
+            Dosed(Block("Cool-down", Phase.Cooldown, Circuit(1, 5) with { Keep = Keep.Protected }, "stand-quad-stretch", "forward-fold"),
+                "30 s hold")),
         Of("Talk", Ends, "Welcome, walk-through: a stretch of time without stations, two minutes.",
             Plain with { Name = "Talk", Phase = Phase.Talk, Shape = BlockShape.Talk, Length = new Seconds(120) }),
     ];
@@ -127,8 +131,13 @@ public sealed class Starters(MoveLibrary moves, Preferences preferences)
         [
             .. block.Stations.Select((station, i) => station with
             {
-                Dose = [.. station.Dose.Select(p =>
-                    p with { Rounds = i == 0 ? PartRounds.All : new PartRounds(false, false, [.. Enumerable.Range(i + 1, block.Rounds - i)]) })],
+                Dose =
+                [
+                    .. station.Dose.Select(p => p with
+                    {
+                        Rounds = i == 0 ? PartRounds.All : new PartRounds(false, false, [.. Enumerable.Range(i + 1, block.Rounds - i)]),
+                    }),
+                ],
             }),
         ],
     };
@@ -142,7 +151,8 @@ public sealed class Starters(MoveLibrary moves, Preferences preferences)
         banded = banded with
         {
             Name = $"{moves.Find(new MoveId(id))!.Name} with a band",
-            Options = [.. banded.Options.Select(o => o.Tier == Tier.Main ? o with { Manner = o.Manner with { Band = BandStrength.Light } } : o)],
+            Options = [
+                .. banded.Options.Select(o => o.Tier == Tier.Main ? o with { Manner = o.Manner with { Band = BandStrength.Light } } : o)],
         };
         var said = new Saying($"The usual fault: {char.ToLowerInvariant(fault.Seen[0])}{fault.Seen[1..]}. {fault.Fix}", new Seconds(8));
         ImmutableArray<Station> stations = [block.Stations[0], block.Stations[1] with { Say = said }, banded];
@@ -154,7 +164,8 @@ public sealed class Starters(MoveLibrary moves, Preferences preferences)
     /// <param name="roundGivesSide">The block gives the side by round.</param>
     /// <param name="like">The dose of its neighbours, which it takes over where its move can be done so.</param>
     /// <param name="asTyped">That dose was typed for this very station: it is taken whole.</param>
-    public StationStarter Station(Move move, Seconds? window = null, bool roundGivesSide = false, TypedDose? like = null, bool asTyped = false)
+    public StationStarter Station(
+        Move move, Seconds? window = null, bool roundGivesSide = false, TypedDose? like = null, bool asTyped = false)
     {
         var proposals = Proposed(move);
         var ready = Ready(move, proposals, window, roundGivesSide, window is null ? like : null);
@@ -184,7 +195,9 @@ public sealed class Starters(MoveLibrary moves, Preferences preferences)
         return station with { Options = [.. station.Options.Select(o => o.Tier == Tier.Main ? o : OptionEntry.Into(o, station, moves))] };
     }
 
-    /// <summary>A block of forty seconds stays one: the amount of the neighbours in the kind that the move can be done in; null where it cannot.</summary>
+    /// <summary>
+    /// A block of forty seconds stays one: the amount of the neighbours in the kind that the move can be done in; null where it cannot.
+    /// </summary>
     private static Part? Like(Move move, PartKind usual, TypedDose? like)
     {
         if (like?.Dose is not [{ OwnMove: null } neighbour, ..] || neighbour.Rounds.Listed.Length > 0)
@@ -195,7 +208,8 @@ public sealed class Starters(MoveLibrary moves, Preferences preferences)
         return neighbour.Kind switch
         {
             PartKind.Reps => move.Tempo is null ? null : new Part { Kind = PartKind.Reps, Amount = neighbour.Amount },
-            PartKind.Time or PartKind.Hold => new Part { Kind = usual == PartKind.Hold ? PartKind.Hold : PartKind.Time, Amount = neighbour.Amount },
+            PartKind.Time or PartKind.Hold =>
+                new Part { Kind = usual == PartKind.Hold ? PartKind.Hold : PartKind.Time, Amount = neighbour.Amount },
             PartKind.Open => new Part { Kind = PartKind.Open, Amount = neighbour.Amount },
             _ => null,
         };
@@ -229,7 +243,8 @@ public sealed class Starters(MoveLibrary moves, Preferences preferences)
         var each = station with { Dose = [part], Sides = SideRule.Each, OwnSwitch = SwitchOf(move) };
         return (move.Sided, part.Kind, preferences.Sides) switch
         {
-            (Sided.Alternating, _, _) or (Sided.OneSided, PartKind.Reps, SideHabit.Alternate) => station with { Dose = [part with { Side = Side.Alternate }] },
+            (Sided.Alternating, _, _) or (Sided.OneSided, PartKind.Reps, SideHabit.Alternate) =>
+                station with { Dose = [part with { Side = Side.Alternate }] },
             (Sided.OneSided, PartKind.Reps, SideHabit.Chunks) => each with { Chunk = 5 },
             (Sided.OneSided, PartKind.Reps or PartKind.Pulses, _) => each,
             (Sided.OneSided, _, _) => station with { Dose = [part], Sides = SideRule.Split },

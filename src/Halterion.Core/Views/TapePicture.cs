@@ -26,7 +26,8 @@ public static class TapePicture
         var length = timeline.Length.Value;
         var width = Math.Max(slot, length);
         var svg = new StringBuilder();
-        svg.Append(CultureInfo.InvariantCulture, $"""<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 {width} {Height}" preserveAspectRatio="none">""");
+        svg.Append(CultureInfo.InvariantCulture,
+            $"""<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 {width} {Height}" preserveAspectRatio="none">""");
         Rect(svg, 0, 0, Math.Min(slot, length), Height, "#ecdcae");
         if (length > slot)
         {
@@ -69,7 +70,8 @@ public static class TapePicture
     }
 
     private static void Rect(StringBuilder svg, double x, double y, double width, double height, string fill) =>
-        svg.Append(CultureInfo.InvariantCulture, $"""<rect x="{x:0.##}" y="{y:0.##}" width="{width:0.##}" height="{height:0.##}" fill="{fill}"/>""");
+        svg.Append(CultureInfo.InvariantCulture,
+            $"""<rect x="{x:0.##}" y="{y:0.##}" width="{width:0.##}" height="{height:0.##}" fill="{fill}"/>""");
 
     private static string Hue(Family family) => family switch
     {

@@ -2,7 +2,9 @@ using System.Collections.Immutable;
 
 namespace Halterion.Core.Views;
 
-/// <summary>How long each move is shown in a walk-through. Common practice, no source: seen from 11 s in brief to 140 s with all options and faults.</summary>
+/// <summary>
+/// How long each move is shown in a walk-through. Common practice, no source: seen from 11 s in brief to 140 s with all options and faults.
+/// </summary>
 public sealed record WalkThroughPace(string Name, Seconds Seconds)
 {
     public static readonly ImmutableArray<WalkThroughPace> All =

@@ -58,7 +58,9 @@ public static class ForEveryone
     /// <param name="part">Its place in the dose, from 1; null: the option as a whole.</param>
     /// <returns>Null where there is no such option or part, or its move has no poses.</returns>
     public static StationFilm? FilmOf(ClassPlan plan, PlaceId option, int? part, Side side) =>
-        Done(plan, option, part) is { } at && Film(plan, at.Doing, side) is { } film ? new StationFilm(at.Station, film, BeatFor(film.Seconds)) : null;
+        Done(plan, option, part) is { } at && Film(plan, at.Doing, side) is { } film
+            ? new StationFilm(at.Station, film, BeatFor(film.Seconds))
+            : null;
 
     /// <summary>What is done where; a rest of the block has its first station's place.</summary>
     private static (PlaceId Station, Doing Doing)? Done(ClassPlan plan, PlaceId id, int? part)

@@ -16,10 +16,14 @@ namespace Halterion.Core.Views;
 /// <param name="Lines">Makeshift lines for the stock, where it adds to that.</param>
 public sealed record WayOut(string Title, string Preview, JsonObject? Class, ImmutableArray<StockLine> Lines);
 
-/// <summary>Finds ways out of a shortage of kit: share in turns, do something that needs less, go round in groups, use a stand-in.</summary>
+/// <summary>
+/// Finds ways out of a shortage of kit: share in turns, do something that needs less, go round in groups, use a stand-in.
+/// </summary>
 public static class WaysOut
 {
-    /// <summary>What serves in place of a thing (handbook, section 8). Nothing serves for what people stand or pull on with their weight.</summary>
+    /// <summary>
+    /// What serves in place of a thing (handbook, section 8). Nothing serves for what people stand or pull on with their weight.
+    /// </summary>
     private static readonly Dictionary<KitItem, string> StandIns = new()
     {
         [KitItem.Mat] = "folded blankets or large towels",
@@ -40,7 +44,9 @@ public static class WaysOut
         var ways = new List<WayOut?>();
         foreach (var (block, station) in users.Where(u => !u.Station.Turns && u.Block.Shape != BlockShape.OwnPace))
         {
-            ways.Add(Changed($"Share in turns at {station.Name}: two by two, one works, one waits", f => f.Set($"{places[station.Id]}/sharing", "turns")));
+            ways.Add(
+                Changed($"Share in turns at {station.Name}: two by two, one works, one waits",
+                    f => f.Set($"{places[station.Id]}/sharing", "turns")));
         }
 
         foreach (var (block, station) in users)
@@ -48,7 +54,8 @@ public static class WaysOut
             if (Without(shortage, block, station, room) is { } option)
             {
                 ways.Add(Changed(
-                    $"Offer {PlanWords.Option(option, station, room.Plan.Moves, evaluator.Preferences)} as an alternative at {station.Name}",
+                    $"Offer {PlanWords.Option(option, station, room.Plan.Moves, evaluator.Preferences)} as an alternative at "
+                    + $"{station.Name}",
                     f => f.Append($"{places[station.Id]}/options", PlanWriter.Of(option))));
             }
         }
@@ -89,7 +96,8 @@ public static class WaysOut
         var left = after.Shortages.IsEmpty ? "then the kit goes round"
             : string.Create(CultureInfo.InvariantCulture,
                 $"then {after.Shortages.Length} {(after.Shortages.Length == 1 ? "shortage is" : "shortages are")} left");
-        return longer == Seconds.Zero ? left : $"{left}; the class takes {(longer > Seconds.Zero ? $"{longer} more" : $"{Seconds.Zero - longer} less")}";
+        return longer == Seconds.Zero ? left : $"{left}; the class takes "
+            + $"{(longer > Seconds.Zero ? $"{longer} more" : $"{Seconds.Zero - longer} less")}";
     }
 
     /// <summary>The stations whose options need what is short.</summary>
@@ -102,7 +110,8 @@ public static class WaysOut
         select (block, station);
 
     private static bool IsOf(Need need, Shortage shortage) =>
-        (need.Item, need.BarKg ?? need.Kg, need.HeightCm, need.Strength, need.Name) == (shortage.Item, shortage.Kg, shortage.HeightCm, shortage.Strength, shortage.Name);
+        (need.Item, need.BarKg ?? need.Kg, need.HeightCm, need.Strength, need.Name) == (
+            shortage.Item, shortage.Kg, shortage.HeightCm, shortage.Strength, shortage.Name);
 
     /// <summary>The option nearest to the main one that needs nothing of the kind; null where the station has one already.</summary>
     private static Option? Without(Shortage shortage, Block block, Station station, RoomOf room)
@@ -116,10 +125,14 @@ public static class WaysOut
 
         var counted = station.Dose.Any(p => p.Kind == PartKind.Reps && p.OwnTempo is null);
         // What a coach gives for want of kit comes first, then the nearest of the family.
-        var coached = Offers.Of(main, Tier.Instead, moves).Concat(Offers.Of(main, Tier.Easier, moves)).Select(o => o.Option with { Tier = Tier.Instead })
+        var coached = Offers.Of(main, Tier.Instead, moves)
+            .Concat(Offers.Of(main, Tier.Easier, moves))
+            .Select(o => o.Option with { Tier = Tier.Instead })
             .Where(o => !counted || moves.Find(o.Move)!.Tempo is not null)
             .FirstOrDefault(o => station.Options.All(s => s.Move != o.Move || !s.Manner.Equals(o.Manner))
-                && Needs.Of(o, station, moves) is var needs && !needs.Any(n => n.Item == shortage.Item) && needs.All(n => stock.Any(n.IsServedBy)));
+                && Needs.Of(o, station, moves) is var needs
+                    && !needs.Any(n => n.Item == shortage.Item)
+                    && needs.All(n => stock.Any(n.IsServedBy)));
         if (coached is not null)
         {
             return OptionEntry.Into(coached, station, moves);
@@ -128,7 +141,10 @@ public static class WaysOut
         return moves.Moves
             .Where(m => m.Family == main.Family && (!counted || m.Tempo is not null) && !station.Options.Any(o => o.Move == m.Id))
             .Select(m => Option.Of(Tier.Instead, m.Id))
-            .Where(o => Needs.Of(o, station, moves) is var needs && !needs.Any(n => n.Item == shortage.Item) && needs.All(n => stock.Any(n.IsServedBy)))
+            .Where(
+                o => Needs.Of(o, station, moves) is var needs
+                    && !needs.Any(n => n.Item == shortage.Item)
+                    && needs.All(n => stock.Any(n.IsServedBy)))
             .Where(o => OptionFacts.Of(moves.Find(o.Move)!, o.Manner, moves) is { Flight: false }
                 || OptionFacts.Of(main, station.Main.Manner, moves) is { Flight: true })
             .Select(o => (Option: o, Demand: DemandModel.Of(o.Move, o.Manner, moves)))

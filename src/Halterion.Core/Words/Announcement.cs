@@ -8,9 +8,12 @@ namespace Halterion.Core.Words;
 /// <summary>What a class is, in the sentence with which it is announced, and its title held against the clock.</summary>
 public static partial class Announcement
 {
-    private static readonly string[] Numbers = ["no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve"];
+    private static readonly string[] Numbers = [
+        "no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve"];
 
-    /// <summary>Such as "Five moves, three rounds, 24 minutes, with a warm-up before and a cool-down after."; empty without a main part.</summary>
+    /// <summary>
+    /// Such as "Five moves, three rounds, 24 minutes, with a warm-up before and a cool-down after."; empty without a main part.
+    /// </summary>
     public static string Of(ClassPlan plan, Timeline timeline)
     {
         var main = plan.Blocks.Select((block, i) => (Block: block, Index: i)).Where(b => IsMain(b.Block)).ToArray();
@@ -51,7 +54,8 @@ public static partial class Announcement
     /// <summary>What a title promises in minutes and the clock does not keep; empty where it does, or says nothing.</summary>
     public static string TitleAgainstClock(ClassPlan plan, Timeline timeline)
     {
-        if (Minutes().Match(plan.Title) is not { Success: true } said || !int.TryParse(said.Groups[1].Value, CultureInfo.InvariantCulture, out var minutes))
+        if (Minutes().Match(plan.Title) is not { Success: true } said
+            || !int.TryParse(said.Groups[1].Value, CultureInfo.InvariantCulture, out var minutes))
         {
             return "";
         }
@@ -59,14 +63,17 @@ public static partial class Announcement
         var length = timeline.Length.Value / 60.0;
         return minutes == plan.SlotMinutes || Math.Abs(length - minutes) <= 1
             ? ""
-            : string.Create(CultureInfo.InvariantCulture, $"The title says {minutes} minutes; the class takes {timeline.Length} of {plan.SlotMinutes} min booked.");
+            : string.Create(CultureInfo.InvariantCulture, $"The title says {minutes} minutes; the class takes {timeline.Length} of "
+                + $"{plan.SlotMinutes} min booked.");
     }
 
-    private static bool IsMain(Block block) => block.Shape != BlockShape.Talk && block.Phase is not (Phase.Warmup or Phase.Cooldown or Phase.Talk);
+    private static bool IsMain(Block block) =>
+        block.Shape != BlockShape.Talk && block.Phase is not (Phase.Warmup or Phase.Cooldown or Phase.Talk);
 
     private static string Many(int count, string of) =>
         $"{(count < Numbers.Length ? Numbers[count] : count.ToString(CultureInfo.InvariantCulture))} {of}{(count == 1 ? "" : "s")}";
 
-    [GeneratedRegex(@"\b([0-9]{1,3})\s*[- ]?(?:min\b|mins\b|minute|minutes\b|′|')", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    [GeneratedRegex(
+            @"\b([0-9]{1,3})\s*[- ]?(?:min\b|mins\b|minute|minutes\b|′|')", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
     private static partial Regex Minutes();
 }

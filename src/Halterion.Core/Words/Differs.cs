@@ -22,7 +22,11 @@ public static class Differs
         for (var more = true; more;)
         {
             more = false;
-            foreach (var alike in Enumerable.Range(0, said.Length).Where(i => said[i].Length > 0).GroupBy(Now).Where(g => g.Count() > 1).ToArray())
+            foreach (var alike in Enumerable.Range(0, said.Length)
+                    .Where(i => said[i].Length > 0)
+                    .GroupBy(Now)
+                    .Where(g => g.Count() > 1)
+                    .ToArray())
             {
                 foreach (var i in alike.Where(i => many[i] < said[i].Length))
                 {
@@ -47,7 +51,9 @@ public static class Differs
 
     private static bool IsIt(Option offer, Option option, Option main, Move move)
     {
-        if (offer.Sides is { } sides && option.Sides is { } own && sides != own || !option.Parts.IsEmpty || offer.Manner.Scale is not null && offer.Manner.Scale != option.Manner.Scale)
+        if (offer.Sides is { } sides && option.Sides is { } own && sides != own
+            || !option.Parts.IsEmpty
+            || offer.Manner.Scale is not null && offer.Manner.Scale != option.Manner.Scale)
         {
             return false;
         }
@@ -56,7 +62,8 @@ public static class Differs
         var same = option.Move == main.Move;
         var wanted = same ? offer.Manner.Over(main.Manner) : offer.Manner;
         var (says, does) = (offer.Manner.Load, same && Equals(option.Manner.Load, main.Manner.Load) ? null : option.Manner.Load);
-        return (wanted with { Load = null, Scale = null }).Equals(option.Manner with { Load = null, Scale = null }) && SameWay(says, does, main, move);
+        return (wanted with { Load = null, Scale = null }).Equals(option.Manner with { Load = null, Scale = null })
+            && SameWay(says, does, main, move);
     }
 
     /// <summary>Both lighter or both heavier, by the same implement; kilograms are the plan's own.</summary>
@@ -128,12 +135,15 @@ public static class Differs
         var now = option.Manner;
         string?[] words =
         [
-            now.Load is null || now.Load == main.Load || now.Load.IsNone && main.Load is not null ? null : LoadWords(now.Load, main.Load, move, preferences),
+            now.Load is null || now.Load == main.Load || now.Load.IsNone && main.Load is not null
+                ? null
+                : LoadWords(now.Load, main.Load, move, preferences),
             now.Band == main.Band ? null : now.Band switch
             {
                 null => null,
                 BandStrength.None => main.Band is null ? "without the band" : null,
-                { } band => band > (main.Band ?? BandStrength.None) && main.Band is not null ? "a stronger band" : $"a {PlanWords.Word(band)} band",
+                { } band =>
+                    band > (main.Band ?? BandStrength.None) && main.Band is not null ? "a stronger band" : $"a {PlanWords.Word(band)} band",
             },
             now.Impact == main.Impact ? null : now.Impact switch
             {
@@ -205,7 +215,10 @@ public static class Differs
         var words = new[]
         {
             Way(now.Lower, was.Lower, "down"),
-            now.Pause > was.Pause ? string.Create(CultureInfo.InvariantCulture, $"a stop of {now.Pause:0.##}") : now.Pause < was.Pause ? "no stop" : null,
+            now.Pause > was.Pause
+                ? string.Create(CultureInfo.InvariantCulture, $"a stop of {now.Pause:0.##}")
+                : now.Pause < was.Pause ? "no stop"
+                : null,
             Way(now.Lift, was.Lift, "up"),
             now.Top > was.Top ? "a stop at the end" : now.Top < was.Top ? "no stop at the end" : null,
         };

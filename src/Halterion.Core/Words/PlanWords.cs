@@ -29,7 +29,9 @@ public static class PlanWords
     /// <summary>A station's target through all rounds: the one target, or those of the rounds that differ.</summary>
     public static string Targets(Station station, Block block)
     {
-        var each = Enumerable.Range(0, block.Shape is BlockShape.OwnPace ? 1 : block.Rounds).Select(round => Target(station, block, round)).ToArray();
+        var each = Enumerable.Range(0, block.Shape is BlockShape.OwnPace ? 1 : block.Rounds)
+            .Select(round => Target(station, block, round))
+            .ToArray();
         return each.Distinct().Count() == 1 ? each[0] : string.Join(" / ", each);
     }
 
@@ -87,14 +89,17 @@ public static class PlanWords
             },
             part.PulsesPerRep > 0 ? $"with {part.PulsesPerRep} pulses each" : null,
             part.LoadKg is { } kg
-                ? $"with {string.Join(", then ", kg.Values.Take(rounds).Select(k => k.ToString("0.##", CultureInfo.InvariantCulture)))} kg" : null,
+                ? $"with {InTurn(kg.Values.Take(rounds))} kg" : null,
             part.LoadFactor is { } share
-                ? $"with {string.Join(", then ", share.Values.Take(rounds).Select(f => (100 * f).ToString("0.##", CultureInfo.InvariantCulture)))} % of each one's own" : null,
+                ? $"with {InTurn(share.Values.Take(rounds).Select(f => 100 * f))} % of each one's own" : null,
             part.Effort is { } effort ? $"effort {effort} of 10" : null,
         };
         var amounts = told.Length > 1 && told.Distinct().Count() > 1 ? string.Join("", told[..^1].Select(a => $"{a}, then ")) : "";
         return string.Join(' ', new[] { amounts + last }.Concat(extra.OfType<string>()));
     }
+
+    private static string InTurn(IEnumerable<decimal> values) =>
+        string.Join(", then ", values.Select(v => v.ToString("0.##", CultureInfo.InvariantCulture)));
 
     /// <summary>How a block runs: "circuit, 3 rounds, 15 s between stations, 60 s between rounds".</summary>
     public static string Runs(Block block)
@@ -110,7 +115,8 @@ public static class PlanWords
                 _ => block.StartEvery is { } every ? $"start every {every}" : block.Stations.Length == 1 ? null : "circuit",
             },
             block.Rounds > 1 && block.Shape != BlockShape.OwnPace
-                ? $"{block.Rounds} {(block.Shape == BlockShape.Sets ? "sets" : "rounds")}{(block.OptionalRounds > 0 ? $" ({block.OptionalRounds} optional)" : "")}"
+                ? $"{block.Rounds} {(block.Shape == BlockShape.Sets ? "sets" : "rounds")}"
+                    + $"{(block.OptionalRounds > 0 ? $" ({block.OptionalRounds} optional)" : "")}"
                 : null,
             block.SidePass switch
             {
@@ -176,10 +182,14 @@ public static class PlanWords
         return string.Join(", ", words);
     }
 
-    /// <summary>An option of a station: a main one as it is, any other with what it does otherwise: "Bodyweight squat, half the depth".</summary>
+    /// <summary>
+    /// An option of a station: a main one as it is, any other with what it does otherwise: "Bodyweight squat, half the depth".
+    /// </summary>
     public static string Option(Option option, Station station, MoveLibrary moves, Preferences preferences) => option.Tier == Tier.Main
         ? Option(option, moves, preferences)
-        : string.Join(", ", new[] { moves.Find(option.Move)?.Name ?? option.Move.Value, Differs.Of(option, station, moves, preferences) }.Where(w => w.Length > 0))
+        : string.Join(", ",
+            new[] { moves.Find(option.Move)?.Name ?? option.Move.Value,
+                Differs.Of(option, station, moves, preferences) }.Where(w => w.Length > 0))
             + Weighs(option, station, moves, preferences);
 
     /// <summary>How much another weight is, where the difference says only that it is one: " (6 kg kettlebell)".</summary>

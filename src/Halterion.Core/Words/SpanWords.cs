@@ -47,7 +47,8 @@ internal static class SpanWords
 
     private static string Round(Block block, Span span) =>
         block.Rounds == 1 || span.Round is null ? ""
-        : string.Create(CultureInfo.InvariantCulture, $"{(block.Shape == BlockShape.Sets ? "Set" : "Round")} {span.Round + 1} of {block.Rounds}, ");
+        : string.Create(CultureInfo.InvariantCulture, $"{(block.Shape == BlockShape.Sets ? "Set" : "Round")} {span.Round + 1} of "
+            + $"{block.Rounds}, ");
 
     private static string Work(Part part, Span span)
     {

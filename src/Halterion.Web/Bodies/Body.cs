@@ -15,7 +15,9 @@ public interface IRead<TSelf> where TSelf : class
     static virtual ImmutableArray<PlanFault> Beside(TSelf value, IServiceProvider services) => [];
 }
 
-/// <summary>A body as it was sent, or the problem that it has: 413, 415, or 422 with every fault and its JSON Pointer into the body.</summary>
+/// <summary>
+/// A body as it was sent, or the problem that it has: 413, 415, or 422 with every fault and its JSON Pointer into the body.
+/// </summary>
 public sealed record Body<T>(T? Value, ProblemHttpResult? Problem) where T : class, IRead<T>
 {
     public static async ValueTask<Body<T>> BindAsync(HttpContext context)
@@ -41,7 +43,8 @@ public sealed record Body<T>(T? Value, ProblemHttpResult? Problem) where T : cla
         }
 
         return faults.None && value is not null ? new Body<T>(value, null)
-            : new Body<T>(null, Problems.Faults([.. faults.All, .. value is null ? [] : T.Beside(value, context.RequestServices)], Problems.Request));
+            : new Body<T>(
+                null, Problems.Faults([.. faults.All, .. value is null ? [] : T.Beside(value, context.RequestServices)], Problems.Request));
     }
 }
 

@@ -38,7 +38,8 @@ internal static class BookingReader
     public static DateTimeOffset Moment(string startsAt, string zone)
     {
         var local = DateTime.ParseExact(startsAt[..16], Format, CultureInfo.InvariantCulture);
-        return new DateTimeOffset(local, startsAt.Length > 16 ? Offset(startsAt[16..]) : TimeZoneInfo.FindSystemTimeZoneById(zone).GetUtcOffset(local));
+        return new DateTimeOffset(
+            local, startsAt.Length > 16 ? Offset(startsAt[16..]) : TimeZoneInfo.FindSystemTimeZoneById(zone).GetUtcOffset(local));
     }
 
     private static TimeZoneInfo? Zone(Fields fields)
@@ -65,7 +66,8 @@ internal static class BookingReader
         }
 
         var given = text.Length > 16 ? text[16..] : null;
-        if (!DateTime.TryParseExact(text[..Math.Min(16, text.Length)], Format, CultureInfo.InvariantCulture, DateTimeStyles.None, out var local)
+        if (!DateTime.TryParseExact(
+                text[..Math.Min(16, text.Length)], Format, CultureInfo.InvariantCulture, DateTimeStyles.None, out var local)
             || local.Year is < 2000 or > 2199
             || (given is not null && !IsOffset(given)))
         {
@@ -87,7 +89,9 @@ internal static class BookingReader
             return null;
         }
 
-        var offsets = zone.IsAmbiguousTime(local) ? zone.GetAmbiguousTimeOffsets(local).OrderDescending().ToArray() : [zone.GetUtcOffset(local)];
+        var offsets = zone.IsAmbiguousTime(local)
+            ? zone.GetAmbiguousTimeOffsets(local).OrderDescending().ToArray()
+            : [zone.GetUtcOffset(local)];
         if (given is null && offsets.Length > 1)
         {
             fields.Fault(
@@ -98,7 +102,8 @@ internal static class BookingReader
 
         if (given is not null && !offsets.Contains(Offset(given)))
         {
-            fields.Fault("startsAt", $"{zone.Id} is not {given} from UTC at that time.", string.Join(" or ", offsets.Select(o => text[..16] + Words(o))));
+            fields.Fault("startsAt", $"{zone.Id} is not {given} from UTC at that time.",
+                string.Join(" or ", offsets.Select(o => text[..16] + Words(o))));
             return null;
         }
 

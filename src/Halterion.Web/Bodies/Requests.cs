@@ -36,7 +36,8 @@ public sealed record NewClass(string Title, int SlotMinutes, Aim Aim, Booking Bo
 /// <summary>When and for whom a class is held.</summary>
 public sealed record SaveSession(Booking Booking) : IRead<SaveSession>
 {
-    public static SaveSession? Read(Fields body, Faults faults) => BookingReader.Read(body, faults) is { } booking ? new SaveSession(booking) : null;
+    public static SaveSession? Read(Fields body, Faults faults) =>
+        BookingReader.Read(body, faults) is { } booking ? new SaveSession(booking) : null;
 }
 
 /// <summary>Asks for one repair of one finding.</summary>
@@ -250,7 +251,9 @@ public sealed record SaveLog(ClassLog Log) : IRead<SaveLog>
         var came = fields.Flag("came") ?? fields.Missing<bool>("came", "true or false");
         var note = fields.Text("note", 0, NoteLength, required: true);
         var uses = fields.List("uses", 0, MostUses, "a station's use", Use, required: true);
-        return person is { } id && came is { } there && note is not null ? new LogRow(new PersonId(id.ToString()), there, uses, note) : null;
+        return person is { } id && came is { } there && note is not null
+            ? new LogRow(new PersonId(id.ToString()), there, uses, note)
+            : null;
     }
 
     private static StationUse? Use(Fields fields)

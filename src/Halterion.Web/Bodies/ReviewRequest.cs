@@ -41,7 +41,8 @@ public sealed record ReviewRequest(
     private const int UsualHour = 18;
 
     /// <summary>What was held before, where both that and the day are known.</summary>
-    public History? HistoryBefore => Date is not null && History is not null && When(Date) is { } start ? new History(start, [.. History]) : null;
+    public History? HistoryBefore =>
+        Date is not null && History is not null && When(Date) is { } start ? new History(start, [.. History]) : null;
 
     public static ReviewRequest? Read(Fields body, Faults faults)
     {
@@ -56,9 +57,12 @@ public sealed record ReviewRequest(
         var date = StartOf(body);
         var waivers = body.List("waivers", 0, 200, "a waiver", WaiverOf);
         var settings = body.Object("settings") is { } set ? CheckReaders.Settings(set) : null;
-        var kit = body.Has("kit") ? body.List("kit", 0, KitReader.MostLines, "a line of the stock", KitReader.Line) : (IReadOnlyList<StockLine>?)null;
+        var kit = body.Has("kit")
+            ? body.List("kit", 0, KitReader.MostLines, "a line of the stock", KitReader.Line)
+            : (IReadOnlyList<StockLine>?)null;
         return new ReviewRequest(
-            plan ?? default, date, people, body.Whole("headCount", 0, MostPeople), body.List("pins", 0, 20_000, "a pin", PinOf), waivers, settings, kit,
+            plan ?? default, date, people, body.Whole("headCount", 0, MostPeople), body.List(
+                "pins", 0, 20_000, "a pin", PinOf), waivers, settings, kit,
             body.Object("room") is { } room ? SizeOf(room) : null,
             body.Has("history") ? body.List("history", 0, 1000, "a past class", HeldOf) : null,
             GroupsOf(body, faults));
@@ -75,7 +79,9 @@ public sealed record ReviewRequest(
         return [.. read.Faults.At("", "/plan"), .. value.FaultsFor(read.Plan)];
     }
 
-    /// <summary>What stands in this request that the class and the people in it do not have; without a class only what the people do not have.</summary>
+    /// <summary>
+    /// What stands in this request that the class and the people in it do not have; without a class only what the people do not have.
+    /// </summary>
     public ImmutableArray<PlanFault> FaultsFor(ClassPlan? plan)
     {
         var faults = new Faults();
@@ -158,7 +164,9 @@ public sealed record ReviewRequest(
         var station = fields.Text("station", 1, 40, required: true);
         var option = fields.Text("option", 1, 40, required: true);
         var reason = fields.Text("reason", 0, 400);
-        return person is null || station is null || option is null ? null : new Pin(new PersonId(person), new PlaceId(station), new PlaceId(option), reason);
+        return person is null || station is null || option is null
+            ? null
+            : new Pin(new PersonId(person), new PlaceId(station), new PlaceId(option), reason);
     }
 
     private static Waiver? WaiverOf(Fields fields)
@@ -255,7 +263,9 @@ public sealed record ReviewRequest(
             }
         }
 
-        return start is { } at ? new HeldClass(at, minutes, effort, sets.ToImmutable(), [.. moves.Select(m => new MoveId(m.ToString()))], load) : null;
+        return start is { } at
+            ? new HeldClass(at, minutes, effort, sets.ToImmutable(), [.. moves.Select(m => new MoveId(m.ToString()))], load)
+            : null;
     }
 
     /// <summary>A day or a start; a day alone is taken as its evening.</summary>

@@ -15,7 +15,8 @@ public sealed record ClassRequest(JsonElement Class) : IRead<ClassRequest>
 /// <summary>The instructor's own choice for somebody at a station.</summary>
 /// <param name="Option">Left out: the choice is given back.</param>
 /// <param name="Reason">Needed where the choice goes against a limit.</param>
-public sealed record PinRequest(JsonElement Class, PersonId Person, PlaceId Station, PlaceId? Option = null, string? Reason = null) : IRead<PinRequest>
+public sealed record PinRequest(
+    JsonElement Class, PersonId Person, PlaceId Station, PlaceId? Option = null, string? Reason = null) : IRead<PinRequest>
 {
     public static PinRequest? Read(Fields body, Faults faults)
     {
@@ -43,7 +44,8 @@ public sealed record WaysOutRequest(JsonElement Class, int Shortage) : IRead<Way
 
 /// <summary>Groups of a rotation, chosen by hand; without any: made anew from what is known, so that most keep theirs.</summary>
 /// <param name="Groups">Ids of people, a list a group.</param>
-public sealed record GroupsRequest(JsonElement Class, PlaceId Block, ImmutableArray<ImmutableArray<PersonId>>? Groups = null) : IRead<GroupsRequest>
+public sealed record GroupsRequest(
+    JsonElement Class, PlaceId Block, ImmutableArray<ImmutableArray<PersonId>>? Groups = null) : IRead<GroupsRequest>
 {
     public static GroupsRequest? Read(Fields body, Faults faults)
     {

@@ -31,7 +31,8 @@ internal sealed class DemoStudio(
     TimeZoneInfo zone,
     IOptions<JsonOptions> json)
 {
-    private sealed record Studio(ImmutableArray<Person> People, StoredHall Hall, ImmutableArray<DemoCircle> Circles, ImmutableArray<Session> Sessions);
+    private sealed record Studio(
+        ImmutableArray<Person> People, StoredHall Hall, ImmutableArray<DemoCircle> Circles, ImmutableArray<Session> Sessions);
 
     private sealed record DemoCircle(string Name, bool Together, ImmutableArray<string> People);
 
@@ -39,7 +40,8 @@ internal sealed class DemoStudio(
     /// <param name="Led">How it was led and logged; null: it is still to come.</param>
     private sealed record Session(string File, int Day, string Time, int HeadCount, LedSession? Led = null);
 
-    private sealed record LedSession(int LateSeconds, int PauseSeconds, ImmutableArray<string> Absent, ImmutableArray<RowNote> Notes, string Note);
+    private sealed record LedSession(
+        int LateSeconds, int PauseSeconds, ImmutableArray<string> Absent, ImmutableArray<RowNote> Notes, string Note);
 
     private sealed record RowNote(string Name, string Note);
 
@@ -101,7 +103,8 @@ internal sealed class DemoStudio(
         logs.Save(id, Basis.None, 1, log with
         {
             Note = led.Note,
-            Rows = [.. log.Rows.Select(r => r with { Came = !absent.Contains(r.PersonId), Note = notes.GetValueOrDefault(r.PersonId, "") })],
+            Rows = [
+                .. log.Rows.Select(r => r with { Came = !absent.Contains(r.PersonId), Note = notes.GetValueOrDefault(r.PersonId, "") })],
         });
     }
 

@@ -16,7 +16,8 @@ public sealed record HeartList(bool Simulated, ImmutableArray<Heart> Hearts);
 /// <summary>Whose belt it is.</summary>
 public sealed record BeltWearer(Guid Person) : IRead<BeltWearer>
 {
-    public static BeltWearer? Read(Fields body, Faults faults) => body.Id("person", required: true) is { } person ? new BeltWearer(person) : null;
+    public static BeltWearer? Read(Fields body, Faults faults) =>
+        body.Id("person", required: true) is { } person ? new BeltWearer(person) : null;
 }
 
 internal static class BeltEndpoints
@@ -30,14 +31,21 @@ internal static class BeltEndpoints
     {
         routes.MapPut("/api/belts/{belt}", Give).Takes<BeltWearer>().ProducesProblem(404).WithTags("Belts").WithName("giveBelt");
         routes.MapPost("/api/belts/{belt}/frames", TakeAsync).ProducesProblem(422).WithTags("Belts").WithName("beltFrame");
-        routes.MapPut("/api/sessions/{id:guid}/belts", Simulate).Takes<SwitchedOn>().ProducesProblem(404).WithTags("Belts").WithName("simulateBelts");
+        routes.MapPut("/api/sessions/{id:guid}/belts", Simulate)
+            .Takes<SwitchedOn>()
+            .ProducesProblem(404)
+            .WithTags("Belts")
+            .WithName("simulateBelts");
     }
 
     /// <summary>What whoever leads sees of them.</summary>
     public static void MapHearts(this IEndpointRouteBuilder routes) =>
-        routes.MapGet("/api/hearts", (Belts belts) => TypedResults.Ok(new HeartList(belts.Simulated, belts.Hearts()))).WithTags("Belts").WithName("hearts");
+        routes.MapGet("/api/hearts", (Belts belts) => TypedResults.Ok(new HeartList(belts.Simulated, belts.Hearts())))
+            .WithTags("Belts")
+            .WithName("hearts");
 
-    private static Results<NoContent, ProblemHttpResult> Give(string belt, Body<BeltWearer> body, Belts belts, Store.People people, TimeProvider clock)
+    private static Results<NoContent, ProblemHttpResult> Give(
+        string belt, Body<BeltWearer> body, Belts belts, Store.People people, TimeProvider clock)
     {
         if (body.Value is not { } request)
         {
@@ -57,14 +65,17 @@ internal static class BeltEndpoints
     private static async Task<Results<NoContent, ProblemHttpResult>> TakeAsync(string belt, HttpRequest request, Belts belts)
     {
         var bytes = new byte[LongestFrame + 1];
-        var length = await request.Body.ReadAtLeastAsync(bytes, bytes.Length, throwOnEndOfStream: false, request.HttpContext.RequestAborted);
+        var length = await request.Body.ReadAtLeastAsync(
+            bytes, bytes.Length, throwOnEndOfStream: false, request.HttpContext.RequestAborted);
         return length <= LongestFrame && belt.Length <= LongestFrame && belts.Take(belt, bytes.AsSpan(0, length))
             ? TypedResults.NoContent()
-            : Problems.Bad("", "This is no heart-rate measurement.", "the bytes of characteristic 0x2A37: flags, rate, energy and RR where the flags say so");
+            : Problems.Bad("", "This is no heart-rate measurement.", "the bytes of characteristic 0x2A37: flags, rate, energy and RR "
+                + "where the flags say so");
     }
 
     private static Results<NoContent, ProblemHttpResult> Simulate(
-        Guid id, Body<SwitchedOn> body, Belts belts, Sessions sessions, SessionRooms rooms, Leads leads, SteadyClock steady, TimeProvider clock)
+        Guid id, Body<SwitchedOn> body, Belts belts, Sessions sessions, SessionRooms rooms, Leads leads, SteadyClock steady,
+            TimeProvider clock)
     {
         if (body.Value is not { } request)
         {
@@ -98,6 +109,7 @@ internal static class BeltEndpoints
         }
 
         var state = LeadFold.Fold(lead.Commands, script.Times);
-        return state.Phase == LeadPhase.Running && script.Scenes[LeadFold.SceneAt(state.PositionAt(clock.Now, script.Times), script.Times, state.Added)].Kind == SpanKind.Work;
+        return state.Phase == LeadPhase.Running
+            && script.Scenes[LeadFold.SceneAt(state.PositionAt(clock.Now, script.Times), script.Times, state.Added)].Kind == SpanKind.Work;
     }
 }

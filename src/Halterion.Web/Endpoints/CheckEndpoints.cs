@@ -41,10 +41,19 @@ internal static class CheckEndpoints
     }
 
     private static ImmutableArray<CheckRule> All { get; } =
-        [.. Rules.All.Select(r => new CheckRule(r.Code, r.Says, r.Why, r.Source, r.Others, Thresholds.Adjustable.GetValueOrDefault(r.Code)))];
+        [
+            .. Rules.All.Select(
+                r => new CheckRule(r.Code, r.Says, r.Why, r.Source, r.Others, Thresholds.Adjustable.GetValueOrDefault(r.Code)))];
 
     private static Results<Ok<SessionFindings>,
-        ProblemHttpResult> Check(Guid id, Body<ClassRequest> body, SessionRooms rooms, SessionChecks checks, Evaluator evaluator, TimeProvider clock, CancellationToken stop)
+        ProblemHttpResult> Check(
+            Guid id,
+            Body<ClassRequest> body,
+            SessionRooms rooms,
+            SessionChecks checks,
+            Evaluator evaluator,
+            TimeProvider clock,
+            CancellationToken stop)
     {
         var (ready, request, problem) = rooms.Read(id, body, r => r.Class);
         if (ready is null || request is null)
@@ -60,9 +69,11 @@ internal static class CheckEndpoints
     }
 
     /// <summary>Nothing is left that must not stay so.</summary>
-    internal static bool IsReady(ImmutableArray<Finding> found) => !found.Any(f => f.Waived is null && f.Severity is Severity.Stop or Severity.Fix);
+    internal static bool IsReady(ImmutableArray<Finding> found) =>
+        !found.Any(f => f.Waived is null && f.Severity is Severity.Stop or Severity.Fix);
 
-    private static Results<Ok<ReadyView>, ProblemHttpResult> Ready(Guid id, Body<ClassRequest> body, SessionRooms rooms, SessionChecks checks)
+    private static Results<Ok<ReadyView>, ProblemHttpResult> Ready(
+        Guid id, Body<ClassRequest> body, SessionRooms rooms, SessionChecks checks)
     {
         var (ready, _, problem) = rooms.Read(id, body, r => r.Class);
         return ready is null ? problem! : TypedResults.Ok(checks.View(ready));
@@ -81,7 +92,8 @@ internal static class CheckEndpoints
 
     private static SessionWaivers WaiversOf(Guid id, Rooms rooms) => new(rooms.Waivers(id), rooms.WaiversRevision(id));
 
-    private static Results<Ok<Kept>, ProblemHttpResult> Waive(Guid id, Body<SessionWaiver> body, Sessions sessions, Rooms rooms, HttpContext http)
+    private static Results<Ok<Kept>, ProblemHttpResult> Waive(
+        Guid id, Body<SessionWaiver> body, Sessions sessions, Rooms rooms, HttpContext http)
     {
         if (body.Value is not { } waiver)
         {
@@ -95,10 +107,12 @@ internal static class CheckEndpoints
 
         if (Rules.All.FirstOrDefault(r => r.Code == waiver.Code) is not { OfSession: true })
         {
-            return Problems.Bad("/code", $"“{waiver.Code}” is accepted in the class, not for one date.", "the code of a check of people, kit, room or weeks");
+            return Problems.Bad("/code", $"“{waiver.Code}” is accepted in the class, not for one date.", "the code of a check of people, "
+                + "kit, room or weeks");
         }
 
-        return Saving.Answer(http, "list of what is accepted", basis => rooms.Waive(id, waiver.Code, waiver.Place, waiver.Reason, basis), () =>
+        return Saving.Answer(http, "list of what "
+            + "is accepted", basis => rooms.Waive(id, waiver.Code, waiver.Place, waiver.Reason, basis), () =>
         {
             var theirs = WaiversOf(id, rooms);
             var there = theirs.Waivers.FirstOrDefault(w => w.Code == waiver.Code && w.Place == waiver.Place)?.Reason;
@@ -118,9 +132,11 @@ internal static class CheckEndpoints
     }
 
     private static SessionTicks TicksOf(Guid id, Rooms rooms) =>
-        new([.. rooms.Ticks(id).Union(rooms.Of(id).Looked.Select(k => ReadyView.LookKey + k)).Order(StringComparer.Ordinal)], rooms.TicksRevision(id));
+        new([.. rooms.Ticks(id).Union(rooms.Of(id).Looked.Select(k => ReadyView.LookKey + k)).Order(StringComparer.Ordinal)],
+            rooms.TicksRevision(id));
 
-    private static Results<Ok<Kept>, ProblemHttpResult> Tick(Guid id, Body<SessionTick> body, Sessions sessions, Rooms rooms, HttpContext http)
+    private static Results<Ok<Kept>, ProblemHttpResult> Tick(
+        Guid id, Body<SessionTick> body, Sessions sessions, Rooms rooms, HttpContext http)
     {
         if (body.Value is not { } tick)
         {
@@ -138,7 +154,8 @@ internal static class CheckEndpoints
         return Saving.Answer(http, "list of what is ticked off", Save, () =>
         {
             var theirs = TicksOf(id, rooms);
-            return (theirs, Difference.Between([$"{tick.Key}: {Done(tick.Done)}"], [$"{tick.Key}: {Done(theirs.Ticks.Contains(tick.Key))}"]));
+            return (theirs, Difference.Between([$"{tick.Key}: {Done(tick.Done)}"], [$"{tick.Key}: "
+                + $"{Done(theirs.Ticks.Contains(tick.Key))}"]));
         });
     }
 

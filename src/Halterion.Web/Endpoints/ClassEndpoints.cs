@@ -28,7 +28,8 @@ public sealed record SavedClass(int Version, JsonElement? Plan = null);
 
 /// <summary>A class in the list of plans.</summary>
 /// <param name="CopyOf">The title of the class it was copied from.</param>
-public sealed record ClassSummary(Guid Id, string Title, DateTimeOffset SavedAt, string Length, string Verdict, int Held, int ToCome, string? CopyOf = null);
+public sealed record ClassSummary(
+    Guid Id, string Title, DateTimeOffset SavedAt, string Length, string Verdict, int Held, int ToCome, string? CopyOf = null);
 
 /// <summary>A window of the plans.</summary>
 /// <param name="All">How many there are in all.</param>
@@ -47,7 +48,9 @@ internal static class ClassEndpoints
         classes.MapGet("/{id:guid}", Get).ProducesProblem(404).WithName("class");
         classes.MapPut("/{id:guid}", Save).Takes<SaveClass>().Revised().WithName("saveClass");
         classes.MapDelete("/{id:guid}", (Guid id, Classes store) => Removed(store, id, true)).ProducesProblem(404).WithName("removeClass");
-        classes.MapPost("/{id:guid}/restore", (Guid id, Classes store) => Removed(store, id, false)).ProducesProblem(404).WithName("restoreClass");
+        classes.MapPost("/{id:guid}/restore", (Guid id, Classes store) => Removed(store, id, false))
+            .ProducesProblem(404)
+            .WithName("restoreClass");
         classes.MapGet("/{id:guid}/file", Download).ProducesProblem(404).WithName("downloadClass");
         classes.MapPost("/file", OpenAsync).Accepts<JsonElement>("application/json")
             .ProducesProblem(413).ProducesProblem(415).ProducesProblem(422).WithName("openClassFile");
@@ -99,7 +102,8 @@ internal static class ClassEndpoints
         return Get(id, store, sessions, evaluator, http.HttpContext);
     }
 
-    private static Results<Ok<ClassView>, ProblemHttpResult> Get(Guid id, Classes store, Sessions sessions, Evaluator evaluator, HttpContext http)
+    private static Results<Ok<ClassView>, ProblemHttpResult> Get(
+        Guid id, Classes store, Sessions sessions, Evaluator evaluator, HttpContext http)
     {
         if (store.Find(id) is not { } found)
         {
@@ -145,8 +149,11 @@ internal static class ClassEndpoints
         return store.Save(id, basis, ClassText.Revision(plan, evaluator)) switch
         {
             null => Problems.NotFound("class"),
-            { Saved: true } saved => TypedResults.Ok(new SavedClass(saved.Class.Version, JsonElement.DeepEquals(whole, request.Plan) ? null : whole)),
-            { } other => Problems.Changed("class", View(other.Class, sessions, evaluator), VersionEndpoints.Differences(plan, other.Class.Plan, evaluator)),
+            { Saved: true } saved =>
+                TypedResults.Ok(new SavedClass(saved.Class.Version, JsonElement.DeepEquals(whole, request.Plan) ? null : whole)),
+            { } other =>
+                Problems.Changed(
+                    "class", View(other.Class, sessions, evaluator), VersionEndpoints.Differences(plan, other.Class.Plan, evaluator)),
         };
     }
 

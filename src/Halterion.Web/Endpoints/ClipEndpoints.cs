@@ -30,14 +30,16 @@ internal static class ClipEndpoints
         var type = request.ContentType?.Split(';')[0].Trim() ?? "";
         if (word.Length > LongestWord || !type.StartsWith("audio/", StringComparison.OrdinalIgnoreCase) || type.Length > LongestWord)
         {
-            return Problems.Bad("", "This is not a word that can be recorded.", "a sound, with its type as the content type, such as audio/webm");
+            return Problems.Bad("", "This is not a word that can be recorded.", "a sound, with its type as the content type, such "
+                + "as audio/webm");
         }
 
         using var sound = new MemoryStream();
         await request.Body.CopyToAsync(sound, request.HttpContext.RequestAborted);
         if (sound.Length is 0 or > LargestSound)
         {
-            return Problems.Bad("", sound.Length == 0 ? "This recording is empty." : "This recording is too long.", $"1–{LargestSound} bytes: a word or two");
+            return Problems.Bad("", sound.Length == 0 ? "This recording is empty." : "This recording is too long.", $"1–{LargestSound} "
+                + $"bytes: a word or two");
         }
 
         return store.Keep(word, type, sound.ToArray()) ? TypedResults.NoContent()

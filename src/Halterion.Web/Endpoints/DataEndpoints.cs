@@ -18,7 +18,8 @@ public sealed record CopyLine(string Name, DateTimeOffset MadeAt);
 /// <param name="Copy">Its name in the folder of copies.</param>
 public sealed record RestoreCopy(string Copy) : IRead<RestoreCopy>
 {
-    public static RestoreCopy? Read(Fields body, Faults faults) => body.Text("copy", 1, 200, required: true) is { } copy ? new RestoreCopy(copy) : null;
+    public static RestoreCopy? Read(Fields body, Faults faults) =>
+        body.Text("copy", 1, 200, required: true) is { } copy ? new RestoreCopy(copy) : null;
 }
 
 /// <param name="Aside">Where what was there before is kept; null: nothing was.</param>
@@ -39,7 +40,8 @@ internal static class DataEndpoints
         database.Trouble is { } trouble ? new DataTroubleView(trouble.Why, Path.GetFileName(trouble.Copy), trouble.Command) : null));
 
     /// <summary>Puts a copy in the place of data that cannot be opened; the server goes on with it at once.</summary>
-    private static Results<Ok<RestoredCopy>, ProblemHttpResult> Restore(Body<RestoreCopy> body, Database database, Beginning beginning, TimeProvider clock)
+    private static Results<Ok<RestoredCopy>, ProblemHttpResult> Restore(
+        Body<RestoreCopy> body, Database database, Beginning beginning, TimeProvider clock)
     {
         if (body.Value is not { } request)
         {

@@ -31,7 +31,8 @@ public sealed record DeskChoice(Guid Session, string Title, string StartsAt);
 /// <param name="Folder">Where its files are looked for.</param>
 /// <param name="Simulated">A stand-in is at work; null: there is none, outside the demo.</param>
 public sealed record DeskView(
-    string Folder, ImmutableArray<DeskClass> Classes, ImmutableArray<DeskChoice> Choices, ImmutableArray<DeskFault> Faults, bool? Simulated = null);
+    string Folder, ImmutableArray<DeskClass> Classes, ImmutableArray<DeskChoice> Choices, ImmutableArray<DeskFault> Faults,
+        bool? Simulated = null);
 
 /// <summary>Who a guest of the desk is; null: nobody of the roster.</summary>
 public sealed record DeskAnswer(Guid? Person) : IRead<DeskAnswer>

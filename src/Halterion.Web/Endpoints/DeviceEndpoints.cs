@@ -40,7 +40,12 @@ internal static class DeviceEndpoints
     {
         routes.MapGet("/api/me", (ClaimsPrincipal who) => TypedResults.Ok(new Me(who.FindFirstValue(ClaimTypes.Role)?.ToLowerInvariant())))
             .WithTags("Devices").WithName("me");
-        routes.MapPost("/api/pair", Pair).Takes<PairRequest>().ProducesProblem(403).ProducesProblem(429).WithTags("Devices").WithName("pair");
+        routes.MapPost("/api/pair", Pair)
+            .Takes<PairRequest>()
+            .ProducesProblem(403)
+            .ProducesProblem(429)
+            .WithTags("Devices")
+            .WithName("pair");
     }
 
     private static Results<Ok<PairingCode>, ProblemHttpResult> NewCode(Body<NewCode> body, LocalNetwork door, Pairing pairing)
@@ -114,7 +119,8 @@ internal static class DeviceEndpoints
 /// <summary>Asks for a code with which a device gets a role.</summary>
 public sealed record NewCode(DeviceRole Role) : IRead<NewCode>
 {
-    public static NewCode? Read(Fields body, Faults faults) => body.Choice<DeviceRole>("role", required: true) is { } role ? new NewCode(role) : null;
+    public static NewCode? Read(Fields body, Faults faults) =>
+        body.Choice<DeviceRole>("role", required: true) is { } role ? new NewCode(role) : null;
 }
 
 /// <summary>A code as it was typed on a device, and what the device is called.</summary>

@@ -18,7 +18,8 @@ namespace Halterion.Web.Endpoints;
 /// <summary>A class under way: its script and the commands so far.</summary>
 /// <param name="Now">The time of the class, in milliseconds since 1970: taps are stamped with it.</param>
 /// <param name="EndsAt">When the booked slot is over, in milliseconds since 1970 UTC; null: it has no date.</param>
-public sealed record LeadView(Guid Id, Guid SessionId, Guid ClassId, LeadScript Script, ImmutableArray<LeadCommand> Commands, long Now, long? EndsAt = null);
+public sealed record LeadView(
+    Guid Id, Guid SessionId, Guid ClassId, LeadScript Script, ImmutableArray<LeadCommand> Commands, long Now, long? EndsAt = null);
 
 public sealed record CommandList(ImmutableArray<LeadCommand> Commands, long Now);
 
@@ -31,15 +32,29 @@ internal static class LeadEndpoints
     /// <summary>A follower that hears nothing for longer than this knows that the server is gone.</summary>
     private static readonly TimeSpan Heartbeat = TimeSpan.FromSeconds(2);
 
-    /// <summary>Taps may wait this long for the server, and clocks may be this far apart; anything beyond is no time of this class.</summary>
+    /// <summary>
+    /// Taps may wait this long for the server, and clocks may be this far apart; anything beyond is no time of this class.
+    /// </summary>
     private static readonly long Plausible = (long)TimeSpan.FromDays(1).TotalMilliseconds;
 
     public static void MapLeading(this IEndpointRouteBuilder routes)
     {
-        routes.MapPost("/api/sessions/{id:guid}/lead", Open).ProducesProblem(404).ProducesProblem(422).WithTags("Leading").WithName("openLead");
-        routes.MapGet("/api/sessions/{id:guid}/who", Who).ProducesProblem(404).ProducesProblem(422).WithTags("Leading").WithName("leadPeople");
+        routes.MapPost("/api/sessions/{id:guid}/lead", Open)
+            .ProducesProblem(404)
+            .ProducesProblem(422)
+            .WithTags("Leading")
+            .WithName("openLead");
+        routes.MapGet("/api/sessions/{id:guid}/who", Who)
+            .ProducesProblem(404)
+            .ProducesProblem(422)
+            .WithTags("Leading")
+            .WithName("leadPeople");
         routes.MapGet("/api/sessions/{id:guid}/events", Follow).ProducesProblem(404).WithTags("Leading").WithName("followLead");
-        routes.MapGet("/api/sessions/{id:guid}/script", Rehearse).ProducesProblem(404).ProducesProblem(422).WithTags("Leading").WithName("leadScript");
+        routes.MapGet("/api/sessions/{id:guid}/script", Rehearse)
+            .ProducesProblem(404)
+            .ProducesProblem(422)
+            .WithTags("Leading")
+            .WithName("leadScript");
         routes.MapGet("/api/leads/{id:guid}/ways", Ways).ProducesProblem(404).WithTags("Leading").WithName("waysBack");
         routes.MapPost("/api/leads/{id:guid}/commands", Send).Takes<SendCommands>()
             .ProducesProblem(404).ProducesProblem(409).WithTags("Leading").WithName("sendCommands");
@@ -81,17 +96,22 @@ internal static class LeadEndpoints
         }
 
         followers.Changed(id);
-        return TypedResults.Ok(new LeadView(lead.Id, id, session.ClassId, script, lead.Commands, Now(clock, lead), EndsAt(session.Booking, script)));
+        return TypedResults.Ok(
+            new LeadView(lead.Id, id, session.ClassId, script, lead.Commands, Now(clock, lead), EndsAt(session.Booking, script)));
     }
 
     internal static long? EndsAt(SessionBooking booking, LeadScript script) =>
-        booking.StartsAt is { } starts ? BookingReader.Moment(starts, booking.Zone).ToUnixTimeMilliseconds() + 1000L * script.Slot.Value : null;
+        booking.StartsAt is { } starts
+            ? BookingReader.Moment(starts, booking.Zone).ToUnixTimeMilliseconds() + 1000L * script.Slot.Value
+            : null;
 
     /// <summary>The class as this session holds it: the version that is led, or was, else the latest.</summary>
     internal static (ClassPlan? Plan, Timeline? Timeline, ProblemHttpResult? Problem) Held(
         StoredSession session, StoredLead? lead, Classes classes, Evaluator evaluator)
     {
-        var held = (lead?.ClassVersion ?? session.ClassVersion) is { } version ? classes.At(session.ClassId, version) : classes.Find(session.ClassId);
+        var held = (lead?.ClassVersion ?? session.ClassVersion) is { } version
+            ? classes.At(session.ClassId, version)
+            : classes.Find(session.ClassId);
         if (held is null)
         {
             return (null, null, Problems.NotFound("class"));
@@ -115,7 +135,8 @@ internal static class LeadEndpoints
     }
 
     /// <summary>The script of a class to be rehearsed: nothing is opened or kept.</summary>
-    private static Results<Ok<LeadScript>, ProblemHttpResult> Rehearse(Guid id, Sessions sessions, Classes classes, Leads leads, Evaluator evaluator)
+    private static Results<Ok<LeadScript>, ProblemHttpResult> Rehearse(
+        Guid id, Sessions sessions, Classes classes, Leads leads, Evaluator evaluator)
     {
         if (sessions.Find(id) is not { } session)
         {
@@ -141,7 +162,8 @@ internal static class LeadEndpoints
             : TypedResults.Ok(LeadPerson.Of(RoomView.Of(halls.Of(plan, session, rooms.Of(id)), timeline, evaluator.Preferences)));
     }
 
-    private static Results<Ok<CommandList>, ProblemHttpResult> Send(Guid id, Body<SendCommands> body, Leads leads, SteadyClock clock, Followers followers)
+    private static Results<Ok<CommandList>, ProblemHttpResult> Send(
+        Guid id, Body<SendCommands> body, Leads leads, SteadyClock clock, Followers followers)
     {
         if (body.Value is not { } sent)
         {
@@ -173,11 +195,14 @@ internal static class LeadEndpoints
                     new { session = other.SessionId, lead = open.Id },
                     StatusCodes.Status409Conflict);
             case { } behind:
-                return Problems.Conflict("Another screen led this class in the meantime.", "commands", behind.Commands, StatusCodes.Status409Conflict);
+                return Problems.Conflict(
+                    "Another screen led this class in the meantime.", "commands", behind.Commands, StatusCodes.Status409Conflict);
         }
     }
 
-    /// <summary>How the class stands to its booked end, and the ways back, or what to do with time in hand. Nothing where it has no booked end.</summary>
+    /// <summary>
+    /// How the class stands to its booked end, and the ways back, or what to do with time in hand. Nothing where it has no booked end.
+    /// </summary>
     private static Results<Ok<WaysBack>, NoContent, ProblemHttpResult> Ways(
         Guid id, Sessions sessions, Classes classes, Leads leads, Evaluator evaluator, SteadyClock clock)
     {
@@ -194,13 +219,15 @@ internal static class LeadEndpoints
         }
 
         var state = LeadFold.Fold(lead.Commands, script.Times);
-        var ways = WaysBack.Of(plan, timeline, script.Times, state, Now(clock, lead), endsAt, new FitTerms { Pace = evaluator.Preferences.Pace });
+        var ways = WaysBack.Of(
+            plan, timeline, script.Times, state, Now(clock, lead), endsAt, new FitTerms { Pace = evaluator.Preferences.Pace });
         return ways is null ? TypedResults.NoContent() : TypedResults.Ok(ways);
     }
 
     /// <summary>Follows a session: what is led there, at once and at every change, and a heartbeat between.</summary>
     private static Results<ServerSentEventsResult<LeadNews>, ProblemHttpResult> Follow(
-        Guid id, Sessions sessions, SteadyClock clock, Followers followers, Pairing pairing, IHostApplicationLifetime life, HttpContext http) =>
+        Guid id, Sessions sessions, SteadyClock clock, Followers followers, Pairing pairing, IHostApplicationLifetime life,
+            HttpContext http) =>
         Stream(id, sessions, clock, followers, pairing, life, http, commands => commands);
 
     /// <param name="shown">What of the commands is told.</param>
@@ -264,6 +291,9 @@ internal static class LeadEndpoints
         }
     }
 
-    /// <summary>After a clock was set back and the server started anew, the class goes on from its last tap instead of waiting for the clock.</summary>
-    internal static long Now(SteadyClock clock, StoredLead? lead) => Math.Max(clock.Now, lead is { Commands: [.., var last] } ? last.At : 0);
+    /// <summary>
+    /// After a clock was set back and the server started anew, the class goes on from its last tap instead of waiting for the clock.
+    /// </summary>
+    internal static long Now(SteadyClock clock, StoredLead? lead) =>
+        Math.Max(clock.Now, lead is { Commands: [.., var last] } ? last.At : 0);
 }

@@ -50,7 +50,8 @@ internal static class LogEndpoints
     }
 
     private static Results<Ok<LogView>, ProblemHttpResult> Get(
-        Guid id, Sessions sessions, Classes classes, Leads leads, Logs logs, Store.People people, Rooms rooms, Evaluator evaluator, SteadyClock clock, Belts belts, HttpContext http)
+        Guid id, Sessions sessions, Classes classes, Leads leads, Logs logs, Store.People people, Rooms rooms, Evaluator evaluator,
+            SteadyClock clock, Belts belts, HttpContext http)
     {
         if (sessions.Find(id) is not { } session || PlanOf(session, classes) is not { } stored)
         {
@@ -81,7 +82,9 @@ internal static class LogEndpoints
             Led(lead, clock),
             Columns(reading.Plan, evaluator.Preferences, reached),
             [.. log.Rows.Select(r => new NamedRow(names[r.PersonId], saved is null ? Only(r, reached) : r))],
-            [.. roster.Where(p => !shown.Contains(p.Id)).Select(p => new NamedRow(p.Name, Only(LogPrefill.Row(assigned, p, came: true), reached)))],
+            [
+                .. roster.Where(p => !shown.Contains(p.Id)).Select(
+                    p => new NamedRow(p.Name, Only(LogPrefill.Row(assigned, p, came: true), reached)))],
             log.Note));
     }
 
@@ -107,11 +110,13 @@ internal static class LogEndpoints
 
     private static LeadNotes? Noted(StoredLead? lead) =>
         lead is not null && ScriptFile.Read(lead.Format, lead.Script) is { } script
-            ? LeadNotes.Of(lead.Commands, i => i < script.Scenes.Length && script.Scenes[i].Kind == SpanKind.Work ? script.Scenes[i].Headline : "")
+            ? LeadNotes.Of(
+                lead.Commands, i => i < script.Scenes.Length && script.Scenes[i].Kind == SpanKind.Work ? script.Scenes[i].Headline : "")
             : null;
 
     /// <summary>A time above 85 % of the estimated maximum is proposed for the log; nobody has kept it yet.</summary>
-    private static ImmutableDictionary<PersonId, ImmutableArray<string>> WithHearts(ImmutableDictionary<PersonId, ImmutableArray<string>> words, Belts belts) =>
+    private static ImmutableDictionary<PersonId, ImmutableArray<string>> WithHearts(
+        ImmutableDictionary<PersonId, ImmutableArray<string>> words, Belts belts) =>
         belts.Hearts().Where(h => h.HardSeconds > 0).Aggregate(words, (all, heart) => all.SetItem(
             heart.Person,
             (all.TryGetValue(heart.Person, out var lines) ? lines : []).Add($"heart above 85 % for {new Seconds(heart.HardSeconds)}")));
@@ -124,7 +129,9 @@ internal static class LogEndpoints
         : ScriptFile.Read(lead.Format, lead.Script) is { } script ? LeadRecord.Of(lead.Commands, script.Times, clock.Now).Words
         : "Led with another version";
 
-    /// <summary>Saves a log of the version that was led, or else of the latest one: from then on it speaks of that version for good.</summary>
+    /// <summary>
+    /// Saves a log of the version that was led, or else of the latest one: from then on it speaks of that version for good.
+    /// </summary>
     private static Results<Ok<SavedLog>, ProblemHttpResult> Save(
         Guid id,
         Body<SaveLog> body,
@@ -153,7 +160,8 @@ internal static class LogEndpoints
         var reading = ClassReader.Read(Encoding.UTF8.GetBytes(stored.Plan), evaluator.Moves);
         if (!reading.IsValid)
         {
-            return Problems.Conflict("This class has faults, so nothing can be logged of it.", "faults", reading.Faults, StatusCodes.Status409Conflict);
+            return Problems.Conflict(
+                "This class has faults, so nothing can be logged of it.", "faults", reading.Faults, StatusCodes.Status409Conflict);
         }
 
         if (LogFaults.Of(request.Log, reading.Plan) is { IsEmpty: false } faults)
@@ -175,7 +183,9 @@ internal static class LogEndpoints
         return Problems.Changed(
             "log",
             theirs is { } stands ? new StoredLog(stands.Version, stands.Log) : null,
-            theirs is { } other ? Difference.Between(LogWords.Lines(log, reading.Plan!, names), LogWords.Lines(other.Log, reading.Plan!, names)) : []);
+            theirs is { } other
+                ? Difference.Between(LogWords.Lines(log, reading.Plan!, names), LogWords.Lines(other.Log, reading.Plan!, names))
+                : []);
     }
 
     /// <summary>What was led or logged is what is logged, whatever the class has become since.</summary>

@@ -14,13 +14,15 @@ using Microsoft.Extensions.Options;
 namespace Halterion.Web.Endpoints;
 
 /// <summary>Asks what there is to know of a class as it stands on the screen.</summary>
-/// <param name="Version">The class's version that it was made from, and what the screen counts its edits by: said again with every part.</param>
+/// <param name="Version">The class's version that it was made from, and what the screen counts its edits by: said again with every
+/// part.</param>
 /// <param name="Session">The occasion it is held on; left out: of the class alone.</param>
 /// <param name="Booking">When and for whom, as it stands on the screen; left out: as it is kept.</param>
 /// <param name="Figures">The figures are wanted too.</param>
 /// <param name="Fit">Ways to bring it to its slot are wanted too.</param>
 public sealed record LookRequest(
-    JsonElement Class, int Version = 0, int Edit = 0, Guid? Session = null, Booking? Booking = null, bool Figures = false, bool Fit = false) : IRead<LookRequest>
+    JsonElement Class, int Version =
+        0, int Edit = 0, Guid? Session = null, Booking? Booking = null, bool Figures = false, bool Fit = false) : IRead<LookRequest>
 {
     public static LookRequest? Read(Fields body, Faults faults)
     {
@@ -34,7 +36,9 @@ public sealed record LookRequest(
     }
 }
 
-/// <summary>One thing that is known of a class. They come as they are known, a line of JSON each: what is on the screen first, what takes long last.</summary>
+/// <summary>
+/// One thing that is known of a class. They come as they are known, a line of JSON each: what is on the screen first, what takes long last.
+/// </summary>
 /// <param name="Faults">Why it adds up to nothing; then nothing else comes.</param>
 /// <param name="Checks">What was found, of the class and of its session; of the class alone it stands in the evaluation.</param>
 /// <param name="Offers">The ways to fix it that keep their word.</param>
@@ -59,11 +63,17 @@ internal static class LookEndpoints
     private static readonly TimeSpan Settles = TimeSpan.FromMilliseconds(150);
 
     public static void MapLook(this IEndpointRouteBuilder routes) =>
-        routes.MapPost("/api/plans/look", LookAsync).Takes<LookRequest>().ProducesProblem(404).Produces<LookPart>(200, Lines).WithTags("Plans").WithName("look");
+        routes.MapPost("/api/plans/look", LookAsync)
+            .Takes<LookRequest>()
+            .ProducesProblem(404)
+            .Produces<LookPart>(200, Lines)
+            .WithTags("Plans")
+            .WithName("look");
 
     /// <summary>Reads a class once, and says what is known of it as it is known.</summary>
     private static async Task LookAsync(
-        Body<LookRequest> body, HttpContext http, Evaluator evaluator, SessionRooms rooms, SessionChecks checks, Sessions sessions, Settings settings,
+        Body<LookRequest> body, HttpContext http, Evaluator evaluator, SessionRooms rooms, SessionChecks checks, Sessions sessions,
+            Settings settings,
         TimeProvider clock, IOptions<JsonOptions> json, WrittenAnswers written)
     {
         if (body.Value is not { } request)
@@ -101,7 +111,8 @@ internal static class LookEndpoints
         {
             var held = request.Booking is { } booking ? session with { Booking = SessionEndpoints.Stored(booking) } : session;
             var found = checks.Of(rooms.ReadyOf(plan, timeline, held));
-            await Say(known with { Checks = new LookChecks(found.Findings, CheckEndpoints.IsReady(found.Findings), ClassMeasure.Of(found.Review).Hardest) });
+            var hardest = ClassMeasure.Of(found.Review).Hardest;
+            await Say(known with { Checks = new LookChecks(found.Findings, CheckEndpoints.IsReady(found.Findings), hardest) });
         }
 
         if (request.Figures)

@@ -27,7 +27,8 @@ public sealed record Trade(MoveId Move, string Words);
 /// <summary>An option of a move with its figure.</summary>
 /// <param name="Option">Of the plan language: what a station takes.</param>
 /// <param name="Demand">What it asks, in its dimensions, 0 to 5: a static estimate.</param>
-public sealed record FiguredOption(Tier Tier, JsonObject Option, string Words, string Why, Figure? Figure, ImmutableArray<DemandLine> Demand);
+public sealed record FiguredOption(
+    Tier Tier, JsonObject Option, string Words, string Why, Figure? Figure, ImmutableArray<DemandLine> Demand);
 
 /// <summary>A class in which a move stands.</summary>
 public sealed record MoveUse(Guid Class, string Title);
@@ -38,7 +39,8 @@ public sealed record Remedy(string Seen, string Fix, MoveId? Move, string Words,
 
 /// <summary>Another option that a coach gives beside a move, in words.</summary>
 /// <param name="Differs">What is otherwise.</param>
-/// <param name="For">Whom an alternative helps: knees, back, wrists, shoulder, hip, ankle, balance, pregnancy, jump, kit, floor or variety.</param>
+/// <param name="For">Whom an alternative helps: knees, back, wrists, shoulder, hip, ankle, balance, pregnancy, jump, kit, floor or
+/// variety.</param>
 public sealed record OfferedWords(Tier Tier, JsonObject Option, string Name, string Differs, string? For);
 
 /// <summary>A move that is allowed only in an option of it.</summary>
@@ -49,7 +51,8 @@ public sealed record KindMove(MoveId Move, JsonObject Option, string Words);
 /// <param name="Offers">All that a coach gives beside it, the best first.</param>
 /// <param name="Nothing">Why there is nothing harder, where there is not.</param>
 public sealed record MovePage(
-    Move Move, ImmutableArray<FiguredOption> Options, ImmutableArray<OfferedWords> Offers, string? Nothing, ImmutableArray<Remedy> Faults, ImmutableArray<MoveUse> Uses);
+    Move Move, ImmutableArray<FiguredOption> Options, ImmutableArray<OfferedWords> Offers, string? Nothing, ImmutableArray<Remedy> Faults,
+        ImmutableArray<MoveUse> Uses);
 
 internal static class MoveEndpoints
 {
@@ -71,10 +74,14 @@ internal static class MoveEndpoints
         moves.MapGet("/{id}/trades", Traded).ProducesProblem(404).WithName("moveTrades");
         moves.MapGet("/{id}/page", Page).ProducesProblem(404).WithName("movePage");
         moves.MapGet("/{id}/station", Station).ProducesProblem(404).WithName("stationStarter");
-        routes.MapGet("/api/starters", (Starters starters) => TypedResults.Ok(starters.Blocks())).WithTags("Plans").WithName("blockStarters");
+        routes.MapGet("/api/starters", (Starters starters) => TypedResults.Ok(starters.Blocks()))
+            .WithTags("Plans")
+            .WithName("blockStarters");
     }
 
-    /// <summary>Ids of the moves that fit, the best first; typing mistakes are forgiven, words of the filters are those of the contract.</summary>
+    /// <summary>
+    /// Ids of the moves that fit, the best first; typing mistakes are forgiven, words of the filters are those of the contract.
+    /// </summary>
     private static Results<Ok<ImmutableArray<MoveId>>, ProblemHttpResult> Search(
         string? q,
         string? family,
@@ -97,7 +104,8 @@ internal static class MoveEndpoints
             ? problem
             : TypedResults.Ok(Nearest(
                 MoveSearch.Find(library.Moves,
-                    new MoveQuery(q, ofFamily, ofPosition, ofPlane, kit, Both(Kind(ofLimit, strict ?? false, library), Than(than, near, library)))),
+                    new MoveQuery(
+                        q, ofFamily, ofPosition, ofPlane, kit, Both(Kind(ofLimit, strict ?? false, library), Than(than, near, library)))),
                 string.IsNullOrWhiteSpace(q) && near is not null ? library.Find(new MoveId(near)) : null,
                 library));
     }
@@ -132,7 +140,8 @@ internal static class MoveEndpoints
         var here = DemandModel.Of(move.Id, new Manner(), library);
         return TypedResults.Ok(library.Moves
             .Where(m => m.Id != move.Id)
-            .Select(m => new Trade(m.Id, here is not null && DemandModel.Of(m.Id, new Manner(), library) is { } there ? there.From(here) : ""))
+            .Select(
+                m => new Trade(m.Id, here is not null && DemandModel.Of(m.Id, new Manner(), library) is { } there ? there.From(here) : ""))
             .ToImmutableArray());
     }
 
@@ -140,7 +149,8 @@ internal static class MoveEndpoints
         limit is { } asked ? move => KindOptions.Of(move, library, asked, strict) is not null : null;
 
     /// <summary>Moves of which only an option is allowed to somebody with a limit, each with that option in words.</summary>
-    private static Results<Ok<ImmutableArray<KindMove>>, ProblemHttpResult> KindTo(string limit, bool? strict, MoveLibrary library, Evaluator evaluator)
+    private static Results<Ok<ImmutableArray<KindMove>>, ProblemHttpResult> KindTo(
+        string limit, bool? strict, MoveLibrary library, Evaluator evaluator)
     {
         var (asked, problem) = Queries.Word<Limit>("limit", limit);
         return problem is not null ? problem : TypedResults.Ok(library.Moves
@@ -173,7 +183,9 @@ internal static class MoveEndpoints
         var name = option ?? "main";
         if (!Options.Contains(name))
         {
-            return (null, Problems.Query("option", $"It is “{(name.Length > 40 ? name[..40] + "…" : name)}”.", $"one of: {string.Join(", ", Options)}"));
+            return (null,
+                Problems.Query(
+                    "option", $"It is “{(name.Length > 40 ? name[..40] + "…" : name)}”.", $"one of: {string.Join(", ", Options)}"));
         }
 
         if (library.Find(new MoveId(id)) is not { } move)
@@ -193,7 +205,8 @@ internal static class MoveEndpoints
     }
 
     /// <summary>One rep of an option as joints in metres, for checking and for other programs.</summary>
-    private static Results<Ok<MoveMotion>, ProblemHttpResult> Motion(string id, string? option, int? statureCm, MoveLibrary library, Evaluator evaluator)
+    private static Results<Ok<MoveMotion>, ProblemHttpResult> Motion(
+        string id, string? option, int? statureCm, MoveLibrary library, Evaluator evaluator)
     {
         if (statureCm is < 120 or > 220)
         {
@@ -201,7 +214,9 @@ internal static class MoveEndpoints
         }
 
         var (asked, problem) = Asked(id, option, library);
-        return problem is not null ? problem : TypedResults.Ok(MoveMotion.Of(asked!, option ?? "main", library, evaluator.Preferences, statureCm ?? 170));
+        return problem is not null
+            ? problem
+            : TypedResults.Ok(MoveMotion.Of(asked!, option ?? "main", library, evaluator.Preferences, statureCm ?? 170));
     }
 
     /// <summary>One rep of an option, drawn.</summary>
@@ -237,7 +252,8 @@ internal static class MoveEndpoints
         return (badView ?? badSide ?? problem) is { } wrong
             ? wrong
             : TypedResults.Content(
-                OptionFigure.Of(library.Find(asked!.Move)!, asked.Manner, library, from, side: works ?? Side.Right)!.Svg(), "image/svg+xml");
+                OptionFigure.Of(
+                    library.Find(asked!.Move)!, asked.Manner, library, from, side: works ?? Side.Right)!.Svg(), "image/svg+xml");
     }
 
     private static Results<Ok<MovePage>, ProblemHttpResult> Page(string id, MoveLibrary library, Classes classes, Evaluator evaluator)
@@ -254,7 +270,8 @@ internal static class MoveEndpoints
         var station = new Station { Id = default, Name = "", Dose = [], Options = [.. options.Select(o => o.Item1!)] };
         var figured = options.Select(o => Figured(o.Item1!, o.Item2!, station, evaluator)).ToImmutableArray();
         var offers = Offers.Of(move, library)
-            .Select(o => new OfferedWords(o.Option.Tier, PlanWriter.Of(o.Option), library.Find(o.Option.Move)!.Name, o.Differs, o.For)).ToImmutableArray();
+            .Select(o => new OfferedWords(o.Option.Tier, PlanWriter.Of(o.Option), library.Find(o.Option.Move)!.Name, o.Differs, o.For))
+                .ToImmutableArray();
         var faults = move.Faults.Zip(
             FaultRemedies.Of(move, library),
             (fault, option) =>
@@ -276,7 +293,9 @@ internal static class MoveEndpoints
             DemandModel.Of(option.Move, option.Manner, evaluator.Moves)?.Lines ?? []);
     }
 
-    /// <summary>A ready station for a move: usual dose, or one that fills a rotation's window; an easier and a harder option, and why those.</summary>
+    /// <summary>
+    /// A ready station for a move: usual dose, or one that fills a rotation's window; an easier and a harder option, and why those.
+    /// </summary>
     /// <param name="like">The dose of the neighbours, in the short form; one that cannot be read is none.</param>
     private static Results<Ok<StationStarter>, ProblemHttpResult> Station(
         string id, int? window, bool? roundGivesSide, string? like, MoveLibrary library, Starters starters)

@@ -74,7 +74,8 @@ internal static class OwnMoveEndpoints
 
     private static OwnMovesView View(OwnMoves store) => new([.. store.List().Select(text => JsonElement.Parse(text))], store.Revision());
 
-    private static IEnumerable<string> Lines(ImmutableArray<JsonElement> moves) => moves.SelectMany(m => OwnMoveWords.Lines(m, moves.Length > 1));
+    private static IEnumerable<string> Lines(ImmutableArray<JsonElement> moves) =>
+        moves.SelectMany(m => OwnMoveWords.Lines(m, moves.Length > 1));
 
     /// <summary>Takes an own move out of the library. Classes that use it carry it themselves.</summary>
     private static Results<NoContent, ProblemHttpResult> Remove(string id, OwnMoves store, Current current)

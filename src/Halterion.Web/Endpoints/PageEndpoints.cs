@@ -57,7 +57,8 @@ internal static class PageEndpoints
     {
         var methods = known.Endpoints.OfType<RouteEndpoint>()
             .Where(e => e.RoutePattern.RawText?.TrimStart('/').StartsWith("api/", StringComparison.Ordinal) == true
-                && e.Metadata.GetMetadata<IHttpMethodMetadata>() is { HttpMethods.Count: > 0 } && Matches(e.RoutePattern, http.Request.Path))
+                && e.Metadata.GetMetadata<IHttpMethodMetadata>() is { HttpMethods.Count: > 0 }
+                    && Matches(e.RoutePattern, http.Request.Path))
             .SelectMany(e => e.Metadata.GetMetadata<IHttpMethodMetadata>()!.HttpMethods).Distinct().Order().ToArray();
         if (methods.Length == 0)
         {
@@ -73,13 +74,15 @@ internal static class PageEndpoints
         }
 
         http.Response.Headers.Allow = string.Join(", ", methods);
-        return TypedResults.Problem(title: $"This address does not take {http.Request.Method}.", statusCode: StatusCodes.Status405MethodNotAllowed);
+        return TypedResults.Problem(title: $"This address does not take "
+            + $"{http.Request.Method}.", statusCode: StatusCodes.Status405MethodNotAllowed);
     }
 
     private static bool Matches(RoutePattern pattern, PathString path)
     {
         var values = new RouteValueDictionary();
         return new TemplateMatcher(new RouteTemplate(pattern), []).TryMatch(path, values)
-            && pattern.ParameterPolicies.All(p => p.Value.All(policy => policy.Content != "guid" || Guid.TryParse(values[p.Key]?.ToString(), out _)));
+            && pattern.ParameterPolicies.All(
+                p => p.Value.All(policy => policy.Content != "guid" || Guid.TryParse(values[p.Key]?.ToString(), out _)));
     }
 }

@@ -133,7 +133,7 @@ internal static class PeopleEndpoints
     [
         $"Name: {circle.Name}",
         $"In one group of a rotation: {(circle.Together ? "yes" : "no")}",
-        $"People: {string.Join(", ", circle.People.Select(p => names.GetValueOrDefault(p, "someone")).Order(StringComparer.OrdinalIgnoreCase))}",
+        $"People: {PersonWords.Listed(circle.People, names)}",
     ];
 
     private static Results<NoContent, ProblemHttpResult> Part(Guid id, Store.People store) =>
@@ -158,7 +158,9 @@ internal static class PeopleEndpoints
             .Concat(all.Expected.Select(e => $"Expected: {e.Title} {e.StartsAt}".TrimEnd()))
             .Concat(all.Classes.SelectMany(c => (string[])
             [
-                "", $"{c.Title} {c.StartsAt}: {(c.Came ? "came" : "did not come")}", .. c.Note.Length > 0 ? [$"  {c.Note}"] : Array.Empty<string>(),
+                "", $"{c.Title} {c.StartsAt}: {(c.Came ? "came" : "did not come")}", .. c.Note.Length > 0
+                    ? [$"  {c.Note}"]
+                    : Array.Empty<string>(),
                 .. c.Stations.Select(s => $"  {s.Station}: {s.Did}"),
             ]))
             .Concat(all.Pinned.Select(p => $"Chosen for them: {p}"))
@@ -176,7 +178,10 @@ internal static class PeopleEndpoints
                 [.. logs.Of(person.Id).Select(a => new Attendance(a.Title, a.Came, a.Note, Stations(a, classes, evaluator), a.StartsAt))],
                 [.. logs.Expecting(person.Id).Select(e => new Expectation(e.Title, e.StartsAt))],
                 rooms.PinnedOf(person.Id),
-                [.. leads.NotesOf(person.Id).Select(n => $"{n.At:yyyy-MM-dd HH:mm} {n.Note.Tap?.ToString().ToLowerInvariant()} {n.Note.Text}".TrimEnd())],
+                [
+                    .. leads.NotesOf(person.Id).Select(n =>
+                        $"{n.At:yyyy-MM-dd HH:mm} {n.Note.Tap?.ToString().ToLowerInvariant()} {n.Note.Text}".TrimEnd()),
+                ],
                 [.. desk.Of(person.Id).Select(d => $"{d.Title} {d.Starts:yyyy-MM-dd HH:mm}: {Words(d.Standing)}")])
             : null;
 

@@ -80,7 +80,8 @@ internal static class PlanEndpoints
     }
 
     /// <summary>Says to the second what a class file adds up to, and what is to be said about it.</summary>
-    private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> EvaluateAsync(HttpRequest request, Evaluator evaluator, WrittenAnswers written)
+    private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> EvaluateAsync(
+        HttpRequest request, Evaluator evaluator, WrittenAnswers written)
     {
         var (file, problem) = await Raw.ReadAsync(request, ClassReader.MaxBytes);
         if (problem is not null)
@@ -89,13 +90,16 @@ internal static class PlanEndpoints
         }
 
         var result = evaluator.Evaluate(file);
-        return result.Evaluation is { } evaluation ? TypedResults.File(written.Of(evaluation), "application/json; charset=utf-8") : Problems.Faults(result.Faults);
+        return result.Evaluation is { } evaluation ? TypedResults.File(written.Of(evaluation), "application/json; "
+            + "charset=utf-8") : Problems.Faults(result.Faults);
     }
 
     /// <summary>So many of each tier are looked through at a glance.</summary>
     private const int MostProposed = 3;
 
-    /// <summary>What could stand beside a station's main option as it is done: a few of each tier, the best first, none that stands there already.</summary>
+    /// <summary>
+    /// What could stand beside a station's main option as it is done: a few of each tier, the best first, none that stands there already.
+    /// </summary>
     private static Results<Ok<ImmutableArray<ProposedOption>>, ProblemHttpResult> Proposed(
         Body<ProposalsRequest> body, Evaluator evaluator, Sessions sessions, Rooms rooms, SessionRooms halls)
     {
@@ -116,14 +120,18 @@ internal static class PlanEndpoints
             return Problems.NotFound("station");
         }
 
-        var weights = request.Session is { } id && sessions.Find(id) is not null ? StockWeights.Of(halls.HallOf(rooms.Of(id))?.Stock) : null;
+        var weights = request.Session is { } id && sessions.Find(id) is not null
+            ? StockWeights.Of(halls.HallOf(rooms.Of(id))?.Stock)
+            : null;
         var main = new Doing(station.Main.Move, station.Main.Manner);
         return TypedResults.Ok(new[] { Tier.Harder, Tier.Easier, Tier.Instead }
             .SelectMany(tier => Proposals.All(main, tier, plan.Moves, weights: weights)
                 .Select(p => (p.Why, Option: OptionEntry.Into(p.Of, station, plan.Moves)))
                 .Where(p => station.Options.All(o => o.Move != p.Option.Move || !o.Manner.Equals(p.Option.Manner)))
                 .Take(MostProposed)
-                .Select(p => new ProposedOption(tier, PlanWriter.Of(p.Option), PlanWords.Option(p.Option, station, plan.Moves, evaluator.Preferences), p.Why)))
+                .Select(
+                    p => new ProposedOption(
+                        tier, PlanWriter.Of(p.Option), PlanWords.Option(p.Option, station, plan.Moves, evaluator.Preferences), p.Why)))
             .ToImmutableArray());
     }
 
@@ -155,7 +163,8 @@ internal static class PlanEndpoints
     }
 
     /// <summary>The figures of a class file's options.</summary>
-    private static async Task<Results<Ok<ImmutableArray<OptionPicture>>, ProblemHttpResult>> FiguresAsync(HttpRequest request, Evaluator evaluator)
+    private static async Task<Results<Ok<ImmutableArray<OptionPicture>>, ProblemHttpResult>> FiguresAsync(
+        HttpRequest request, Evaluator evaluator)
     {
         var (file, problem) = await Raw.ReadAsync(request, ClassReader.MaxBytes);
         if (problem is not null)
@@ -182,11 +191,13 @@ internal static class PlanEndpoints
 
         return Mender.Of(request.Class, evaluator)?.Mend(request.Finding, request.Repair) is { } mended
             ? TypedResults.Ok(new RepairResult(JsonElement.Parse(mended.Class.ToJsonString()), mended.Evaluation, mended.Words))
-            : Problems.Conflict("This way out does not fit the class as it is now.", "finding", request.Finding, StatusCodes.Status409Conflict);
+            : Problems.Conflict(
+                "This way out does not fit the class as it is now.", "finding", request.Finding, StatusCodes.Status409Conflict);
     }
 
     /// <summary>The repairs of a class that were tried and keep their word.</summary>
-    private static Results<Ok<RepairOffers>, ProblemHttpResult> Repairs(Body<ClassRequest> body, Evaluator evaluator, TimeProvider clock, CancellationToken stop)
+    private static Results<Ok<RepairOffers>, ProblemHttpResult> Repairs(
+        Body<ClassRequest> body, Evaluator evaluator, TimeProvider clock, CancellationToken stop)
     {
         if (body.Value is not { } request)
         {
@@ -219,10 +230,13 @@ internal static class PlanEndpoints
     internal static FitAnswer FitOf(string text, ClassPlan plan, FitTerms terms, Evaluator evaluator)
     {
         var found = Fit.Of(plan, terms with { Pace = evaluator.Preferences.Pace });
-        return new FitAnswer([.. found.Ways.Select(way => new FitOffer(way, Edited(text, way)))], found.ShortBy.ToString(), found.Obstacles);
+        return new FitAnswer(
+            [.. found.Ways.Select(way => new FitOffer(way, Edited(text, way)))], found.ShortBy.ToString(), found.Obstacles);
     }
 
-    /// <summary>Up to three ways in which a class under way still ends on time, the cheapest first; else the one that ends soonest.</summary>
+    /// <summary>
+    /// Up to three ways in which a class under way still ends on time, the cheapest first; else the one that ends soonest.
+    /// </summary>
     private static Results<Ok<RefitResult>, ProblemHttpResult> RefitTo(Body<RefitRequest> body, Evaluator evaluator)
     {
         if (body.Value is not { } request)
@@ -237,7 +251,8 @@ internal static class PlanEndpoints
         }
 
         return request.Position > timeline.Length.Value
-            ? Problems.Bad("/position", $"The class is over after {timeline.Length.Value} s.", $"a whole number from 0 to {timeline.Length.Value}")
+            ? Problems.Bad("/position", $"The class is over after {timeline.Length.Value} s.", $"a whole number from 0 to "
+                + $"{timeline.Length.Value}")
             : TypedResults.Ok(Refit.Of(plan, timeline, ClassUnderWay.At(timeline, new Seconds(request.Position)),
                 new Seconds(request.RemainingSeconds), request.Terms));
     }
@@ -335,7 +350,8 @@ internal static class PlanEndpoints
         }
 
         MoreRounds.Put(block, request.Rounds);
-        return TypedResults.Ok(new RoundsResult(JsonElement.Parse(block.ToJsonString()), evaluator.Evaluate(file!.ToJsonString()).Evaluation));
+        return TypedResults.Ok(
+            new RoundsResult(JsonElement.Parse(block.ToJsonString()), evaluator.Evaluate(file!.ToJsonString()).Evaluation));
     }
 
     private static (JsonObject Block, JsonObject Station, int Index)? Find(JsonObject? file, string id)
@@ -345,7 +361,10 @@ internal static class PlanEndpoints
             var stations = block["stations"] as JsonArray ?? [];
             for (var i = 0; i < stations.Count; i++)
             {
-                if (stations[i] is JsonObject station && station["id"] is JsonValue written && written.TryGetValue<string>(out var own) && own == id)
+                if (stations[i] is JsonObject station
+                    && station["id"] is JsonValue written
+                    && written.TryGetValue<string>(out var own)
+                    && own == id)
                 {
                     return (block, station, i);
                 }

@@ -62,7 +62,9 @@ internal static class RoomEndpoints
         return Saving.Answer(http, "room", basis => store.Keep(mine, basis), () =>
         {
             var theirs = store.List().First(h => h.Id == id);
-            return (theirs, Difference.Between(HallWords.Lines(mine.Name, mine.Floor, mine.Stock), HallWords.Lines(theirs.Name, theirs.Floor, theirs.Stock)));
+            return (theirs,
+                Difference.Between(
+                    HallWords.Lines(mine.Name, mine.Floor, mine.Stock), HallWords.Lines(theirs.Name, theirs.Floor, theirs.Stock)));
         });
     }
 
@@ -128,7 +130,8 @@ internal static class RoomEndpoints
 
         var shortages = Assigning.Of(ready.Room).Shortages;
         return TypedResults.Ok(request.Shortage >= shortages.Length ? []
-            : WaysOut.Of(shortages[request.Shortage], ready.Room, evaluator, (JsonObject)JsonNode.Parse(PlanIds.Written(request.Class).GetRawText())!));
+            : WaysOut.Of(shortages[request.Shortage], ready.Room, evaluator,
+                (JsonObject)JsonNode.Parse(PlanIds.Written(request.Class).GetRawText())!));
     }
 
     /// <summary>Keeps groups as they were chosen, or makes them anew.</summary>
@@ -196,7 +199,8 @@ internal static class RoomEndpoints
             return Problems.NotFound("session");
         }
 
-        return Saving.Answer(http, "choice for the room", basis => rooms.Choose(id, details.Hall, details.Spots, [.. details.Looked], basis), () =>
+        return Saving.Answer(
+            http, "choice for the room", basis => rooms.Choose(id, details.Hall, details.Spots, [.. details.Looked], basis), () =>
         {
             var (theirs, halls) = (ChosenNow(id, rooms, room), rooms.List());
             string NameOf(Guid? hall) => halls.FirstOrDefault(h => h.Id == hall)?.Name ?? "the first one";

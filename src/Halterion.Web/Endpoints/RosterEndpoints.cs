@@ -19,7 +19,9 @@ public sealed record RosterText(string Text, bool? Heading = null, ImmutableArra
     {
         var text = body.Text("text", 1, Most, required: true, controls: true);
         var heading = body.Flag("heading");
-        var columns = body.Has("columns") ? body.WordList<RosterColumn>("columns", RosterTable.MostColumns) : (ImmutableArray<RosterColumn>?)null;
+        var columns = body.Has("columns")
+            ? body.WordList<RosterColumn>("columns", RosterTable.MostColumns)
+            : (ImmutableArray<RosterColumn>?)null;
         return text is null ? null : new RosterText(text, heading, columns);
     }
 }
@@ -51,7 +53,8 @@ internal static class RosterEndpoints
 
     private static FileContentHttpResult Write(Store.People store) => TypedResults.File(
         Encoding.UTF8.GetBytes("\uFEFF" + CsvText.Write(
-            [RosterTable.Written.Select(RosterCells.HeadingOf), .. store.List().Select(p => RosterTable.Written.Select(c => RosterCells.Write(p, c)))])),
+            [RosterTable.Written.Select(RosterCells.HeadingOf),
+                .. store.List().Select(p => RosterTable.Written.Select(c => RosterCells.Write(p, c)))])),
         "text/csv", "people.csv");
 
     private static Results<Ok<RosterLook>, ProblemHttpResult> Look(Body<RosterText> body, Store.People store) =>
@@ -71,7 +74,9 @@ internal static class RosterEndpoints
             return Problems.Faults(
                 look.Faulty == 0 ? [new PlanFault("/columns", look.Trouble, "a table with a name in every row")]
                 : [.. look.Rows.SelectMany(r =>
-                    r.Faults.Select(f => new PlanFault("/text", $"Row {r.Row}{(f.Column is { } c ? $", column {c + 1}" : "")}: {f.What}", f.Right))).Take(200)],
+                    r.Faults.Select(
+                        f => new PlanFault(
+                            "/text", $"Row {r.Row}{(f.Column is { } c ? $", column {c + 1}" : "")}: {f.What}", f.Right))).Take(200)],
                 "table");
         }
 
@@ -95,7 +100,8 @@ internal static class RosterEndpoints
             : twice is { } column ? $"Two columns are said to be “{RosterCells.HeadingOf(column)}”: choose one."
             : !columns.Any(c => c is RosterColumn.Name or RosterColumn.FirstName or RosterColumn.LastName) ? "Say which column is the name."
             : Count(RosterChange.Faulty) is > 0 and var faulty
-                ? $"{faulty} {(faulty == 1 ? "row has" : "rows have")} faults: mend them, or leave their column out. Nothing is taken in until then."
+                ? $"{faulty} {(faulty == 1 ? "row has" : "rows have")} faults: mend them, or leave their column out. Nothing is taken in "
+                    + $"until then."
             : "";
         return (new RosterLook(
             heading,
@@ -103,7 +109,10 @@ internal static class RosterEndpoints
                 heading && i < rows[0].Length ? rows[0][i] : "", c,
                 [.. rows.Skip(heading ? 1 : 0).Where(r => i < r.Length && r[i].Trim().Length > 0).Take(Samples)
                     .Select(r => r[i].Length > 60 ? r[i][..60] + "…" : r[i])]))],
-            reading.Rows, Count(RosterChange.New), Count(RosterChange.Changed), Count(RosterChange.Same), Count(RosterChange.Faulty), trouble,
-            Count(RosterChange.New) + Count(RosterChange.Changed) is var many && many == 1 ? "Take in 1 person" : $"Take in {many} people"), reading);
+            reading.Rows, Count(RosterChange.New), Count(
+                RosterChange.Changed), Count(RosterChange.Same), Count(RosterChange.Faulty), trouble,
+            Count(RosterChange.New) + Count(RosterChange.Changed) is var many && many == 1
+                ? "Take in 1 person"
+                : $"Take in {many} people"), reading);
     }
 }

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Halterion.Core;
+using Halterion.Core.People;
 using Halterion.Core.Views;
 using Halterion.Store;
 using Halterion.Web.Bodies;
@@ -20,7 +21,8 @@ public sealed record SavedSession(int Revision);
 /// <param name="CopyOf">The title of the class that this one was copied from.</param>
 /// <param name="StartedAt">When it was really started, in milliseconds since 1970.</param>
 public sealed record SessionSummary(
-    Guid Id, Guid ClassId, string Title, Booking Booking, string Status, string Length, string Verdict, int Came, string? CopyOf = null, long? StartedAt = null);
+    Guid Id, Guid ClassId, string Title, Booking Booking, string Status, string Length, string Verdict, int Came, string? CopyOf =
+        null, long? StartedAt = null);
 
 /// <summary>A window of the sessions.</summary>
 /// <param name="All">How many there are in all.</param>
@@ -40,9 +42,17 @@ internal static class SessionEndpoints
         sessions.MapGet("/", List).ProducesProblem(400).WithName("sessions");
         sessions.MapGet("/{id:guid}", Get).ProducesProblem(404).WithName("session");
         sessions.MapPut("/{id:guid}", Save).Takes<SaveSession>().Revised().WithName("saveSession");
-        sessions.MapDelete("/{id:guid}", (Guid id, Sessions store) => Removed(store, id, true)).ProducesProblem(404).WithName("removeSession");
-        sessions.MapPost("/{id:guid}/restore", (Guid id, Sessions store) => Removed(store, id, false)).ProducesProblem(404).WithName("restoreSession");
-        routes.MapPost("/api/classes/{id:guid}/sessions", Add).Takes<SaveSession>().ProducesProblem(404).WithTags("Sessions").WithName("addSession");
+        sessions.MapDelete("/{id:guid}", (Guid id, Sessions store) => Removed(store, id, true))
+            .ProducesProblem(404)
+            .WithName("removeSession");
+        sessions.MapPost("/{id:guid}/restore", (Guid id, Sessions store) => Removed(store, id, false))
+            .ProducesProblem(404)
+            .WithName("restoreSession");
+        routes.MapPost("/api/classes/{id:guid}/sessions", Add)
+            .Takes<SaveSession>()
+            .ProducesProblem(404)
+            .WithTags("Sessions")
+            .WithName("addSession");
     }
 
     /// <summary>What is under way and to come, the next first; or what was held, the last first.</summary>
@@ -110,7 +120,7 @@ internal static class SessionEndpoints
             $"Starts: {booking.StartsAt?.Replace('T', ' ') ?? "no date yet"}",
             $"Time zone: {booking.Zone}",
             $"Head-count: {booking.HeadCount}",
-            $"Expected: {string.Join(", ", booking.Expected.Select(p => names.GetValueOrDefault(p, "someone")).Order(StringComparer.OrdinalIgnoreCase))}",
+            $"Expected: {PersonWords.Listed(booking.Expected, names)}",
         ];
         return Difference.Between(Lines(mine), Lines(theirs));
     }
@@ -118,11 +128,13 @@ internal static class SessionEndpoints
     private static Results<NoContent, ProblemHttpResult> Removed(Sessions store, Guid id, bool removed) =>
         store.SetRemoved(id, removed) ? TypedResults.NoContent() : Problems.NotFound("session");
 
-    internal static SessionBooking Stored(Booking booking) => new(booking.StartsAt, booking.Zone, booking.HeadCount, [.. booking.Expected ?? []]);
+    internal static SessionBooking Stored(Booking booking) =>
+        new(booking.StartsAt, booking.Zone, booking.HeadCount, [.. booking.Expected ?? []]);
 
     internal static SessionView View(StoredSession session, bool held) => new(
         session.Id, session.ClassId, session.Revision,
-        new Booking(session.Booking.Zone, session.Booking.HeadCount, session.Booking.StartsAt, session.Booking.Expected), held, session.ClassVersion);
+        new Booking(session.Booking.Zone, session.Booking.HeadCount, session.Booking.StartsAt,
+            session.Booking.Expected), held, session.ClassVersion);
 
     private static SessionView View(StoredSession session, Sessions store) =>
         View(session, store.Of(session.ClassId).Any(s => s.Session.Id == session.Id && s.Held));

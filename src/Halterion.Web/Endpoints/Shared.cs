@@ -71,7 +71,15 @@ internal static class Compression
         .AddResponseCompression(options =>
         {
             options.EnableForHttps = true;
-            options.MimeTypes = ["application/json", "application/problem+json", "application/schema+json", LookEndpoints.Lines, "text/csv", "text/vtt", "image/svg+xml", "text/html"];
+            options.MimeTypes = [
+                "application/json",
+                "application/problem+json",
+                "application/schema+json",
+                LookEndpoints.Lines,
+                "text/csv",
+                "text/vtt",
+                "image/svg+xml",
+                "text/html"];
         })
         .Configure<BrotliCompressionProviderOptions>(o => o.Level = CompressionLevel.Fastest)
         .Configure<GzipCompressionProviderOptions>(o => o.Level = CompressionLevel.Fastest);

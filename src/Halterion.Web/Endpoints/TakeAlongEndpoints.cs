@@ -33,7 +33,11 @@ internal static class TakeAlongEndpoints
         var along = routes.MapGroup("/api/classes/{id:guid}").WithTags("Take along");
         along.MapGet("/run-sheet", Sheet).ProducesProblem(404).ProducesProblem(422).WithName("runSheet");
         along.MapGet("/cards", Cards).ProducesProblem(404).ProducesProblem(422).WithName("classCards");
-        routes.MapGet("/api/sessions/{id:guid}/calendar.ics", Ics).ProducesProblem(404).ProducesProblem(422).WithTags("Take along").WithName("calendarFile");
+        routes.MapGet("/api/sessions/{id:guid}/calendar.ics", Ics)
+            .ProducesProblem(404)
+            .ProducesProblem(422)
+            .WithTags("Take along")
+            .WithName("calendarFile");
         along.MapGet("/tape.svg", Tape).ProducesProblem(404).WithName("tapePicture");
         along.MapGet("/timeline.csv", Csv).ProducesProblem(404).ProducesProblem(422).WithName("timelineFile");
         along.MapGet("/cues.vtt", Vtt).ProducesProblem(404).ProducesProblem(422).WithName("cueFile");
@@ -69,7 +73,8 @@ internal static class TakeAlongEndpoints
             : sheet);
     }
 
-    /// <param name="shortest">Stature in cm for which stations are set up; and the tallest. Left out: those of the roster, so far as they are told.</param>
+    /// <param name="shortest">Stature in cm for which stations are set up; and the tallest. Left out: those of the roster, so far as they
+    /// are told.</param>
     private static Results<Ok<ClassCards>, ProblemHttpResult> Cards(
         Guid id,
         Guid? session,
@@ -89,10 +94,12 @@ internal static class TakeAlongEndpoints
 
         var (ready, problem) = Of(id, session, classes, sessions, evaluator);
         return ready is null ? problem!
-            : TypedResults.Ok(ClassCards.Of(ready.Plan, ready.Timeline, evaluator.Preferences, new Stature(from / 100.0), new Stature(to / 100.0)));
+            : TypedResults.Ok(
+                ClassCards.Of(ready.Plan, ready.Timeline, evaluator.Preferences, new Stature(from / 100.0), new Stature(to / 100.0)));
     }
 
-    private static Results<FileContentHttpResult, ProblemHttpResult> Ics(Guid id, Classes classes, Sessions sessions, Evaluator evaluator, TimeProvider clock)
+    private static Results<FileContentHttpResult, ProblemHttpResult> Ics(
+        Guid id, Classes classes, Sessions sessions, Evaluator evaluator, TimeProvider clock)
     {
         if (sessions.Find(id) is not { } found)
         {
@@ -107,7 +114,8 @@ internal static class TakeAlongEndpoints
 
         if (found.Booking.StartsAt is not { } starts)
         {
-            return Problems.Conflict("This class has no date yet: give it a day and a time in the brief.", "session", id, StatusCodes.Status409Conflict);
+            return Problems.Conflict(
+                "This class has no date yet: give it a day and a time in the brief.", "session", id, StatusCodes.Status409Conflict);
         }
 
         var sheet = RunSheet.Of(ready.Plan, ready.Timeline, ready.StartsAt, evaluator.Preferences);
@@ -121,20 +129,27 @@ internal static class TakeAlongEndpoints
         return File(ready, text, "text/calendar", "ics");
     }
 
-    private static Results<FileContentHttpResult, ProblemHttpResult> Csv(Guid id, Guid? session, Classes classes, Sessions sessions, Evaluator evaluator)
+    private static Results<FileContentHttpResult, ProblemHttpResult> Csv(
+        Guid id, Guid? session, Classes classes, Sessions sessions, Evaluator evaluator)
     {
         var (ready, problem) = Of(id, session, classes, sessions, evaluator);
-        return ready is null ? problem! : File(ready, TimelineCsv.Of(ready.Plan, ready.Timeline, ready.StartsAt, evaluator.Preferences), "text/csv", "csv");
+        return ready is null
+            ? problem!
+            : File(ready, TimelineCsv.Of(ready.Plan, ready.Timeline, ready.StartsAt, evaluator.Preferences), "text/csv", "csv");
     }
 
-    private static Results<FileContentHttpResult, ProblemHttpResult> Vtt(Guid id, Guid? session, Classes classes, Sessions sessions, Evaluator evaluator)
+    private static Results<FileContentHttpResult, ProblemHttpResult> Vtt(
+        Guid id, Guid? session, Classes classes, Sessions sessions, Evaluator evaluator)
     {
         var (ready, problem) = Of(id, session, classes, sessions, evaluator);
-        return ready is null ? problem! : File(ready, CueTrack.Of(LeadScript.Of(ready.Plan, ready.Timeline, evaluator.Preferences)), "text/vtt", "vtt");
+        return ready is null
+            ? problem!
+            : File(ready, CueTrack.Of(LeadScript.Of(ready.Plan, ready.Timeline, evaluator.Preferences)), "text/vtt", "vtt");
     }
 
     /// <summary>One file that leads the class from any browser, with no server.</summary>
-    private static Results<FileContentHttpResult, ProblemHttpResult> Page(Guid id, Guid? session, Classes classes, Sessions sessions, Evaluator evaluator)
+    private static Results<FileContentHttpResult, ProblemHttpResult> Page(
+        Guid id, Guid? session, Classes classes, Sessions sessions, Evaluator evaluator)
     {
         var (ready, problem) = Of(id, session, classes, sessions, evaluator);
         if (ready is null)
@@ -143,7 +158,11 @@ internal static class TakeAlongEndpoints
         }
 
         var script = LeadScript.Of(ready.Plan, ready.Timeline, evaluator.Preferences);
-        return File(ready, LeadPage.Of(ForEveryone.Script(script, ready.Plan) with { Calls = script.Calls }, ClassFigures.Of(ready.Plan)), "text/html", "html");
+        return File(
+            ready,
+            LeadPage.Of(ForEveryone.Script(script, ready.Plan) with { Calls = script.Calls }, ClassFigures.Of(ready.Plan)),
+            "text/html",
+            "html");
     }
 
     private static Results<PushStreamHttpResult, ProblemHttpResult> Wav(
@@ -170,7 +189,8 @@ internal static class TakeAlongEndpoints
     private static FileContentHttpResult File(Ready ready, string text, string type, string ending) =>
         TypedResults.File(Encoding.UTF8.GetBytes(text), $"{type}; charset=utf-8", ClassText.FileName(ready.Class.Title, ending));
 
-    private static (Ready? Ready, ProblemHttpResult? Problem) Of(Guid id, Guid? session, Classes classes, Sessions sessions, Evaluator evaluator)
+    private static (Ready? Ready, ProblemHttpResult? Problem) Of(
+        Guid id, Guid? session, Classes classes, Sessions sessions, Evaluator evaluator)
     {
         if (classes.Find(id) is not { } found)
         {

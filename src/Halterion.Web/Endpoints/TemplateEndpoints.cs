@@ -25,7 +25,8 @@ internal static class TemplateEndpoints
         templates.MapDelete("/{id:guid}", Remove).ProducesProblem(404).WithName("removeTemplate");
     }
 
-    private static Results<Ok<Template>, ProblemHttpResult> Add(Body<NewTemplate> body, Templates store, MoveLibrary moves, HttpRequest http)
+    private static Results<Ok<Template>, ProblemHttpResult> Add(
+        Body<NewTemplate> body, Templates store, MoveLibrary moves, HttpRequest http)
     {
         if (body.Value is not { } wanted)
         {
@@ -43,7 +44,8 @@ internal static class TemplateEndpoints
     }
 
     /// <summary>Another block, or another name, in a template's place.</summary>
-    private static Results<Ok<Kept>, ProblemHttpResult> Change(Guid id, Body<NewTemplate> body, Templates store, MoveLibrary moves, HttpContext http)
+    private static Results<Ok<Kept>, ProblemHttpResult> Change(
+        Guid id, Body<NewTemplate> body, Templates store, MoveLibrary moves, HttpContext http)
     {
         if (body.Value is not { } wanted)
         {
@@ -66,5 +68,6 @@ internal static class TemplateEndpoints
     private static Results<NoContent, ProblemHttpResult> Remove(Guid id, Templates store) =>
         store.Remove(id) ? TypedResults.NoContent() : Problems.NotFound("template");
 
-    private static Template View(StoredTemplate template) => new(template.Id, template.Name, JsonElement.Parse(template.Block), template.Revision);
+    private static Template View(StoredTemplate template) =>
+        new(template.Id, template.Name, JsonElement.Parse(template.Block), template.Revision);
 }

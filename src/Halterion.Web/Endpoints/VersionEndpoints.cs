@@ -40,7 +40,8 @@ internal static class VersionEndpoints
             i + 1 < shown.Length ? Words(shown[i + 1], version, evaluator) : [])).ToImmutableArray());
     }
 
-    private static Results<Ok<ImmutableArray<string>>, ProblemHttpResult> Changes(Guid id, int from, int to, Classes classes, Evaluator evaluator) =>
+    private static Results<Ok<ImmutableArray<string>>, ProblemHttpResult> Changes(
+        Guid id, int from, int to, Classes classes, Evaluator evaluator) =>
         classes.At(id, from) is { } before && classes.At(id, to) is { } after
             ? TypedResults.Ok(Words(before, after, evaluator))
             : Problems.NotFound("version");

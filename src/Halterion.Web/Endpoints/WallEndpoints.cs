@@ -61,14 +61,17 @@ internal static class WallEndpoints
             return problem!;
         }
 
-        var script = (lead is null ? null : ScriptFile.Read(lead.Format, lead.Script)) ?? LeadScript.Of(plan, timeline, evaluator.Preferences);
+        var script = (lead is null ? null : ScriptFile.Read(lead.Format, lead.Script))
+            ?? LeadScript.Of(plan, timeline, evaluator.Preferences);
         var chosen = rooms.Of(id);
         var room = halls.Of(plan, session, chosen);
         return TypedResults.Ok(new WallView(
             lead?.Id,
             ForEveryone.Script(script, plan),
             ForEveryone.Commands(lead?.Commands ?? []),
-            [.. plan.Blocks.Where(b => b is { Shape: BlockShape.Rotation, Stations.IsEmpty: false }).Select(b => FloorOf(halls.FloorOf(b, room, chosen)))],
+            [
+                .. plan.Blocks.Where(b => b is { Shape: BlockShape.Rotation, Stations.IsEmpty: false })
+                    .Select(b => FloorOf(halls.FloorOf(b, room, chosen)))],
             LeadEndpoints.Now(clock, lead),
             LeadEndpoints.EndsAt(session.Booking, script),
             evaluator.Preferences.Clock));
@@ -112,6 +115,7 @@ internal static class WallEndpoints
         LeadEndpoints.Drawn(id, sessions, classes, leads, evaluator, ForEveryone.Films);
 
     private static Results<ServerSentEventsResult<LeadNews>, ProblemHttpResult> Follow(
-        Guid id, Sessions sessions, SteadyClock clock, Followers followers, Pairing pairing, IHostApplicationLifetime life, HttpContext http) =>
+        Guid id, Sessions sessions, SteadyClock clock, Followers followers, Pairing pairing, IHostApplicationLifetime life,
+            HttpContext http) =>
         LeadEndpoints.Stream(id, sessions, clock, followers, pairing, life, http, ForEveryone.Commands);
 }

@@ -26,7 +26,8 @@ internal sealed class Belts(SteadyClock clock) : IDisposable
     public bool Simulated => simulator is not null;
 
     public void Give(string belt, PersonId person, int age) =>
-        belts.AddOrUpdate(belt, _ => (new Wearer(person, Belt.Maximum(age)), Belt.New), (_, was) => (new Wearer(person, Belt.Maximum(age)), was.Belt));
+        belts.AddOrUpdate(
+            belt, _ => (new Wearer(person, Belt.Maximum(age)), Belt.New), (_, was) => (new Wearer(person, Belt.Maximum(age)), was.Belt));
 
     /// <summary>A frame as it came; false: it is none.</summary>
     public bool Take(string belt, ReadOnlySpan<byte> bytes)
@@ -37,7 +38,8 @@ internal sealed class Belts(SteadyClock clock) : IDisposable
         }
 
         var now = clock.Now;
-        belts.AddOrUpdate(belt, _ => (null, Belt.New.After(frame, now, double.MaxValue)), (_, was) => (was.Wearer, was.Belt.After(frame, now, was.Wearer?.Maximum ?? double.MaxValue)));
+        belts.AddOrUpdate(belt, _ => (null, Belt.New.After(frame, now, double.MaxValue)),
+            (_, was) => (was.Wearer, was.Belt.After(frame, now, was.Wearer?.Maximum ?? double.MaxValue)));
         return true;
     }
 
@@ -47,7 +49,12 @@ internal sealed class Belts(SteadyClock clock) : IDisposable
         return
         [
             .. belts.Values.Where(b => b.Wearer is not null).Select(b => (b.Wearer, b.Belt, Trouble: b.Belt.Trouble(now)))
-                .Select(b => new Heart(b.Wearer!.Person, b.Trouble.Length == 0 ? Math.Round(b.Belt.Beats / b.Wearer.Maximum, 2) : null, b.Trouble, (int)b.Belt.HardSeconds))
+                .Select(
+                    b => new Heart(
+                        b.Wearer!.Person,
+                        b.Trouble.Length == 0 ? Math.Round(b.Belt.Beats / b.Wearer.Maximum, 2) : null,
+                        b.Trouble,
+                        (int)b.Belt.HardSeconds))
                 .OrderBy(h => h.Person.Value, StringComparer.Ordinal),
         ];
     }
@@ -75,7 +82,8 @@ internal sealed class Belts(SteadyClock clock) : IDisposable
                     var aim = Belt.Maximum(wearers[i].Age) * (works ? 0.74 + (i % 6 * 0.03) : 0.58);
                     rates[i] += (aim - rates[i]) * 0.06;
                     var off = (beat + (i * 37)) % 151 < 6;
-                    Take($"belt {i + 1}", new HeartFrame((int)Math.Round(rates[i]), !off, null, [Math.Round(60 / rates[i] * 1024) / 1024]).Write());
+                    Take($"belt {i + 1}",
+                        new HeartFrame((int)Math.Round(rates[i]), !off, null, [Math.Round(60 / rates[i] * 1024) / 1024]).Write());
                 }
             },
             null,

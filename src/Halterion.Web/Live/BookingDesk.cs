@@ -36,18 +36,24 @@ internal sealed class BookingDesk(Database database, DeskBook book, Sessions ses
 
     public string Folder { get; } = DeskFolder.In(database.Folder);
 
-    public ImmutableArray<DeskFault> Faults => [.. faults.OrderBy(f => f.Key, StringComparer.Ordinal).Select(f => new DeskFault(f.Key, f.Value.Why))];
+    public ImmutableArray<DeskFault> Faults =>
+        [.. faults.OrderBy(f => f.Key, StringComparer.Ordinal).Select(f => new DeskFault(f.Key, f.Value.Why))];
 
     /// <summary>Looks into the letter box once.</summary>
     public void Look()
     {
-        var files = new DirectoryInfo(Folder).EnumerateFileSystemInfos("*.ics").OrderBy(f => f.LastWriteTimeUtc).ThenBy(f => f.Name, StringComparer.Ordinal).ToArray();
+        var files = new DirectoryInfo(Folder)
+            .EnumerateFileSystemInfos("*.ics")
+            .OrderBy(f => f.LastWriteTimeUtc)
+            .ThenBy(f => f.Name, StringComparer.Ordinal)
+            .ToArray();
         foreach (var gone in faults.Keys.Except(files.Select(f => f.Name)))
         {
             faults.TryRemove(gone, out _);
         }
 
-        foreach (var file in files.Where(f => !faults.TryGetValue(f.Name, out var known) || known.Written != f.LastWriteTimeUtc).Take(MostFiles))
+        foreach (
+            var file in files.Where(f => !faults.TryGetValue(f.Name, out var known) || known.Written != f.LastWriteTimeUtc).Take(MostFiles))
         {
             var (why, settled) = TryTake(file);
             if (why is null)
@@ -149,7 +155,9 @@ internal sealed class BookingDesk(Database database, DeskBook book, Sessions ses
     private static int CountOf(string text, string word)
     {
         var count = 0;
-        for (var at = text.IndexOf(word, StringComparison.OrdinalIgnoreCase); at >= 0; at = text.IndexOf(word, at + word.Length, StringComparison.OrdinalIgnoreCase))
+        for (
+            var at = text.IndexOf(word, StringComparison.OrdinalIgnoreCase); at >= 0; at = text.IndexOf(
+                word, at + word.Length, StringComparison.OrdinalIgnoreCase))
         {
             count++;
         }

@@ -4,7 +4,9 @@ using Halterion.Store;
 
 namespace Halterion.Web.Live;
 
-/// <summary>Who follows which session: each gets a sign when something changed there. What is led is read once a change, for all of them.</summary>
+/// <summary>
+/// Who follows which session: each gets a sign when something changed there. What is led is read once a change, for all of them.
+/// </summary>
 public sealed class Followers(Leads leads)
 {
     private readonly ConcurrentDictionary<Guid, ConcurrentDictionary<Channel<int>, byte>> followed = new();

@@ -11,7 +11,8 @@ namespace Halterion.Web.Live;
 /// A booking desk that stands in for a real one: every few seconds somebody books the next class, cancels, or waits for a place, and a
 /// file says so. Only the demo has it, for it books whom it likes.
 /// </summary>
-internal sealed class SimulatedDesk(BookingDesk desk, Sessions sessions, Store.People people, TimeProvider clock, CommandLine line) : IDisposable
+internal sealed class SimulatedDesk(
+    BookingDesk desk, Sessions sessions, Store.People people, TimeProvider clock, CommandLine line) : IDisposable
 {
     private static readonly TimeSpan Pace = TimeSpan.FromSeconds(6);
 
@@ -34,7 +35,9 @@ internal sealed class SimulatedDesk(BookingDesk desk, Sessions sessions, Store.P
         lock (gate)
         {
             var now = clock.GetUtcNow();
-            var next = sessions.ToCome().Select(s => (s.Title, Starts: BookingReader.Moment(s.StartsAt, s.Zone))).FirstOrDefault(s => s.Starts > now);
+            var next = sessions.ToCome()
+                .Select(s => (s.Title, Starts: BookingReader.Moment(s.StartsAt, s.Zone)))
+                .FirstOrDefault(s => s.Starts > now);
             if (next.Title is null)
             {
                 return false;
@@ -61,7 +64,8 @@ internal sealed class SimulatedDesk(BookingDesk desk, Sessions sessions, Store.P
     /// <summary>The list after so many steps: all but the last two of the roster, then one thing after the other.</summary>
     internal static DeskEvent After(int step, string uid, string title, DateTimeOffset starts, ImmutableArray<string> roster)
     {
-        var guests = roster.Select((name, i) => (Name: name, Standing: i < roster.Length - 2 ? DeskStanding.Coming : DeskStanding.Waiting)).ToList();
+        var guests = roster.Select(
+            (name, i) => (Name: name, Standing: i < roster.Length - 2 ? DeskStanding.Coming : DeskStanding.Waiting)).ToList();
         if (step >= 1)
         {
             guests.Add((strangers[0], DeskStanding.Coming));
@@ -93,7 +97,9 @@ internal sealed class SimulatedDesk(BookingDesk desk, Sessions sessions, Store.P
         const int lastStep = 4;
         var roster = people.List().Select(p => p.Name).ToImmutableArray();
         var uid = $"{starts.ToUnixTimeSeconds()}@desk.example";
-        var now = After(Math.Min(step, lastStep), uid, title, starts, roster) with { Sequence = (int)(clock.GetUtcNow().ToUnixTimeSeconds() - Since) };
+        var now = After(
+            Math.Min(step, lastStep), uid, title, starts, roster) with
+        { Sequence = (int)(clock.GetUtcNow().ToUnixTimeSeconds() - Since) };
         var text = DeskCalendar.Write(now, g => Address(g.Name), TimeSpan.FromHours(1), clock.GetUtcNow());
         // Written beside and then moved, as a careful desk would: nobody reads half a list.
         var half = Path.Combine(desk.Folder, $"{uid}.part");

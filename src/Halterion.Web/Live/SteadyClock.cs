@@ -21,7 +21,9 @@ public sealed class SteadyClock(TimeProvider clock)
     private readonly long began = clock.GetTimestamp();
     private readonly long origin = clock.GetUtcNow().ToUnixTimeMilliseconds();
 
-    /// <summary>Milliseconds since 1970 UTC. A machine that slept goes on where the class should be, though its monotonic clock stood.</summary>
+    /// <summary>
+    /// Milliseconds since 1970 UTC. A machine that slept goes on where the class should be, though its monotonic clock stood.
+    /// </summary>
     public long Now
     {
         get

@@ -15,7 +15,8 @@ internal static class Doors
     /// Whether a request comes from this machine itself, which makes it the owner's. By a name of the network nobody does: a page of
     /// another site could make a browser ask by it.
     /// </summary>
-    public static bool IsHere(HttpContext context) => context.Connection.RemoteIpAddress is { } from && System.Net.IPAddress.IsLoopback(from)
+    public static bool IsHere(HttpContext context) =>
+        context.Connection.RemoteIpAddress is { } from && System.Net.IPAddress.IsLoopback(from)
         && OwnNames.Contains(context.Request.Host.Host);
 
     /// <summary>So many requests a second a device may go on asking, and so many at once. [M]</summary>
@@ -41,7 +42,8 @@ internal static class Doors
     private static readonly Dictionary<string, StringValues> Headers = new()
     {
         // Mantine sets style attributes from script; everything else is our own files.
-        ["Content-Security-Policy"] = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; media-src 'self' blob:; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'self'",
+        ["Content-Security-Policy"] = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; media-src 'self' "
+            + "blob:; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'self'",
         ["X-Content-Type-Options"] = "nosniff",
         ["X-Frame-Options"] = "SAMEORIGIN",
         ["Referrer-Policy"] = "no-referrer",
@@ -62,7 +64,8 @@ internal static class Doors
             context.Response.Headers.CacheControl = "no-store";
             if (IsCrossSite(context.Request))
             {
-                await TypedResults.Problem(title: "Requests from other websites are not accepted.", statusCode: StatusCodes.Status403Forbidden).ExecuteAsync(context);
+                await TypedResults.Problem(title: "Requests from other websites are "
+                    + "not accepted.", statusCode: StatusCodes.Status403Forbidden).ExecuteAsync(context);
                 return;
             }
         }

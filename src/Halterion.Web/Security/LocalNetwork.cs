@@ -27,7 +27,9 @@ public sealed record LocalNetwork(int? Port, IReadOnlyList<string> Names)
 
     public static string CertificateFile(string folder) => Path.Combine(folder, File);
 
-    /// <summary>The certificate in the data folder; made anew where there is none, it ends soon, or the machine has another address.</summary>
+    /// <summary>
+    /// The certificate in the data folder; made anew where there is none, it ends soon, or the machine has another address.
+    /// </summary>
     public X509Certificate2 Certificate(string folder, TimeProvider clock)
     {
         var path = CertificateFile(folder);

@@ -45,7 +45,8 @@ internal static class Roles
     public static string NewToken() => Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(32));
 
     /// <summary>The device that asks; null: this machine itself, or nobody known.</summary>
-    public static Guid? DeviceOf(ClaimsPrincipal who) => Guid.TryParse(who.FindFirstValue(ClaimTypes.NameIdentifier), out var id) ? id : null;
+    public static Guid? DeviceOf(ClaimsPrincipal who) =>
+        Guid.TryParse(who.FindFirstValue(ClaimTypes.NameIdentifier), out var id) ? id : null;
 }
 
 internal sealed class DeviceAuthentication(
@@ -61,7 +62,9 @@ internal sealed class DeviceAuthentication(
             return Task.FromResult(As(new Claim(ClaimTypes.Role, Roles.Owner)));
         }
 
-        var device = Request.Cookies[Roles.Cookie] is { Length: > 0 } token ? services.GetRequiredService<Devices>().Seen(Roles.HashOf(token)) : null;
+        var device = Request.Cookies[Roles.Cookie] is { Length: > 0 } token
+            ? services.GetRequiredService<Devices>().Seen(Roles.HashOf(token))
+            : null;
         return Task.FromResult(device is null
             ? AuthenticateResult.NoResult()
             : As(new Claim(ClaimTypes.Role, device.Role.ToString()), new Claim(ClaimTypes.NameIdentifier, device.Id.ToString())));

@@ -1877,7 +1877,10 @@ export interface components {
         /** @description Where one person's working time goes: by family and by leg. In a rotation everyone does every station once a round. */
         Breakdown: {
             families: components["schemas"]["FamilyShare"][];
-            /** @description Seconds in which the left leg works; work on both sides counts for each, alternating work half and half. */
+            /**
+             * @description Seconds in which the left leg works; work on both sides counts for each, alternating work half and
+             *                 half.
+             */
             leftSeconds: components["schemas"]["Seconds"];
             rightSeconds: components["schemas"]["Seconds"];
         };
@@ -2153,7 +2156,8 @@ export interface components {
             count?: null | number;
             /**
              * Format: int32
-             * @description The scene that it is about: where that is left out, it does not sound. Null: not known, as in scripts of old.
+             * @description The scene that it is about: where that is left out, it does not sound. Null: not known, as in scripts of
+             *                 old.
              */
             scene?: null | number;
         };
@@ -3016,7 +3020,8 @@ export interface components {
             class: components["schemas"]["ClassPlan"];
             /**
              * Format: int32
-             * @description The class's version that it was made from, and what the screen counts its edits by: said again with every part.
+             * @description The class's version that it was made from, and what the screen counts its edits by: said again with every
+             *         part.
              * @default 0
              */
             version?: number;
@@ -3298,7 +3303,10 @@ export interface components {
             name: string;
             /** @description What is otherwise. */
             differs: string;
-            /** @description Whom an alternative helps: knees, back, wrists, shoulder, hip, ankle, balance, pregnancy, jump, kit, floor or variety. */
+            /**
+             * @description Whom an alternative helps: knees, back, wrists, shoulder, hip, ankle, balance, pregnancy, jump, kit, floor or
+             *         variety.
+             */
             for: null | string;
         };
         /** @description Somebody for whom a station has nothing, and what could be added for them; null where the library has nothing either. */
@@ -3399,7 +3407,10 @@ export interface components {
             massKg?: null | number;
             /** Format: int32 */
             birthYear?: null | number;
-            /** @description Their usual option by family: of `squat`, `lunge`, `hinge` and `bridge`; a missing one is the main option. */
+            /**
+             * @description Their usual option by family: of `squat`, `lunge`, `hinge` and `bridge`; a missing one is the
+             *                 main option.
+             */
             level?: null | {
                 [key: string]: components["schemas"]["Tier"];
             };
@@ -3814,7 +3825,10 @@ export interface components {
         Proposal: {
             option: components["schemas"]["PlanOption"];
             name: string;
-            /** @description In what it differs (handbook, section 5): depth, support, base, load, tempo, impact, complexity, surface, band, kit or position. */
+            /**
+             * @description In what it differs (handbook, section 5): depth, support, base, load, tempo, impact, complexity, surface, band,
+             *                 kit or position.
+             */
             dimension: string;
             /** @description A sentence that a participant may hear, with what it trades for what. */
             why: string;
@@ -4562,7 +4576,8 @@ export interface components {
         SlotFit: "farOver" | "over" | "fits" | "farShort";
         /**
          * @description A stretch of the class in which one thing goes on. Start and end are in seconds from the start of the class;
-         *     Shows is the station that a walk-through shows; indices count from 0 and are null where plan-language.md ("What evaluation returns") gives the span none.
+         *     Shows is the station that a walk-through shows; indices count from 0 and are null where plan-language.md ("What
+         *     evaluation returns") gives the span none.
          */
         Span: {
             start: components["schemas"]["Seconds"];

@@ -30,7 +30,8 @@ public sealed class DensitySuitsTheAim() : Rule(
         else if (review.Plan.Aim is Aim.Endurance or Aim.Conditioning && share < Thresholds.LooseForConditioning)
         {
             yield return Found(Severity.Consider, PlaceId.Class,
-                $"{Told.Percent(share)} of the main blocks is work: for {review.Plan.Aim.ToString().ToLowerInvariant()} that is little.") with
+                $"{Told.Percent(share)} of the main blocks is work: for {review.Plan.Aim.ToString().ToLowerInvariant()} "
+                + $"that is little.") with
             { Behind = Numbers() };
         }
 

@@ -43,7 +43,8 @@ public sealed class RepsSuitTheAim() : Rule(
 
             var done = review.Parts(at)[i];
             var counts = done is { IsLoaded: true } && part.Kind == PartKind.Reps;
-            if (last is not null && !(counts && last.Move.Id == done!.Move.Id && last.Part.Side == part.Side && rest <= Thresholds.ClusterRest))
+            if (last is not null
+                && !(counts && last.Move.Id == done!.Move.Id && last.Part.Side == part.Side && rest <= Thresholds.ClusterRest))
             {
                 yield return sum;
                 (sum, last) = (0, null);

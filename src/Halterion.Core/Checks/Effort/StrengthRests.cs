@@ -8,7 +8,8 @@ public sealed class StrengthRests() : Rule(
     "effort.rest",
     "For strength, loaded sets have 90 s between them, and a loaded circuit one gap of 30 s.",
     "Without rest the weight has to come down, and what is trained is endurance.",
-    "Rest of 2–5 min for strength: Haff & Triplett (eds), Essentials of Strength Training and Conditioning, 4th ed., NSCA 2016 (from memory); [M] looser than the table on purpose",
+    "Rest of 2–5 min for strength: Haff & Triplett (eds), Essentials of Strength Training and Conditioning, 4th ed., NSCA 2016 (from "
+    + "memory); [M] looser than the table on purpose",
     "Some keep the rest short to keep the room busy: then the aim is endurance or conditioning.")
 {
     public override IEnumerable<Finding> Check(ClassReview review)
@@ -28,7 +29,8 @@ public sealed class StrengthRests() : Rule(
             {
                 yield return Found(
                     Severity.Consider, at.Id, $"{at.Name}: {shortest} between sets, for strength under load.",
-                    new Repair($"{Thresholds.StrengthOffer} s between sets", RepairKit.Set(first, "betweenSets", Thresholds.StrengthOffer)));
+                    new Repair(
+                        $"{Thresholds.StrengthOffer} s between sets", RepairKit.Set(first, "betweenSets", Thresholds.StrengthOffer)));
             }
         }
 
@@ -42,8 +44,10 @@ public sealed class StrengthRests() : Rule(
                 yield return Found(
                     Severity.Consider, block.Block.Id,
                     $"“{block.Block.Name}”: the longest pause between two stations is {new Seconds(gaps.Max())}, for strength under load.",
-                    new Repair($"{Thresholds.StrengthOffer} s between stations", Edit.Set($"/blocks/{block.B}/betweenStations", Thresholds.StrengthOffer)),
-                    new Repair($"{Thresholds.StrengthOffer} s between rounds", Edit.Set($"/blocks/{block.B}/betweenRounds", Thresholds.StrengthOffer)));
+                    new Repair($"{Thresholds.StrengthOffer} s between stations",
+                        Edit.Set($"/blocks/{block.B}/betweenStations", Thresholds.StrengthOffer)),
+                    new Repair($"{Thresholds.StrengthOffer} s between rounds",
+                        Edit.Set($"/blocks/{block.B}/betweenRounds", Thresholds.StrengthOffer)));
             }
         }
     }

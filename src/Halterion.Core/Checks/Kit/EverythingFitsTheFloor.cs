@@ -1,3 +1,4 @@
+using System.Globalization;
 using Halterion.Core.Plans;
 
 namespace Halterion.Core.Checks;
@@ -15,7 +16,8 @@ public sealed class EverythingFitsTheFloor() : Rule(
         group needs by moment.Block into block
         select Found(
             Severity.Fix, block.Key.Id,
-            FormattableString.Invariant($"“{block.Key.Name}” needs {block.Max():0.#} m² at once; the room has {(double)(size.WidthM * size.LengthM):0.#}: {block.Max() - (double)(size.WidthM * size.LengthM):0.#} too little."));
+            string.Create(CultureInfo.InvariantCulture, $"“{block.Key.Name}” needs {block.Max():0.#} m² at once; the room has "
+                + $"{(double)(size.WidthM * size.LengthM):0.#}: {block.Max() - (double)(size.WidthM * size.LengthM):0.#} too little."));
 
     private static double Area(DonePart part) => part.Travels ? Thresholds.LaneWidth * Thresholds.LaneLength
         : part.HasImpact || part.IsSwing ? Thresholds.HopSpot : Thresholds.Spot;

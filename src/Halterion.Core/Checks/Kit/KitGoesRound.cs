@@ -12,12 +12,21 @@ public sealed class KitGoesRound() : Rule(
         let block = missing.Block ?? review.Stations.First(s => s.Id == missing.Station).Block.Id
         group missing by block into at
         let name = review.Plan.Blocks.First(b => b.Id == at.Key).Name
-        select Found(Severity.Fix, at.Key, $"“{name}”: {Told.And(at.GroupBy(NeedOf).Select(g => g.MaxBy(s => s.Need - s.Have)!).Select(Words))}.");
+        select Found(
+            Severity.Fix, at.Key, $"“{name}”: {Told.And(at.GroupBy(NeedOf).Select(g => g.MaxBy(s => s.Need - s.Have)!).Select(Words))}.");
 
-    private static Need NeedOf(Shortage s) => s.Or is { } or ? new(s.Item, 1, Or: [new Need(or)]) : new(s.Item, 1, s.Kg, s.HeightCm, s.Strength, null, s.Name);
+    private static Need NeedOf(Shortage s) =>
+        s.Or is { } or ? new(s.Item, 1, Or: [new Need(or)]) : new(s.Item, 1, s.Kg, s.HeightCm, s.Strength, null, s.Name);
+
+    private static string Either(Shortage s, KitItem or)
+    {
+        var one = NeedWords.Of(s.Item, 1, s.Kg, s.HeightCm, s.Strength, null, s.Name);
+        return FormattableString.Invariant($"{one} or {NeedWords.Named(or)} for {s.Need:0} people, enough for {s.Have:0}");
+    }
 
     private static string Words(Shortage s) =>
-        s.Or is { } or ? FormattableString.Invariant($"{NeedWords.Of(s.Item, 1, s.Kg, s.HeightCm, s.Strength, null, s.Name)} or {NeedWords.Named(or)} for {s.Need:0} people, enough for {s.Have:0}")
-        : s is { Item: KitItem.Plate, Kg: { } bar } ? FormattableString.Invariant($"plates for {s.Need:0} {(s.Need == 1 ? "bar" : "bars")} of {bar:0.##} kg, enough for {s.Have:0}")
+        s.Or is { } or ? Either(s, or)
+        : s is { Item: KitItem.Plate, Kg: { } bar }
+            ? FormattableString.Invariant($"plates for {s.Need:0} {(s.Need == 1 ? "bar" : "bars")} of {bar:0.##} kg, enough for {s.Have:0}")
         : FormattableString.Invariant($"{s.Need:0.##} {NeedWords.Many(NeedOf(s))} needed at once, {s.Have:0.##} there");
 }

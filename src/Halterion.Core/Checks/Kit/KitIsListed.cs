@@ -5,7 +5,8 @@ namespace Halterion.Core.Checks;
 
 /// <summary>What is needed stands in the stock.</summary>
 public sealed class KitIsListed() : Rule(
-    "kit.unknown", "What is needed stands in the list of what there is.", "Nobody knows whether it is there; it is not counted as missing.", Ours)
+    "kit.unknown", "What is needed stands in the list of what there is.", "Nobody knows whether it is there; it is not counted "
+        + "as missing.", Ours)
 {
     public override IEnumerable<Finding> Check(ClassReview review)
     {

@@ -22,7 +22,8 @@ public sealed class MachinesAreFree() : Rule(
         let worst = station.MaxBy(s => s.Length)
         select Found(
             Severity.Fix, station.Key.Id,
-                $"{station.Key.Name}: {Told.People(worst.Length)} at once, and {(worst.stock == 1 ? "1 machine" : $"{worst.stock} machines")}.");
+                $"{station.Key.Name}: {Told.People(worst.Length)} at once, and "
+                + $"{(worst.stock == 1 ? "1 machine" : $"{worst.stock} machines")}.");
 
     private static Need? Machine(ClassReview review, (StationAt At, Option Option) done) =>
         review.Needs(done.Option, done.At).FirstOrDefault(n => n.Item == KitItem.Machine);

@@ -29,7 +29,8 @@ public sealed record Moment(Block Block, IReadOnlyList<(StationAt At, Option Opt
             var groups = GroupsOf(occasion, block[0].Block);
             for (var window = 0; window < (block[0].Block.Shape == BlockShape.OwnPace ? 1 : block.Length); window++)
             {
-                yield return new(block[0].Block, [.. groups.SelectMany((group, g) => group.Select(h => Done(h, block[(g + window) % block.Length])))]);
+                yield return new(
+                    block[0].Block, [.. groups.SelectMany((group, g) => group.Select(h => Done(h, block[(g + window) % block.Length])))]);
             }
         }
     }

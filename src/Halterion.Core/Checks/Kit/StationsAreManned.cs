@@ -4,7 +4,8 @@ namespace Halterion.Core.Checks;
 
 /// <summary>In a rotation every station has people, and none a crowd.</summary>
 public sealed class StationsAreManned() : Rule(
-    "room.empty", "In a rotation every station has one to four people.", "At an empty station nobody is met; at a crowded one nobody is seen.", Ours)
+    "room.empty", "In a rotation every station has one to four people.", "At an empty station nobody is met; at a crowded one "
+        + "nobody is seen.", Ours)
 {
     public override IEnumerable<Finding> Check(ClassReview review)
     {
@@ -19,7 +20,8 @@ public sealed class StationsAreManned() : Rule(
             if (occasion.Heads < block.Stations.Length)
             {
                 yield return Found(Severity.Note, block.Id,
-                    $"“{block.Name}”: {Told.People(occasion.Heads)} for {block.Stations.Length} stations; {block.Stations.Length - occasion.Heads} stay empty.");
+                    $"“{block.Name}”: {Told.People(occasion.Heads)} for {block.Stations.Length} stations; "
+                    + $"{block.Stations.Length - occasion.Heads} stay empty.");
             }
             else if (most > Thresholds.MostAtAStation)
             {

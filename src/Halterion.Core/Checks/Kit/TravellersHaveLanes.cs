@@ -13,7 +13,9 @@ public sealed class TravellersHaveLanes() : Rule(
         select Found(Severity.Fix, block.Key.Id,
             $"“{block.Key.Name}”: {block.Max()} travel at once; the room has {(Lanes(size) == 1 ? "1 lane" : $"{Lanes(size)} lanes")}.");
 
-    private static int Lanes(RoomSize size) => Math.Max(Laid((double)size.WidthM, (double)size.LengthM), Laid((double)size.LengthM, (double)size.WidthM));
+    private static int Lanes(RoomSize size) =>
+        Math.Max(Laid((double)size.WidthM, (double)size.LengthM), Laid((double)size.LengthM, (double)size.WidthM));
 
-    private static int Laid(double width, double length) => (int)Math.Floor(width / Thresholds.LaneWidth) * (int)Math.Floor(length / Thresholds.LaneLength);
+    private static int Laid(double width, double length) =>
+        (int)Math.Floor(width / Thresholds.LaneWidth) * (int)Math.Floor(length / Thresholds.LaneLength);
 }

@@ -16,7 +16,8 @@ public sealed class HoldsEnd() : Rule(
         let holds = at.Station.Dose.Select((part, i) => (Index: i, part.Kind, Longest: Longest(at, part)))
             .Where(h => h.Kind == PartKind.Hold && h.Longest > Thresholds.LongHold).ToArray()
         where holds.Length > 0
-        select Found(Severity.Note, at.Id, $"{at.Name} is held for {new Seconds(holds.Max(h => h.Longest))} at a time.", [.. Repairs(at, holds[0].Index)]);
+        select Found(Severity.Note, at.Id, $"{at.Name} is held for "
+            + $"{new Seconds(holds.Max(h => h.Longest))} at a time.", [.. Repairs(at, holds[0].Index)]);
 
     private static int Longest(StationAt at, Part part)
     {

@@ -30,7 +30,8 @@ public sealed class LegsDoTheSame() : Rule(
         yield return Found(
             onlyOdd ? Severity.Note : Severity.Fix, PlaceId.Class,
             reps == 0 ? $"The {more} leg works {new Seconds(Math.Abs(seconds))} longer."
-                : $"The {more} leg does {Math.Abs(reps)} {(Math.Abs(reps) == 1 ? "rep" : "reps")} more.{(uneven ? $" It works {new Seconds(Math.Abs(seconds))} longer." : "")}",
+                : $"The {more} leg does {Math.Abs(reps)} {(Math.Abs(reps) == 1 ? "rep" : "reps")} "
+                    + $"more.{(uneven ? $" It works {new Seconds(Math.Abs(seconds))} longer." : "")}",
             [.. Repairs(review, onlyOdd)]) with
         {
             Behind = $"{Behind(review)}.",
@@ -40,8 +41,12 @@ public sealed class LegsDoTheSame() : Rule(
     /// <summary>Station by station, what the left does more than the right in the whole class.</summary>
     private static string Behind(ClassReview review)
     {
-        var by = review.Stations.Where(s => s.Block.Shape is not BlockShape.OwnPace).Select(s => (At: s, More: More(s))).Where(s => s.More != 0).ToArray();
-        return by.Length == 0 ? "In times, not in reps" : Told.And(by.Select(b => $"{b.At.Name} {Math.Abs(b.More)} more {(b.More > 0 ? "left" : "right")}"));
+        var by = review.Stations.Where(s => s.Block.Shape is not BlockShape.OwnPace)
+            .Select(s => (At: s, More: More(s)))
+            .Where(s => s.More != 0)
+            .ToArray();
+        return by.Length == 0 ? "In times, not in reps" : Told.And(by.Select(b => $"{b.At.Name} {Math.Abs(b.More)} more "
+            + $"{(b.More > 0 ? "left" : "right")}"));
     }
 
     private static long More(StationAt at)
@@ -58,7 +63,8 @@ public sealed class LegsDoTheSame() : Rule(
             {
                 foreach (var at in review.Stations.Where(s => More(s) != 0))
                 {
-                    foreach (var part in at.Station.Dose.Select((part, i) => (part, i)).Where(p => p.part is { Kind: PartKind.Reps, Side: Side.Alternate }))
+                    foreach (var part in at.Station.Dose.Select((part, i) => (part, i)).Where(
+                            p => p.part is { Kind: PartKind.Reps, Side: Side.Alternate }))
                     {
                         RepairKit.Change(root.PartOf(at, part.i), reps => reps + reps % 2);
                     }

@@ -69,7 +69,8 @@ public sealed class LegsGetABreak() : Rule(
         {
             if (last.Block.Shape is BlockShape.Circuit or BlockShape.Sets && last.S > 0 && last.Block.StartEvery is null)
             {
-                yield return new Repair($"{Thresholds.LegBreak} s before {last.Name}", RepairKit.Set(last, "changeSeconds", Thresholds.LegBreak));
+                yield return new Repair(
+                    $"{Thresholds.LegBreak} s before {last.Name}", RepairKit.Set(last, "changeSeconds", Thresholds.LegBreak));
             }
 
             yield break;

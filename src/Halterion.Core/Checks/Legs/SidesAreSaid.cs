@@ -28,6 +28,10 @@ public sealed class SidesAreSaid() : Rule(
         });
         var each = at.Station.Dose.All(p => p.Side == Side.Both) && at.Block.Shape != BlockShape.OwnPace
             ? new Repair("All of it on each side", root => root.StationOf(at)["sides"] = "each") : null;
-        return unsaid.All(p => p.Move.Sided == Sided.Alternating) || each is null ? each is null ? [alternate] : [alternate, each] : [each, alternate];
+        return unsaid.All(p => p.Move.Sided == Sided.Alternating) || each is null
+            ? each is null
+            ? [alternate]
+            : [alternate, each]
+            : [each, alternate];
     }
 }

@@ -24,9 +24,11 @@ public sealed class FamiliesAreMixed() : Rule(
             .Select(f => $"{f.ToString().ToLowerInvariant()} {Told.Percent(shares.Of(f))}").ToArray();
         if (off.Length > 0)
         {
+            var all = shares.By.OrderByDescending(b => b.Value)
+                .Select(b => $"{b.Key.ToString().ToLowerInvariant()} {new Seconds(b.Value)}");
             yield return Found(Severity.Consider, PlaceId.Class, $"Of the main work: {Told.And(off)}.") with
             {
-                Behind = $"{Told.And(shares.By.OrderByDescending(b => b.Value).Select(b => $"{b.Key.ToString().ToLowerInvariant()} {new Seconds(b.Value)}"))}.",
+                Behind = $"{Told.And(all)}.",
             };
         }
     }

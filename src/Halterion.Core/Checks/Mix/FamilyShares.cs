@@ -18,5 +18,6 @@ internal sealed record FamilyShares(int All, IReadOnlyDictionary<Family, int> By
             .ToDictionary(g => g.Key, g => g.Sum(w => w.Seconds)));
     }
 
-    public static bool IsAMix(ClassReview review, Func<StationAt, bool> counts) => review.Stations.Count(counts) >= Thresholds.StationsOfAMix;
+    public static bool IsAMix(ClassReview review, Func<StationAt, bool> counts) =>
+        review.Stations.Count(counts) >= Thresholds.StationsOfAMix;
 }

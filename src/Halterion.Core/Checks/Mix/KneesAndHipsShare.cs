@@ -24,7 +24,8 @@ public sealed class KneesAndHipsShare() : Rule(
         if (knee > Thresholds.KneeToHip * hip || hip > Thresholds.KneeToHip * knee)
         {
             yield return Found(Severity.Consider, PlaceId.Class,
-                $"The main work is led by the {(knee > hip ? "knees" : "hips")}: {new Seconds(knee)} of squats and lunges, {new Seconds(hip)} of hinges and bridges.");
+                $"The main work is led by the {(knee > hip ? "knees" : "hips")}: {new Seconds(knee)} of squats and lunges, "
+                + $"{new Seconds(hip)} of hinges and bridges.");
         }
     }
 }

@@ -14,7 +14,8 @@ public sealed class SomethingGoesSideways() : Rule(
 {
     public override IEnumerable<Finding> Check(ClassReview review)
     {
-        if (review.MainStations.Count() < Thresholds.StationsOfAMix || review.MainStations.SelectMany(s => review.Works(s)).Any(p => p.IsSideways))
+        if (review.MainStations.Count() < Thresholds.StationsOfAMix
+            || review.MainStations.SelectMany(s => review.Works(s)).Any(p => p.IsSideways))
         {
             yield break;
         }
@@ -31,7 +32,8 @@ public sealed class SomethingGoesSideways() : Rule(
         {
             yield return new Repair("A side lunge as one station more", () => Enumerable.Range(0, like.Block.Stations.Length + 1).Reverse()
                 .Select(place =>
-                    (Action<JsonObject>)(root => root.BlockAt(like.B)["stations"]!.AsArray().Insert(place, Station(root.PartOf(like, 0), review)))));
+                    (Action<JsonObject>)(
+                        root => root.BlockAt(like.B)["stations"]!.AsArray().Insert(place, Station(root.PartOf(like, 0), review)))));
         }
     }
 

@@ -11,7 +11,8 @@ public sealed class BalanceIsHeld() : OptionRule(
         from at in Judged(review)
         where review.Works(at).Any(p => p.Facts is { Demand.Balance: >= Thresholds.WobblyBalance })
             && !at.Station.Options.Any(o => review.Works(o, at).All(p => p.IsHeld))
-        select Found(Severity.Consider, at.Id, $"{at.Name} asks for balance, and no option holds on to anything.", [.. Repairs(review, at)]);
+        select Found(Severity.Consider, at.Id, $"{at.Name} asks for balance, and no option holds on "
+            + $"to anything.", [.. Repairs(review, at)]);
 
     private static IEnumerable<Repair> Repairs(ClassReview review, StationAt at)
     {

@@ -4,7 +4,8 @@ namespace Halterion.Core.Checks;
 
 /// <summary>Every banded station has an option without a band.</summary>
 public sealed class BandsCanBeLeft() : OptionRule(
-    "options.band", "Every banded station has an option without a band.", "A band that snaps, pinches or is missing leaves somebody standing.", Common,
+    "options.band", "Every banded station has an option without a band.", "A band that snaps, pinches or is missing leaves "
+        + "somebody standing.", Common,
     "Lower and slower does the same without one.")
 {
     public override IEnumerable<Finding> Check(ClassReview review) =>
@@ -14,7 +15,12 @@ public sealed class BandsCanBeLeft() : OptionRule(
 
     private static IEnumerable<Repair> Repairs(ClassReview review, StationAt at)
     {
-        var plain = at.Station.Main with { Id = default, Tier = Tier.Easier, Manner = at.Station.Main.Manner with { Band = BandStrength.None } };
+        var plain = at.Station.Main with
+        {
+            Id = default,
+            Tier = Tier.Easier,
+            Manner = at.Station.Main.Manner with { Band = BandStrength.None }
+        };
         return Add(at, "Add the same without a band", plain);
     }
 }

@@ -5,14 +5,16 @@ namespace Halterion.Core.Checks;
 
 /// <summary>Where weight is on the knees there is a pad, or a way that stands or sits.</summary>
 public sealed class KneesAreSpared() : OptionRule(
-    "options.kneel", "Where weight is on the knees, an option has a pad, stands or sits.", "Bare knees on a hard floor end the class for some.", Common)
+    "options.kneel", "Where weight is on the knees, an option has a pad, stands or sits.", "Bare knees on a hard floor end the "
+        + "class for some.", Common)
 {
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from at in Judged(review)
         where review.Works(at).Any(p => p.Facts is { KneesOnFloor: true })
             && !at.Station.Options.Any(o => review.Works(o, at)
                 .All(p => p.IsPadded || p.Move.Position is Position.Standing or Position.Seated && p.Facts is not { KneesOnFloor: true }))
-        select Found(Severity.Consider, at.Id, $"{at.Name} puts weight on the knees, and no option has a pad, stands or sits.", [.. Repairs(at)]);
+        select Found(Severity.Consider, at.Id, $"{at.Name} puts weight on the knees, and no option has a pad, "
+            + $"stands or sits.", [.. Repairs(at)]);
 
     private static IEnumerable<Repair> Repairs(StationAt at) =>
     [

@@ -4,7 +4,8 @@ namespace Halterion.Core.Checks;
 
 /// <summary>Every loaded station has an option without a weight.</summary>
 public sealed class LoadsCanBeLeft() : OptionRule(
-    "options.load", "Every loaded station has an option without a weight.", "Who is new, or has had enough, has nothing to do there.", Common)
+    "options.load", "Every loaded station has an option without a weight.", "Who is new, or has had enough, has nothing "
+        + "to do there.", Common)
 {
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from at in Judged(review)

@@ -14,15 +14,21 @@ public sealed class NothingClashes() : OptionRule(
         from option in at.Station.Options
         let clash = review.Works(option, at).Select(p => (Part: p, Why: Clash(p))).FirstOrDefault(c => c.Why is not null)
         where clash.Why is not null
-        select Found(Severity.Stop, option.Id, $"{at.Name}, {Named(review, at, option)}: {clash.Why}.", [.. Repairs(at, option, clash.Part)]);
+        select Found(Severity.Stop, option.Id, $"{at.Name}, {Named(review, at, option)}: "
+            + $"{clash.Why}.", [.. Repairs(at, option, clash.Part)]);
 
     private static string? Clash(DonePart part) => part switch
     {
         { HasImpact: false } => null,
         { Facts.RearRaised: true } or { Manner.Base: Footing.RearRaised } => "a jump with the rear foot raised",
-        { IsLoaded: true, Facts.LoadOnBack: true } or { IsLoaded: true, Manner.Load.Position: LoadPosition.Back } => "a jump with a load on the back",
-        { IsLoaded: true, Facts.LoadOverhead: true } or { IsLoaded: true, Manner.Load.Position: LoadPosition.Overhead } => "a jump with a load overhead",
-        { Kilograms: >= Thresholds.HeavyForSideBounds, Manner.Load: not { Position: LoadPosition.Hips } } when part.Move.Plane == Moves.Plane.Frontal =>
+        { IsLoaded: true, Facts.LoadOnBack: true } or { IsLoaded: true, Manner.Load.Position: LoadPosition.Back } => "a jump with a load "
+            + "on the back",
+        { IsLoaded: true, Facts.LoadOverhead: true } or { IsLoaded: true, Manner.Load.Position: LoadPosition.Overhead } =>
+            "a jump with a load overhead",
+        {
+            Kilograms: >= Thresholds.HeavyForSideBounds,
+            Manner.Load: not { Position: LoadPosition.Hips }
+        } when part.Move.Plane == Moves.Plane.Frontal =>
             FormattableString.Invariant($"{part.Kilograms:0.##} kg in the hands in a bound to the side"),
         { Kilograms: >= Thresholds.HeavyForSideBounds, Manner: { Impact: Impact.Hop, Load: not { Position: LoadPosition.Hips } } } =>
             FormattableString.Invariant($"{part.Kilograms:0.##} kg in the hands in a hop"),

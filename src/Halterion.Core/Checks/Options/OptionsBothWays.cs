@@ -17,7 +17,8 @@ public sealed class OptionsBothWays() : OptionRule(
         let missing = new[] { Tier.Easier, Tier.Harder }.Where(tier => !at.Station.Options.Any(o => o.Tier == tier)).ToArray()
         where missing.Length > 0
         select Found(Severity.Consider, at.Id,
-            $"{at.Name} has no {string.Join(" and no ", missing.Select(m => WordsOf<Tier>.Of(m)))} option.", [.. Repairs(review, at, missing)]);
+            $"{at.Name} has no "
+            + $"{string.Join(" and no ", missing.Select(m => WordsOf<Tier>.Of(m)))} option.", [.. Repairs(review, at, missing)]);
 
     private static IEnumerable<Repair> Repairs(ClassReview review, StationAt at, Tier[] missing)
     {

@@ -21,12 +21,15 @@ public sealed class OptionsInOrder() : OptionRule(
         where demand is not null && Wrong(option.Tier, demand.Overall - main.Overall) && !IsCoached(option, at.Station.Main, review)
         select Found(
             Severity.Consider, option.Id,
-            $"{at.Name}: the {WordsOf<Tier>.Of(option.Tier)} option asks {(option.Tier == Tier.Easier ? "more" : "less")} than the main one ({demand.From(main)}).",
+            $"{at.Name}: the {WordsOf<Tier>.Of(option.Tier)} option asks {(option.Tier == Tier.Easier ? "more" : "less")} than the main "
+            + $"one ({demand.From(main)}).",
             new Repair("Call it what it is: instead", root => root.OptionOf(at, at.Station.Options.IndexOf(option))["tier"] = "instead"));
 
     /// <summary>What a coach gives as easier is so, where the estimate does not see why.</summary>
     private static bool IsCoached(Option option, Option main, ClassReview review) =>
-        review.Moves.Find(main.Move) is { } move && Offers.Of(move, option.Tier, review.Moves).Any(o => o.Option.Move == option.Move) && Words.Differs.Coached(option, main, review.Moves) is not null;
+        review.Moves.Find(main.Move) is { } move
+            && Offers.Of(move, option.Tier, review.Moves).Any(o => o.Option.Move == option.Move)
+            && Words.Differs.Coached(option, main, review.Moves) is not null;
 
     private static bool Wrong(Tier tier, double more) => tier == Tier.Easier ? more > Thresholds.Felt : more < -Thresholds.Felt;
 }

@@ -19,10 +19,12 @@ public sealed class FamiliesTakeTurns() : Rule(
         let before = review.Done(pair.Before)
         let after = review.Done(pair.After)
         where before is { IsHard: true } && after is not null && before.Family == after.Family
-        group (review.At(pair.Before), review.At(pair.After), pair.After.Gap, after.Family) by (pair.After.Block, pair.After.Station) into later
+        group (review.At(pair.Before), review.At(pair.After), pair.After.Gap,
+            after.Family) by (pair.After.Block, pair.After.Station) into later
         let first = later.First()
         select Found(
             Severity.Consider, first.Item2.Id,
-            $"{first.Item2.Name} comes {(first.Gap == 0 ? "straight" : new Seconds(first.Gap).ToString())} after {first.Item1.Name}: {first.Family.ToString().ToLowerInvariant()} on {first.Family.ToString().ToLowerInvariant()}.",
+            $"{first.Item2.Name} comes {(first.Gap == 0 ? "straight" : new Seconds(first.Gap).ToString())} after {first.Item1.Name}: "
+            + $"{first.Family.ToString().ToLowerInvariant()} on {first.Family.ToString().ToLowerInvariant()}.",
             new Repair("Another order", () => RepairKit.Swaps(first.Item2).Concat(RepairKit.Swaps(first.Item1))));
 }

@@ -36,7 +36,8 @@ public sealed class JumpsComeEarly() : Rule(
         for (var i = 0; i < main.Length; i++)
         {
             // In a rotation somebody comes to it last, in the last round too.
-            if (review.Done(main[i]) is { HasImpact: true } jump && (seen.Add(jump.Move.Id) || review.At(main[i]).Block.Shape == BlockShape.Rotation)
+            if (review.Done(main[i]) is { HasImpact: true } jump
+                && (seen.Add(jump.Move.Id) || review.At(main[i]).Block.Shape == BlockShape.Rotation)
                 && before > Thresholds.JumpsBefore * all)
             {
                 yield return (review.At(main[i]), before / all);
@@ -99,8 +100,11 @@ public sealed class JumpsComeEarly() : Rule(
     private static IEnumerable<Repair> Split(ClassReview review, StationAt at)
     {
         var calm = at.Station.Options.Where(o => o.Tier != Tier.Main).FirstOrDefault(o => review.Works(o, at).All(p => !p.HasImpact))?.Move
-            ?? new[] { Tier.Instead, Tier.Easier }.SelectMany(t => Proposals.All(new Doing(at.Station.Main.Move, at.Station.Main.Manner), t, review.Moves))
-                .Select(p => (MoveId?)p.Of.Move).FirstOrDefault(m => m != at.Station.Main.Move && OptionFacts.Of(review.Moves.Find(m!.Value)!, new Manner(), review.Moves) is { Flight: false });
+            ?? new[] { Tier.Instead, Tier.Easier }.SelectMany(
+                t => Proposals.All(new Doing(at.Station.Main.Move, at.Station.Main.Manner), t, review.Moves))
+                .Select(p => (MoveId?)p.Of.Move).FirstOrDefault(
+                    m => m != at.Station.Main.Move
+                        && OptionFacts.Of(review.Moves.Find(m!.Value)!, new Manner(), review.Moves) is { Flight: false });
         if (at.Station.Dose is not [{ Rounds: { First: true, Last: true, Listed.Length: 0 } } part] || calm is not { } move
             || review.Moves.Find(move) is not { } easier)
         {

@@ -13,7 +13,8 @@ public sealed class LandingsAreFew() : Rule(
 {
     public override IEnumerable<Finding> Check(ClassReview review)
     {
-        var worst = review.Courses.Select(c => c.Pieces.Select(p => (At: review.At(p), Landings: Landings(review, p))).Where(l => l.Landings > 0).ToArray())
+        var worst = review.Courses.Select(
+            c => c.Pieces.Select(p => (At: review.At(p), Landings: Landings(review, p))).Where(l => l.Landings > 0).ToArray())
             .MaxBy(l => l.Sum(x => x.Landings)) ?? [];
         var all = worst.Sum(l => l.Landings);
         if (all <= Thresholds.Contacts)
@@ -24,7 +25,8 @@ public sealed class LandingsAreFew() : Rule(
         var by = worst.GroupBy(l => (l.At.B, l.At.S)).Select(g => (g.First().At, Sum: g.Sum(x => x.Landings))).ToArray();
         yield return Found(
             all > Thresholds.MostContacts ? Severity.Fix : Severity.Consider, PlaceId.Class, $"One person lands {all} times.",
-            new Repair($"Fewer: about {Thresholds.Contacts}", root => Fewer(root, review, [.. by.Select(b => b.At)], (double)Thresholds.Contacts / all))) with
+            new Repair($"Fewer: about "
+                + $"{Thresholds.Contacts}", root => Fewer(root, review, [.. by.Select(b => b.At)], (double)Thresholds.Contacts / all))) with
         {
             Behind = $"{Told.And(by.Select(b => $"{b.At.Name} {b.Sum}"))}.",
         };
@@ -44,7 +46,8 @@ public sealed class LandingsAreFew() : Rule(
         var reps = jump.Part.Kind switch
         {
             PartKind.Reps => piece.Amount,
-            PartKind.Time or PartKind.Open when jump.Part.Tempo is { } tempo => (int)Math.Floor(piece.Seconds / tempo.RepSeconds(RepStyle.Full)),
+            PartKind.Time or PartKind.Open when jump.Part.Tempo is { } tempo =>
+                (int)Math.Floor(piece.Seconds / tempo.RepSeconds(RepStyle.Full)),
             _ => 0,
         };
         return reps * jump.Landings;

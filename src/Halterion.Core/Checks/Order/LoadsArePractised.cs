@@ -25,12 +25,14 @@ public sealed class LoadsArePractised() : Rule(
             {
                 foreach (var done in review.Works(at).Where(p => p.IsHard))
                 {
-                    if ((done.Kilograms >= Thresholds.PractiseFrom || done.IsSwing) && !(rotates ? earlier : practised).Contains(done.Family))
+                    if ((done.Kilograms >= Thresholds.PractiseFrom || done.IsSwing)
+                        && !(rotates ? earlier : practised).Contains(done.Family))
                     {
                         practised.Add(done.Family);
                         earlier.Add(done.Family);
                         yield return Found(
-                            Severity.Consider, at.Id, $"{at.Name}: the first {done.Family.ToString().ToLowerInvariant()} of the class is done with a weight.",
+                            Severity.Consider, at.Id, $"{at.Name}: the first {done.Family.ToString().ToLowerInvariant()} of the class is "
+                                + $"done with a weight.",
                             new Repair("A set without weight in the warm-up", root => Practise(root, review, done)));
                     }
                     else if (!done.IsLoaded)
@@ -46,7 +48,13 @@ public sealed class LoadsArePractised() : Rule(
 
     private static void Practise(JsonObject root, ClassReview review, DonePart done)
     {
-        var move = done.Family switch { Family.Squat => "squat", Family.Lunge => "reverse-lunge", Family.Hinge => "hip-hinge", _ => "glute-bridge" };
+        var move = done.Family switch
+        {
+            Family.Squat => "squat",
+            Family.Lunge => "reverse-lunge",
+            Family.Hinge => "hip-hinge",
+            _ => "glute-bridge"
+        };
         var station = WarmsUp.Station(move, PractiseSeconds, review.Moves);
         var warm = review.Plan.Blocks.ToList()
             .FindIndex(b =>
@@ -61,6 +69,12 @@ public sealed class LoadsArePractised() : Rule(
         var first = review.Plan.Blocks.ToList().FindIndex(b => b.Shape != BlockShape.Talk);
         root.Blocks()
             .Insert(first,
-                new JsonObject { ["name"] = "Without weight first", ["phase"] = "warmup", ["leadInSeconds"] = 0, ["stations"] = new JsonArray(station) });
+                new JsonObject
+                {
+                    ["name"] = "Without weight first",
+                    ["phase"] = "warmup",
+                    ["leadInSeconds"] = 0,
+                    ["stations"] = new JsonArray(station)
+                });
     }
 }

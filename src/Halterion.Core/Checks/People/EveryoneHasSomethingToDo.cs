@@ -2,7 +2,8 @@ namespace Halterion.Core.Checks;
 
 /// <summary>Everyone has an option that they may do, at every station.</summary>
 public sealed class EveryoneHasSomethingToDo() : PeopleRule(
-    "people.gap", "Everyone has an option at every station.", "Somebody stands and watches, or does what they should not.", "The table of limits; docs/room.md")
+    "people.gap", "Everyone has an option at every station.", "Somebody stands and watches, or does what they should not.",
+        "The table of limits; docs/room.md")
 {
     public override IEnumerable<Finding> Check(ClassReview review) => review.Occasion is not { } occasion ? [] :
         from given in Given(review, occasion)

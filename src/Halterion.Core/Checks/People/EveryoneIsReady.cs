@@ -14,7 +14,7 @@ public sealed class EveryoneIsReady() : PeopleRule(
         let missing = review.Wants(option, given.At).Where(t => !given.Person.Has(t)).ToArray()
         where missing.Length > 0
         group (given.Person, missing) by given.At into station
-        select Found(
-            Severity.Consider, station.Key.Id,
-            $"{station.Key.Name}: not ticked yet, {string.Join("; ", station.SelectMany(s => s.missing.Select(m => (m, s.Person))).GroupBy(x => x.m).Select(g => $"{Allowance.Named(g.Key)} of {Names(g.Select(x => x.Person))}"))}.");
+        let ticks = station.SelectMany(s => s.missing.Select(m => (Tick: m, s.Person))).GroupBy(x => x.Tick, x => x.Person)
+        let told = string.Join("; ", ticks.Select(t => $"{Allowance.Named(t.Key)} of {Names(t)}"))
+        select Found(Severity.Consider, station.Key.Id, $"{station.Key.Name}: not ticked yet, {told}.");
 }

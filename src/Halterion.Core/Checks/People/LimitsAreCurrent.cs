@@ -4,7 +4,8 @@ namespace Halterion.Core.Checks;
 
 /// <summary>No limit is past its date.</summary>
 public sealed class LimitsAreCurrent() : PeopleRule(
-    "people.expired", "A limit that has run out is renewed or ended.", "What ran out is not looked at any more, whether it is well or not.", Common)
+    "people.expired", "A limit that has run out is renewed or ended.", "What ran out is not looked at any more, whether it is "
+        + "well or not.", Common)
 {
     public override IEnumerable<Finding> Check(ClassReview review)
     {

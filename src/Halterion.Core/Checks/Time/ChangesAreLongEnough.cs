@@ -45,7 +45,8 @@ public sealed class ChangesAreLongEnough() : Rule(
         select block.StartEvery is { } every
             ? Found(
                 Severity.Consider, station.Id,
-                $"Getting to {station.Name} needs about {worst.Need.Seconds} ({worst.Need.Words}); with its dose that is {worst.Short} more than the window of {every}.",
+                $"Getting to {station.Name} needs about {worst.Need.Seconds} ({worst.Need.Words}); with its dose that is {worst.Short} "
+                + $"more than the window of {every}.",
                 new Repair($"Start every {every + worst.Short}", Edit.Set($"/blocks/{index}/startEverySeconds", every + worst.Short)))
             : Found(
                 Severity.Consider, station.Id,
@@ -55,7 +56,8 @@ public sealed class ChangesAreLongEnough() : Rule(
     /// <summary>What leads to the round's first is the rest between rounds; what leads to another, its own change.</summary>
     private static Repair Longer(Block block, int index, int station, Way way) => way.From > way.To || way.From == way.To
         ? block.Passes > 1
-            ? new Repair($"{way.Need.Seconds} before the second pass", Edit.Set($"/blocks/{index}/stations/{station}/changeSeconds", way.Need.Seconds),
+            ? new Repair($"{way.Need.Seconds} before the second pass",
+                Edit.Set($"/blocks/{index}/stations/{station}/changeSeconds", way.Need.Seconds),
                 Edit.Set($"/blocks/{index}/betweenRounds", block.Rounds > 1 && block.BetweenRounds.At(0) < way.Need.Seconds
                     ? way.Need.Seconds : block.BetweenRounds.At(0)))
             : new Repair($"{way.Need.Seconds} between rounds", Edit.Set($"/blocks/{index}/betweenRounds", way.Need.Seconds))
@@ -102,7 +104,8 @@ public sealed class ChangesAreLongEnough() : Rule(
                     if (last >= 0)
                     {
                         var dose = block.StartEvery is { } every
-                            ? every - new Seconds(DoseClock.Total(DoseClock.Stretches(station, block, round, Compiler.SideOfRound(block, round, pass))))
+                            ? every - new Seconds(
+                                DoseClock.Total(DoseClock.Stretches(station, block, round, Compiler.SideOfRound(block, round, pass))))
                             : Seconds.Zero;
                         yield return new Way(last, i, gets + dose, Needs(last, i));
                     }

@@ -20,14 +20,16 @@ public sealed class CoolsDown() : Rule(
             yield break;
         }
 
-        var seconds = review.Timeline.Spans.Where(s => s.Block > last && review.Plan.Blocks[s.Block].Phase == Phase.Cooldown).Sum(s => s.Length().Value);
+        var seconds = review.Timeline.Spans.Where(
+            s => s.Block > last && review.Plan.Blocks[s.Block].Phase == Phase.Cooldown).Sum(s => s.Length().Value);
         if (WarmsUp.Judged(review, seconds, Code, Thresholds.LeastCoolDown) is var (severity, least))
         {
             yield return Found(
                 severity, PlaceId.Class,
                 seconds == 0 ? "Nothing brings people down after the main work."
                     : $"The cool-down takes {new Seconds(seconds)}; {new Seconds(least)} would be right.",
-                new Repair("Stretches for what was worked", root => root.Blocks().Add(Block(review, WarmsUp.WellAbove(review, Code, least) - seconds))));
+                new Repair("Stretches for "
+                    + "what was worked", root => root.Blocks().Add(Block(review, WarmsUp.WellAbove(review, Code, least) - seconds))));
         }
     }
 

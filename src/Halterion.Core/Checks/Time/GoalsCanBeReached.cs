@@ -15,7 +15,8 @@ public sealed class GoalsCanBeReached() : Rule(
         let fits = block.Length.Value * goal.Rounds / goal.Seconds.Value
         select Found(
             Severity.Consider, block.Id,
-            $"“{block.Name}”: {goal.Rounds} {(goal.Rounds == 1 ? "round takes" : "rounds take")} {goal.Seconds} without any pause; there are {block.Length}.",
+            $"“{block.Name}”: {goal.Rounds} {(goal.Rounds == 1 ? "round takes" : "rounds take")} {goal.Seconds} without any pause; there "
+            + $"are {block.Length}.",
             [.. Enumerable.Range(1, Math.Max(0, goal.Rounds - 1)).Reverse().Where(r => r <= fits).Take(1)
                 .Select(r => new Repair(r == 1 ? "1 round" : $"{r} rounds", Edit.Set($"/blocks/{goal.Block}/rounds", r)))]);
 }

@@ -21,7 +21,8 @@ public sealed class MovesAreExplained() : Rule(
         {
             yield return Found(
                 Severity.Consider, PlaceId.Class,
-                $"{moves.Length} different moves in the main work, and {(time == 0 ? "no time" : new Seconds(time).ToString())} to show or explain them.",
+                $"{moves.Length} different moves in the main work, and {(time == 0 ? "no time" : new Seconds(time).ToString())} to show "
+                + $"or explain them.",
                 [.. Demos(review)]);
         }
     }

@@ -60,7 +60,8 @@ public sealed class NobodyStandsIdle() : Rule(
         {
             var goes = at.Station.Sides == SideRule.Each ? 2 : 1;
             var time = Math.Max(1,
-                wait.Window / goes / (at.Station.Turns ? 2 : 1) - (goes > 1 || at.Station.Turns ? at.Block.SwitchAt(at.Station, 0).Value : 0));
+                wait.Window / goes / (at.Station.Turns ? 2 : 1) - (
+                    goes > 1 || at.Station.Turns ? at.Block.SwitchAt(at.Station, 0).Value : 0));
             yield return new Repair($"Until the bell instead: {new Seconds(time)}{(goes > 1 ? " a side" : "")}", root =>
             {
                 var side = root.PartOf(at, 0)["side"]?.DeepClone();

@@ -24,7 +24,8 @@ public sealed class RepsAreAtAPace() : Rule(
 
     private static IEnumerable<Repair> Own(StationAt at, DonePart[] done)
     {
-        if (done.All(d => d.Move.Tempo is { } own && own.RepSeconds(d.Part.Style) is >= Thresholds.QuickestRep and <= Thresholds.SlowestRep))
+        if (done.All(
+                d => d.Move.Tempo is { } own && own.RepSeconds(d.Part.Style) is >= Thresholds.QuickestRep and <= Thresholds.SlowestRep))
         {
             yield return new Repair($"The move’s own tempo: {done[0].Move.Tempo}", root =>
             {

@@ -55,7 +55,8 @@ public sealed class TargetsFitTheBell() : Rule(
         }
         else if (block.StartEvery is not null)
         {
-            yield return new Repair($"Start every {needed} instead of {cut.Window}", Edit.Set($"/blocks/{cut.Block}/startEverySeconds", needed));
+            yield return new Repair(
+                $"Start every {needed} instead of {cut.Window}", Edit.Set($"/blocks/{cut.Block}/startEverySeconds", needed));
         }
     }
 

@@ -25,7 +25,8 @@ public sealed class ThereIsADrinkBreak() : Rule(
         {
             yield return Found(
                 Severity.Consider, PlaceId.Class,
-                $"{new Seconds(longest.Seconds)} from the first work to the last without a drink break; {new Seconds((int)most)} is as long as it should be.",
+                $"{new Seconds(longest.Seconds)} from the first work to the last without a drink break; {new Seconds((int)most)} is as "
+                + $"long as it should be.",
                 new Repair($"A drink break of {Thresholds.DrinkBreak} s", () => Ways(review, longest))) with
             {
                 Behind = $"From {Clock(longest.Start)} to {Clock(longest.End)} on the clock of the class.",

@@ -4,7 +4,8 @@ namespace Halterion.Core.Checks;
 
 /// <summary>Not three times the same.</summary>
 public sealed class ClassesDiffer() : WeekRule(
-    "week.same", "Not three classes running have the same main moves.", "Who always does the same stops getting better at it, and stops coming.", Common,
+    "week.same", "Not three classes running have the same main moves.", "Who always does the same stops getting better at it, and "
+        + "stops coming.", Common,
     "Some keep a class for weeks, one thing harder each time: then say so.")
 {
     private const int Running = 2;

@@ -5,7 +5,8 @@ namespace Halterion.Core.Checks;
 
 /// <summary>A family that was worked hard rests before it comes first again.</summary>
 public sealed class FamiliesRest() : WeekRule(
-    "week.rest", "A family with 10 hard sets rests 36 h before it comes first again.", "It is not ready, and the first thing of the day should be.", Ours)
+    "week.rest", "A family with 10 hard sets rests 36 h before it comes first again.", "It is not ready, and the first thing of the "
+        + "day should be.", Ours)
 {
     public override IEnumerable<Finding> Check(ClassReview review)
     {
@@ -30,7 +31,8 @@ public sealed class FamiliesRest() : WeekRule(
         {
             yield return Found(
                 Severity.Consider, PlaceId.Class,
-                $"{Told.And(tired.Select(f => FormattableString.Invariant($"{f} had {sets[f]:0.#} hard sets")))} in the last {Thresholds.HardHours} h, and {(tired.Length == 1 ? "comes" : "come")} first today.");
+                $"{Told.And(tired.Select(f => FormattableString.Invariant($"{f} had {sets[f]:0.#} hard sets")))} in the last "
+                + $"{Thresholds.HardHours} h, and {(tired.Length == 1 ? "comes" : "come")} first today.");
         }
     }
 }

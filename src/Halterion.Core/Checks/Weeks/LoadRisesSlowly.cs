@@ -4,7 +4,8 @@ namespace Halterion.Core.Checks;
 
 /// <summary>A week's load does not leap.</summary>
 public sealed class LoadRisesSlowly() : WeekRule(
-    "week.load", "A week’s load is at most 1.5 times the mean of the four weeks before.", "Bodies follow slowly; what leaps is paid for in the week after.",
+    "week.load", "A week’s load is at most 1.5 times the mean of the four weeks before.", "Bodies follow slowly; what leaps is paid for "
+        + "in the week after.",
     "Load = effort × minutes: Foster et al., J Strength Cond Res 15(1), 2001 (from memory); the limit is [M]")
 {
     public override IEnumerable<Finding> Check(ClassReview review)
@@ -24,14 +25,16 @@ public sealed class LoadRisesSlowly() : WeekRule(
         var known = before.TakeLast(4).Where(h => h.Effort is not null).Select(h => h.Effort!.Value).ToArray();
         var today = review.Timeline.Length.Value / 60m * (known.Length == 0 ? Thresholds.UsualEffort : known.Average());
         var week = history.Held.Where(h => MondayOf(h.Start) == monday).Sum(LoadOf) + today;
-        var mean = before.Where(h => h.Start < monday && h.Start >= monday.AddDays(-7 * Thresholds.WeeksBack)).Sum(LoadOf) / Thresholds.WeeksBack;
+        var mean = before.Where(
+            h => h.Start < monday && h.Start >= monday.AddDays(-7 * Thresholds.WeeksBack)).Sum(LoadOf) / Thresholds.WeeksBack;
         if (week > (decimal)Thresholds.WeekRise * mean)
         {
-            yield return Found(
-                Severity.Consider, PlaceId.Class,
-                FormattableString.Invariant($"With this class the week’s load is {week:0}; the four weeks before had {mean:0} on average.")) with
+            var effort = known.Length == 0 ? Thresholds.UsualEffort : known.Average();
+            var told =
+                FormattableString.Invariant($"With this class the week’s load is {week:0}; the four weeks before had {mean:0} on average.");
+            yield return Found(Severity.Consider, PlaceId.Class, told) with
             {
-                Behind = FormattableString.Invariant($"This class counts {today:0}: its minutes times an effort of {(known.Length == 0 ? Thresholds.UsualEffort : known.Average()):0.#}."),
+                Behind = FormattableString.Invariant($"This class counts {today:0}: its minutes times an effort of {effort:0.#}."),
             };
         }
     }

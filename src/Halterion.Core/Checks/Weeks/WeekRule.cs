@@ -5,12 +5,15 @@ using Halterion.Core.Plans;
 namespace Halterion.Core.Checks;
 
 /// <summary>What the rules of weeks share. Weeks are ISO weeks: Monday to Sunday.</summary>
-public abstract class WeekRule(string code, string says, string why, string source, string others = "") : Rule(code, says, why, source, others)
+public abstract class WeekRule(
+    string code, string says, string why, string source, string others = "") : Rule(code, says, why, source, others)
 {
-    protected static DateTime MondayOf(DateTime day) => ISOWeek.ToDateTime(ISOWeek.GetYear(day), ISOWeek.GetWeekOfYear(day), DayOfWeek.Monday);
+    protected static DateTime MondayOf(DateTime day) =>
+        ISOWeek.ToDateTime(ISOWeek.GetYear(day), ISOWeek.GetWeekOfYear(day), DayOfWeek.Monday);
 
     /// <summary>Classes held before this one, the last one last.</summary>
-    protected static IEnumerable<HeldClass> Before(History history) => history.Held.Where(h => h.Start < history.Start).OrderBy(h => h.Start);
+    protected static IEnumerable<HeldClass> Before(History history) =>
+        history.Held.Where(h => h.Start < history.Start).OrderBy(h => h.Start);
 
     protected static decimal LoadOf(HeldClass held) => held.Load ?? (held.Effort ?? Thresholds.UsualEffort) * (held.Minutes ?? 0);
 

@@ -26,7 +26,8 @@ public sealed class WeekSetsAreRight() : WeekRule(
         {
             yield return Found(
                 Severity.Note, PlaceId.Class,
-                $"Hard sets this week with this class: {Told.And(off.Select(s => FormattableString.Invariant($"{s.Family.ToString().ToLowerInvariant()} {s.Sets:0.#}")))}.");
+                $"Hard sets this week with this class: "
+                + $"{Told.And(off.Select(s => FormattableString.Invariant($"{s.Family.ToString().ToLowerInvariant()} {s.Sets:0.#}")))}.");
         }
     }
 }

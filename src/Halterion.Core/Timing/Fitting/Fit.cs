@@ -44,7 +44,9 @@ public static class Fit
             FitKinds.Rest | FitKinds.Change,
             FitKinds.Work | FitKinds.Reps,
             FitKinds.Rounds | FitKinds.Rest | FitKinds.Change,
-            .. Enum.GetValues<FitKinds>().Where(k => k is not (FitKinds.None or FitKinds.All) && (used & k) != 0).Select(k => FitKinds.All & ~k),
+            .. Enum.GetValues<FitKinds>()
+                .Where(k => k is not (FitKinds.None or FitKinds.All) && (used & k) != 0)
+                .Select(k => FitKinds.All & ~k),
         ];
         var found = new List<FitSolution> { best };
         foreach (var kinds in others)
@@ -59,7 +61,8 @@ public static class Fit
         return new FitResult([.. rest.Take(Offers - 1).Prepend(best).Select(f => Way(f, model.Slot))], Seconds.Zero, []);
     }
 
-    internal static bool Same(FitSolution a, FitSolution b) => a.Picks.Select(p => p.Step.Words).SequenceEqual(b.Picks.Select(p => p.Step.Words));
+    internal static bool Same(FitSolution a, FitSolution b) =>
+        a.Picks.Select(p => p.Step.Words).SequenceEqual(b.Picks.Select(p => p.Step.Words));
 
     private static FitWay Way(FitSolution solution, int slot) => new(
         Title(solution),
@@ -126,9 +129,11 @@ public static class Fit
         (string Limit, FitTerms Without, bool Unlock)[] limits =
         [
             ($"rests no lower than {terms.RestFloor} s", terms with { RestFloor = 0 }, false),
-            ($"work no lower than {terms.WorkFloor} s and at most {terms.WorkPercent} % shorter", terms with { WorkFloor = 5, WorkPercent = 90 }, false),
+            ($"work no lower than {terms.WorkFloor} s and at most "
+                + $"{terms.WorkPercent} % shorter", terms with { WorkFloor = 5, WorkPercent = 90 }, false),
             ($"reps at most {terms.RepsPercent} % fewer", terms with { RepsPercent = 90 }, false),
-            ($"at most {terms.RoundsLess} {(terms.RoundsLess == 1 ? "round" : "rounds")} less a block", terms with { RoundsLess = 19 }, false),
+            ($"at most {terms.RoundsLess} {(terms.RoundsLess == 1 ? "round" : "rounds")} "
+                + $"less a block", terms with { RoundsLess = 19 }, false),
             ("protected blocks stay as they are", terms, true),
         ];
         return

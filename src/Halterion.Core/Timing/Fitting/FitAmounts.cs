@@ -17,7 +17,8 @@ internal sealed partial class FitBlockBuilder
         public Block With(Block of, int seconds) => Places.Aggregate(of, (block, place) =>
         {
             var station = block.Stations[place.Station];
-            var dose = station.Dose.SetItem(place.Part, station.Dose[place.Part] with { Amount = new ByRound<Amount>(new Amount(seconds)) });
+            var dose = station.Dose.SetItem(
+                place.Part, station.Dose[place.Part] with { Amount = new ByRound<Amount>(new Amount(seconds)) });
             return block with { Stations = block.Stations.SetItem(place.Station, station with { Dose = dose }) };
         });
     }
@@ -31,7 +32,9 @@ internal sealed partial class FitBlockBuilder
     internal IEnumerable<int> WindowShifts()
     {
         var windows = Enumerable.Range(0, block.Rounds).Select(round => Bell(block, round)).ToArray();
-        return terms.Steps(windows.Max(), 1800, terms.WorkFloor).Select(v => v - windows.Max()).Where(by => Moved(block, windows, by) is not null);
+        return terms.Steps(windows.Max(), 1800, terms.WorkFloor)
+            .Select(v => v - windows.Max())
+            .Where(by => Moved(block, windows, by) is not null);
     }
 
     private Spot[] Open() =>
@@ -116,7 +119,9 @@ internal sealed partial class FitBlockBuilder
         return 2 * oneSide + (2 * (goes + (left > 0 ? 1 : 0)) - 1) * block.SwitchAt(station, round).Value;
     }
 
-    /// <summary>The bell of a rotation: timed goes that fill the window move with it, other targets shrink where they no longer fit.</summary>
+    /// <summary>
+    /// The bell of a rotation: timed goes that fill the window move with it, other targets shrink where they no longer fit.
+    /// </summary>
     private FitLever? Window(Block changed)
     {
         var windows = Enumerable.Range(0, changed.Rounds).Select(round => Bell(changed, round)).ToArray();
@@ -179,10 +184,13 @@ internal sealed partial class FitBlockBuilder
         }
 
         var seconds = Enumerable.Range(0, moved.Rounds).Sum(round => Bell(moved, round)) * moved.Stations.Length;
-        return new FitChoice(seconds, cost, new FitStep($"“{block.Name}”: window {windows.Max()} s → {windows.Max() + by} s", edits.ToImmutable()));
+        return new FitChoice(seconds, cost, new FitStep($"“{block.Name}”: window {windows.Max()} s → "
+            + $"{windows.Max() + by} s", edits.ToImmutable()));
     }
 
-    /// <summary>The amount with which a station fits the moved windows as well as it did before: no spot, if it may stay; null, if none fits.</summary>
+    /// <summary>
+    /// The amount with which a station fits the moved windows as well as it did before: no spot, if it may stay; null, if none fits.
+    /// </summary>
     private (Spot? Spot, int To)? Adapted(Block changed, int index, int[] windows, int by)
     {
         var station = changed.Stations[index];
@@ -218,6 +226,7 @@ internal sealed partial class FitBlockBuilder
 
     private static Station WithAmount(Station station, Spot spot, int amount) => station with
     {
-        Dose = station.Dose.SetItem(spot.PartIndex, spot.Part with { Amount = new ByRound<Amount>(new Amount(Math.Min(spot.Amount.From, amount), amount)) }),
+        Dose = station.Dose.SetItem(
+            spot.PartIndex, spot.Part with { Amount = new ByRound<Amount>(new Amount(Math.Min(spot.Amount.From, amount), amount)) }),
     };
 }

@@ -160,7 +160,8 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
         var shared = Enumerable.Range(0, block.Stations.Length)
             .Where(i => block.Shape == BlockShape.Rotation || (i > 0 && !block.Stations[i].HasOwnChange)).ToArray();
         var need = shared.Length == 0 ? 0 : shared.Max(i => needs[i].Seconds.Value);
-        yield return Change($"{at}/betweenStations", $"“{block.Name}”: change", block.BetweenStations.Value, need, v => SharedChange(changed, v));
+        yield return Change(
+            $"{at}/betweenStations", $"“{block.Name}”: change", block.BetweenStations.Value, need, v => SharedChange(changed, v));
         if (block.Shape == BlockShape.Rotation)
         {
             yield break;
@@ -187,7 +188,9 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
             return changed.Rounds * (changed.Stations.Length - 1) * value;
         }
 
-        var later = Enumerable.Range(1, changed.Stations.Length - 1).Where(i => !changed.Stations[i].HasOwnChange).Sum(i => Changes(changed, i)) * value;
+        var later = Enumerable.Range(1, changed.Stations.Length - 1)
+            .Where(i => !changed.Stations[i].HasOwnChange)
+            .Sum(i => Changes(changed, i)) * value;
         return later + (changed.Passes == 2 && !changed.Stations[0].HasOwnChange ? Backs(changed, value) : 0);
     }
 

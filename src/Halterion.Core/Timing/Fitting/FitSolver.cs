@@ -37,7 +37,9 @@ public static class FitSolver
         }
 
         // No more room is needed than the longest class can fill.
-        room = Math.Min(room, model.Blocks.Sum(b => b.Branches.Max(branch => branch.Fixed + branch.Levers.Sum(l => l.Choices.Max(c => c.Seconds))) - b.Least));
+        room = Math.Min(room,
+            model.Blocks.Sum(
+                b => b.Branches.Max(branch => branch.Fixed + branch.Levers.Sum(l => l.Choices.Max(c => c.Seconds))) - b.Least));
         var table = new int[room + 1];
         Array.Fill(table, None);
         table[0] = 0;

@@ -80,7 +80,9 @@ public static class Refit
             FitKinds.Rest | FitKinds.Change | FitKinds.Talk,
             FitKinds.Work,
             FitKinds.Rounds | FitKinds.Blocks,
-            .. Enum.GetValues<FitKinds>().Where(k => k is not (FitKinds.None or FitKinds.All) && (used & k) != 0).Select(k => FitKinds.All & ~k),
+            .. Enum.GetValues<FitKinds>()
+                .Where(k => k is not (FitKinds.None or FitKinds.All) && (used & k) != 0)
+                .Select(k => FitKinds.All & ~k),
         ];
         var found = new List<FitSolution> { best };
         foreach (var kinds in others)
@@ -157,7 +159,8 @@ public static class Refit
         (string Limit, FitTerms Without, bool Unlock)[] limits =
         [
             ($"rests and talk no lower than {terms.RestFloor} s", terms with { RestFloor = 0 }, false),
-            ($"work no lower than {terms.WorkFloor} s and at most {terms.WorkPercent} % shorter", terms with { WorkFloor = 5, WorkPercent = 90 }, false),
+            ($"work no lower than {terms.WorkFloor} s and at most "
+                + $"{terms.WorkPercent} % shorter", terms with { WorkFloor = 5, WorkPercent = 90 }, false),
             ("protected blocks stay as they are", terms, true),
         ];
         return

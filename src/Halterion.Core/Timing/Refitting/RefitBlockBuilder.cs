@@ -81,7 +81,9 @@ internal sealed class RefitBlockBuilder(ClassPlan plan, int index, Timeline time
         var gone = spans.Where(Gone).ToArray();
         var cost = terms.Cost(terms.OptionalRoundWeight, less, block.Rounds);
         var words = $"“{block.Name}”: {block.Rounds} rounds → {block.Rounds - less}";
-        return gone.Length == 0 ? null : Branch(Gone, [Pick(FitKinds.Rounds, cost, -gone.Sum(now.LeftOf), words, gone, _ => 0)], levers.All(Gone));
+        return gone.Length == 0
+            ? null
+            : Branch(Gone, [Pick(FitKinds.Rounds, cost, -gone.Sum(now.LeftOf), words, gone, _ => 0)], levers.All(Gone));
     }
 
     /// <summary>
@@ -111,7 +113,8 @@ internal sealed class RefitBlockBuilder(ClassPlan plan, int index, Timeline time
             var standing = now with { Lengths = [.. now.Lengths.Select((seconds, i) => lengths.GetValueOrDefault(i, seconds))] };
             var inside = Enumerable.Range(0, block.Stations.Length).Select(s => SetsOff(s, standing)).Where(l => l.Choices.Length > 1)
                 .Concat(all.Except(tied)).ToImmutableArray();
-            yield return new FitBranch(Enumerable.Range(first, end - first).Sum(standing.LeftOf) - inside.Sum(l => l.Choices[0].Seconds), picks, inside);
+            yield return new FitBranch(
+                Enumerable.Range(first, end - first).Sum(standing.LeftOf) - inside.Sum(l => l.Choices[0].Seconds), picks, inside);
         }
     }
 
@@ -134,7 +137,9 @@ internal sealed class RefitBlockBuilder(ClassPlan plan, int index, Timeline time
         var tied = block.Stations[station].WithNext ? block.StringFrom(station).Length : 1;
         bool Here(int i) => timeline.Spans[i].Station is { } s && s >= station && s < station + tied;
         var name = block.Stations[station].Name;
-        var most = Enumerable.Range(first, end - first).Where(i => Here(i) && levers.RoundOf(i) >= block.Rounds - block.OptionalRounds).ToArray();
+        var most = Enumerable.Range(first, end - first)
+            .Where(i => Here(i) && levers.RoundOf(i) >= block.Rounds - block.OptionalRounds)
+            .ToArray();
         choices[0] = new FitChoice(most.Where(i => i > now.UnderWay).Sum(standing.LeftOf), 0);
         for (var less = 1; less <= block.OptionalRounds; less++)
         {
@@ -148,7 +153,8 @@ internal sealed class RefitBlockBuilder(ClassPlan plan, int index, Timeline time
             choices.Add(new FitChoice(
                 choices[0].Seconds - gone.Sum(standing.LeftOf),
                 terms.Cost(terms.OptionalRoundWeight, less, block.Rounds),
-                new FitStep(string.Create(CultureInfo.InvariantCulture, $"“{block.Name}”: {name} {block.Rounds} sets → {block.Rounds - less}"), [])
+                new FitStep(string.Create(CultureInfo.InvariantCulture, $"“{block.Name}”: {name} {block.Rounds} sets → "
+                    + $"{block.Rounds - less}"), [])
                 {
                     Lengths = [.. gone.Select(i => new NewLength(i, 0))],
                 }));

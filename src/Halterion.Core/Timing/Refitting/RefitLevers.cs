@@ -26,7 +26,9 @@ internal sealed class RefitLevers(ClassPlan plan, int index, Timeline timeline, 
         }
     }
 
-    /// <summary>The round that a span belongs to, from 0; the rest before it too. None: the lead-in, and the rest after the block.</summary>
+    /// <summary>
+    /// The round that a span belongs to, from 0; the rest before it too. None: the lead-in, and the rest after the block.
+    /// </summary>
     public int RoundOf(int span) => timeline.Spans[span].Round ?? -1;
 
     private int PlannedOf(int span) => timeline.Spans[span].Length().Value;
@@ -36,7 +38,8 @@ internal sealed class RefitLevers(ClassPlan plan, int index, Timeline timeline, 
     private IEnumerable<int> Ahead => Enumerable.Range(first, end - first).Where(i => i >= now.UnderWay);
 
     private int FloorOf(int span) =>
-        Math.Min(PlannedOf(span), block.Water && (block.Shape == BlockShape.Talk || timeline.Spans[span].Gap == WaterGap) ? Drink : terms.RestFloor);
+        Math.Min(PlannedOf(span),
+            block.Water && (block.Shape == BlockShape.Talk || timeline.Spans[span].Gap == WaterGap) ? Drink : terms.RestFloor);
 
     private Gap WaterGap => block.Shape == BlockShape.Sets ? Gap.Stations : Gap.Rounds;
 
@@ -65,7 +68,9 @@ internal sealed class RefitLevers(ClassPlan plan, int index, Timeline timeline, 
 
         var needs = ChangeOver.Of(block, plan.Moves, terms.Pace);
         var rotation = block.Shape == BlockShape.Rotation;
-        var shared = Enumerable.Range(0, block.Stations.Length).Where(i => rotation || (i > 0 && !block.Stations[i].HasOwnChange)).ToArray();
+        var shared = Enumerable.Range(0, block.Stations.Length)
+            .Where(i => rotation || (i > 0 && !block.Stations[i].HasOwnChange))
+            .ToArray();
         var drink = block is { Water: true, Shape: BlockShape.Sets };
         var between = block.BetweenStations.Value;
         yield return Change(
@@ -109,7 +114,8 @@ internal sealed class RefitLevers(ClassPlan plan, int index, Timeline timeline, 
         var most = values.Max(v => v.Value);
         var sum = values.Sum(v => v.Value);
         var tried = new Dictionary<int, int[]?>();
-        int[]? Lengths(int by) => tried.TryGetValue(by, out var known) ? known : tried[by] = Compiled(with([.. values.Select(v => Shifted(v, by))]));
+        int[]? Lengths(int by) =>
+            tried.TryGetValue(by, out var known) ? known : tried[by] = Compiled(with([.. values.Select(v => Shifted(v, by))]));
         var steps = Enumerable.Range(1, most / FitTerms.Step).Select(n => n * FitTerms.Step)
             .Where(by => most - by >= Math.Min(most, need) && most - by > 0 && Lengths(by) is not null);
         var spans = Ahead.Where(i => i > now.UnderWay && now.Lengths[i] > 0 && timeline.Spans[i].Gap == Gap.Stations).ToArray();
@@ -177,7 +183,10 @@ internal sealed class RefitLevers(ClassPlan plan, int index, Timeline timeline, 
         for (var i = first; i < end; i++)
         {
             var other = timeline.Spans[i];
-            if (other.Kind is SpanKind.Work or SpanKind.Wait && other.Station == it.Station && Alike(other.Round) && (i <= now.UnderWay || gone(i)))
+            if (other.Kind is SpanKind.Work or SpanKind.Wait
+                && other.Station == it.Station
+                && Alike(other.Round)
+                && (i <= now.UnderWay || gone(i)))
             {
                 return false;
             }
@@ -205,7 +214,11 @@ internal sealed class RefitLevers(ClassPlan plan, int index, Timeline timeline, 
     private FitLever Window(int[] open, Func<int, bool> gone)
     {
         var shifts = new FitBlockBuilder(block, index, plan, terms).WindowShifts().Where(by => by < 0).OrderByDescending(by => by);
-        var longest = Enumerable.Range(first, end - first).Where(i => timeline.Spans[i].Kind == SpanKind.Work).Select(PlannedOf).DefaultIfEmpty(0).Max();
+        var longest = Enumerable.Range(first, end - first)
+            .Where(i => timeline.Spans[i].Kind == SpanKind.Work)
+            .Select(PlannedOf)
+            .DefaultIfEmpty(0)
+            .Max();
         return Lever(
             FitKinds.Work,
             open,
@@ -246,7 +259,9 @@ internal sealed class RefitLevers(ClassPlan plan, int index, Timeline timeline, 
         choices.Add(new FitChoice(kept.Sum(now.LeftOf), 0));
         foreach (var value in values)
         {
-            var changed = kept.Select(i => new NewLength(i, length(i, value))).Where(l => l.Seconds < now.Lengths[l.Span]).ToImmutableArray();
+            var changed = kept.Select(i => new NewLength(i, length(i, value)))
+                .Where(l => l.Seconds < now.Lengths[l.Span])
+                .ToImmutableArray();
             var seconds = choices[0].Seconds - changed.Sum(l => now.Lengths[l.Span] - l.Seconds);
             if (seconds < choices[^1].Seconds)
             {
@@ -257,5 +272,6 @@ internal sealed class RefitLevers(ClassPlan plan, int index, Timeline timeline, 
         return new FitLever(kind, choices.ToImmutable());
     }
 
-    private static string Listed(int[] spans, Func<int, int> length) => string.Join(", ", spans.Select(i => new Seconds(length(i))).Distinct());
+    private static string Listed(int[] spans, Func<int, int> length) =>
+        string.Join(", ", spans.Select(i => new Seconds(length(i))).Distinct());
 }

@@ -33,7 +33,8 @@ internal static class CallDiary
             {
                 if (text.Length > 0 && text != last && Room(taken, wish, Call.SecondsFor(text)) is { } at)
                 {
-                    taken.Add(at, new Call(at, wish.Kind, text, Call.SecondsFor(text), wish.Priority, wish.Scene, wish.Shift) { Clips = wish.Clips });
+                    taken.Add(at,
+                        new Call(at, wish.Kind, text, Call.SecondsFor(text), wish.Priority, wish.Scene, wish.Shift) { Clips = wish.Clips });
                     break;
                 }
             }

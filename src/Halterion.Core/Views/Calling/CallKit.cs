@@ -13,7 +13,9 @@ internal sealed class CallKit(ClassPlan plan, Preferences schools)
 {
     private readonly Dictionary<Option, MoveLoad?> held = [];
 
-    /// <summary>The hand that holds the one weight in a go of a side; empty where it is both, or none. Poses are drawn for a working right side.</summary>
+    /// <summary>
+    /// The hand that holds the one weight in a go of a side; empty where it is both, or none. Poses are drawn for a working right side.
+    /// </summary>
     public string HandOf(Station station, Side side) => (Held(station.Main)?.By, side) switch
     {
         (CarriedBy.RightHand, Side.Right) or (CarriedBy.LeftHand, Side.Left) => "right",
@@ -64,7 +66,10 @@ internal sealed class CallKit(ClassPlan plan, Preferences schools)
         var differs = Differs.Of(option, station, plan.Moves, schools);
         var name = plan.Moves.Find(option.Move)?.Name ?? "";
         return option.Move == station.Main.Move ? [$"{tier}: {differs}"]
-            : Differs.Coached(option, station.Main, plan.Moves) is null ? differs.Length == 0 ? [$"{tier}: {name}"] : [$"{tier}: {name}, {differs}", $"{tier}: {name}"]
+            : Differs.Coached(option, station.Main, plan.Moves) is null
+                ? differs.Length == 0
+                ? [$"{tier}: {name}"]
+                : [$"{tier}: {name}, {differs}", $"{tier}: {name}"]
             : [$"{tier}: {differs}"];
     }
 

@@ -70,7 +70,8 @@ internal sealed class CallWriter(ClassPlan plan, Timeline timeline, ImmutableArr
 
     private Station? StationOf(int i) => spans[i].Station is { } s ? BlockOf(i).Stations[s] : null;
 
-    private Move? MoveOf(int i) => StationOf(i) is { } station && spans[i].Part is { } part ? plan.Moves.Find(station.Dose[part].Move) : null;
+    private Move? MoveOf(int i) =>
+        StationOf(i) is { } station && spans[i].Part is { } part ? plan.Moves.Find(station.Dose[part].Move) : null;
 
     private static decimal At(Seconds s) => s.Value;
 
@@ -90,12 +91,17 @@ internal sealed class CallWriter(ClassPlan plan, Timeline timeline, ImmutableArr
         var (span, before) = (spans[i], WorkBefore(i));
         var free = before < 0 ? 0 : At(spans[before].End);
         var again = before >= 0 && IsSameGo(spans[before], span);
-        return [.. Sides(i, before, free, again), .. again ? [] : Next(i, before, free), .. CountingIn(i), .. Times(i), .. Counts(i), .. Hints(i, again)];
+        return [.. Sides(i, before, free, again), .. again ? [] : Next(i, before, free), .. CountingIn(i), .. Times(i), .. Counts(i),
+            .. Hints(i, again)];
     }
 
     /// <summary>Only the side is another.</summary>
     private static bool IsSameGo(Span before, Span now) =>
-        before.Block == now.Block && before.Round == now.Round && before.Station == now.Station && before.Part == now.Part && now.Station is not null;
+        before.Block == now.Block
+            && before.Round == now.Round
+            && before.Station == now.Station
+            && before.Part == now.Part
+            && now.Station is not null;
 
     private IEnumerable<CallWish> Sides(int i, int before, decimal free, bool again)
     {
@@ -109,14 +115,17 @@ internal sealed class CallWriter(ClassPlan plan, Timeline timeline, ImmutableArr
             var count = room >= Roomy ? CountIn : CountIn - 1;
             var best = room >= seconds + count + 0.4m ? until - count - 0.4m - seconds : room >= seconds && again ? free : until - seconds;
             var from = Math.Max(0, before < 0 ? 0 : Math.Max(At(spans[before].Start), until - 30));
-            yield return new CallWish(CallKind.Side, Order.Side, [again ? $"Switch: {side}" : Capital(side), Capital(side)], from, best, until, i, i)
+            yield return new CallWish(
+                CallKind.Side, Order.Side, [again ? $"Switch: {side}" : Capital(side), Capital(side)], from, best, until, i, i)
             { Clips = again ? [Clip.Switch, .. Clip.Of(FirstSide(i))] : Clip.Of(FirstSide(i)) };
         }
 
         if (span.Leg is not null && timeline.SideChange(span.Block, span.Round!.Value) is { } change)
         {
             var at = At(span.Start + change);
-            yield return new CallWish(CallKind.Side, Order.Side, ["Switch sides"], at - 2, at - 0.8m, at + 2, i, i) { Clips = [Clip.Switch] };
+            yield return new CallWish(
+                CallKind.Side, Order.Side, ["Switch sides"], at - 2, at - 0.8m, at + 2, i, i)
+            { Clips = [Clip.Switch] };
         }
     }
 
@@ -147,7 +156,10 @@ internal sealed class CallWriter(ClassPlan plan, Timeline timeline, ImmutableArr
         }
 
         var firsts = timeline.Stays.Where(s => s.Block == span.Block && s.Round == span.Round)
-            .Select(s => s.Spans.FirstOrDefault(x => x.Kind == SpanKind.Work)?.Side).Where(s => s is Side.Left or Side.Right).Distinct().ToArray();
+            .Select(s => s.Spans.FirstOrDefault(x => x.Kind == SpanKind.Work)?.Side)
+                .Where(s => s is Side.Left or Side.Right)
+                .Distinct()
+                .ToArray();
         return firsts is [{ } side] ? side : null;
     }
 
@@ -191,7 +203,9 @@ internal sealed class CallWriter(ClassPlan plan, Timeline timeline, ImmutableArr
             var at = At(spans[i].Start) - left;
             if (at > At(spans[i - 1].Start))
             {
-                yield return new CallWish(CallKind.CountIn, Order.CountIn, [Call.Number(left)], at, at, at + 1, i, i) { BegunBy = at, Clips = Clip.Of(left) };
+                yield return new CallWish(
+                    CallKind.CountIn, Order.CountIn, [Call.Number(left)], at, at, at + 1, i, i)
+                { BegunBy = at, Clips = Clip.Of(left) };
             }
         }
     }
@@ -275,7 +289,8 @@ internal sealed class CallWriter(ClassPlan plan, Timeline timeline, ImmutableArr
             {
                 if (station.Options.FirstOrDefault(o => o.Tier == tier) is { } option)
                 {
-                    yield return new CallWish(CallKind.Tier, Order.Tier, kit.OptionWords(word, option, station), start + 1, start + 1, third, i, i);
+                    yield return new CallWish(
+                        CallKind.Tier, Order.Tier, kit.OptionWords(word, option, station), start + 1, start + 1, third, i, i);
                 }
             }
         }
@@ -291,7 +306,10 @@ internal sealed class CallWriter(ClassPlan plan, Timeline timeline, ImmutableArr
         }
 
         // To everybody only what is good for everybody; an own move without cues has its fixes.
-        var good = move.Cues is { IsDefaultOrEmpty: false } own ? own : move.Faults.IsDefault ? [] : [.. move.Faults.Select(f => f.Fix.TrimEnd('.'))];
+        var good = move.Cues is { IsDefaultOrEmpty: false } own
+            ? own
+            : move.Faults.IsDefault ? []
+            : [.. move.Faults.Select(f => f.Fix.TrimEnd('.'))];
         var turn = good.IsEmpty ? 0 : Go(i) % good.Length;
         ImmutableArray<string> cues = [.. good[turn..], .. good[..turn]];
         yield return new CallWish(
@@ -307,7 +325,8 @@ internal sealed class CallWriter(ClassPlan plan, Timeline timeline, ImmutableArr
     {
         var (span, block) = (spans[i], BlockOf(i));
         var (start, end) = (At(span.Start), At(span.End));
-        var drinks = block.Water && (block.Shape == BlockShape.Talk || span.Gap == (block.Shape == BlockShape.Sets ? Gap.Stations : Gap.Rounds));
+        var drinks = block.Water
+            && (block.Shape == BlockShape.Talk || span.Gap == (block.Shape == BlockShape.Sets ? Gap.Stations : Gap.Rounds));
         if (drinks)
         {
             yield return new CallWish(CallKind.Drink, Order.Drink, ["Take a drink"], start, start, end, i, i) { Clips = [Clip.Drink] };

@@ -82,8 +82,11 @@ export function Verdict() {
 /** Where the time goes, and what each leg does. */
 function Shares({ evaluation }: { evaluation: Evaluation }) {
   const { totals, breakdown } = evaluation
-  const leg = (reps: number, estimated: number, seconds: number) =>
-    `${clock(seconds)}, ${[reps > 0 || estimated === 0 ? String(reps) : '', estimated > 0 ? `about ${estimated}` : ''].filter(Boolean).join(' + ')} reps`
+  const leg = (reps: number, estimated: number, seconds: number) => {
+    const counted = reps > 0 || estimated === 0 ? String(reps) : ''
+    const guessed = estimated > 0 ? `about ${estimated}` : ''
+    return `${clock(seconds)}, ${[counted, guessed].filter(Boolean).join(' + ')} reps`
+  }
   const rows: [string, string][] = (
     [
       ['Work', totals.workSeconds],

@@ -26,7 +26,9 @@ export function useKeys(commands: Command[], act: { palette: () => void; sheet: 
       if (event.key === 'Escape') return acts.escape()
       if (typing(event.target)) return
       if (event.key === '?') return take(acts.sheet)
-      const named = `${event.shiftKey && arrows[event.key] ? 'Shift ' : ''}${arrows[event.key] ?? (event.key.length === 1 ? event.key.toUpperCase() : event.key)}`
+      const arrow = arrows[event.key]
+      const letter = event.key.length === 1 ? event.key.toUpperCase() : event.key
+      const named = `${event.shiftKey && arrow ? 'Shift ' : ''}${arrow ?? letter}`
       // A button does its own with Enter.
       if (event.key === 'Enter' && (event.target as HTMLElement).closest('button, a, summary, input')) return
       const command = all.find((c) => c.key === named)

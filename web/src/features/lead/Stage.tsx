@@ -303,7 +303,8 @@ function Done({ send, lead }: { send: (kind: CommandKind) => void; lead: Lead })
       const before = await answer(api.GET('/api/sessions/{id}', { params: { path: { id: lead.session } } }))
       const day = new Date()
       const two = (n: number) => String(n).padStart(2, '0')
-      const startsAt = `${day.getFullYear()}-${two(day.getMonth() + 1)}-${two(day.getDate())}T${two(day.getHours())}:${two(day.getMinutes())}`
+      const date = `${day.getFullYear()}-${two(day.getMonth() + 1)}-${two(day.getDate())}`
+      const startsAt = `${date}T${two(day.getHours())}:${two(day.getMinutes())}`
       const next = await answer(
         api.POST('/api/classes/{id}/sessions', {
           params: { path: { id: lead.classId } },

@@ -55,6 +55,7 @@ export const cautions = [
   'See a doctor or a midwife before you start if you are unsure, after an operation, or when you are pregnant.',
   'Stop, and tell the instructor, at pain, dizziness, chest discomfort or unusual breathlessness.',
   'Everything said in class is an offer. Take the easier option, a rest or a sip of water whenever you like.',
-  'Tell the instructor what has changed since last time. What you tell is kept for planning only, is shown on no wall, card or list, and is given to you or erased when you ask.',
+  'Tell the instructor what has changed since last time. What you tell is kept for planning only, is shown on no wall, ' +
+    'card or list, and is given to you or erased when you ask.',
   'What your doctor, midwife or physiotherapist says, and the rules of the house, come first.',
 ]

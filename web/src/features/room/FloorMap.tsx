@@ -107,7 +107,8 @@ export function FloorMap({ view, spots, onPut, onAuto }: Props) {
               role={movable ? 'button' : undefined}
               aria-label={
                 movable
-                  ? `Station ${station.number}, ${station.name}, ${station.x} metres from the left, ${station.y} from the front. Arrow keys move it, T turns it.`
+                  ? `Station ${station.number}, ${station.name}, ${station.x} metres from the left, ${station.y} from the front. ` +
+                    'Arrow keys move it, T turns it.'
                   : undefined
               }
               onKeyDown={movable ? (event) => onKey(event, station) : undefined}

@@ -106,7 +106,10 @@ export function WhoTab({ held, room }: { held: Held; room: Room }) {
                       cell={cell}
                       at={`${row},${column}`}
                       chosen={at?.person === person.id && at.station === cell.station}
-                      label={`${person.called} at ${room.stations[column]!.name}: ${cell.words}, ${cell.against ? 'against care' : kinds[cell.kind]}${cell.pinned ? ' yours' : ''}`}
+                      label={
+                        `${person.called} at ${room.stations[column]!.name}: ${cell.words}, ` +
+                        `${cell.against ? 'against care' : kinds[cell.kind]}${cell.pinned ? ' yours' : ''}`
+                      }
                       pictures={pictures}
                       onOpen={() => setAt({ person: person.id, station: cell.station })}
                     />

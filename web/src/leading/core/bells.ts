@@ -7,7 +7,10 @@ import { bellsBetween } from './sounding'
 
 export type Bell = Schemas['Bell']
 
-/** How far ahead sound is put on the audio clock, in milliseconds: longer than a hidden tab's timers are held back, or a busy machine stalls. */
+/**
+ * How far ahead sound is put on the audio clock, in milliseconds: longer than a hidden tab's timers are held back, or a busy
+ * machine stalls.
+ */
 export const AHEAD = 2500
 const EVERY = 300
 
