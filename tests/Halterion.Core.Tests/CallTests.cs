@@ -47,6 +47,30 @@ public class CallTests
     }
 
     /// <summary>
+    /// Ten seconds more of a go move what hangs on its end and nothing that hangs on its start: so much is moved by the scenes before it,
+    /// so much by its own. Scenes: lead-in, work of 40 s, change, work of 40 s.
+    /// </summary>
+    [Fact]
+    public void What_hangs_on_an_end_moves_with_it()
+    {
+        var go = Station("""{"kind":"time","amount":40}""");
+        var text = With(Block("\"betweenStations\":20", go, go));
+        var script = LeadScript.Of(Plan(text), Timeline(text), new Preferences());
+        Assert.Equal(
+            [
+                "Count 1", "Count 1", "Count 1", "Start 1", "Warning 2", "End 2",
+                "Count 3", "Count 3", "Count 3", "Start 3", "Warning 4", "Finish 4",
+            ],
+            script.Cues.OrderBy(c => c.At).Select(c => $"{c.Kind} {c.Shift}"));
+        string Shifts(CallKind kind) => string.Join(", ", script.Calls.Where(c => c.Kind == kind).Select(c => $"{c.Text}: {c.Shift}"));
+        Assert.Equal(
+            "Half-way: 1, 10 seconds to go: 2, 5 seconds to go: 2, Half-way: 3, 10 seconds to go: 4, 5 seconds to go: 4",
+            Shifts(CallKind.Time));
+        Assert.Equal("3: 1, 2: 1, 1: 1, 3: 3, 2: 3, 1: 3", Shifts(CallKind.CountIn));
+        Assert.Equal("That is the end: 4", Shifts(CallKind.End));
+    }
+
+    /// <summary>
     /// What was recorded goes by what is meant, not by the words: the side that works, not the hand that is named after it.
     /// </summary>
     [Fact]

@@ -1,5 +1,5 @@
 /** The network's edge, faked: a test says who answers what. Loaded before anything that takes hold of fetch. */
-type Answer = { status?: number; json?: unknown } | 'nobody' | 'lost'
+type Answer = { status?: number; json?: unknown; lines?: unknown[] } | 'nobody' | 'lost'
 
 /** What was asked: 'lost' means that it arrived, and its answer did not. */
 export interface Asked {
@@ -21,7 +21,7 @@ globalThis.fetch = async (input, init) => {
     ...(input instanceof Request ? { method: input.method, headers: input.headers } : {}),
     ...init,
   })
-  const text = input instanceof Request ? await input.text() : ''
+  const text = input instanceof Request ? await input.text() : typeof init?.body === 'string' ? init.body : ''
   const asked: Asked = {
     method: request.method,
     path: new URL(request.url).pathname,
@@ -31,8 +31,13 @@ globalThis.fetch = async (input, init) => {
   network.asked.push(asked)
   const answer = await network.answers(asked)
   if (answer === 'nobody' || answer === 'lost') throw new TypeError('fetch failed')
-  const { status = 200, json } = answer
-  return new Response(json === undefined ? null : JSON.stringify(json), {
+  const { status = 200, json, lines } = answer
+  const said = lines
+    ? lines.map((line) => `${JSON.stringify(line)}\n`).join('')
+    : json === undefined
+      ? null
+      : JSON.stringify(json)
+  return new Response(said, {
     status,
     headers: { 'Content-Type': 'application/json' },
   })

@@ -172,9 +172,13 @@ test('mine over theirs: what stands there afterwards is mine, made from theirs',
   saver.put({ name: 'mine, still' })
   await wait(5000)
   expect(at.value.name).toBe('theirs')
+  const before = puts().length
   saver.keepMine()
   await wait(1000)
   expect([state(), at.value.name, at.version, saver.base]).toEqual(['saved', 'mine, still', 6, 6])
+  // At once from what stood there, not by being refused a second time.
+  const sent = puts().slice(before)
+  expect(sent.map((p) => p.headers.get('If-Match'))).toEqual(['"5"'])
 })
 
 test('theirs over mine: it is shown, and mine is not sent any more', async () => {

@@ -2,6 +2,7 @@
  * Clips that the instructor recorded once, for a device without a voice: a few words and numbers, kept in this browser, where they
  * need no server, and with the data, so that they are in its copies and on other screens.
  */
+import { createStore, del, entries, set } from 'idb-keyval'
 import { answer, api } from '../api/client'
 
 export const CLIPS = [
@@ -19,32 +20,13 @@ export const CLIPS = [
   ...Array.from({ length: 20 }, (_, i) => String(i + 1)),
 ] as const
 
-const STORE = 'clips'
 const kept = new Map<string, Blob>()
-
-function database(): Promise<IDBDatabase> {
-  return new Promise((resolve, reject) => {
-    const asked = indexedDB.open('halterion', 1)
-    asked.onupgradeneeded = () => asked.result.createObjectStore(STORE)
-    asked.onsuccess = () => resolve(asked.result)
-    asked.onerror = () => reject(asked.error ?? new Error('This browser keeps nothing.'))
-  })
-}
-
-const done = (request: IDBRequest) =>
-  new Promise<void>((resolve, reject) => {
-    request.onsuccess = () => resolve()
-    request.onerror = () => reject(request.error ?? new Error('It could not be kept.'))
-  })
+const here = createStore('halterion', 'clips')
 
 /** Brings the recorded clips to hand: those of this browser, and those of the data that it has not. */
 export async function loadClips(): Promise<string[]> {
-  const store = (await database()).transaction(STORE).objectStore(STORE)
-  for (const word of CLIPS) {
-    const request = store.get(word)
-    await done(request)
-    if (request.result instanceof Blob && !kept.has(word)) kept.set(word, request.result)
-  }
+  for (const [word, sound] of await entries<string, unknown>(here))
+    if (sound instanceof Blob && !kept.has(word)) kept.set(word, sound)
   try {
     const theirs = await answer(api.GET('/api/clips'))
     for (const word of theirs.filter((w) => !kept.has(w))) await keepHere(word, await fetched(word))
@@ -69,8 +51,7 @@ export async function keepClip(word: string, sound: Blob | null): Promise<boolea
 }
 
 async function keepHere(word: string, sound: Blob | null) {
-  const store = (await database()).transaction(STORE, 'readwrite').objectStore(STORE)
-  await done(sound ? store.put(sound, word) : store.delete(word))
+  await (sound ? set(word, sound, here) : del(word, here))
   if (sound) kept.set(word, sound)
   else kept.delete(word)
 }
