@@ -394,6 +394,8 @@
 		$("bar").max = end() / 1e3;
 		$("bar").value = at / 1e3;
 		write("main", mainAct()[1]);
+		$("goTo").disabled = state.phase === "ready";
+		$("anew").disabled = commands.length === 0 || state.phase === "running" && !over;
 		if (scene.cards.join() !== shownCards) showCards(scene.cards);
 	}
 	function showCards(cards) {

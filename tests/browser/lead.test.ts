@@ -88,6 +88,37 @@ test('the page that is taken along is where the fold is, for all that its button
   expect(held).toBeGreaterThan(12)
 })
 
+test('the page that is taken along goes on after a reload, goes anywhere, and forgets only what stands', async ({
+  page,
+}) => {
+  // Kept taps need an address of their own: the page is served from one.
+  const read = (file: string) => readFileSync(new URL(`../../src/Halterion.Formats/${file}`, import.meta.url), 'utf8')
+  const data = {
+    ...{ key: 'k', title: 'Case', cards: [], cues: [], calls: [], bells: [] },
+    scenes: [10, 60, 80].map((end, i) => sceneOf({ end }, i)),
+  }
+  const body = read('lead-page.html')
+    .replace('{{data}}', () => JSON.stringify(data))
+    .replace('{{script}}', () => read('lead-page.js'))
+  await page.route('http://along.test/', (route) => route.fulfill({ body, contentType: 'text/html' }))
+  await page.goto('http://along.test/')
+  const button = (name: string) => page.getByRole('button', { name, exact: true })
+  await expect(button('Go there')).toBeDisabled()
+  await expect(button('Begin anew')).toBeDisabled()
+  await button('Start the class').click()
+  await expect(button('Begin anew')).toBeDisabled()
+  await page.getByLabel('Go to').selectOption({ index: 2 })
+  await button('Go there').click()
+  await expect(page.locator('#head')).toHaveText('scene 2')
+  await page.reload()
+  await expect(page.locator('#head')).toHaveText('scene 2')
+  await button('Pause').click()
+  await button('Begin anew').click()
+  await expect(page.locator('#head')).toHaveText('scene 0')
+  await page.reload()
+  await expect(button('Start the class')).toBeVisible()
+})
+
 test('the page that is taken along rings and says after every tap what the lead screen does', async ({ page }) => {
   const { cases, ...data } = JSON.parse(readFileSync(new URL('../sound-cases.json', import.meta.url), 'utf8')) as Sounds
   await page.addInitScript(

@@ -133,6 +133,9 @@ function show() {
   $<HTMLProgressElement>('bar').max = end() / 1000
   $<HTMLProgressElement>('bar').value = at / 1000
   write('main', mainAct()[1])
+  // Before the start there is nowhere to go to; and a class that runs is not forgotten by a slip of the finger.
+  $<HTMLButtonElement>('goTo').disabled = state.phase === 'ready'
+  $<HTMLButtonElement>('anew').disabled = commands.length === 0 || (state.phase === 'running' && !over)
   if (scene.cards.join() !== shownCards) showCards(scene.cards)
 }
 
