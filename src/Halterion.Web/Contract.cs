@@ -42,12 +42,13 @@ public static class Contract
         });
         options.AddDocumentTransformer((document, _, _) =>
         {
-            using var schema = JsonDocument.Parse(File.ReadAllBytes(ClassSchemaFile));
-            foreach (var definition in schema.RootElement.GetProperty("$defs").EnumerateObject())
+            foreach (var (name, definition) in PublishedSchema.Class()["$defs"]!.AsObject())
             {
-                Add(document, definition.Name,
-                    definition.Value.GetRawText().Replace("#/$defs/", "#/components/schemas/", StringComparison.Ordinal));
+                Add(document, name, definition!.ToJsonString().Replace("#/$defs/", "#/components/schemas/", StringComparison.Ordinal));
             }
+
+            // Screens offer of a block, a station or a part what it takes.
+            document.AddExtension("x-taken", new JsonNodeExtension(PublishedSchema.Taken()));
 
             NamePlans(document);
             NameFilters(document);
@@ -55,9 +56,6 @@ public static class Contract
             return Task.CompletedTask;
         });
     }
-
-    /// <summary>The JSON Schema of the class file, as published.</summary>
-    public static string ClassSchemaFile => Path.Combine(AppContext.BaseDirectory, "class.schema.json");
 
     /// <summary>
     /// Parts of the plan language that the program passes on as they are, by the names of the fields in which they stand.

@@ -115,7 +115,7 @@ internal sealed class SessionRooms(
     /// <summary>The floor of a block: where its stations lie, and who is where when.</summary>
     public FloorView FloorOf(Block block, RoomOf room, SessionRoom chosen)
     {
-        var rotates = block.Shape is BlockShape.Rotation or BlockShape.OwnPace;
+        var rotates = block.Shape.IsSpread;
         var hall = HallOf(chosen)?.Floor ?? HallFloor.Usual;
         if (!rotates)
         {

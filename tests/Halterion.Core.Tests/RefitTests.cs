@@ -180,6 +180,31 @@ public class RefitTests
             }
         }, iter: 500);
 
+    /// <summary>Ten seconds added on the way are won back once, not by every change that leaves that station alone.</summary>
+    [Fact]
+    public void Time_added_on_the_way_is_counted_once()
+    {
+        var goes = new[] { 60, 50, 70, 80 }.Select(s => Station($$"""{"kind":"time","amount":{{s}}}""")).ToArray();
+        var text = With(Block(""" "leadInSeconds":0,"betweenStations":20 """, goes));
+        var (plan, timeline) = (Plan(text), Timeline(text));
+        var scenes = LeadScript.Of(plan, timeline, new Preferences()).Times;
+        var second = timeline.Spans.Select((s, i) => (s, i)).First(s => s.s is { Kind: SpanKind.Work, Station: 1 }).i;
+        var state = LeadFold.Fold(
+            [
+                new LeadCommand(Guid.Empty, LeadCommandKind.Start, 0),
+                new LeadCommand(Guid.Empty, LeadCommandKind.Adjust, 1000, Payload: new LeadPayload([new SceneShift(second, 10_000)])),
+            ],
+            scenes);
+        var booked = (timeline.Length.Value - 50) * 1000L;
+        var found = WaysBack.Of(plan, timeline, scenes, state, 1000, booked, Terms)!;
+        Assert.NotEmpty(found.Ways);
+        Assert.All(found.Ways, way =>
+        {
+            var after = LeadFold.Next(state, new LeadCommand(Guid.Empty, LeadCommandKind.Adjust, 1000, Payload: new(way.Shifts)), scenes);
+            Assert.InRange(way.EndsAt - LeadFold.EndOf(scenes, after.Added, scenes.Length - 1), 0, 1000);
+        });
+    }
+
     /// <summary>
     /// In the rest before a round that may be left out nothing else is left: without it the class is over, and an ended class hears no
     /// adjust.

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Runtime.CompilerServices;
 using System.Text.Json.Nodes;
 using Halterion.Core.Moves;
 using Halterion.Core.PlanFormat;
@@ -12,8 +11,7 @@ namespace Halterion.Core.Tests;
 /// <summary>The words stand once in the program; the published schema and the sentences must follow from them.</summary>
 public sealed class VocabularyTests
 {
-    private static readonly JsonNode Schema =
-        JsonNode.Parse(File.ReadAllText(Beside()))!["$defs"]!;
+    private static readonly JsonNode Schema = PublishedSchema.Class()["$defs"]!;
 
     private static void Same<T>(string within, params string[] fields) where T : struct, Enum => Assert.All(fields, field =>
     {
@@ -97,7 +95,4 @@ public sealed class VocabularyTests
     private static string Say(Manner manner) => PlanWords.Option(
         new Option(new PlaceId("o1"), Tier.Main, new MoveId("squat"), manner, ImmutableSortedDictionary<int, PartManner>.Empty,
             null), Classes.Library, new Preferences());
-
-    private static string Beside([CallerFilePath] string here = "") =>
-        Path.Combine(Path.GetDirectoryName(here)!, "..", "..", "src", "Halterion.Web", "class.schema.json");
 }

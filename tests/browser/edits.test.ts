@@ -195,7 +195,7 @@ test('a block of any shape may be done in any other, and back', async ({ studio 
       options: [{ tier: 'main', move }],
     })),
   }
-  const shapes = ['circuit', 'every', 'sets', 'rotation', 'ownPace'] as const
+  const shapes = ['circuit', 'onTheClock', 'sets', 'rotation', 'ownPace'] as const
   const blocks = [full, ...starters.map((s) => s.block).filter((b) => b.format !== 'talk')]
   for (const block of blocks) {
     for (const shape of shapes) {

@@ -23,7 +23,7 @@ function random(seed: number) {
   return (below: number) => ((x = (Math.imul(x, 1664525) + 1013904223) >>> 0) >>> 8) % below
 }
 
-const shapes = ['circuit', 'every', 'sets', 'rotation', 'ownPace'] as const
+const shapes = ['circuit', 'onTheClock', 'sets', 'rotation', 'ownPace'] as const
 const maybe = <T>(next: (n: number) => number, value: T): T | undefined => (next(2) ? value : undefined)
 
 /** What a station may carry in a circuit of its own sides. */
@@ -70,7 +70,7 @@ const idsOf = (plan: Plan) => plan.blocks.flatMap((b) => (b.stations ?? []).map(
 /** By hand from plan-language.md: what a station of a block of each shape may not carry. */
 const refused: Record<Shape, (keyof PlanStation)[]> = {
   circuit: ['betweenSets'],
-  every: ['betweenSets', 'changeSeconds', 'withNext'],
+  onTheClock: ['betweenSets', 'changeSeconds', 'withNext'],
   sets: [],
   rotation: ['betweenSets', 'changeSeconds', 'demoSeconds', 'withNext', 'say'],
   ownPace: ['betweenSets', 'changeSeconds', 'demoSeconds', 'withNext', 'say', 'sharing', 'waiting'],

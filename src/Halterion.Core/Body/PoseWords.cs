@@ -10,7 +10,7 @@ internal static partial class PoseWords
     {
         var keys = shown.Select(i => (Pose: motion.Pose(i), Posture: motion.Key(i), Body: Skeleton.Of(motion.Key(i)))).ToArray();
         var names = keys.Select(k => Sentence(k.Pose, k.Posture, k.Body)).ToArray();
-        var first = names.Length == 1 ? Capital(names[0]) : $"From {string.Join("; to ", names)}";
+        var first = names.Length == 1 ? names[0].Capital() : $"From {string.Join("; to ", names)}";
         var with = motion.Load is { } load ? $" {Holding(load)}" : "";
         return $"{first}.{with}{(band == BandAt.None ? "" : " A band is used.")}";
     }
@@ -162,8 +162,6 @@ internal static partial class PoseWords
             _ => $"A {what} across the hips.",
         };
     }
-
-    private static string Capital(string text) => text.Length == 0 ? text : char.ToUpper(text[0], CultureInfo.InvariantCulture) + text[1..];
 
     private static string Degrees(double value, string what) => string.Create(CultureInfo.InvariantCulture, $"{what} {Math.Abs(value):0}°");
 }

@@ -159,5 +159,5 @@ public sealed class ClassReview
     public ImmutableArray<MoveId> MainMoves() => [.. MainStations.SelectMany(s => Works(s)).Select(p => p.Move.Id).Distinct()];
 
     private ImmutableArray<DonePart?> PartsOf(Option option, Station station) =>
-        [.. station.Dose.Select((part, i) => part.Kind == PartKind.Rest ? null : DonePart.Of(part, i, option, station, Moves))];
+        [.. station.Dose.Select((part, i) => !part.Kind.IsWork ? null : DonePart.Of(part, i, option, station, Moves))];
 }

@@ -35,7 +35,7 @@ public static class OptionEntry
     {
         var oneByOne = station.Sides != SideRule.AsWritten || station.Dose.Any(p => p.Side is Side.Left or Side.Right);
         var inTurn = station.Dose.Any(p => p.Side == Side.Alternate) || station.Sides == SideRule.Alternate;
-        var splits = station.Dose is [{ Kind: PartKind.Time or PartKind.Hold }];
+        var splits = station.Dose is [{ Kind.CanSplit: true }];
         return (move.Sided, main.Sided) switch
         {
             (Moves.Sided.TwoSided, _) when oneByOne || inTurn => option with { Sides = SideRule.AsWritten },

@@ -107,8 +107,8 @@ public sealed record Proposals(Proposal? Easier = null, Proposal? Harder = null,
                 moves.Find(option.Move)!.Name,
                 Dimension(option, move, main, moves),
                 here is null || there is null
-                    ? $"{Capital(offered.Differs)}."
-                    : Sentence(Capital(offered.Differs), there.Demand, here.Demand)) with
+                    ? $"{offered.Differs.Capital()}."
+                    : Sentence(offered.Differs.Capital(), there.Demand, here.Demand)) with
             { Differs = offered.Differs };
         }
     }
@@ -133,8 +133,6 @@ public sealed record Proposals(Proposal? Easier = null, Proposal? Harder = null,
             : manner.Scale is not null ? "amount"
             : "complexity";
     }
-
-    private static string Capital(string text) => $"{char.ToUpperInvariant(text[0])}{text[1..]}";
 
     /// <summary>A step of a ladder as an option.</summary>
     public static Option OptionOf(Rung rung, Tier tier, MoveLibrary moves) =>
@@ -256,7 +254,7 @@ public sealed record Proposals(Proposal? Easier = null, Proposal? Harder = null,
             ? "A little easier all round."
             : "A little harder all round."
             : $"{said}."
-            : said.Length == 0 ? $"{char.ToUpperInvariant(trade[0])}{trade[1..]}." : $"{said}: {trade}.";
+            : said.Length == 0 ? $"{trade.Capital()}." : $"{said}: {trade}.";
     }
 }
 

@@ -49,8 +49,8 @@ public static class ClassReader
     {
         var file = new JsonObject
         {
-            ["format"] = Context.FormatName,
-            ["version"] = 1,
+            ["format"] = ClassTable.FormatName,
+            ["version"] = ClassTable.Version,
             ["title"] = "Block",
             ["slotMinutes"] = 60,
             ["blocks"] = new JsonArray(block.DeepClone())
@@ -94,10 +94,12 @@ public static class ClassReader
 /// <summary>What every reader of a part of the class needs, and the class itself.</summary>
 internal sealed partial class Context(MoveLibrary shipped, Faults faults)
 {
-    public const string FormatName = "halterion-class";
     private MoveLibrary moves = shipped;
-    private ClassDefaults defaults = ClassDefaults.Usual;
+    private ImmutableArray<Move> own = [];
     private PlaceIds ids = new();
+
+    /// <summary>The shape of the block that is being read is known, so that faults which hang on it can be told.</summary>
+    private bool sure = true;
 
     public ClassPlan? Class(JsonElement root)
     {
@@ -107,40 +109,13 @@ internal sealed partial class Context(MoveLibrary shipped, Faults faults)
             return null;
         }
 
-        if (fields.Text("format", 1, 120, required: true) is { } format && format != FormatName)
-        {
-            fields.Fault("format", $"This is “{format}”.", FormatName);
-        }
-
         ids = PlaceIds.Of(root);
-        fields.Whole("version", 1, 1, required: true);
-        fields.Text("library", 1, 120);
-        OwnMoves(fields, inClass: true);
-        defaults = new ClassDefaults(
-            fields.Seconds("leadInSeconds", 0, 120) ?? defaults.LeadIn,
-            fields.Seconds("switchSeconds", 0, 60) ?? defaults.Switch,
-            StartSide(fields) ?? defaults.StartSide,
-            fields.Choice<Counting>("count") ?? defaults.Count);
-
-        var plan = new ClassPlan
-        {
-            Title = fields.Text("title", 1, 120, required: true) ?? "",
-            Notes = fields.Text("notes", 0, 4000) ?? "",
-            SlotMinutes = fields.Whole("slotMinutes", 5, 180, required: true) ?? 0,
-            Aim = fields.Choice<Aim>("aim") ?? Aim.Conditioning,
-            Facing = fields.Choice<Facing>("facing") ?? Facing.Mirror,
-            Defaults = defaults,
-            Focus = fields.Text("focus", 1, 120),
-            Bring = fields.Text("bring", 1, 400),
-            WarmUp = fields.Choice<WarmUp>("warmUp") ?? WarmUp.InClass,
-            Moves = moves,
-            Blocks = [.. fields.Items("blocks", 1, 30, "blocks", required: true).Select((block, i) => Block(block, $"/blocks/{i}", i))],
-        };
-        plan = plan with { Waivers = Waivers(fields, plan) };
+        var plan = PlanLanguage.Class.Read(this, fields, new ClassPlan { Title = "", SlotMinutes = 0, Blocks = [], Moves = moves });
         CheckShows(plan);
-        fields.Close("a class");
         return plan;
     }
+
+    public PlaceId IdOf(Fields fields, string byPlace) => ids.Take(fields, byPlace);
 
     /// <summary>A walk-through shows stations of this class, from the first to the last.</summary>
     private void CheckShows(ClassPlan plan)
@@ -168,29 +143,5 @@ internal sealed partial class Context(MoveLibrary shipped, Faults faults)
                 }
             }
         }
-    }
-
-    private static Side? StartSide(Fields fields) => fields.Choice("startSide", ["left", "right"]) switch
-    {
-        "left" => Side.Left,
-        "right" => Side.Right,
-        _ => null,
-    };
-
-    private MoveId? Move(Fields fields, string name, bool required)
-    {
-        if (fields.Text(name, 1, 120, required) is not { } text)
-        {
-            return null;
-        }
-
-        var id = new MoveId(text);
-        if (moves.Has(id))
-        {
-            return id;
-        }
-
-        fields.Fault(name, $"“{text}” is not a move of the library.", "the id of a move, such as squat");
-        return null;
     }
 }

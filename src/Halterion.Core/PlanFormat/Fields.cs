@@ -128,13 +128,18 @@ public sealed class Fields
     public decimal? Decimal(string name, decimal min, decimal max) =>
         Take(name) is { } value ? Decimal(value, name, null, min, max) : null;
 
-    public bool? Flag(string name) => Take(name) switch
+    public bool? Flag(string name) => Take(name) is { } value ? Flag(value, name) : null;
+
+    /// <summary>True or false; a fault where it is neither.</summary>
+    public bool? Flag(JsonElement value, string name)
     {
-        null => null,
-        { ValueKind: JsonValueKind.True } => true,
-        { ValueKind: JsonValueKind.False } => false,
-        { } other => Wrong<bool>(PointerTo(name), other, "true or false"),
-    };
+        if (value.ValueKind is JsonValueKind.True or JsonValueKind.False)
+        {
+            return value.ValueKind == JsonValueKind.True;
+        }
+
+        return Wrong<bool>(PointerTo(name), value, "true or false");
+    }
 
     /// <param name="controls">A text whose control characters are somebody else's to judge, such as a whole table.</param>
     public string? Text(string name, int least, int most, bool required = false, bool controls = false)
@@ -143,29 +148,35 @@ public sealed class Fields
         {
             if (required)
             {
-                Missing<int>(name, $"a text of {least}–{most} characters");
+                Missing<int>(name, TextWords(least, most));
             }
 
             return null;
         }
 
+        return Text(value, name, null, least, most, controls);
+    }
+
+    /// <summary>A text of so many characters that is not blank, unless it may be empty; a fault where it is not.</summary>
+    public string? Text(JsonElement value, string name, int? index, int least, int most, bool controls = false)
+    {
         if (value.ValueKind != JsonValueKind.String || JsonText.Of(value) is not { } text)
         {
-            faults.Add(PointerTo(name), $"This is {Kind(value)}.", $"a text of {least}–{most} characters");
+            faults.Add(PointerTo(name, index), $"This is {Kind(value)}.", TextWords(least, most));
             return null;
         }
 
         if (!controls && JsonText.HasControls(text))
         {
-            faults.Add(PointerTo(name), "This text has control characters in it.", "plain text; only tabs and line ends are taken");
+            faults.Add(PointerTo(name, index), "This text has control characters in it.", "plain text; only tabs and line ends are taken");
             return null;
         }
 
         var length = text.EnumerateRunes().Count();
         if (length < least || length > most || (least > 0 && string.IsNullOrWhiteSpace(text)))
         {
-            faults.Add(PointerTo(name), length > most ? $"This text has {length} characters." : "This text is blank.",
-                $"a text of {least}–{most} characters");
+            faults.Add(PointerTo(name, index), length > most ? $"This text has {length} characters." : "This text is blank.",
+                TextWords(least, most));
             return null;
         }
 
@@ -179,7 +190,7 @@ public sealed class Fields
             return required ? Missing<T>(name, $"one of: {WordsOf<T>.Listed}") : null;
         }
 
-        if (value.ValueKind == JsonValueKind.String && JsonText.Of(value) is { } word && WordsOf<T>.All.TryGetValue(word, out var choice))
+        if (WordsOf<T>.TryRead(value, out var choice))
         {
             return choice;
         }
@@ -208,31 +219,6 @@ public sealed class Fields
         return null;
     }
 
-    /// <summary>A value, or a list of 1–20 by round.</summary>
-    /// <param name="read">Reads one value; its second argument is the place in the list, null where there is no list.</param>
-    public ByRound<T>? Listed<T>(string name, Func<JsonElement, int?, T?> read) where T : struct
-    {
-        if (Take(name) is not { } value)
-        {
-            return null;
-        }
-
-        if (value.ValueKind != JsonValueKind.Array)
-        {
-            return read(value, null) is { } only ? new ByRound<T>(only) : null;
-        }
-
-        var items = Items(name, 1, 20, "entries");
-        var values = items.Select((item, i) => read(item, i)).ToArray();
-        return values.Length > 0 && Array.TrueForAll(values, v => v is not null) ? new ByRound<T>([.. values.Select(v => v!.Value)]) : null;
-    }
-
-    public ByRound<Seconds>? SecondsListed(string name, int min, int max) =>
-        Listed<Seconds>(name, (value, index) => Whole(value, name, index, min, max) is { } whole ? new Seconds(whole) : null);
-
-    public ByRound<decimal>? DecimalListed(string name, decimal min, decimal max) =>
-        Listed(name, (value, index) => Decimal(value, name, index, min, max));
-
     /// <summary>The items of a list, none where it is absent, faulty or of the wrong length.</summary>
     public JsonElement[] Items(string name, int least, int most, string what, bool required = false)
     {
@@ -240,17 +226,23 @@ public sealed class Fields
         {
             if (required)
             {
-                Missing<int>(name, $"a list of {least}–{most} {what}");
+                Missing<int>(name, ListWords(least, most, what));
             }
 
             return [];
         }
 
+        return Items(value, name, least, most, what);
+    }
+
+    /// <summary>The items of a value that should be a list; none, and a fault, where it is none or of the wrong length.</summary>
+    public JsonElement[] Items(JsonElement value, string name, int least, int most, string what)
+    {
         var length = value.ValueKind == JsonValueKind.Array ? value.GetArrayLength() : -1;
         if (length < least || length > most)
         {
             faults.Add(PointerTo(name), length < 0 ? $"This is {Kind(value)}." : $"This list has {length} {what}.",
-                $"a list of {least}–{most} {what}");
+                ListWords(least, most, what));
             return [];
         }
 
@@ -306,9 +298,7 @@ public sealed class Fields
         var words = ImmutableArray.CreateBuilder<T>(items.Length);
         for (var i = 0; i < items.Length; i++)
         {
-            if (items[i].ValueKind == JsonValueKind.String
-                && JsonText.Of(items[i]) is { } text
-                && WordsOf<T>.All.TryGetValue(text, out var word))
+            if (WordsOf<T>.TryRead(items[i], out var word))
             {
                 words.Add(word);
             }
@@ -346,6 +336,20 @@ public sealed class Fields
 
     public decimal? Decimal(JsonElement value, string name, int? index, decimal min, decimal max) =>
         Numbers.Decimal(value, min, max) ?? Wrong<decimal>(PointerTo(name, index), value, Numbers.DecimalWords(min, max));
+
+    /// <summary>Notes what a value is and what would be right.</summary>
+    public void Wrong(JsonElement value, string name, int? index, string right) =>
+        faults.Add(PointerTo(name, index), $"This is {Kind(value)}.", right);
+
+    /// <summary>The fields of an object that stands in this one, or in a list of it.</summary>
+    public Fields Inside(JsonElement value, string name, int? index) => new(value, PointerTo(name, index), faults);
+
+    public static string TextWords(int least, int most) => $"a text of {least}–{most} characters";
+
+    public static string ListWords(int least, int most, string what) => $"a list of {least}–{most} {what}";
+
+    /// <summary>A text cut to what a sentence can hold.</summary>
+    public static string Short(string text) => text.Length > 40 ? text[..40] + "…" : text;
 
     public string PointerTo(string name, int? index) => index is { } i ? $"{PointerTo(name)}/{i}" : PointerTo(name);
 
@@ -385,7 +389,7 @@ public sealed class Fields
         JsonValueKind.Object => "an object",
         JsonValueKind.Array => "a list",
         JsonValueKind.String =>
-            JsonText.Of(value) is { } text ? $"the text “{(text.Length > 40 ? text[..40] + "…" : text)}”" : "not valid text",
+            JsonText.Of(value) is { } text ? $"the text “{Short(text)}”" : "not valid text",
         JsonValueKind.Number => value.GetRawText() is { Length: <= 40 } raw ? raw : "a very long number",
         JsonValueKind.Null => "null",
         _ => value.GetRawText(),

@@ -51,6 +51,21 @@ internal sealed class PlaceIds
         return new PlaceId(id);
     }
 
+    /// <summary>The field that names a thing within its class.</summary>
+    /// <param name="byPlace">Its id where it is given none.</param>
+    public static Field<TOwner, TPlace> Field<TOwner, TPlace>(
+        Func<TOwner, PlaceId> get, Func<TOwner, PlaceId, TOwner> set, Func<TPlace, string> byPlace) => new(
+            "id",
+            () => new()
+            {
+                ["type"] = "string",
+                ["pattern"] = $"^[A-Za-z0-9_-]{{1,{Longest}}}$",
+                ["description"] = "Names it within the class; it stays when things around it move.",
+            },
+            (context, fields, owner, place) => set(owner, context.IdOf(fields, byPlace(place))),
+            owner => get(owner).Value)
+        { AlsoAbsent = true };
+
     public static bool IsId(string text)
     {
         if (text.Length is 0 or > Longest || text == PlaceId.Class.Value)

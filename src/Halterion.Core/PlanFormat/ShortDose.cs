@@ -51,19 +51,9 @@ public static class ShortDose
 
     private static string Part(Part part)
     {
-        var amount = string.Join('/', part.Amount.Values);
         var words = new List<string?>
         {
-            part.Kind switch
-            {
-                PartKind.Reps => amount,
-                PartKind.Time => $"{amount} s",
-                PartKind.Hold => $"{amount} s hold",
-                PartKind.Pulses => $"{amount} pulses",
-                PartKind.Open => $"max {amount} s",
-                PartKind.Distance => $"{amount} m",
-                _ => $"{amount} s rest",
-            },
+            part.Kind.Short(string.Join('/', part.Amount.Values)),
             part is { Kind: PartKind.Distance, Pace: not 1.5m } ? $"at {Number(part.Pace)} s/m" : null,
             part.Side switch
             {

@@ -29,8 +29,7 @@ public sealed record TypedDose(ImmutableArray<Part> Dose, SideRule? Sides, int? 
     /// <param name="now">The block as it is read with this dose in it.</param>
     public string Beside(JsonObject before, Block now)
     {
-        var sets = now.Shape == BlockShape.Sets;
-        var word = sets ? "set" : "round";
+        var word = now.Shape.RoundWord;
         var was = before["rounds"] is JsonValue written && written.TryGetValue<int>(out var number) ? number : 1;
         var changed = new List<string>();
         if (Rounds is { } rounds && rounds != was)
@@ -39,7 +38,7 @@ public sealed record TypedDose(ImmutableArray<Part> Dose, SideRule? Sides, int? 
         }
 
         if (Rest is { } rest
-            && before[sets ? "betweenSets" : "betweenRounds"]?.ToJsonString() != rest.ToString(CultureInfo.InvariantCulture))
+            && before[now.Shape.RestField]?.ToJsonString() != rest.ToString(CultureInfo.InvariantCulture))
         {
             changed.Add(string.Create(CultureInfo.InvariantCulture, $"{rest} s between {word}s"));
         }

@@ -8,25 +8,13 @@ namespace Halterion.Core.PlanFormat;
 internal sealed partial class Context
 {
     /// <summary>Findings seen and left, with the reason. A place that is gone is no fault; it waives nothing.</summary>
-    private ImmutableArray<Waiver> Waivers(Fields fields, ClassPlan plan)
-    {
-        var items = fields.Items("waivers", 0, 200, "waivers");
-        var read = ImmutableArray.CreateBuilder<Waiver>();
-        for (var i = 0; i < items.Length; i++)
-        {
-            var waiver = new Fields(items[i], $"/waivers/{i}", faults);
-            var code = waiver.Text("code", 1, 120, required: true);
-            var place = waiver.Text("place", 0, 4000, required: true);
-            var reason = waiver.Text("reason", 1, 400, required: true);
-            waiver.Close("a waiver");
-            if (code is not null && place is not null && reason is not null)
-            {
-                read.Add(new Waiver(code, Place(place, plan), reason));
-            }
-        }
-
-        return read.ToImmutable();
-    }
+    public ImmutableArray<Waiver> Waivers(Fields fields, ClassPlan plan) =>
+    [
+        .. fields.Items("waivers", 0, ClassTable.MostWaivers, "waivers")
+            .Select((item, i) => PlanLanguage.Waiver.Read(this, new Fields(item, $"/waivers/{i}", faults), new Waiver("", default, "")))
+            .Where(w => w.Place.Value is not null)
+            .Select(w => w with { Place = Place(w.Place.Value, plan) }),
+    ];
 
     /// <summary>A place as an id; one written as a JSON Pointer (older files) is the nearest thing around it that has an id.</summary>
     private static PlaceId Place(string written, ClassPlan plan)

@@ -16,6 +16,13 @@ public static class WordsOf<T> where T : struct, Enum
 
     public static readonly string Listed = string.Join(", ", Names);
 
+    /// <summary>The word that a JSON value is, if it is one of them.</summary>
+    public static bool TryRead(JsonElement value, out T word)
+    {
+        word = default;
+        return value.ValueKind == JsonValueKind.String && JsonText.Of(value) is { } text && All.TryGetValue(text, out word);
+    }
+
     /// <summary>The word as it stands in a file.</summary>
     public static string Of(T value) => Back[value];
 }

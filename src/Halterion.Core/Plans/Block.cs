@@ -14,16 +14,6 @@ public enum Phase
     Talk,
 }
 
-/// <summary>How a block runs: the plan language's <c>format</c> and <c>order</c> in one word.</summary>
-public enum BlockShape
-{
-    Circuit,
-    Sets,
-    OwnPace,
-    Rotation,
-    Talk,
-}
-
 public enum SidePass
 {
     Station,
@@ -137,7 +127,7 @@ public sealed record Block
 
     public Gate Gate { get; init; }
 
-    public Keep Keep { get; init; }
+    public Keep? OwnKeep { get; init; }
 
     public int OptionalRounds { get; init; }
 
@@ -148,6 +138,11 @@ public sealed record Block
     public Counting? OwnCount { get; init; }
 
     public ImmutableArray<Station> Stations { get; init; } = [];
+
+    /// <summary>A cool-down is kept where nothing else is said.</summary>
+    public Keep UsualKeep => Phase == Phase.Cooldown ? Keep.Protected : Keep.Normal;
+
+    public Keep Keep => OwnKeep ?? UsualKeep;
 
     public Seconds LeadIn => OwnLeadIn ?? Defaults.LeadIn;
 

@@ -116,7 +116,7 @@ public sealed record Option(
     /// <summary>All that is done under this option, part by part, each once; rests are left out.</summary>
     public IEnumerable<Doing> In(Station station) => station.Dose.IsEmpty ? [new Doing(Move, Manner)]
         : station.Dose.Select((part, i) => (Part: part, Entry: Parts.GetValueOrDefault(i + 1)))
-            .Where(p => p.Part.Kind != PartKind.Rest)
+            .Where(p => p.Part.Kind.IsWork)
             .Select(p => DoingOf(p.Part, p.Entry))
             .Distinct();
 

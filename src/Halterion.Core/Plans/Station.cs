@@ -13,17 +13,6 @@ public enum SideRule
     Alternate,
 }
 
-public enum PartKind
-{
-    Time,
-    Hold,
-    Reps,
-    Pulses,
-    Open,
-    Distance,
-    Rest,
-}
-
 /// <summary>An amount or a range of it. The clock and the counts use <see cref="To"/>.</summary>
 public readonly record struct Amount(int From, int To)
 {
@@ -83,14 +72,6 @@ public sealed record Part
 
     /// <summary>Seconds one rep of a <c>reps</c> part takes, pulses included.</summary>
     public decimal RepSeconds => Tempo!.RepSeconds(Style) + PulsesPerRep;
-
-    /// <summary>Seconds that <paramref name="amount"/> of this part takes in one go, rounded up to a whole second.</summary>
-    public int SecondsFor(int amount) => Kind switch
-    {
-        PartKind.Reps => (int)Math.Ceiling(amount * RepSeconds),
-        PartKind.Distance => (int)Math.Ceiling(amount * Pace),
-        _ => amount,
-    };
 }
 
 /// <summary>How long a station is shown before it is done: once, or by round.</summary>
@@ -151,7 +132,7 @@ public sealed record Station
 
     /// <summary>The side that all of its dose is written for; both where it is not one.</summary>
     public Side OnlySide =>
-        Dose.Where(p => p.Kind != PartKind.Rest).Select(p => p.Side).Distinct().ToArray() is [Side.Left or Side.Right] and [var one]
+        Dose.Where(p => p.Kind.IsWork).Select(p => p.Side).Distinct().ToArray() is [Side.Left or Side.Right] and [var one]
             ? one
             : Side.Both;
 

@@ -174,7 +174,7 @@ public static class Assigning
     private static Dictionary<PlaceId, ImmutableArray<ImmutableArray<int>>> GroupsOf(RoomOf room)
     {
         var index = room.People.Select((p, i) => (p.Id, i)).ToDictionary(p => p.Id, p => p.i);
-        return room.Plan.Blocks.Where(b => b.Shape is BlockShape.Rotation or BlockShape.OwnPace && b.Stations.Length > 0).ToDictionary(
+        return room.Plan.Blocks.Where(b => b.Shape.IsSpread && b.Stations.Length > 0).ToDictionary(
             b => b.Id,
             b => b.Shape == BlockShape.Rotation && room.Groups.TryGetValue(b.Id, out var given) && given.Length == b.Stations.Length
                 ? Groups.Filled([.. given.Select(g => g.Where(index.ContainsKey).Select(id => index[id]).ToImmutableArray())], room.Heads)

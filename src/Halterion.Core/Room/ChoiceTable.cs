@@ -200,9 +200,9 @@ internal sealed class ChoiceTable
         var allowed = Enumerable.Range(0, all.Length).Where(o => all[o].Allowed).MinBy(o => all[o].Cost);
         var note = all[taken].Note.Length > 0 ? $" ({all[taken].Note})" : "";
         var reason = would == taken ? TheirLevel(person, station, taken)
-            : all[taken].Cost > all[allowed].Cost ? $"{Capital(Short(station, allowed, taken))} does not go round; {all[taken].Why}"
+            : all[taken].Cost > all[allowed].Cost ? $"{Short(station, allowed, taken).Capital()} does not go round; {all[taken].Why}"
             : !all[would].Allowed ? Care(person, all[would].Why)
-            : all[would].Note.Length > 0 ? Capital(all[would].Note)
+            : all[would].Note.Length > 0 ? Capitals.Capital(all[would].Note)
             : TheirLevel(person, station, taken);
         return $"{reason}{note}.";
     }
@@ -221,7 +221,7 @@ internal sealed class ChoiceTable
     {
         var (limit, what) = (why[..why.IndexOf(':', StringComparison.Ordinal)], why[(why.IndexOf(':', StringComparison.Ordinal) + 2)..]);
         var known = room.People[person].LimitsOn(room.Day).First(l => Demands.LimitTable.Named(l.Limit) == limit);
-        return $"{Capital(Allowance.Named(known))}: not {what}";
+        return $"{Capitals.Capital(Allowance.Named(known))}: not {what}";
     }
 
     /// <summary>What the option that they would do needs and this one does not.</summary>
@@ -230,6 +230,4 @@ internal sealed class ChoiceTable
         var need = options[station][wanted].Needs.FirstOrDefault(n => !options[station][taken].Needs.Contains(n));
         return need is null ? "the kit" : $"the {NeedWords.Of(need.Kind)}";
     }
-
-    private static string Capital(string text) => text.Length == 0 ? text : $"{char.ToUpperInvariant(text[0])}{text[1..]}";
 }

@@ -36,7 +36,7 @@ public static class KitLooks
         var items = used.Distinct().Order().ToArray();
         var looks = items.Where(Words.ContainsKey).Select(i => new KitLook(PlanFormat.WordsOf<KitItem>.Of(i), Words[i]));
         var lines = stock.Where(l => items.Contains(l.Item)).ToArray();
-        static string Named(StockLine l) => Capital(NeedWords.Of(l.Item, 1, l.Kg, l.HeightCm, l.Strength, null, l.Name));
+        static string Named(StockLine l) => Capitals.Capital(NeedWords.Of(l.Item, 1, l.Kg, l.HeightCm, l.Strength, null, l.Name));
         var checks = lines.Where(l => l.Condition == Condition.Check).Select(l => new KitLook($"check-{Key(l)}", $"{Named(l)}: marked to "
             + $"be checked."));
         var makeshift = lines.Where(l => l.StandIn).Select(l => new KitLook($"stand-in-{Key(l)}", $"{Named(l)}: makeshift, it must not "
@@ -47,6 +47,4 @@ public static class KitLooks
     private static string Key(StockLine line) =>
         string.Create(System.Globalization.CultureInfo.InvariantCulture,
             $"{PlanFormat.WordsOf<KitItem>.Of(line.Item)}-{line.Kg}{line.HeightCm}{line.Strength}{line.Name}");
-
-    private static string Capital(string text) => $"{char.ToUpperInvariant(text[0])}{text[1..]}";
 }

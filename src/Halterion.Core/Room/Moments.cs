@@ -15,7 +15,7 @@ public sealed record Moment(PlaceId Block, PlaceId? Station, int? Window, Immuta
 public sealed record Place(Block Block, Station Station)
 {
     public static ImmutableArray<Place> Of(ClassPlan plan) =>
-        [.. plan.Blocks.Where(b => b.Shape != BlockShape.Talk).SelectMany(b => b.Stations.Select(s => new Place(b, s)))];
+        [.. plan.Blocks.Where(b => b.Shape.HasStations).SelectMany(b => b.Stations.Select(s => new Place(b, s)))];
 }
 
 /// <summary>Groups of a rotation, or of an own-pace block: people by their place in the list.</summary>
@@ -56,7 +56,7 @@ public static class Moments
         {
             var first = places.IndexOf(places.First(p => p.Block.Id == block.Id));
             var many = block.Stations.Length;
-            if (block.Shape is not (BlockShape.Rotation or BlockShape.OwnPace))
+            if (!block.Shape.IsSpread)
             {
                 for (var s = 0; s < many; s++)
                 {

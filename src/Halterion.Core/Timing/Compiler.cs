@@ -31,7 +31,7 @@ public static class Compiler
     {
         SidePass.Round => pass == 0 ? block.StartSide : block.StartSide.Other(),
         SidePass.Alternate => round % 2 == 0 ? block.StartSide : block.StartSide.Other(),
-        _ => Side.Both,
+        SidePass.Station => Side.Both,
     };
 }
 
@@ -47,7 +47,7 @@ internal sealed class Compilation
     public void Block(Block block, int index)
     {
         writer.Open(index);
-        if (block.Shape != BlockShape.Talk)
+        if (block.Shape.HasStations)
         {
             writer.Add(SpanKind.LeadIn, block.LeadIn);
             if (block.Gate != Gate.Bell)
@@ -70,7 +70,7 @@ internal sealed class Compilation
             case BlockShape.Sets:
                 Sets(block);
                 break;
-            default:
+            case BlockShape.Circuit or BlockShape.OnTheClock:
                 Circuit(block);
                 break;
         }
@@ -128,7 +128,7 @@ internal sealed class Compilation
             Demo(block, index, round);
         }
 
-        if (block.StartEvery is not null)
+        if (block.Shape == BlockShape.OnTheClock)
         {
             return;
         }

@@ -107,7 +107,7 @@ internal static class DoseClock
 
             var amount = part.Amount.At(round).To;
             var seconds = part.SecondsFor(amount);
-            if (part.Kind == PartKind.Rest)
+            if (!part.Kind.IsWork)
             {
                 restSince += seconds;
                 stretches.Add(new Stretch(SpanKind.Rest, seconds, i, Side.Both, turn, amount));

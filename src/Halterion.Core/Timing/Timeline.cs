@@ -16,19 +16,6 @@ public enum SpanKind
     Talk,
 }
 
-/// <summary>Where a pause of the whole block stands.</summary>
-public enum Gap
-{
-    /// <summary>Between two stations; a rest where recovery is done there, else a change.</summary>
-    Stations,
-
-    /// <summary>Between two rounds or sets.</summary>
-    Rounds,
-
-    /// <summary>At the end of the block.</summary>
-    End,
-}
-
 /// <summary>
 /// A stretch of the class in which one thing goes on. Start and end are in seconds from the start of the class;
 /// <paramref name="Shows"/> is the station that a walk-through shows; indices count from 0 and are null where plan-language.md ("What
@@ -67,6 +54,10 @@ public sealed record Span(
     public bool IsInsideDose => Kind == SpanKind.Rest && Gap is null;
 
     public Seconds Length() => End - Start;
+
+    /// <summary>People drink in it: in all of a talk with water; elsewhere in the pause that the block's shape has for it.</summary>
+    /// <param name="block">The block that it belongs to.</param>
+    public bool IsDrinkIn(Block block) => block.Water && (!block.Shape.HasStations || (Gap is { } gap && gap == block.Shape.DrinkGap));
 }
 
 /// <summary>A span of a station's own inside a window, in seconds from the bell that opens it.</summary>

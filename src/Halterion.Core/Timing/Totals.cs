@@ -70,7 +70,7 @@ internal sealed class Counts
     public static Counts Of(ClassPlan plan, Func<Part, bool>? counted = null)
     {
         var counts = new Counts();
-        foreach (var block in plan.Blocks.Where(b => b.Shape is not (BlockShape.Talk or BlockShape.OwnPace)))
+        foreach (var block in plan.Blocks.Where(b => b.Shape.IsInRounds))
         {
             counts.Add(block, counted);
         }

@@ -35,6 +35,9 @@ public sealed class Starters(MoveLibrary moves, Preferences preferences)
 
     private static Block Circuit(int rounds, int change = 0) => Plain with { Rounds = rounds, BetweenStations = new Seconds(change) };
 
+    private static Block OnTheClock(int rounds, int every) =>
+        Circuit(rounds) with { Shape = BlockShape.OnTheClock, StartEvery = new Seconds(every) };
+
     private static Block Sets(int sets, int change = 0) => Circuit(sets, change) with { Shape = BlockShape.Sets };
 
     /// <summary>What a station should offer whatever its move: a new one has it from the beginning.</summary>
@@ -84,7 +87,7 @@ public sealed class Starters(MoveLibrary moves, Preferences preferences)
             Rested(Block("Stations on the bell", Phase.Main,
                 Circuit(2, 20) with { Shape = BlockShape.Rotation, Window = new(new Seconds(Bell)) }, "squat", "split-squat"), 90)),
         Of("On the minute", Bells, "Each station starts on the minute; what the reps leave is rest. Four rounds.",
-            Dosed(Block("On the minute", Phase.Main, Circuit(4) with { StartEvery = new Seconds(60) }, "squat", "hip-hinge"), "12")),
+            Dosed(Block("On the minute", Phase.Main, OnTheClock(4, 60), "squat", "hip-hinge"), "12")),
         Of("Own pace", Bells, "Everyone goes round alone until the bell, five minutes.",
             Block("Own pace", Phase.Main, Plain with { Shape = BlockShape.OwnPace, Length = new Seconds(300) }, "squat", "hip-hinge")),
         Of("Straight sets", SetsOf, "All sets of a station, then the next one. Three sets.",
@@ -109,7 +112,7 @@ public sealed class Starters(MoveLibrary moves, Preferences preferences)
         Of("Teach a move", Ends, "The squat to a seat, free, and with a band, each shown first; the usual fault is said.",
             Taught("squat", "chair-squat")),
         Of("Cool-down", Ends, "Held stretches at the end; protected when the class runs late.",
-            Dosed(Block("Cool-down", Phase.Cooldown, Circuit(1, 5) with { Keep = Keep.Protected }, "stand-quad-stretch", "forward-fold"),
+            Dosed(Block("Cool-down", Phase.Cooldown, Circuit(1, 5), "stand-quad-stretch", "forward-fold"),
                 "30 s hold")),
         Of("Talk", Ends, "Welcome, walk-through: a stretch of time without stations, two minutes.",
             Plain with { Name = "Talk", Phase = Phase.Talk, Shape = BlockShape.Talk, Length = new Seconds(120) }),
@@ -263,7 +266,7 @@ public sealed class Starters(MoveLibrary moves, Preferences preferences)
     private Block Block(string name, Phase phase, Block timing, params ReadOnlySpan<string> ids)
     {
         var block = timing with { Name = name, Phase = phase };
-        if (preferences.Sides == SideHabit.Round && block is { Phase: Phase.Main, Shape: BlockShape.Circuit, StartEvery: null })
+        if (preferences.Sides == SideHabit.Round && block is { Phase: Phase.Main, Shape: BlockShape.Circuit })
         {
             block = block with { SidePass = SidePass.Round };
         }
@@ -282,7 +285,7 @@ public sealed class Starters(MoveLibrary moves, Preferences preferences)
     private static Block Dosed(Block block, string dose)
     {
         var typed = ShortDoseReader.Read(dose).Dose!;
-        var timed = typed.Dose is [{ Kind: PartKind.Time or PartKind.Hold }];
+        var timed = typed.Dose is [{ Kind.CanSplit: true }];
         return block with { Stations = [.. block.Stations.Select(Give)] };
 
         Station Give(Station station)

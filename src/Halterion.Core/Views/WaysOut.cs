@@ -60,7 +60,7 @@ public static class WaysOut
             }
         }
 
-        if (users is [var first, ..] && first.Block.Shape is BlockShape.Circuit or BlockShape.Sets && first.Block.Stations.Length > 1)
+        if (users is [var first, ..] && first.Block.Shape.IsOneByOne && first.Block.Stations.Length > 1)
         {
             ways.Add(Changed($"Go round {first.Block.Name} in groups, a station each", f => f.AsRotation(places[first.Block.Id])));
         }

@@ -28,9 +28,9 @@ public static partial class Announcement
         var parts = new List<string> { Many(moves, "move") };
         if (main is [var only])
         {
-            if (only.Block.Rounds > 1 && only.Block.Shape != BlockShape.OwnPace)
+            if (only.Block.Rounds > 1 && only.Block.Shape.IsInRounds)
             {
-                parts.Add(Many(only.Block.Rounds, only.Block.Shape == BlockShape.Sets ? "set" : "round"));
+                parts.Add(Many(only.Block.Rounds, only.Block.Shape.RoundWord));
             }
         }
         else
@@ -68,7 +68,7 @@ public static partial class Announcement
     }
 
     private static bool IsMain(Block block) =>
-        block.Shape != BlockShape.Talk && block.Phase is not (Phase.Warmup or Phase.Cooldown or Phase.Talk);
+        block.Shape.HasStations && block.Phase is not (Phase.Warmup or Phase.Cooldown or Phase.Talk);
 
     private static string Many(int count, string of) =>
         $"{(count < Numbers.Length ? Numbers[count] : count.ToString(CultureInfo.InvariantCulture))} {of}{(count == 1 ? "" : "s")}";

@@ -227,12 +227,7 @@ public static class Differs
 
     private static string AmountWords(decimal scale, Station station)
     {
-        var what = station.Dose.FirstOrDefault(p => p.Kind != PartKind.Rest)?.Kind switch
-        {
-            PartKind.Reps => "reps",
-            PartKind.Pulses => "pulses",
-            _ => "time",
-        };
+        var what = (station.Dose.FirstOrDefault(p => p.Kind.IsWork)?.Kind ?? PartKind.Time).Noun;
         return scale == 0.5m ? $"half the {what}" : scale < 1 ? what == "time" ? "less time" : $"fewer {what}" : $"more {what}";
     }
 }

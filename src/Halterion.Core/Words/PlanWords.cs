@@ -29,7 +29,7 @@ public static class PlanWords
     /// <summary>A station's target through all rounds: the one target, or those of the rounds that differ.</summary>
     public static string Targets(Station station, Block block)
     {
-        var each = Enumerable.Range(0, block.Shape is BlockShape.OwnPace ? 1 : block.Rounds)
+        var each = Enumerable.Range(0, block.Shape.IsInRounds ? block.Rounds : 1)
             .Select(round => Target(station, block, round))
             .ToArray();
         return each.Distinct().Count() == 1 ? each[0] : string.Join(" / ", each);
@@ -41,7 +41,7 @@ public static class PlanWords
     /// </summary>
     public static string Whole(Station station, Block block)
     {
-        var rounds = block.Shape is BlockShape.OwnPace ? 1 : block.Rounds;
+        var rounds = block.Shape.IsInRounds ? block.Rounds : 1;
         var words = new List<string>();
         foreach (var parts in station.Dose.GroupBy(p => When(p.Rounds, rounds)))
         {
@@ -112,10 +112,11 @@ public static class PlanWords
                 BlockShape.OwnPace => Goal(block) is { Length: > 0 } goal ? $"own pace, goal: {goal}" : "own pace",
                 BlockShape.Rotation => "stations on the bell",
                 BlockShape.Sets => "straight sets",
-                _ => block.StartEvery is { } every ? $"start every {every}" : block.Stations.Length == 1 ? null : "circuit",
+                BlockShape.OnTheClock => $"start every {block.StartEvery}",
+                BlockShape.Circuit => block.Stations.Length == 1 ? null : "circuit",
             },
-            block.Rounds > 1 && block.Shape != BlockShape.OwnPace
-                ? $"{block.Rounds} {(block.Shape == BlockShape.Sets ? "sets" : "rounds")}"
+            block.Rounds > 1 && block.Shape.IsInRounds
+                ? $"{block.Rounds} {block.Shape.RoundWord}s"
                     + $"{(block.OptionalRounds > 0 ? $" ({block.OptionalRounds} optional)" : "")}"
                 : null,
             block.SidePass switch
@@ -144,18 +145,7 @@ public static class PlanWords
     /// <summary>One part, such as "10 pulses". It always says whether a number means reps or seconds.</summary>
     public static string Part(Part part, int round)
     {
-        var amount = part.Amount.At(round);
-        var words = part.Kind switch
-        {
-            PartKind.Reps => amount.To == 1 && amount.From == 1 ? "1 rep" : $"{amount} reps",
-            PartKind.Hold => $"{amount} s hold",
-            PartKind.Pulses => $"{amount} pulses",
-            PartKind.Open => $"up to {amount} s",
-            PartKind.Distance => $"{amount} m",
-            PartKind.Rest => $"{amount} s rest",
-            _ => $"{amount} s",
-        };
-        return words + part.Side switch
+        return part.Kind.Said(part.Amount.At(round)) + part.Side switch
         {
             Side.Left => " left",
             Side.Right => " right",

@@ -25,7 +25,7 @@ internal static class SpanWords
             SpanKind.Talk => station is null ? block.Name : $"Show {station.Name}",
             SpanKind.Switch => span.Turn == 1 ? "Swap over or switch sides" : "Switch sides",
             SpanKind.Change => block.Shape == BlockShape.Rotation ? "Move on"
-                : block is { Water: true, Shape: BlockShape.Sets } ? $"Drink, then {station?.Name}"
+                : span.IsDrinkIn(block) ? $"Drink, then {station?.Name}"
                 : $"Change to {station?.Name ?? "what follows"}",
             SpanKind.Wait => $"{station?.Name}, wait for the bell",
             SpanKind.Rest when span.IsInsideDose => "Rest inside the dose",
@@ -47,7 +47,7 @@ internal static class SpanWords
 
     private static string Round(Block block, Span span) =>
         block.Rounds == 1 || span.Round is null ? ""
-        : string.Create(CultureInfo.InvariantCulture, $"{(block.Shape == BlockShape.Sets ? "Set" : "Round")} {span.Round + 1} of "
+        : string.Create(CultureInfo.InvariantCulture, $"{block.Shape.RoundWord.Capital()} {span.Round + 1} of "
             + $"{block.Rounds}, ");
 
     private static string Work(Part part, Span span)
@@ -61,14 +61,6 @@ internal static class SpanWords
         };
         var amount = span.Amount ?? 0;
         var cut = part.SecondsFor(amount) > span.Length().Value ? ", cut by the bell" : "";
-        return part.Kind switch
-        {
-            PartKind.Reps => FormattableString.Invariant($"{amount} {(amount == 1 ? "rep" : "reps")} × {part.RepSeconds:0.##} s"),
-            PartKind.Pulses => $"{amount} pulses × 1 s",
-            PartKind.Distance => FormattableString.Invariant($"{amount} m × {part.Pace:0.##} s a metre"),
-            PartKind.Hold => "hold",
-            PartKind.Open => $"until form slips, {amount} s at most",
-            _ => "timed",
-        } + side + cut;
+        return part.Reckoned(amount) + side + cut;
     }
 }

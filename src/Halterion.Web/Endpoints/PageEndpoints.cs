@@ -11,7 +11,7 @@ internal static class PageEndpoints
     /// <summary>The app's own files, its page for every address that is a screen, and the contract.</summary>
     public static void MapPages(this WebApplication app)
     {
-        app.MapGet("/api/schema/class", () => TypedResults.PhysicalFile(Contract.ClassSchemaFile, "application/schema+json"))
+        app.MapGet("/api/schema/class", () => TypedResults.Text(PublishedSchema.Class().ToJsonString(), "application/schema+json"))
             .ExcludeFromDescription().RequireAuthorization(Roles.Owner);
         app.MapOpenApi("/api/openapi.json").RequireAuthorization(Roles.Owner);
         app.Map("/api/{**rest}", (HttpContext http, EndpointDataSource known) => Unserved(http, known)).ExcludeFromDescription()

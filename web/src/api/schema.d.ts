@@ -2030,25 +2030,25 @@ export interface components {
             notes?: string;
             slotMinutes: number;
             /** @enum {string} */
-            aim?: "strength" | "endurance" | "conditioning" | "technique";
-            /** @enum {string} */
-            startSide?: "left" | "right";
+            aim?: "conditioning" | "strength" | "endurance" | "technique";
             /** @enum {string} */
             facing?: "mirror" | "same";
-            /** @enum {string} */
-            count?: "down" | "up" | "last5" | "off";
-            leadInSeconds?: number;
-            switchSeconds?: number;
-            library?: string;
-            moves?: components["schemas"]["PlanMove"][];
-            waivers?: components["schemas"]["PlanWaiver"][];
-            blocks: components["schemas"]["PlanBlock"][];
             /** @description The cue of the day. */
             focus?: string;
             /** @description What people bring or wear. */
             bring?: string;
             /** @enum {string} */
             warmUp?: "inClass" | "ownTime";
+            leadInSeconds?: number;
+            switchSeconds?: number;
+            /** @enum {string} */
+            startSide?: "left" | "right";
+            /** @enum {string} */
+            count?: "down" | "up" | "last5" | "off";
+            library?: string;
+            moves?: components["schemas"]["PlanMove"][];
+            blocks: components["schemas"]["PlanBlock"][];
+            waivers?: components["schemas"]["PlanWaiver"][];
         };
         /** @description A class as it is on the screen, to be seen in the room of a session. */
         ClassRequest: {
@@ -3522,17 +3522,20 @@ export interface components {
             /** @description Names it within the class; it stays when things around it move. */
             id?: string;
             name: string;
-            notes?: string;
             /** @enum {string} */
             phase: "warmup" | "activation" | "skill" | "main" | "core" | "finisher" | "cooldown" | "talk";
+            notes?: string;
+            shownBy?: string;
             /** @enum {string} */
             format?: "together" | "rotation" | "talk";
             /** @enum {string} */
             order?: "circuit" | "sets" | "ownPace";
             seconds?: number;
+            show?: components["schemas"]["PlanShowing"][];
             goalReps?: number;
             goalShared?: boolean;
             rounds?: number;
+            optionalRounds?: number;
             /** @enum {string} */
             sidePass?: "station" | "round" | "alternate";
             windowSeconds?: number | number[];
@@ -3540,25 +3543,22 @@ export interface components {
             betweenStations?: number;
             betweenSets?: number | number[];
             betweenRounds?: number | number[];
-            recovery?: components["schemas"]["PlanOption"][];
-            water?: boolean;
-            /** @enum {string} */
-            gate?: "bell" | "block" | "rests";
-            /** @enum {string} */
-            keep?: "protected" | "normal" | "droppable";
-            optionalRounds?: number;
+            afterSeconds?: number;
             leadInSeconds?: number;
             /** @enum {string} */
             startSide?: "left" | "right";
             /** @enum {string} */
             count?: "down" | "up" | "last5" | "off";
-            stations?: components["schemas"]["PlanStation"][];
-            shownBy?: string;
-            show?: components["schemas"]["PlanShowing"][];
+            /** @enum {string} */
+            gate?: "bell" | "block" | "rests";
+            /** @enum {string} */
+            keep?: "normal" | "protected" | "droppable";
+            water?: boolean;
+            say?: components["schemas"]["PlanSaying"];
+            recovery?: components["schemas"]["PlanOption"][];
             /** @enum {string} */
             recoveryIn?: "rests" | "all";
-            afterSeconds?: number;
-            say?: components["schemas"]["PlanSaying"];
+            stations?: components["schemas"]["PlanStation"][];
         };
         PlanFault: {
             pointer: string;
@@ -3609,9 +3609,11 @@ export interface components {
         PlanMove: {
             id: string;
             name: string;
-            aliases?: string[];
             /** @enum {string} */
             family: "squat" | "lunge" | "hinge" | "bridge" | "activation" | "recovery" | "core" | "stretch";
+            /** @description The move that it looks like: its figure, and with it the demand, are taken from there. */
+            like?: string;
+            aliases?: string[];
             /** @enum {string} */
             plane?: "sagittal" | "frontal" | "transverse";
             /** @enum {string} */
@@ -3619,7 +3621,6 @@ export interface components {
             /** @enum {string} */
             sided?: "twoSided" | "oneSided" | "alternating";
             rep?: string;
-            tempo?: components["schemas"]["PlanTempo"];
             dose?: {
                 /** @enum {string} */
                 kind?: "time" | "reps" | "hold" | "pulses";
@@ -3638,14 +3639,13 @@ export interface components {
             felt?: string;
             cautions?: string;
             sideMeans?: string;
+            tempo?: components["schemas"]["PlanTempo"];
             muscles?: string;
             easier?: string;
             harder?: string;
             readiness?: string;
             getIn?: string;
             kitSafety?: string;
-            /** @description The move that it looks like: its figure, and with it the demand, are taken from there. */
-            like?: string;
             /** @description What it asks, 0 (nothing) to 5; what is not said is as the move that it is like, or 0. */
             demand?: {
                 knee?: number;
@@ -3678,6 +3678,9 @@ export interface components {
             tier: "easier" | "main" | "harder" | "instead";
             move: string;
             /** @enum {string} */
+            sides?: "asWritten" | "each" | "split" | "alternate";
+            chunk?: number;
+            /** @enum {string} */
             depth?: "small" | "quarter" | "half" | "parallel" | "full" | "knee" | "midShin" | "floor";
             /** @enum {string} */
             support?: "none" | "hand" | "twoHands" | "handOnThigh" | "wall" | "chair" | "doorway" | "knees" | "forearms" | "helper";
@@ -3707,9 +3710,6 @@ export interface components {
                 [key: string]: components["schemas"]["PlanManner"];
             };
             note?: string;
-            /** @enum {string} */
-            sides?: "asWritten" | "each" | "split" | "alternate";
-            chunk?: number;
         };
         /** @description A part of a dose. */
         PlanPart: {
@@ -3718,17 +3718,17 @@ export interface components {
             amount: components["schemas"]["PlanAmount"] | components["schemas"]["PlanAmount"][];
             /** @enum {string} */
             side?: "both" | "left" | "right" | "alternate";
+            move?: string;
             tempo?: components["schemas"]["PlanTempo"];
             /** @enum {string} */
             style?: "full" | "oneAndAHalf" | "deadStop" | "constantTension";
             pulsesPerRep?: number;
-            rounds?: ("all" | "first" | "last") | number[];
             pace?: number;
-            move?: string;
-            label?: string;
             loadKg?: number | number[];
             loadFactor?: number | number[];
             effort?: number;
+            rounds?: ("all" | "first" | "last") | number[];
+            label?: string;
         };
         /** @description Something said in the time before some work; it adds none. */
         PlanSaying: {
@@ -3757,17 +3757,17 @@ export interface components {
             waiting?: components["schemas"]["PlanOption"][];
             switchSeconds?: number | number[];
             changeSeconds?: number | number[];
-            demoSeconds?: number | number[];
-            dose: components["schemas"]["PlanPart"][];
-            options: components["schemas"]["PlanOption"][];
+            betweenSets?: number | number[];
             /** @enum {string} */
             startSide?: "left" | "right";
             withNext?: boolean;
-            betweenSets?: number | number[];
             view?: ("side" | "front" | "back" | "turn") | ("side" | "front" | "back" | "turn")[];
             /** @enum {string} */
             count?: "down" | "up" | "last5" | "off";
             say?: components["schemas"]["PlanSaying"];
+            demoSeconds?: number | number[];
+            dose: components["schemas"]["PlanPart"][];
+            options: components["schemas"]["PlanOption"][];
         };
         /** @description lower-pause-lift-pause in seconds; X is as fast as is safe and counts 1. */
         PlanTempo: string;

@@ -1,4 +1,5 @@
 import type { Plan, PlanBlock, PlanOption, PlanPart, PlanStation } from '../api/client'
+import { bounds, taken } from '../api/language'
 
 /** Changes to a plan, each from plan to plan. Fields that no screen shows are kept as they are. */
 
@@ -77,7 +78,32 @@ export const inOrder = (options: PlanOption[]): { option: PlanOption; index: num
 /** Writes the ids of the parts of a plan that a screen shows by them. */
 export const partId = (part: { id?: string | null }): string => part.id ?? ''
 
-export type Shape = 'circuit' | 'every' | 'sets' | 'rotation' | 'ownPace' | 'talk'
+export type Shape = keyof typeof taken.block
+
+/** A thing without the fields that belong elsewhere; one that the language does not know is not ours to drop. */
+function only<T extends object, W extends string>(thing: T, takes: Record<W, readonly string[]>, where: W): T {
+  const elsewhere = Object.values<readonly string[]>(takes).flat()
+  return Object.fromEntries(
+    Object.entries(thing).filter(([key]) => takes[where].includes(key) || !elsewhere.includes(key)),
+  ) as T
+}
+
+/** Whether a block of a shape takes a field. */
+export const blockTakes = (shape: Shape, field: keyof PlanBlock): boolean =>
+  (taken.block[shape] as readonly string[]).includes(field)
+
+/** Whether a station takes a field in a block of a shape. */
+export const stationTakes = (shape: Shape, field: keyof PlanStation): boolean =>
+  (taken.station[shape] as readonly string[]).includes(field)
+
+/** Whether a part takes a field. */
+export const partTakes = (part: PlanPart, field: keyof PlanPart): boolean =>
+  (taken.part[part.kind] as readonly string[]).includes(field)
+
+/** A part of another kind, with what that kind takes. */
+export const ofKind = (part: PlanPart, kind: PlanPart['kind']): PlanPart => only({ ...part, kind }, taken.part, kind)
+
+const mostStations = bounds.PlanBlock.stations.max
 
 export const shapeOf = (block: PlanBlock): Shape =>
   block.format === 'talk'
@@ -85,47 +111,32 @@ export const shapeOf = (block: PlanBlock): Shape =>
     : block.format === 'rotation'
       ? 'rotation'
       : block.startEverySeconds !== undefined
-        ? 'every'
+        ? 'onTheClock'
         : (block.order ?? 'circuit')
-
-/** Fields that only some shapes of block take: they go when the shape changes. */
-const ofOneShape = [
-  'order',
-  'format',
-  'windowSeconds',
-  'startEverySeconds',
-  'betweenSets',
-  'betweenRounds',
-  'sidePass',
-  'seconds',
-  'goalReps',
-  'goalShared',
-] as const
-
-/** What only a station takes that is done by everyone together, one after the other. */
-const ofOneByOne = ['changeSeconds', 'demoSeconds', 'withNext', 'say'] as const
 
 /** A block done another way. What both ways know is kept. */
 export function reshaped(block: PlanBlock, shape: Exclude<Shape, 'talk'>): PlanBlock {
-  const kept = { ...block }
-  const rest = block.betweenRounds ?? block.betweenSets
-  const side = block.sidePass
-  for (const key of ofOneShape) delete kept[key]
+  const kept = only(block, taken.block, shape)
+  delete kept.order
   kept.format = shape === 'rotation' ? 'rotation' : 'together'
   if (shape === 'sets' || shape === 'ownPace') kept.order = shape
+  const rest = block.betweenRounds ?? block.betweenSets
+  if (rest !== undefined) {
+    if (blockTakes(shape, 'betweenSets')) kept.betweenSets = rest
+    if (blockTakes(shape, 'betweenRounds')) kept.betweenRounds = rest
+  }
   if (shape === 'ownPace') {
-    for (const key of ['rounds', 'betweenStations', 'optionalRounds', 'recoveryIn'] as const) delete kept[key]
+    // Rounds were planned; in an own-pace block they would be a goal.
+    delete kept.rounds
     if (kept.gate === 'rests') kept.gate = 'block'
     kept.seconds = block.seconds ?? 300
-  } else if (rest !== undefined) {
-    kept[shape === 'sets' ? 'betweenSets' : 'betweenRounds'] = rest
   }
-  if (shape === 'every') {
+  if (shape === 'onTheClock') {
     kept.startEverySeconds = 60
     delete kept.betweenStations
   }
-  if (side === 'alternate' && (shape === 'circuit' || shape === 'rotation')) kept.sidePass = side
-  if (side === 'round' && shape === 'circuit') kept.sidePass = side
+  const gives = { circuit: ['round', 'alternate'], rotation: ['alternate'], onTheClock: [], sets: [], ownPace: [] }
+  if (kept.sidePass && !gives[shape].includes(kept.sidePass as never)) delete kept.sidePass
   kept.stations = kept.stations?.map((station) => suited(station, kept))
   return kept
 }
@@ -174,17 +185,11 @@ export const USUAL_TALK = 120
 
 /** A station without what its block does not take. */
 export function suited(station: PlanStation, block: PlanBlock): PlanStation {
-  const own = { ...station }
   const shape = shapeOf(block)
-  if (shape === 'rotation' || shape === 'ownPace') for (const key of ofOneByOne) delete own[key]
-  if (shape !== 'sets') delete own.betweenSets
-  if (shape === 'every') {
+  const own = only(station, taken.station, shape)
+  if (shape === 'onTheClock') {
     delete own.changeSeconds
     delete own.withNext
-  }
-  if (shape === 'ownPace') {
-    delete own.sharing
-    delete own.waiting
   }
   if (block.sidePass === 'round' || block.sidePass === 'alternate') {
     delete own.sides
@@ -205,7 +210,8 @@ export function moveStation(plan: Plan, id: string, block: string, before?: stri
   const target = plan.blocks.find((b) => b.id === block)
   const station = source?.stations?.find((s) => s.id === id)
   if (!source || !target || !station || target.format === 'talk' || before === id) return plan
-  if (source !== target && ((source.stations?.length ?? 0) < 2 || (target.stations?.length ?? 0) >= 16)) return plan
+  if (source !== target && ((source.stations?.length ?? 0) < 2 || (target.stations?.length ?? 0) >= mostStations))
+    return plan
   const taken = setBlock(plan, partId(source), (b) => ({ ...b, stations: lacking(b.stations ?? [], id) }))
   return setBlock(taken, block, (b) => {
     const stations = b.stations ?? []

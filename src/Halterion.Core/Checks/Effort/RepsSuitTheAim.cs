@@ -35,7 +35,7 @@ public sealed class RepsSuitTheAim() : Rule(
                 continue;
             }
 
-            if (part.Kind == PartKind.Rest)
+            if (!part.Kind.IsWork)
             {
                 rest += part.Amount.At(round).To;
                 continue;

@@ -34,7 +34,7 @@ public sealed class StrengthRests() : Rule(
             }
         }
 
-        foreach (var block in loaded.Where(s => s.Block.Shape is BlockShape.Circuit or BlockShape.Rotation).DistinctBy(s => s.B))
+        foreach (var block in loaded.Where(s => s.Block.Shape.RestsBetweenRounds).DistinctBy(s => s.B))
         {
             var gaps = review.Courses.SelectMany(c => c.Pieces.Zip(c.Pieces.Skip(1)))
                 .Where(p => p.First.Block == block.B && p.Second.Block == block.B && p.First.Station != p.Second.Station)

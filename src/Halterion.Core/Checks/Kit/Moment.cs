@@ -16,7 +16,7 @@ public sealed record Moment(Block Block, IReadOnlyList<(StationAt At, Option Opt
 
         foreach (var block in review.Stations.GroupBy(s => s.B).Select(g => g.ToArray()))
         {
-            if (block[0].Block.Shape is not (BlockShape.Rotation or BlockShape.OwnPace))
+            if (!block[0].Block.Shape.IsSpread)
             {
                 foreach (var at in block)
                 {

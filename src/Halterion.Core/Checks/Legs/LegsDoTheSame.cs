@@ -41,7 +41,7 @@ public sealed class LegsDoTheSame() : Rule(
     /// <summary>Station by station, what the left does more than the right in the whole class.</summary>
     private static string Behind(ClassReview review)
     {
-        var by = review.Stations.Where(s => s.Block.Shape is not BlockShape.OwnPace)
+        var by = review.Stations.Where(s => s.Block.Shape.IsInRounds)
             .Select(s => (At: s, More: More(s)))
             .Where(s => s.More != 0)
             .ToArray();
@@ -87,7 +87,7 @@ public sealed class LegsDoTheSame() : Rule(
         }
 
         var lopsided = review.Stations.Where(s => s.Station.Sides == SideRule.AsWritten && !s.Station.WithNext
-            && s.Station.Dose.Any(p => p.Kind != PartKind.Rest && p.Side is Side.Left or Side.Right)).ToArray();
+            && s.Station.Dose.Any(p => p.Kind.IsWork && p.Side is Side.Left or Side.Right)).ToArray();
         if (lopsided.Length > 0)
         {
             yield return new Repair("The other side the same", root =>

@@ -67,7 +67,7 @@ public sealed class LegsGetABreak() : Rule(
     {
         if (at.Id != last.Id)
         {
-            if (last.Block.Shape is BlockShape.Circuit or BlockShape.Sets && last.S > 0 && last.Block.StartEvery is null)
+            if (last.Block.Shape is BlockShape.Circuit or BlockShape.Sets && last.S > 0)
             {
                 yield return new Repair(
                     $"{Thresholds.LegBreak} s before {last.Name}", RepairKit.Set(last, "changeSeconds", Thresholds.LegBreak));
@@ -83,7 +83,7 @@ public sealed class LegsGetABreak() : Rule(
             yield return new Repair($"Change sides every {chunk}", RepairKit.Set(at, "chunk", chunk));
         }
 
-        if (at.Station.Dose is [{ Kind: PartKind.Time or PartKind.Hold, Amount.Values.Length: 1 } only]
+        if (at.Station.Dose is [{ Kind.CanSplit: true, Amount.Values.Length: 1 } only]
             && at.Station.Sides != SideRule.Split && only.Amount.At(0).To is > 2 and var amount)
         {
             yield return new Repair($"A rest of {Thresholds.LegBreak} s half-way", root =>

@@ -26,7 +26,7 @@ public sealed class SidesAreSaid() : Rule(
                 root.PartOf(at, part.Index)["side"] = "alternate";
             }
         });
-        var each = at.Station.Dose.All(p => p.Side == Side.Both) && at.Block.Shape != BlockShape.OwnPace
+        var each = at.Station.Dose.All(p => p.Side == Side.Both) && at.Block.Shape.IsInRounds
             ? new Repair("All of it on each side", root => root.StationOf(at)["sides"] = "each") : null;
         return unsaid.All(p => p.Move.Sided == Sided.Alternating) || each is null
             ? each is null

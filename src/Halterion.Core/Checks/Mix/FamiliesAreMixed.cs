@@ -12,7 +12,7 @@ public sealed class FamiliesAreMixed() : Rule(
 {
     public override IEnumerable<Finding> Check(ClassReview review)
     {
-        static bool Counts(StationAt at) => at.IsMain && at.Block.Shape != BlockShape.OwnPace;
+        static bool Counts(StationAt at) => at.IsMain && at.Block.Shape.IsInRounds;
         if (!FamilyShares.IsAMix(review, Counts))
         {
             yield break;

@@ -67,7 +67,7 @@ public abstract class OptionRule(
         var family = review.Moves.Moves.Where(m => m.Family == main.Family && CanBeDosed(at, m)).Select(m => Option.Of(Tier.Easier, m.Id));
         bool IsGood(Option o) =>
             CanBeDosed(at, review.Moves.Find(o.Move)!)
-                && at.Station.Dose.Select((part, i) => (part, i)).Where(p => p.part.Kind != PartKind.Rest)
+                && at.Station.Dose.Select((part, i) => (part, i)).Where(p => p.part.Kind.IsWork)
             .All(p => DonePart.Of(p.part, p.i, o, at.Station, review.Moves) is { } done && good(done));
         var found = coached.FirstOrDefault(IsGood) ?? own.Concat(family)
             .Where(IsGood)

@@ -15,7 +15,7 @@ public sealed class FamiliesTakeTurns() : Rule(
         from pair in course.Neighbours()
         where pair.Before.Block == pair.After.Block && pair.After.Gap < Thresholds.FamilyGap
         let block = review.Plan.Blocks[pair.After.Block]
-        where ClassReview.IsMain(block) && block.Shape != BlockShape.OwnPace && block.Stations.Length >= 3
+        where ClassReview.IsMain(block) && block.Shape.IsInRounds && block.Stations.Length >= 3
         let before = review.Done(pair.Before)
         let after = review.Done(pair.After)
         where before is { IsHard: true } && after is not null && before.Family == after.Family

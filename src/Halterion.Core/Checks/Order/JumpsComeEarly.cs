@@ -18,7 +18,7 @@ public sealed class JumpsComeEarly() : Rule(
         from late in review.Courses.SelectMany(course => Late(review, course))
         group late by (late.At.B, late.At.S) into place
         let worst = place.MaxBy(l => l.Share)
-        where worst.At.Block.Shape is BlockShape.Circuit or BlockShape.Sets || worst.At.Block is { Shape: BlockShape.Rotation, Rounds: > 1 }
+        where worst.At.Block.Shape.IsOneByOne || worst.At.Block is { Shape: BlockShape.Rotation, Rounds: > 1 }
         select worst.At.Block.Shape == BlockShape.Rotation
             ? Found(Severity.Consider, worst.At.Id, $"Someone reaches {worst.At.Name} after {Told.Percent(worst.Share)} of the main work.",
                 [.. Split(review, worst.At)])

@@ -43,14 +43,7 @@ public sealed class LandingsAreFew() : Rule(
             return 0;
         }
 
-        var reps = jump.Part.Kind switch
-        {
-            PartKind.Reps => piece.Amount,
-            PartKind.Time or PartKind.Open when jump.Part.Tempo is { } tempo =>
-                (int)Math.Floor(piece.Seconds / tempo.RepSeconds(RepStyle.Full)),
-            _ => 0,
-        };
-        return reps * jump.Landings;
+        return jump.Part.RepsIn(jump.Part.Kind.IsTimed ? piece.Seconds : piece.Amount) * jump.Landings;
     }
 
     private static void Fewer(JsonObject root, ClassReview review, StationAt[] stations, double share)

@@ -58,7 +58,7 @@ public sealed class LoadsArePractised() : Rule(
         var station = WarmsUp.Station(move, PractiseSeconds, review.Moves);
         var warm = review.Plan.Blocks.ToList()
             .FindIndex(b =>
-                b is { Phase: Phase.Warmup, Shape: BlockShape.Circuit, StartEvery: null, SidePass: SidePass.Station, Stations.Length: < 16 }
+                b is { Phase: Phase.Warmup, Shape: BlockShape.Circuit, SidePass: SidePass.Station, Stations.Length: < 16 }
                     && !b.Stations[^1].WithNext);
         if (warm >= 0)
         {
@@ -66,7 +66,7 @@ public sealed class LoadsArePractised() : Rule(
             return;
         }
 
-        var first = review.Plan.Blocks.ToList().FindIndex(b => b.Shape != BlockShape.Talk);
+        var first = review.Plan.Blocks.ToList().FindIndex(b => b.Shape.HasStations);
         root.Blocks()
             .Insert(first,
                 new JsonObject

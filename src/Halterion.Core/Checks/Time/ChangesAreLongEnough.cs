@@ -16,7 +16,7 @@ public sealed class ChangesAreLongEnough() : Rule(
     {
         BlockShape.Talk or BlockShape.OwnPace => [],
         BlockShape.Rotation => Rotation(review, block, b),
-        _ => Together(review, block, b),
+        BlockShape.Circuit or BlockShape.OnTheClock or BlockShape.Sets => Together(review, block, b),
     });
 
     private IEnumerable<Finding> Rotation(ClassReview review, Block block, int index)

@@ -14,7 +14,7 @@ public sealed class CoolsDown() : Rule(
 {
     public override IEnumerable<Finding> Check(ClassReview review)
     {
-        var last = review.Plan.Blocks.ToList().FindLastIndex(b => ClassReview.IsMain(b) && b.Shape != BlockShape.Talk);
+        var last = review.Plan.Blocks.ToList().FindLastIndex(b => ClassReview.IsMain(b) && b.Shape.HasStations);
         if (last < 0)
         {
             yield break;

@@ -29,7 +29,7 @@ public sealed class MovesAreExplained() : Rule(
 
     private static IEnumerable<Repair> Demos(ClassReview review)
     {
-        var shown = review.MainStations.Where(s => s.Block.Shape is BlockShape.Circuit or BlockShape.Sets
+        var shown = review.MainStations.Where(s => s.Block.Shape.IsOneByOne
             && s.Station.Demo.Values.Length == 0 && s.Station.Say is null).ToArray();
         if (shown.Length > 0)
         {

@@ -37,13 +37,13 @@ public sealed class NobodyStandsIdle() : Rule(
     private static IEnumerable<Wait> Starts(ClassReview review) =>
         from span in review.Timeline.Spans
         let block = review.Plan.Blocks[span.Block]
-        where span.Kind == SpanKind.Wait && block.StartEvery is not null
+        where span.Kind == SpanKind.Wait && block.Shape == BlockShape.OnTheClock
             && DoseClock.DoesAnything(block.Stations[span.Station!.Value], block, span.Round!.Value)
         select new Wait(span.Block, span.Station!.Value, span.Length().Value, block.StartEvery!.Value.Value);
 
     private static IEnumerable<Repair> Repairs(ClassReview review, StationAt at, Wait wait)
     {
-        if (at.Station.Dose is not [{ Kind: not PartKind.Rest } part] || part.Amount.Values.Length != 1)
+        if (at.Station.Dose is not [{ Kind.IsWork: true } part] || part.Amount.Values.Length != 1)
         {
             yield break;
         }

@@ -14,7 +14,7 @@ public sealed class SwitchesAreLongEnough() : Rule(
 {
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from at in review.Stations
-        where at.Block.Shape != BlockShape.OwnPace
+        where at.Block.Shape.IsInRounds
         where at.Station.Sides == SideRule.Each && (at.S == 0 || !at.Block.Stations[at.S - 1].WithNext)
         let need = ChangeOver.Switch(at.Station, review.Moves, review.Settings.Pace)
         let shortest = Enumerable.Range(0, at.Block.Rounds).Where(r => DoseClock.DoesAnything(at.Station, at.Block, r))

@@ -34,7 +34,7 @@ public sealed class TargetsFitTheBell() : Rule(
     private static IEnumerable<Repair> Repairs(Block block, Station station, CutDose cut)
     {
         var place = $"/blocks/{cut.Block}/stations/{cut.Station}/dose";
-        var counted = station.Dose.Where(p => p.Kind != PartKind.Rest).ToImmutableArray();
+        var counted = station.Dose.Where(p => p.Kind.IsWork).ToImmutableArray();
         if (counted is [var part] && part.Amount.Values.Length == 1 && Fitting(block, station, part, cut) is { } fits)
         {
             var smaller = part with { Amount = new ByRound<Amount>(new Amount(fits)) };
@@ -53,7 +53,7 @@ public sealed class TargetsFitTheBell() : Rule(
         {
             yield return new Repair($"Bell after {needed} instead of {cut.Window}", Edit.Set($"/blocks/{cut.Block}/windowSeconds", needed));
         }
-        else if (block.StartEvery is not null)
+        else if (block.Shape == BlockShape.OnTheClock)
         {
             yield return new Repair(
                 $"Start every {needed} instead of {cut.Window}", Edit.Set($"/blocks/{cut.Block}/startEverySeconds", needed));

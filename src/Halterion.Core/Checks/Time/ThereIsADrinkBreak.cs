@@ -61,9 +61,8 @@ public sealed class ThereIsADrinkBreak() : Rule(
         }
     }
 
-    private static bool IsBreak(Block block, Span span) => block.Water
-        && (block.Shape == BlockShape.Talk ? span.Kind == SpanKind.Talk
-            : span.Gap == (block.Shape == BlockShape.Sets ? Gap.Stations : Gap.Rounds) && span.Length().Value >= Thresholds.DrinkBreak);
+    private static bool IsBreak(Block block, Span span) => span.IsDrinkIn(block)
+        && (span.Kind == SpanKind.Talk || span.Length().Value >= Thresholds.DrinkBreak);
 
     /// <summary>A rest between rounds near the middle of the stretch; else a break between two blocks.</summary>
     private static IEnumerable<Action<JsonObject>> Ways(ClassReview review, Stretch stretch)
@@ -72,7 +71,7 @@ public sealed class ThereIsADrinkBreak() : Rule(
         int Far(IEnumerable<Span> spans) => spans.Min(s => Math.Abs((s.Start.Value + s.End.Value) / 2 - middle));
         var rests = review.Timeline.Spans
             .Where(s => s.Start.Value > stretch.Start && s.End.Value < stretch.End
-                && s.Gap == (review.Plan.Blocks[s.Block].Shape == BlockShape.Sets ? Gap.Stations : Gap.Rounds))
+                && s.Gap is { } gap && gap == review.Plan.Blocks[s.Block].Shape.DrinkGap)
             .GroupBy(s => s.Block).OrderBy(Far);
         foreach (var near in rests)
         {
@@ -81,7 +80,7 @@ public sealed class ThereIsADrinkBreak() : Rule(
             {
                 var json = root.BlockAt(near.Key);
                 json["water"] = true;
-                if (block.Shape == BlockShape.Sets)
+                if (block.Shape.DrinkGap == Gap.Stations)
                 {
                     json["betweenStations"] = Math.Max(block.BetweenStations.Value, Thresholds.DrinkBreak);
                 }

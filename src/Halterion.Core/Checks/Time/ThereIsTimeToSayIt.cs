@@ -40,7 +40,7 @@ public sealed class ThereIsTimeToSayIt() : Rule(
     }
 
     private static IEnumerable<Repair> OfBlock(Block block, int index, Seconds missing) =>
-        block.Shape is BlockShape.Circuit or BlockShape.Sets && block.StartEvery is null
+        block.Shape is BlockShape.Circuit or BlockShape.Sets
             ? Demo($"/blocks/{index}/stations/0/demoSeconds", block.Stations[0], missing)
         : (block.LeadIn + missing).Value <= LongestLeadIn
             ? [new Repair($"{missing} more to lead in", Edit.Set($"/blocks/{index}/leadInSeconds", block.LeadIn + missing))]

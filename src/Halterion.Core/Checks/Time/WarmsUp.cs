@@ -15,7 +15,7 @@ public sealed class WarmsUp() : Rule(
 {
     public override IEnumerable<Finding> Check(ClassReview review)
     {
-        var first = review.Plan.Blocks.ToList().FindIndex(b => ClassReview.IsMain(b) && b.Shape != BlockShape.Talk);
+        var first = review.Plan.Blocks.ToList().FindIndex(b => ClassReview.IsMain(b) && b.Shape.HasStations);
         if (first < 0)
         {
             yield break;
@@ -23,7 +23,7 @@ public sealed class WarmsUp() : Rule(
 
         var seconds = review.Timeline.Spans
             .Where(s => s.Block < first
-                && review.Plan.Blocks[s.Block] is { Shape: not BlockShape.Talk, Phase: Phase.Warmup or Phase.Activation or Phase.Skill })
+                && review.Plan.Blocks[s.Block] is { Shape.HasStations: true, Phase: Phase.Warmup or Phase.Activation or Phase.Skill })
             .Sum(s => s.Length().Value);
         if (Judged(review, seconds, Code, Thresholds.LeastWarmUp) is var (severity, least))
         {

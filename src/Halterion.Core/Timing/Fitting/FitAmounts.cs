@@ -24,8 +24,8 @@ internal sealed partial class FitBlockBuilder
     }
 
     internal IEnumerable<TimedGoes> TimedGroups() =>
-        from goes in Open().Where(s => IsTimed(s.Part) && s.Amount.From == s.Amount.To).GroupBy(s => (s.Part.Kind, s.Amount))
-        let what = goes.Count() == 1 ? goes.First().Station.Name : goes.Key.Kind == PartKind.Hold ? "holds" : "goes"
+        from goes in Open().Where(s => s.Part.Kind.IsTimed && s.Amount.From == s.Amount.To).GroupBy(s => (s.Part.Kind, s.Amount))
+        let what = goes.Count() == 1 ? goes.First().Station.Name : goes.Key.Kind.Goes
         select new TimedGoes(what, goes.Key.Amount.To, [.. goes.Select(s => (s.StationIndex, s.PartIndex))]);
 
     /// <summary>By how much the bell of a rotation may move, in seconds.</summary>
@@ -63,7 +63,7 @@ internal sealed partial class FitBlockBuilder
                 ]);
         }
 
-        foreach (var spot in open.Where(s => s.Part.Kind is PartKind.Reps or PartKind.Pulses))
+        foreach (var spot in open.Where(s => s.Part.Kind.IsCounted))
         {
             yield return new FitLever(
                 FitKinds.Reps,
@@ -76,8 +76,6 @@ internal sealed partial class FitBlockBuilder
                 ]);
         }
     }
-
-    private static bool IsTimed(Part part) => part.Kind is PartKind.Time or PartKind.Hold or PartKind.Open;
 
     /// <summary>Counts other than the one there is: a range's own, else within the percentage.</summary>
     private IEnumerable<int> Reps(Amount amount)
@@ -93,7 +91,7 @@ internal sealed partial class FitBlockBuilder
     private static string Shift(Spot spot, int amount)
     {
         var next = spot.Amount.From < spot.Amount.To ? spot.Amount with { To = amount } : new Amount(amount);
-        return $"{spot.Amount} → {next} {(spot.Part.Kind == PartKind.Pulses ? "pulses" : "reps")}";
+        return $"{spot.Amount} → {next} {spot.Part.Kind.Noun}";
     }
 
     private Edit Set(Spot spot, int amount)
@@ -166,7 +164,7 @@ internal sealed partial class FitBlockBuilder
             {
                 edits.Add(Set(spot, amount.To));
                 stations[i] = WithAmount(stations[i], spot, amount.To);
-                cost += IsTimed(spot.Part) ? 0 : terms.Cost(terms.RepsWeight, spot.Amount.To - amount.To, spot.Amount.To);
+                cost += spot.Part.Kind.IsTimed ? 0 : terms.Cost(terms.RepsWeight, spot.Amount.To - amount.To, spot.Amount.To);
             }
         }
 
@@ -202,15 +200,15 @@ internal sealed partial class FitBlockBuilder
             return (null, 0);
         }
 
-        var counted = station.Dose.Where(p => p.Kind != PartKind.Rest).ToArray();
+        var counted = station.Dose.Where(p => p.Kind.IsWork).ToArray();
         if (counted is not [{ Amount.Values.Length: 1 } part])
         {
             return by < 0 ? null : (null, 0);
         }
 
         var spot = new Spot(station, index, part, station.Dose.IndexOf(part), part.Amount.At(0));
-        var smaller = IsTimed(part) && spot.Amount.From == spot.Amount.To ? terms.Steps(spot.Amount.To, 3600, terms.WorkFloor)
-            : part.Kind is PartKind.Reps or PartKind.Pulses && by < 0 ? Reps(spot.Amount)
+        var smaller = part.Kind.IsTimed && spot.Amount.From == spot.Amount.To ? terms.Steps(spot.Amount.To, 3600, terms.WorkFloor)
+            : part.Kind.IsCounted && by < 0 ? Reps(spot.Amount)
             : [];
         var tried = smaller.Where(v => by < 0 ? v < spot.Amount.To : v > spot.Amount.To).OrderDescending().ToArray();
         foreach (var amount in tried)

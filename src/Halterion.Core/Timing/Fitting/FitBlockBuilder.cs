@@ -13,7 +13,7 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
     /// <param name="open">Changes are allowed; else the block only has its length.</param>
     public FitBlock Build(bool open)
     {
-        if (!open || block.Shape == BlockShape.Talk)
+        if (!open || !block.Shape.HasStations)
         {
             return new FitBlock([new FitBranch(Length(block)!.Value, [], [])]);
         }
@@ -52,7 +52,7 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
         {
             levers.Add(Window(changed));
         }
-        else if (block.StartEvery is not null)
+        else if (block.Shape == BlockShape.OnTheClock)
         {
             levers.Add(StartEvery(changed));
         }
@@ -103,7 +103,7 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
         }
 
         var weight = less > 0 && less <= block.OptionalRounds ? terms.OptionalRoundWeight : terms.RoundWeight;
-        var what = block.Shape == BlockShape.Sets ? "sets" : "rounds";
+        var what = block.Shape.RoundWord + "s";
         var choice = new FitChoice(0, terms.Cost(weight, Math.Abs(less), block.Rounds),
             new FitStep($"“{block.Name}”: {block.Rounds} {what} → {rounds}", edits));
         return [new FitPick(FitKinds.Rounds, choice, Length(changed)!.Value - Length(block)!.Value)];
@@ -112,9 +112,9 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
     private FitLever? Rest(Block changed)
     {
         var sets = block.Shape == BlockShape.Sets;
-        var (field, rest, gapsTimes) = sets
-            ? ("betweenSets", block.BetweenSets, Heads(block).Count(s => s.OwnBetweenSets is null))
-            : ("betweenRounds", block.BetweenRounds, 1);
+        var (rest, gapsTimes) = sets
+            ? (block.BetweenSets, Heads(block).Count(s => s.OwnBetweenSets is null))
+            : (block.BetweenRounds, 1);
         int Total(ByRound<Seconds> rests) => Enumerable.Range(0, changed.Rounds - 1).Sum(gap => rests.At(gap).Value) * gapsTimes;
         ByRound<Seconds> Shift(int by) => new([.. rest.Values.Select(v => Shifted(v.Value, by))]);
         Seconds Shifted(int value, int by) => new(
@@ -140,8 +140,8 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
                     Total(next),
                     terms.Cost(terms.RestWeight, Math.Abs(Sum(next) - Sum(rest)), Sum(rest)),
                     new FitStep(
-                        $"“{block.Name}”: rest between {(sets ? "sets" : "rounds")} {Words(rest)} → {Words(next)}",
-                        [new Edit($"{at}/{field}", PlanWriter.Of(next))])));
+                        $"“{block.Name}”: rest between {block.Shape.RoundWord}s {Words(rest)} → {Words(next)}",
+                        [new Edit($"{at}/{block.Shape.RestField}", PlanWriter.Of(next))])));
             }
         }
 
@@ -151,7 +151,7 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
     /// <summary>The block's change, and those that stations have of their own; none goes below what it needs.</summary>
     private IEnumerable<FitLever?> Changes(Block changed)
     {
-        if (block.StartEvery is not null)
+        if (!block.Shape.HasChanges)
         {
             yield break;
         }

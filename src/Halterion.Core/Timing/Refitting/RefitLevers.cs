@@ -39,9 +39,7 @@ internal sealed class RefitLevers(ClassPlan plan, int index, Timeline timeline, 
 
     private int FloorOf(int span) =>
         Math.Min(PlannedOf(span),
-            block.Water && (block.Shape == BlockShape.Talk || timeline.Spans[span].Gap == WaterGap) ? Drink : terms.RestFloor);
-
-    private Gap WaterGap => block.Shape == BlockShape.Sets ? Gap.Stations : Gap.Rounds;
+            timeline.Spans[span].IsDrinkIn(block) ? Drink : terms.RestFloor);
 
     /// <summary>Spans that become shorter by the same number of seconds, each down to its floor.</summary>
     private FitLever Shifts(FitKinds kind, string what, Func<int, bool> takes, Func<int, int> run, Func<int, bool> gone)
@@ -61,7 +59,7 @@ internal sealed class RefitLevers(ClassPlan plan, int index, Timeline timeline, 
     /// <summary>The block's change and each station's own.</summary>
     private IEnumerable<FitLever> Changes(Func<int, bool> gone)
     {
-        if (block.StartEvery is not null || block.Stations.IsEmpty)
+        if (!block.Shape.HasChanges)
         {
             yield break;
         }
@@ -71,7 +69,7 @@ internal sealed class RefitLevers(ClassPlan plan, int index, Timeline timeline, 
         var shared = Enumerable.Range(0, block.Stations.Length)
             .Where(i => rotation || (i > 0 && !block.Stations[i].HasOwnChange))
             .ToArray();
-        var drink = block is { Water: true, Shape: BlockShape.Sets };
+        var drink = block is { Water: true, Shape.DrinkGap: Gap.Stations };
         var between = block.BetweenStations.Value;
         yield return Change(
             $"“{block.Name}”: change",
@@ -123,7 +121,7 @@ internal sealed class RefitLevers(ClassPlan plan, int index, Timeline timeline, 
             FitKinds.Change,
             spans,
             steps,
-            (i, by) => Math.Min(now.Lengths[i], Lengths(by)![i - first]),
+            (i, by) => Shortened(i, Lengths(by)!),
             by => terms.Cost(terms.ChangeWeight, sum - values.Sum(v => Shifted(v, by).Value), sum),
             by => $"{what} {string.Join(", ", values)} → {string.Join(", ", values.Select(v => Shifted(v, by)))}",
             gone);
@@ -131,7 +129,7 @@ internal sealed class RefitLevers(ClassPlan plan, int index, Timeline timeline, 
 
     private IEnumerable<FitLever> Work(Func<int, bool> gone)
     {
-        if (block.Shape is BlockShape.Talk)
+        if (!block.Shape.HasStations)
         {
             yield break;
         }
@@ -205,7 +203,7 @@ internal sealed class RefitLevers(ClassPlan plan, int index, Timeline timeline, 
             FitKinds.Work,
             open,
             touched.Reverse(),
-            (i, v) => Math.Min(now.Lengths[i], Lengths(v)![i - first]),
+            (i, v) => Shortened(i, Lengths(v)!),
             v => terms.Cost(terms.WorkWeight, value - v, value),
             v => $"{what} {value} s → {v} s",
             gone);
@@ -228,6 +226,13 @@ internal sealed class RefitLevers(ClassPlan plan, int index, Timeline timeline, 
             by => $"“{block.Name}”: window {longest} s → {longest + by} s",
             gone);
     }
+
+    /// <summary>
+    /// A span as long as a change makes it. One that the change does not reach stays, also where it was made longer on the way: that
+    /// time would else be counted as won by every lever.
+    /// </summary>
+    private int Shortened(int span, int[] changed) =>
+        changed[span - first] < compiled![span - first] ? Math.Min(now.Lengths[span], changed[span - first]) : now.Lengths[span];
 
     /// <summary>The lengths of the block's spans with something changed; null if it then falls into other spans.</summary>
     private int[]? Compiled(Block changed)

@@ -56,7 +56,7 @@ internal sealed class CallKit(ClassPlan plan, Preferences schools)
         var (off, on) = (BandOf(from), to is null ? "" : BandOf(to));
         if (off != on)
         {
-            yield return on.Length == 0 ? "Band off" : $"{char.ToUpperInvariant(on[0])}{on[1..]} on";
+            yield return on.Length == 0 ? "Band off" : $"{on.Capital()} on";
         }
     }
 

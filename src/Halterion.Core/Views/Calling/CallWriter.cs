@@ -116,7 +116,7 @@ internal sealed class CallWriter(ClassPlan plan, Timeline timeline, ImmutableArr
             var best = room >= seconds + count + 0.4m ? until - count - 0.4m - seconds : room >= seconds && again ? free : until - seconds;
             var from = Math.Max(0, before < 0 ? 0 : Math.Max(At(spans[before].Start), until - 30));
             yield return new CallWish(
-                CallKind.Side, Order.Side, [again ? $"Switch: {side}" : Capital(side), Capital(side)], from, best, until, i, i)
+                CallKind.Side, Order.Side, [again ? $"Switch: {side}" : side.Capital(), side.Capital()], from, best, until, i, i)
             { Clips = again ? [Clip.Switch, .. Clip.Of(FirstSide(i))] : Clip.Of(FirstSide(i)) };
         }
 
@@ -325,9 +325,7 @@ internal sealed class CallWriter(ClassPlan plan, Timeline timeline, ImmutableArr
     {
         var (span, block) = (spans[i], BlockOf(i));
         var (start, end) = (At(span.Start), At(span.End));
-        var drinks = block.Water
-            && (block.Shape == BlockShape.Talk || span.Gap == (block.Shape == BlockShape.Sets ? Gap.Stations : Gap.Rounds));
-        if (drinks)
+        if (span.IsDrinkIn(block))
         {
             yield return new CallWish(CallKind.Drink, Order.Drink, ["Take a drink"], start, start, end, i, i) { Clips = [Clip.Drink] };
         }
@@ -366,6 +364,4 @@ internal sealed class CallWriter(ClassPlan plan, Timeline timeline, ImmutableArr
             }
         }
     }
-
-    private static string Capital(string text) => text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];
 }

@@ -6,7 +6,7 @@ import { change } from '../../save/documents'
 import { useTemplates } from '../../api/queries'
 import { useClassEditor, useOutline } from '../editor/context'
 import css from './Build.module.css'
-import { partId, setBlock, shapeOf, suited, withField } from '../../plan/edit'
+import { blockTakes, partId, setBlock, shapeOf, suited, withField } from '../../plan/edit'
 import { Pick } from './Inputs'
 import { OptionList } from './OptionList'
 import { SayField } from './SayField'
@@ -25,7 +25,7 @@ export function BlockMore({ block, moves }: { block: PlanBlock; moves: Move[] })
       ...draft,
       plan: setBlock(draft.plan, id, (b) => withField(b, key, value)),
     }))
-  const rounds = shape === 'circuit' || shape === 'rotation' || shape === 'every'
+  const rounds = blockTakes(shape, 'betweenRounds')
   return (
     <div className={css.unfolded}>
       <div className={css.fields}>

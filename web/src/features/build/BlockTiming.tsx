@@ -1,9 +1,10 @@
 import type { PlanBlock, Schemas } from '../../api/client'
 import { answer, api } from '../../api/client'
+import { bounds } from '../../api/language'
 import { useClassEditor, useOutline } from '../editor/context'
 import css from './Build.module.css'
 import type { Shape } from '../../plan/edit'
-import { partId, reshaped, setBlock, shapeOf, withField } from '../../plan/edit'
+import { blockTakes, partId, reshaped, setBlock, shapeOf, withField } from '../../plan/edit'
 import { Parsed, Pick, seconds } from './Inputs'
 import { NumberField } from '../../ui/NumberField'
 
@@ -11,7 +12,7 @@ const shapes: [Shape, string][] = [
   ['circuit', 'Circuit, together'],
   ['rotation', 'Stations on the bell'],
   ['sets', 'Straight sets'],
-  ['every', 'On the clock'],
+  ['onTheClock', 'On the clock'],
   ['ownPace', 'Own pace'],
 ]
 
@@ -78,8 +79,7 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
           <NumberField
             label="Length"
             value={block.seconds}
-            min={1}
-            max={3600}
+            {...bounds.PlanBlock.seconds}
             step={30}
             needed
             onChange={(v) => v && set('seconds', v)}
@@ -108,8 +108,7 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
           <NumberField
             label="Length"
             value={block.seconds}
-            min={1}
-            max={3600}
+            {...bounds.PlanBlock.seconds}
             step={30}
             onChange={(v) => v && set('seconds', v)}
           />
@@ -117,8 +116,7 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
             label="Rounds to reach"
             suffix=""
             step={1}
-            min={1}
-            max={20}
+            {...bounds.PlanBlock.rounds}
             value={block.rounds}
             placeholder="none"
             onChange={(v) => set('rounds', v)}
@@ -127,8 +125,7 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
             label="Reps to reach"
             suffix=""
             step={10}
-            min={1}
-            max={100000}
+            {...bounds.PlanBlock.goalReps}
             value={block.goalReps}
             placeholder="none"
             onChange={(v) => set('goalReps', v)}
@@ -139,56 +136,57 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
           label={shape === 'sets' ? 'Sets' : 'Rounds'}
           suffix=""
           step={1}
-          min={1}
-          max={20}
+          {...bounds.PlanBlock.rounds}
           width={72}
           value={block.rounds ?? 1}
           needed
           onChange={(v) => v && void setRounds(v)}
         />
       )}
-      {shape === 'rotation' && (
+      {blockTakes(shape, 'windowSeconds') && (
         <Parsed
           label="Bell after"
-          hint="5–1800 seconds, or a list by round"
+          within={bounds.PlanBlock.windowSeconds}
+          hint="seconds, or a list by round such as 40, 50"
           placeholder="the dose"
           value={block.windowSeconds}
           {...seconds}
           onChange={(v) => set('windowSeconds', v)}
         />
       )}
-      {shape === 'every' && (
+      {blockTakes(shape, 'startEverySeconds') && (
         <NumberField
           label="Start every"
-          min={5}
-          max={1800}
+          {...bounds.PlanBlock.startEverySeconds}
           value={block.startEverySeconds}
           onChange={(v) => v && set('startEverySeconds', v)}
         />
       )}
-      {(shape === 'circuit' || shape === 'rotation' || shape === 'sets') && (
+      {blockTakes(shape, 'betweenStations') && shape !== 'onTheClock' && (
         <NumberField
           label={need > (block.betweenStations ?? 0) ? `Change (needs ${need} s)` : 'Change-over'}
           width={need > (block.betweenStations ?? 0) ? 136 : 104}
-          max={600}
+          {...bounds.PlanBlock.betweenStations}
           value={block.betweenStations ?? 0}
           onChange={(v) => set('betweenStations', v)}
         />
       )}
-      {shape === 'sets' && (
+      {blockTakes(shape, 'betweenSets') && (
         <Parsed
           label="Rest between sets"
           width={124}
+          within={bounds.PlanBlock.betweenSets}
           hint={listHint}
           value={block.betweenSets ?? 0}
           {...seconds}
           onChange={(v) => set('betweenSets', v)}
         />
       )}
-      {(shape === 'circuit' || shape === 'rotation' || shape === 'every') && (
+      {blockTakes(shape, 'betweenRounds') && (
         <Parsed
           label="Rest between rounds"
           width={132}
+          within={bounds.PlanBlock.betweenRounds}
           hint={listHint}
           value={block.betweenRounds ?? 0}
           {...seconds}
@@ -200,7 +198,7 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
           label="To switch sides"
           width={108}
           step={1}
-          max={60}
+          {...bounds.PlanStation.switchSeconds}
           value={same(switched)}
           placeholder={switched.some((v) => v !== undefined) ? 'differs' : `${plan.switchSeconds ?? 3} s`}
           onChange={(v) =>
@@ -216,7 +214,7 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
       )}
       <NumberField
         label="Lead-in"
-        max={120}
+        {...bounds.PlanBlock.leadInSeconds}
         width={84}
         value={block.leadInSeconds}
         placeholder={`${plan.leadInSeconds ?? 10} s`}

@@ -42,6 +42,8 @@ interface ParsedProps<T> {
   /** Undefined where the text cannot be read. */
   parse: (text: string) => T | undefined
   placeholder?: string
+  /** What its numbers may be. */
+  within?: { min: number; max: number }
   hint?: string
   width?: number
   /** Undefined where the field was emptied. */
@@ -49,20 +51,31 @@ interface ParsedProps<T> {
 }
 
 /** A text that is read when it is taken; what cannot be read stays and says so. */
-export function Parsed<T>({ label, value, show, parse, placeholder, hint, width = 112, onChange }: ParsedProps<T>) {
+export function Parsed<T>({
+  label,
+  value,
+  show,
+  parse,
+  placeholder,
+  within,
+  hint,
+  width = 112,
+  onChange,
+}: ParsedProps<T>) {
+  const right = [within && `${within.min}–${within.max}`, hint].filter(Boolean).join(' ')
   return (
     <TypedField<T>
       label={label}
       width={width}
       placeholder={placeholder}
-      title={hint}
+      title={right}
       shown={value === undefined ? '' : show(value)}
       read={(text) => {
         if (text === '') return { value: undefined }
         const read = parse(text)
-        return read === undefined
-          ? { why: `“${text}” cannot be read: ${hint ?? 'another form is needed'}.` }
-          : { value: read }
+        if (read === undefined) return { why: `“${text}” cannot be read: ${right || 'another form is needed'}.` }
+        const outside = within && [read].flat().some((n) => typeof n === 'number' && (n < within.min || n > within.max))
+        return outside ? { why: `“${text}” does not go: ${right}.` } : { value: read }
       }}
       onChange={onChange}
     />

@@ -2,7 +2,8 @@ import { Button, TextInput } from '@mantine/core'
 import type { Move, PlanPart, PlanStation } from '../../api/client'
 import { TypedField } from '../../ui/NumberField'
 import css from './Build.module.css'
-import { setPart, withField, without } from '../../plan/edit'
+import { bounds } from '../../api/language'
+import { ofKind, partTakes, setPart, withField, without } from '../../plan/edit'
 import { Parsed, Pick } from './Inputs'
 import { MoveSelect } from './MoveSelect'
 
@@ -22,10 +23,6 @@ const styles: [string, string][] = [
   ['deadStop', 'dead stop'],
   ['constantTension', 'no lock-out'],
 ]
-
-/** Fields that only some kinds take: they go when the kind changes. */
-const ofReps = ['tempo', 'style', 'pulsesPerRep'] as const
-const notOfRest = ['side', 'move', 'loadKg', 'loadFactor', 'effort', 'pace'] as const
 
 const amounts = {
   show: (value: PlanPart['amount']) =>
@@ -66,7 +63,6 @@ export function PartFields({ station, sideGiven, moves, onChange }: Props) {
       {station.dose.map((part, p) => {
         const set = <K extends keyof PlanPart>(key: K, value: PlanPart[K] | undefined) =>
           onChange(`${String(key)} ${p}`, (old) => setPart(old, p, (o) => withField(o, key, value)))
-        const rest = part.kind === 'rest'
         return (
           <div key={p} className={css.fields}>
             <Parsed
@@ -81,18 +77,10 @@ export function PartFields({ station, sideGiven, moves, onChange }: Props) {
               words={kinds}
               value={part.kind}
               onChange={(kind) =>
-                onChange(`kind ${p}`, (old) =>
-                  setPart(old, p, (o) => {
-                    const next = { ...o, kind: kind as PlanPart['kind'] }
-                    if (kind !== 'reps') for (const key of ofReps) delete next[key]
-                    if (kind !== 'distance') delete next.pace
-                    if (kind === 'rest') for (const key of notOfRest) delete next[key]
-                    return next
-                  }),
-                )
+                onChange(`kind ${p}`, (old) => setPart(old, p, (o) => ofKind(o, kind as PlanPart['kind'])))
               }
             />
-            {!rest && !sideGiven && (
+            {partTakes(part, 'side') && !sideGiven && (
               <Pick
                 label="Side"
                 none="both"
@@ -105,7 +93,7 @@ export function PartFields({ station, sideGiven, moves, onChange }: Props) {
                 onChange={(side) => set('side', side as PlanPart['side'])}
               />
             )}
-            {part.kind === 'reps' && (
+            {partTakes(part, 'tempo') && (
               <>
                 <TypedField<string>
                   label="Tempo"
@@ -123,17 +111,17 @@ export function PartFields({ station, sideGiven, moves, onChange }: Props) {
                 />
                 <Parsed
                   label="Pulses a rep"
-                  hint="0–10"
+                  within={bounds.PlanPart.pulsesPerRep}
                   value={part.pulsesPerRep}
                   {...decimals}
                   onChange={(v) => set('pulsesPerRep', Array.isArray(v) ? undefined : v)}
                 />
               </>
             )}
-            {part.kind === 'distance' && (
+            {partTakes(part, 'pace') && (
               <Parsed
                 label="Seconds a metre"
-                hint="0.01–60"
+                within={bounds.PlanPart.pace}
                 placeholder="1.5"
                 value={part.pace}
                 {...decimals}
@@ -158,25 +146,27 @@ export function PartFields({ station, sideGiven, moves, onChange }: Props) {
                 )
               }
             />
-            {!rest && (
+            {partTakes(part, 'loadKg') && (
               <>
                 <Parsed
                   label="Load, kg"
-                  hint="0–500, or a list by round such as 20/16"
+                  within={bounds.PlanPart.loadKg}
+                  hint="kilograms, or a list by round such as 20/16"
                   value={part.loadKg}
                   {...decimals}
                   onChange={(v) => set('loadKg', v)}
                 />
                 <Parsed
                   label="Of own load"
-                  hint="0.05–2, or a list by round such as 1/0.7"
+                  within={bounds.PlanPart.loadFactor}
+                  hint="a share, or a list by round such as 1/0.7"
                   value={part.loadFactor}
                   {...decimals}
                   onChange={(v) => set('loadFactor', v)}
                 />
                 <Parsed
                   label="Effort 0–10"
-                  hint="0–10"
+                  within={bounds.PlanPart.effort}
                   value={part.effort}
                   {...decimals}
                   onChange={(v) => set('effort', Array.isArray(v) ? undefined : v)}
@@ -194,7 +184,7 @@ export function PartFields({ station, sideGiven, moves, onChange }: Props) {
               label="Called"
               size="xs"
               w={128}
-              maxLength={120}
+              maxLength={bounds.PlanPart.label.max}
               value={part.label ?? ''}
               onChange={(event) => set('label', event.currentTarget.value || undefined)}
             />
@@ -211,7 +201,7 @@ export function PartFields({ station, sideGiven, moves, onChange }: Props) {
           </div>
         )
       })}
-      {station.dose.length < 12 && (
+      {station.dose.length < bounds.PlanStation.dose.max && (
         <Button
           size="xs"
           variant="default"

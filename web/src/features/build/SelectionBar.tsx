@@ -4,8 +4,10 @@ import { useContext, useState } from 'react'
 import type { Plan, PlanBlock, PlanStation } from '../../api/client'
 import { troubleWords } from '../../api/client'
 import { stationStarter } from '../../api/queries'
+import { bounds } from '../../api/language'
 import type { SideHabit } from '../../plan/edit'
 import {
+  blockTakes,
   mainOption,
   moveStation,
   partId,
@@ -138,11 +140,11 @@ function ForAll() {
     }
   }
 
-  const oneByOne = places.every(({ block }) => ['circuit', 'sets'].includes(shapeOf(block)))
+  const oneByOne = places.every(({ block }) => shapeOf(block) === 'circuit' || shapeOf(block) === 'sets')
   // A station has a rest of its own in straight sets; a block has one between its sets or its rounds.
   const rests = places.every(({ block }) => shapeOf(block) === 'sets')
     ? 'Rest between sets'
-    : blocks && places.every(({ block }) => ['circuit', 'rotation', 'every', 'sets'].includes(shapeOf(block)))
+    : blocks && places.every(({ block }) => shapeOf(block) === 'sets' || blockTakes(shapeOf(block), 'betweenRounds'))
       ? 'Rest between rounds'
       : null
   const targets = plan.blocks.filter((block) => block.format !== 'talk')
@@ -186,7 +188,7 @@ function ForAll() {
           hideLabel
           placeholder="To get there, s"
           width={110}
-          max={600}
+          {...bounds.PlanStation.changeSeconds}
           value={undefined}
           onChange={(seconds) => {
             if (seconds === undefined) return
@@ -201,7 +203,7 @@ function ForAll() {
           hideLabel
           placeholder={`${rests}, s`}
           width={150}
-          max={600}
+          {...bounds.PlanStation.betweenSets}
           value={undefined}
           onChange={(seconds) => {
             if (seconds === undefined) return

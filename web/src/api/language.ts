@@ -1,0 +1,595 @@
+// Made from the contract by npm run types; not edited by hand.
+
+/** What a field of the plan language may hold: of a number its bounds, of a text or a list its length. */
+export const bounds = {
+  ClassPlan: {
+    title: {
+      min: 1,
+      max: 120,
+    },
+    notes: {
+      min: 0,
+      max: 4000,
+    },
+    slotMinutes: {
+      min: 5,
+      max: 180,
+    },
+    focus: {
+      min: 1,
+      max: 120,
+    },
+    bring: {
+      min: 1,
+      max: 400,
+    },
+    leadInSeconds: {
+      min: 0,
+      max: 120,
+    },
+    switchSeconds: {
+      min: 0,
+      max: 60,
+    },
+    library: {
+      min: 1,
+      max: 120,
+    },
+    moves: {
+      min: 0,
+      max: 100,
+    },
+    blocks: {
+      min: 1,
+      max: 30,
+    },
+    waivers: {
+      min: 0,
+      max: 200,
+    },
+  },
+  PlanBlock: {
+    name: {
+      min: 1,
+      max: 120,
+    },
+    notes: {
+      min: 0,
+      max: 4000,
+    },
+    shownBy: {
+      min: 1,
+      max: 120,
+    },
+    seconds: {
+      min: 1,
+      max: 3600,
+    },
+    show: {
+      min: 1,
+      max: 60,
+    },
+    goalReps: {
+      min: 1,
+      max: 100000,
+    },
+    rounds: {
+      min: 1,
+      max: 20,
+    },
+    optionalRounds: {
+      min: 0,
+      max: 19,
+    },
+    windowSeconds: {
+      min: 5,
+      max: 1800,
+    },
+    startEverySeconds: {
+      min: 5,
+      max: 1800,
+    },
+    betweenStations: {
+      min: 0,
+      max: 600,
+    },
+    betweenSets: {
+      min: 0,
+      max: 600,
+    },
+    betweenRounds: {
+      min: 0,
+      max: 600,
+    },
+    afterSeconds: {
+      min: 0,
+      max: 600,
+    },
+    leadInSeconds: {
+      min: 0,
+      max: 120,
+    },
+    recovery: {
+      min: 1,
+      max: 9,
+    },
+    stations: {
+      min: 1,
+      max: 16,
+    },
+  },
+  PlanLoad: {
+    count: {
+      min: 1,
+      max: 2,
+    },
+    kg: {
+      min: 0.25,
+      max: 300,
+    },
+  },
+  PlanManner: {
+    move: {
+      min: 1,
+      max: 120,
+    },
+    heightCm: {
+      min: 0,
+      max: 120,
+    },
+    scale: {
+      min: 0.1,
+      max: 2,
+    },
+  },
+  PlanMove: {
+    id: {
+      min: 0,
+      max: 120,
+    },
+    name: {
+      min: 1,
+      max: 120,
+    },
+    like: {
+      min: 1,
+      max: 120,
+    },
+    aliases: {
+      min: 0,
+      max: 50,
+    },
+    rep: {
+      min: 0,
+      max: 4000,
+    },
+    kit: {
+      min: 0,
+      max: 50,
+    },
+    setUp: {
+      min: 0,
+      max: 4000,
+    },
+    path: {
+      min: 0,
+      max: 4000,
+    },
+    end: {
+      min: 0,
+      max: 4000,
+    },
+    breath: {
+      min: 0,
+      max: 4000,
+    },
+    faults: {
+      min: 0,
+      max: 20,
+    },
+    felt: {
+      min: 0,
+      max: 4000,
+    },
+    cautions: {
+      min: 0,
+      max: 4000,
+    },
+    sideMeans: {
+      min: 1,
+      max: 120,
+    },
+    muscles: {
+      min: 0,
+      max: 4000,
+    },
+    easier: {
+      min: 0,
+      max: 4000,
+    },
+    harder: {
+      min: 0,
+      max: 4000,
+    },
+    readiness: {
+      min: 1,
+      max: 4000,
+    },
+    getIn: {
+      min: 1,
+      max: 4000,
+    },
+    kitSafety: {
+      min: 1,
+      max: 4000,
+    },
+    cues: {
+      min: 0,
+      max: 50,
+    },
+    picture: {
+      min: 1,
+      max: 125000,
+    },
+    sideSay: {
+      min: 1,
+      max: 120,
+    },
+    limits: {
+      min: 0,
+      max: 20,
+    },
+  },
+  PlanOption: {
+    move: {
+      min: 1,
+      max: 120,
+    },
+    chunk: {
+      min: 1,
+      max: 1000,
+    },
+    heightCm: {
+      min: 0,
+      max: 120,
+    },
+    scale: {
+      min: 0.1,
+      max: 2,
+    },
+    note: {
+      min: 0,
+      max: 4000,
+    },
+  },
+  PlanPart: {
+    move: {
+      min: 1,
+      max: 120,
+    },
+    pulsesPerRep: {
+      min: 0,
+      max: 10,
+    },
+    pace: {
+      min: 0.01,
+      max: 60,
+    },
+    loadKg: {
+      min: 0,
+      max: 500,
+    },
+    loadFactor: {
+      min: 0.05,
+      max: 2,
+    },
+    effort: {
+      min: 0,
+      max: 10,
+    },
+    label: {
+      min: 1,
+      max: 120,
+    },
+  },
+  PlanSaying: {
+    text: {
+      min: 1,
+      max: 400,
+    },
+    seconds: {
+      min: 1,
+      max: 600,
+    },
+  },
+  PlanShowing: {
+    station: {
+      min: 1,
+      max: 120,
+    },
+    seconds: {
+      min: 1,
+      max: 600,
+    },
+  },
+  PlanStation: {
+    name: {
+      min: 1,
+      max: 120,
+    },
+    chunk: {
+      min: 1,
+      max: 1000,
+    },
+    waiting: {
+      min: 1,
+      max: 9,
+    },
+    switchSeconds: {
+      min: 0,
+      max: 60,
+    },
+    changeSeconds: {
+      min: 0,
+      max: 600,
+    },
+    betweenSets: {
+      min: 0,
+      max: 600,
+    },
+    demoSeconds: {
+      min: 0,
+      max: 300,
+    },
+    dose: {
+      min: 1,
+      max: 12,
+    },
+    options: {
+      min: 1,
+      max: 9,
+    },
+  },
+  PlanWaiver: {
+    code: {
+      min: 1,
+      max: 120,
+    },
+    place: {
+      min: 0,
+      max: 4000,
+    },
+    reason: {
+      min: 1,
+      max: 400,
+    },
+  },
+} as const
+
+/** The fields that a block and its stations take, by the block's shape, and a part, by its kind. */
+export const taken = {
+  block: {
+    circuit: [
+      'id',
+      'name',
+      'phase',
+      'notes',
+      'shownBy',
+      'format',
+      'order',
+      'rounds',
+      'optionalRounds',
+      'sidePass',
+      'betweenStations',
+      'betweenRounds',
+      'afterSeconds',
+      'leadInSeconds',
+      'startSide',
+      'count',
+      'gate',
+      'keep',
+      'water',
+      'say',
+      'recovery',
+      'recoveryIn',
+      'stations',
+    ],
+    onTheClock: [
+      'id',
+      'name',
+      'phase',
+      'notes',
+      'shownBy',
+      'format',
+      'order',
+      'rounds',
+      'optionalRounds',
+      'sidePass',
+      'startEverySeconds',
+      'betweenStations',
+      'betweenRounds',
+      'afterSeconds',
+      'leadInSeconds',
+      'startSide',
+      'count',
+      'gate',
+      'keep',
+      'water',
+      'say',
+      'recovery',
+      'recoveryIn',
+      'stations',
+    ],
+    sets: [
+      'id',
+      'name',
+      'phase',
+      'notes',
+      'shownBy',
+      'format',
+      'order',
+      'rounds',
+      'optionalRounds',
+      'sidePass',
+      'betweenStations',
+      'betweenSets',
+      'afterSeconds',
+      'leadInSeconds',
+      'startSide',
+      'count',
+      'gate',
+      'keep',
+      'water',
+      'say',
+      'recovery',
+      'recoveryIn',
+      'stations',
+    ],
+    rotation: [
+      'id',
+      'name',
+      'phase',
+      'notes',
+      'shownBy',
+      'format',
+      'order',
+      'rounds',
+      'optionalRounds',
+      'sidePass',
+      'windowSeconds',
+      'betweenStations',
+      'betweenRounds',
+      'afterSeconds',
+      'leadInSeconds',
+      'startSide',
+      'count',
+      'gate',
+      'keep',
+      'water',
+      'say',
+      'recovery',
+      'recoveryIn',
+      'stations',
+    ],
+    ownPace: [
+      'id',
+      'name',
+      'phase',
+      'notes',
+      'shownBy',
+      'format',
+      'order',
+      'seconds',
+      'goalReps',
+      'goalShared',
+      'rounds',
+      'sidePass',
+      'afterSeconds',
+      'leadInSeconds',
+      'startSide',
+      'count',
+      'gate',
+      'keep',
+      'water',
+      'say',
+      'recovery',
+      'stations',
+    ],
+    talk: ['id', 'name', 'phase', 'notes', 'shownBy', 'format', 'seconds', 'show', 'afterSeconds', 'keep', 'water'],
+  },
+  station: {
+    circuit: [
+      'id',
+      'name',
+      'sides',
+      'chunk',
+      'sharing',
+      'waiting',
+      'switchSeconds',
+      'changeSeconds',
+      'startSide',
+      'withNext',
+      'view',
+      'count',
+      'say',
+      'demoSeconds',
+      'dose',
+      'options',
+    ],
+    onTheClock: [
+      'id',
+      'name',
+      'sides',
+      'chunk',
+      'sharing',
+      'waiting',
+      'switchSeconds',
+      'changeSeconds',
+      'startSide',
+      'withNext',
+      'view',
+      'count',
+      'say',
+      'demoSeconds',
+      'dose',
+      'options',
+    ],
+    sets: [
+      'id',
+      'name',
+      'sides',
+      'chunk',
+      'sharing',
+      'waiting',
+      'switchSeconds',
+      'changeSeconds',
+      'betweenSets',
+      'startSide',
+      'withNext',
+      'view',
+      'count',
+      'say',
+      'demoSeconds',
+      'dose',
+      'options',
+    ],
+    rotation: [
+      'id',
+      'name',
+      'sides',
+      'chunk',
+      'sharing',
+      'waiting',
+      'switchSeconds',
+      'startSide',
+      'view',
+      'count',
+      'dose',
+      'options',
+    ],
+    ownPace: ['id', 'name', 'sides', 'chunk', 'switchSeconds', 'startSide', 'view', 'count', 'dose', 'options'],
+    talk: [],
+  },
+  part: {
+    time: ['kind', 'amount', 'side', 'move', 'loadKg', 'loadFactor', 'effort', 'rounds', 'label'],
+    hold: ['kind', 'amount', 'side', 'move', 'loadKg', 'loadFactor', 'effort', 'rounds', 'label'],
+    reps: [
+      'kind',
+      'amount',
+      'side',
+      'move',
+      'tempo',
+      'style',
+      'pulsesPerRep',
+      'loadKg',
+      'loadFactor',
+      'effort',
+      'rounds',
+      'label',
+    ],
+    pulses: ['kind', 'amount', 'side', 'move', 'loadKg', 'loadFactor', 'effort', 'rounds', 'label'],
+    open: ['kind', 'amount', 'side', 'move', 'loadKg', 'loadFactor', 'effort', 'rounds', 'label'],
+    distance: ['kind', 'amount', 'side', 'move', 'pace', 'loadKg', 'loadFactor', 'effort', 'rounds', 'label'],
+    rest: ['kind', 'amount', 'rounds', 'label'],
+  },
+} as const
