@@ -10,10 +10,10 @@ using Halterion.Core.Demands;
 using Halterion.Core.Moves;
 using Halterion.Core.People;
 using Halterion.Core.PlanFormat;
+using Halterion.Core.Planning;
 using Halterion.Core.Plans;
 using Halterion.Core.Room;
 using Halterion.Core.Timing;
-using Halterion.Core.Views;
 
 if (args is ["--nothing"])
 {

@@ -2,14 +2,14 @@ using System.Collections.Immutable;
 using System.Diagnostics;
 using System.Globalization;
 using System.Text;
-using Halterion.Core.Checks;
 using Halterion.Core;
+using Halterion.Core.Checks;
 using Halterion.Core.Moves;
 using Halterion.Core.People;
 using Halterion.Core.PlanFormat;
+using Halterion.Core.Planning;
 using Halterion.Core.Plans;
 using Halterion.Core.Room;
-using Halterion.Core.Views;
 using Halterion.Formats;
 
 /// <summary>

@@ -100,14 +100,14 @@ const faults = [
   },
   {
     name: 'a warning does not move with its scene',
-    file: 'src/Halterion.Core/Views/Cue.cs',
+    file: 'src/Halterion.Core/Leading/Cue.cs',
     from: 'CueKind.Warning, i + 1, WarnAt, i',
     to: 'CueKind.Warning, i, WarnAt, i',
     by: dotnet('Core', 'CallTests'),
   },
   {
     name: 'ten seconds to go stays when ten are added',
-    file: 'src/Halterion.Core/Views/Calling/CallWriter.cs',
+    file: 'src/Halterion.Core/Leading/Calling/CallWriter.cs',
     from: 'end - 10, i + 1, Clip.TenSeconds',
     to: 'end - 10, i, Clip.TenSeconds',
     by: dotnet('Core', 'CallTests'),

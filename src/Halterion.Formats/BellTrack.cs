@@ -2,7 +2,7 @@ using System.Buffers.Binary;
 using System.Collections.Immutable;
 using System.Text;
 using Halterion.Core;
-using Halterion.Core.Views;
+using Halterion.Core.Leading;
 
 namespace Halterion.Formats;
 

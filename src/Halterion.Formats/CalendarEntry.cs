@@ -1,5 +1,5 @@
 using Halterion.Core.Plans;
-using Halterion.Core.Views;
+using Halterion.Core.Sheets;
 using Ical.Net;
 using Ical.Net.CalendarComponents;
 using Ical.Net.DataTypes;

@@ -1,7 +1,7 @@
 using System.Globalization;
 using System.Text;
 using Halterion.Core;
-using Halterion.Core.Views;
+using Halterion.Core.Leading;
 
 namespace Halterion.Formats;
 

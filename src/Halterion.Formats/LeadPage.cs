@@ -5,8 +5,9 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using System.Text.RegularExpressions;
 using Halterion.Core.Body;
-using Halterion.Core.Views;
-using Halterion.Core.Views.Calling;
+using Halterion.Core.Leading;
+using Halterion.Core.Leading.Calling;
+using Halterion.Core.Sheets;
 
 namespace Halterion.Formats;
 

@@ -2,9 +2,10 @@ using System.Globalization;
 using System.Text;
 using System.Text.Json;
 using Halterion.Core;
+using Halterion.Core.Leading;
 using Halterion.Core.Plans;
+using Halterion.Core.Sheets;
 using Halterion.Core.Timing;
-using Halterion.Core.Views;
 
 namespace Halterion.Formats;
 

@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
 using System.Globalization;
-using Halterion.Core.Moves;
 using Halterion.Core;
+using Halterion.Core.Moves;
 using Microsoft.Data.Sqlite;
 
 namespace Halterion.Store;

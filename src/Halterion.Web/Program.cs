@@ -2,15 +2,17 @@ using System.Net.Sockets;
 using System.Reflection;
 using Halterion.Core.Demands;
 using Halterion.Core.Moves;
+using Halterion.Core.Planning;
 using Halterion.Core.Plans;
-using Halterion.Core.Views;
 using Halterion.Store;
-using Halterion.Web;
+using Halterion.Web.Answers;
 using Halterion.Web.Bodies;
 using Halterion.Web.Demo;
 using Halterion.Web.Endpoints;
+using Halterion.Web.Library;
 using Halterion.Web.Live;
 using Halterion.Web.Security;
+using Halterion.Web.Startup;
 
 // The build runs this program to write the OpenAPI document; it must touch no data then.
 var describing = Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";

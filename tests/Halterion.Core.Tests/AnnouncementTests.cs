@@ -1,7 +1,8 @@
 using CsCheck;
+using Halterion.Core.Planning;
 using Halterion.Core.Plans;
+using Halterion.Core.Sheets;
 using Halterion.Core.Timing;
-using Halterion.Core.Views;
 using Halterion.Core.Words;
 using static Halterion.Core.Tests.Classes;
 

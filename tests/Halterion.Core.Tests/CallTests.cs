@@ -1,9 +1,9 @@
 using CsCheck;
+using Halterion.Core.Leading;
+using Halterion.Core.Leading.Calling;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 using Halterion.Core.Timing;
-using Halterion.Core.Views;
-using Halterion.Core.Views.Calling;
 using static Halterion.Core.Tests.Classes;
 
 namespace Halterion.Core.Tests;

@@ -1,8 +1,9 @@
 using Halterion.Core.Body;
+using Halterion.Core.Leading;
 using Halterion.Core.Moves;
 using Halterion.Core.Plans;
+using Halterion.Core.Sheets;
 using Halterion.Core.Timing;
-using Halterion.Core.Views;
 using static Halterion.Core.Tests.Classes;
 
 namespace Halterion.Core.Tests;

@@ -4,9 +4,9 @@ using System.Text.Json.Nodes;
 using Halterion.Core.Checks;
 using Halterion.Core.Moves;
 using Halterion.Core.PlanFormat;
+using Halterion.Core.Planning;
 using Halterion.Core.Plans;
 using Halterion.Core.Timing;
-using Halterion.Core.Views;
 
 namespace Halterion.Core.Tests;
 

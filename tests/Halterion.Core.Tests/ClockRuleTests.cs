@@ -1,7 +1,7 @@
 using Halterion.Core.Body;
+using Halterion.Core.Planning;
 using Halterion.Core.Plans;
 using Halterion.Core.Timing;
-using Halterion.Core.Views;
 using static Halterion.Core.Tests.Classes;
 
 namespace Halterion.Core.Tests;

@@ -2,8 +2,8 @@ using System.Text;
 using CsCheck;
 using CsvHelper;
 using Halterion.Core.Plans;
+using Halterion.Core.Sheets;
 using Halterion.Core.Timing;
-using Halterion.Core.Views;
 using Halterion.Formats;
 using static Halterion.Core.Tests.Classes;
 

@@ -4,10 +4,11 @@ using System.Runtime.CompilerServices;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using CsCheck;
+using Halterion.Core.Leading;
+using Halterion.Core.Leading.Calling;
 using Halterion.Core.Plans;
 using Halterion.Core.Sessions;
 using Halterion.Core.Timing;
-using Halterion.Core.Views;
 using static Halterion.Core.Tests.Classes;
 
 namespace Halterion.Core.Tests;

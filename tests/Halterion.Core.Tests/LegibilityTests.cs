@@ -1,5 +1,5 @@
 using CsCheck;
-using Halterion.Core.Views;
+using Halterion.Core.Leading;
 
 namespace Halterion.Core.Tests;
 

@@ -1,7 +1,7 @@
 using System.Text.Json;
 using Halterion.Core.Moves;
+using Halterion.Core.Planning;
 using Halterion.Core.Plans;
-using Halterion.Core.Views;
 
 namespace Halterion.Core.Tests;
 

@@ -3,8 +3,11 @@ using System.Globalization;
 using System.Text.RegularExpressions;
 using Halterion.Core.Body;
 using Halterion.Core.Demands;
+using Halterion.Core.Leading;
+using Halterion.Core.Leading.Calling;
 using Halterion.Core.Moves;
 using Halterion.Core.Plans;
+using Halterion.Core.Sheets;
 using Halterion.Core.Views;
 using static Halterion.Core.Tests.Classes;
 

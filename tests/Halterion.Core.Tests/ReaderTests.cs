@@ -2,8 +2,8 @@ using System.Text;
 using System.Text.Json.Nodes;
 using CsCheck;
 using Halterion.Core.PlanFormat;
+using Halterion.Core.Planning;
 using Halterion.Core.Plans;
-using Halterion.Core.Views;
 using static Halterion.Core.Tests.Classes;
 
 namespace Halterion.Core.Tests;

@@ -1,11 +1,11 @@
 using System.Collections.Immutable;
 using CsCheck;
+using Halterion.Core.Leading;
 using Halterion.Core.Plans;
 using Halterion.Core.Sessions;
 using Halterion.Core.Timing;
 using Halterion.Core.Timing.Fitting;
 using Halterion.Core.Timing.Refitting;
-using Halterion.Core.Views;
 using static Halterion.Core.Tests.Classes;
 
 namespace Halterion.Core.Tests;

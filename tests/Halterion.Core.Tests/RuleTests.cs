@@ -2,8 +2,8 @@ using System.Text;
 using System.Text.Json;
 using CsCheck;
 using Halterion.Core.Checks;
+using Halterion.Core.Planning;
 using Halterion.Core.Plans;
-using Halterion.Core.Views;
 using static Halterion.Core.Tests.Classes;
 
 namespace Halterion.Core.Tests;

@@ -2,9 +2,9 @@ using System.Text.Json.Nodes;
 using CsCheck;
 using Halterion.Core.Moves;
 using Halterion.Core.PlanFormat;
+using Halterion.Core.Planning;
 using Halterion.Core.Plans;
 using Halterion.Core.Timing;
-using Halterion.Core.Views;
 using Halterion.Core.Words;
 using static Halterion.Core.Tests.Classes;
 

@@ -1,13 +1,15 @@
 using System.Collections.Immutable;
 using Halterion.Core.Checks;
+using Halterion.Core.Leading;
 using Halterion.Core.Logbook;
 using Halterion.Core.Moves;
 using Halterion.Core.People;
+using Halterion.Core.Planning;
 using Halterion.Core.Plans;
 using Halterion.Core.Room;
 using Halterion.Core.Sessions;
+using Halterion.Core.Sheets;
 using Halterion.Core.Timing;
-using Halterion.Core.Views;
 using Halterion.Core.Words;
 using Halterion.Formats;
 using static Halterion.Core.Tests.Classes;

@@ -1,5 +1,7 @@
 using System.Diagnostics;
 using System.Text.Json.Nodes;
+using Halterion.Web.Answers;
+using Halterion.Web.Library;
 using static Halterion.Web.Tests.Studio;
 
 namespace Halterion.Web.Tests;

@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using Halterion.Web.Library;
 using static Halterion.Web.Tests.Studio;
 
 namespace Halterion.Web.Tests;

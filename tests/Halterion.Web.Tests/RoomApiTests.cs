@@ -1,5 +1,6 @@
 using System.Net;
 using System.Text.Json.Nodes;
+using Halterion.Web.Library;
 using static Halterion.Web.Tests.Studio;
 
 namespace Halterion.Web.Tests;

@@ -51,7 +51,7 @@ public sealed class Camera
             View.Behind => new Camera(-38, 14),
             View.High => new Camera(52, 34),
             View.Above => new Camera(),
-            _ => new Camera(0, 0),
+            View.Side => new Camera(0, 0),
         };
         return mirrored ? new Camera(-camera.right, camera.up, camera.toward) : camera;
     }

@@ -422,7 +422,7 @@ public static class Drawing
                 [Strand(s[Joint.LeftHand], fixedAt, Aside(1)), Strand(s[Joint.RightHand], fixedAt, Aside(-1))],
             BandAt.AnchorAnkle => [Strand(s[Joint.RightAnkle], fixedAt, 0.2)],
             BandAt.Hips => [(Outside, Between(s[Joint.Pelvis] + s.Hips.Of(new Vec(0.05, 0, 0)), new Vec(s[Joint.Pelvis].X, 0, 0)))],
-            _ => [],
+            BandAt.None => [],
         };
     }
 

@@ -215,6 +215,6 @@ public sealed record Figure(string ViewBox, View View, ImmutableArray<Still> Sti
         Ink.Kit => "#b0552b",
         Ink.Band => "#2b7fa8",
         Ink.Wall => "#e4dfd0",
-        _ => "#d8d2c0",
+        Ink.Fixture => "#d8d2c0",
     };
 }

@@ -76,7 +76,7 @@ public static class Fixtures
         BandAt.AnchorBack => new Vec(-0.34, 0, 0.74),
         BandAt.AnchorHigh => new Vec(0.46, 0, 0.98),
         BandAt.AnchorAnkle => new Vec(0.52, -0.1, 0.06),
-        _ => null,
+        BandAt.None or BandAt.Knees or BandAt.Ankles or BandAt.Feet or BandAt.Shoulders or BandAt.Hips => null,
     };
 
     private static Fixture? At(string kind, string where, ImmutableArray<KeyPose> poses, ImmutableArray<Skeleton> keys)

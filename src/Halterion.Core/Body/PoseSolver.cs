@@ -44,7 +44,8 @@ public static class PoseSolver
         var posture = pose.On switch
         {
             Carrier.Feet => Standing.Solve(pose, load, ankle),
-            _ => Resting(pose),
+            Carrier.Knees or Carrier.Hands or Carrier.Back or Carrier.Shoulders or Carrier.Bench or Carrier.Side
+                or Carrier.Front or Carrier.Seat or Carrier.Wall => Resting(pose),
         };
         posture = posture with { On = pose.On };
         return pose.Air > 0
@@ -292,7 +293,8 @@ public static class PoseSolver
     {
         Carrier.Shoulders => -Trunk + (Trunk + Thigh) * Math.Cos(BridgeTop(spec.Z) * Math.PI / 180),
         Carrier.Bench => Thigh,
-        _ => 0,
+        Carrier.Feet or Carrier.Knees or Carrier.Hands or Carrier.Back or Carrier.Side or Carrier.Front
+            or Carrier.Seat or Carrier.Wall => 0,
     };
 
     /// <summary>A trunk on its shoulders rises no steeper, degrees. [M] Past that the neck carries.</summary>

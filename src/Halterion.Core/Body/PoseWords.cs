@@ -55,7 +55,7 @@ internal static partial class PoseWords
                 + $"{(p.OnRight ? "right" : "left")} side down",
             Carrier.Front => "lying on the front",
             Carrier.Wall => p.Height < 0.3 ? "back against the wall, thighs level" : "back against the wall, higher up",
-            _ => "sitting",
+            Carrier.Seat => "sitting",
         };
         if (p.On is Carrier.Feet && p.Air == 0)
         {
@@ -159,7 +159,7 @@ internal static partial class PoseWords
             CarriedBy.RightHand => $"A {what} in the right hand.",
             CarriedBy.LeftHand => $"A {what} in the left hand.",
             CarriedBy.Shoulders => $"A {what} across the back of the shoulders.",
-            _ => $"A {what} across the hips.",
+            CarriedBy.Hips => $"A {what} across the hips.",
         };
     }
 

@@ -156,6 +156,10 @@ public sealed class ClassReview
         kept.TryGetValue(id, out var known) ? known : kept[id] = find();
 
     /// <summary>The different moves of all main work, in its order.</summary>
+    /// <summary>What readies for the families of the main work and stretches them, in the order in which they are worked.</summary>
+    public IEnumerable<FamilyMoves> WorkedFamilies =>
+        MainStations.SelectMany(s => Works(s)).Select(p => p.Family).Distinct().Select(MoveLibrary.Usual.Of).OfType<FamilyMoves>();
+
     public ImmutableArray<MoveId> MainMoves() => [.. MainStations.SelectMany(s => Works(s)).Select(p => p.Move.Id).Distinct()];
 
     private ImmutableArray<DonePart?> PartsOf(Option option, Station station) =>

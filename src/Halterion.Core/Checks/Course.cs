@@ -118,7 +118,7 @@ public sealed record Course(ImmutableArray<Piece> Pieces)
     {
         PartKind.Reps when station.Chunk > 0 => (int)Math.Round(seconds / part.RepSeconds, MidpointRounding.AwayFromZero),
         PartKind.Reps or PartKind.Distance => part.Amount.At(round).To,
-        _ => seconds,
+        PartKind.Time or PartKind.Hold or PartKind.Pulses or PartKind.Open or PartKind.Rest => seconds,
     };
 
     /// <summary>At their own pace people go round without planned gaps: as often as the goal says, else once.</summary>

@@ -88,7 +88,7 @@ public sealed record DonePart(Part Part, int Index, Move Move, Manner Manner, Op
     /// <summary>People travel while they do it.</summary>
     public bool Travels => Move.Poses?.Way == Body.Way.On;
 
-    public bool IsSwing => Move.Id.Value == "kettlebell-swing";
+    public bool IsSwing => Move.Ballistic;
 
     /// <summary>Landings in one rep: feet that land together are one.</summary>
     public int Landings => !HasImpact ? 0 : Math.Max(1, Move.Poses?.Poses.Count(p => p.Air > 0) ?? 1);

@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using Halterion.Core.Moves;
 using Halterion.Core.PlanFormat;
 
 namespace Halterion.Core.Checks;
@@ -17,10 +18,10 @@ internal static class RepairKit
     public static JsonObject OptionOf(this JsonObject root, StationAt at, int option) => root.StationOf(at)["options"]![option]!.AsObject();
 
     /// <summary>A station with one timed part and its main option.</summary>
-    public static JsonObject Timed(string move, int seconds, string side = "both", string kind = "time") => new()
+    public static JsonObject Timed(MoveId move, int seconds, string side = "both", string kind = "time") => new()
     {
         ["dose"] = new JsonArray(Part(kind, seconds, side)),
-        ["options"] = new JsonArray(new JsonObject { ["tier"] = "main", ["move"] = move }),
+        ["options"] = new JsonArray(new JsonObject { ["tier"] = "main", ["move"] = move.Value }),
     };
 
     public static JsonObject Part(string kind, int amount, string side = "both")
@@ -64,7 +65,7 @@ internal static class RepairKit
 
     /// <summary>A block that fills so many seconds with moves, each as long as the others.</summary>
     /// <param name="make">A station of a move and its seconds.</param>
-    public static JsonObject Filled(string name, string phase, string[] moves, int seconds, Func<string, int, JsonObject> make)
+    public static JsonObject Filled(string name, string phase, MoveId[] moves, int seconds, Func<MoveId, int, JsonObject> make)
     {
         var each = Math.Clamp((seconds + moves.Length - 1) / moves.Length, 20, 600);
         return new JsonObject

@@ -169,7 +169,8 @@ public static class DemandModel
         {
             BandAt.None => 0,
             BandAt.Knees or BandAt.Ankles or BandAt.Feet => 1,
-            _ => 1.5,
+            BandAt.Shoulders or BandAt.AnchorBehind or BandAt.AnchorHigh or BandAt.AnchorAhead
+                or BandAt.AnchorBack or BandAt.AnchorAnkle or BandAt.Hips => 1.5,
         };
         var kilograms = poses.Holds is { } h ? h.Kg * (h.By == CarriedBy.EachHand ? 2 : 1) : 0;
         return new Demand(

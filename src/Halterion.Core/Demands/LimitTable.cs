@@ -166,6 +166,7 @@ public static class LimitTable
     {
         Limit.LowerBack => "lower back",
         Limit.PelvicFloor => "pelvic floor",
-        _ => limit.ToString().ToLowerInvariant(),
+        Limit.Knee or Limit.Balance or Limit.Pregnancy or Limit.Ankle or Limit.Wrist or Limit.Hip or Limit.Neck
+            or Limit.Shoulder => limit.ToString().ToLowerInvariant(),
     };
 }

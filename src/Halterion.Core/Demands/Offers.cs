@@ -36,7 +36,7 @@ public static class Offers
         Tier.Easier => move.Offers.Easier,
         Tier.Harder => move.Offers.Harder,
         Tier.Instead => move.Offers.Instead,
-        _ => [],
+        Tier.Main => [],
     };
 
     private static Offered Read(MoveOffer offer, Tier tier, MoveLibrary moves)

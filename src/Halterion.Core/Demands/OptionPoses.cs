@@ -21,7 +21,7 @@ public static class OptionPoses
         Depth.Knee => 46,
         Depth.Parallel or Depth.MidShin => 70,
         Depth.Full or Depth.Floor => 84,
-        _ => null,
+        Depth.Small or Depth.Quarter or Depth.Half => null,
     };
 
     /// <summary>Share of the move's own way, in hinges and where no standing knee bends.</summary>
@@ -30,7 +30,7 @@ public static class OptionPoses
         Depth.Half => 1 / 2.0,
         Depth.Quarter => 1 / 3.0,
         Depth.Small => 1 / 4.0,
-        _ => 1,
+        Depth.Parallel or Depth.Full or Depth.Knee or Depth.MidShin or Depth.Floor => 1,
     };
 
     /// <summary>
@@ -41,7 +41,8 @@ public static class OptionPoses
     {
         Depth.Half => Math.Min(85, own - 20),
         Depth.Quarter => Math.Min(50, Cap(Depth.Half, own) - 20),
-        _ => Math.Min(30, Cap(Depth.Quarter, own) - 20),
+        Depth.Small or Depth.Parallel or Depth.Full or Depth.Knee or Depth.MidShin or Depth.Floor =>
+            Math.Min(30, Cap(Depth.Quarter, own) - 20),
     });
 
     /// <summary>Kilograms that an option without a number is drawn and weighed with. [M]</summary>
@@ -426,7 +427,7 @@ public static class OptionPoses
             Surface.Pad or Surface.Soft when poses.Any(p => p.Split != 0 || p.On == Carrier.Knees) =>
                 (m with { Props = Add(m.Props, "pad:knee") }, poses),
             Surface.Mat or Surface.Soft => (m with { Props = Add(m.Props, "mat:lying") }, poses),
-            _ => (m, poses),
+            Surface.Floor or Surface.Pad or Surface.Step or Surface.Box or Surface.Chair or Surface.Bench or Surface.Wall => (m, poses),
         };
     }
 
@@ -504,7 +505,8 @@ public static class OptionPoses
 
         // On the front there is no room for arms under the chest.
         Carrier.Front when word is not (ArmWord.Sides or ArmWord.Overhead) => p,
-        _ => p with { Arms = new ArmSpec(word), RightArm = null, LeftArm = null },
+        Carrier.Feet or Carrier.Knees or Carrier.Back or Carrier.Shoulders or Carrier.Bench
+            or Carrier.Front or Carrier.Seat or Carrier.Wall => p with { Arms = new ArmSpec(word), RightArm = null, LeftArm = null },
     };
 
     private static ArmWord Word(ArmPlace arms) => arms switch
@@ -513,7 +515,7 @@ public static class OptionPoses
         ArmPlace.Hips => ArmWord.Hips,
         ArmPlace.Crossed => ArmWord.Crossed,
         ArmPlace.Overhead => ArmWord.Overhead,
-        _ => ArmWord.Sides,
+        ArmPlace.Free or ArmPlace.Sides => ArmWord.Sides,
     };
 
     private static (MovePoses Move, ImmutableArray<KeyPose> Poses) Supported(MovePoses m, ImmutableArray<KeyPose> poses, Support support)

@@ -10,15 +10,6 @@ namespace Halterion.Core.Moves;
 /// <summary>The moves and their ladders, read from the data files that ship with the program.</summary>
 public sealed class MoveLibrary
 {
-    private static readonly JsonSerializerOptions DataFormat = new(JsonSerializerDefaults.Web)
-    {
-        Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase) },
-        UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
-        RespectRequiredConstructorParameters = false,
-        RespectNullableAnnotations = true,
-        NumberHandling = JsonNumberHandling.Strict,
-    };
-
     private const int MostKept = 20_000;
 
     /// <summary>What is large, such as a film of some hundred kilobytes. [M] As much as a long class needs.</summary>
@@ -57,20 +48,20 @@ public sealed class MoveLibrary
     public static MoveLibrary Load()
     {
         var moves = Enum.GetNames<Family>()
-            .SelectMany(family => Read<ImmutableArray<JsonObject>>(family.ToLowerInvariant()))
+            .SelectMany(family => DataFile.Read<ImmutableArray<JsonObject>>(family.ToLowerInvariant()))
             .Select(Shipped)
             .ToImmutableArray();
-        return new MoveLibrary("2", moves, Read<ImmutableArray<Ladder>>("ladders"));
+        return new MoveLibrary("2", moves, DataFile.Read<ImmutableArray<Ladder>>("ladders"));
     }
 
     /// <summary>A move with its key poses, which stand in the data beside its texts.</summary>
     private static Move Shipped(JsonObject data)
     {
-        var poses = data["poses"].Deserialize<MovePoses>(DataFormat);
+        var poses = data["poses"].Deserialize<MovePoses>(DataFile.Format);
         var offers = MoveOffers.Of(data["offers"]?.AsObject());
         data.Remove("poses");
         data.Remove("offers");
-        return data.Deserialize<Move>(DataFormat)! with { Poses = poses, Offers = offers };
+        return data.Deserialize<Move>(DataFile.Format)! with { Poses = poses, Offers = offers };
     }
 
     /// <summary>
@@ -116,6 +107,9 @@ public sealed class MoveLibrary
         return (T)kept.GetOrAdd(key, made)!;
     }
 
+    /// <summary>Which moves stand for what, where one is needed.</summary>
+    public static UsualMoves Usual { get; } = DataFile.Read<UsualMoves>("usual");
+
     private sealed record Worked(ConcurrentDictionary<object, object?> Small, ConcurrentDictionary<object, object?> Large);
 
     /// <summary>Moves that another one amounts to when it is done in a certain way.</summary>
@@ -124,11 +118,4 @@ public sealed class MoveLibrary
     public Move? Find(MoveId id) => byId.GetValueOrDefault(id);
 
     public bool Has(MoveId id) => byId.ContainsKey(id);
-
-    private static T Read<T>(string name)
-    {
-        using var data = typeof(MoveLibrary).Assembly.GetManifestResourceStream($"moves/{name}.json")
-            ?? throw new InvalidOperationException($"The move library has no {name}.json.");
-        return JsonSerializer.Deserialize<T>(data, DataFormat)!;
-    }
 }

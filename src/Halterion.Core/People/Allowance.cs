@@ -73,7 +73,7 @@ public static class Allowance
         Tick.Split => "ten split squats hands-free",
         Tick.Step => "clean reverse lunges",
         Tick.Land => "soft landings",
-        _ => "8–12 clean reps without weight",
+        Tick.Load => "8–12 clean reps without weight",
     };
 
     /// <summary>A limit in words: "knee care, left".</summary>

@@ -137,7 +137,7 @@ public static partial class RosterCells
                 ? (person with { SetUp = setUp with { Band = band } }, null)
                 : (person, ($"“{Short(text)}” is no band.", WordsOf<BandStrength>.Listed)),
             RosterColumn.Ready => TicksOf(person, text),
-            _ => LimitsOf(person, text),
+            RosterColumn.Ignore or RosterColumn.Limits => LimitsOf(person, text),
         };
     }
 
@@ -160,7 +160,8 @@ public static partial class RosterCells
         RosterColumn.RearFootCm => person.SetUp?.RearFootCm?.ToString(CultureInfo.InvariantCulture) ?? "",
         RosterColumn.Band => person.SetUp?.Band is { } band ? WordsOf<BandStrength>.Of(band) : "",
         RosterColumn.Note => person.Note ?? "",
-        _ => "",
+        RosterColumn.Ignore or RosterColumn.FirstName or RosterColumn.LastName or RosterColumn.StatureInches
+            or RosterColumn.MassPounds or RosterColumn.Level => "",
     };
 
     private static string Write(PersonLimit limit)

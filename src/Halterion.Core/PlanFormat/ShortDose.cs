@@ -45,7 +45,7 @@ public static class ShortDose
             SideRule.Each =>
                 station.Chunk > 0 ? string.Create(CultureInfo.InvariantCulture, $" each side by {station.Chunk}") : " each side",
             SideRule.Split => " half a side",
-            _ => "",
+            SideRule.AsWritten or SideRule.Alternate => "",
         } + (station.Turns ? " in turns" : "");
     }
 
@@ -60,7 +60,7 @@ public static class ShortDose
                 Side.Left => "left",
                 Side.Right => "right",
                 Side.Alternate => "alternating",
-                _ => null,
+                Side.Both => null,
             },
             part.OwnMove is { } move ? $"of {move}" : null,
             part.OwnTempo is { } tempo ? $"@ {tempo}" : null,
@@ -69,7 +69,7 @@ public static class ShortDose
                 RepStyle.OneAndAHalf => "one-and-a-half",
                 RepStyle.DeadStop => "dead stop",
                 RepStyle.ConstantTension => "no lock-out",
-                _ => null,
+                RepStyle.Full => null,
             },
             part.PulsesPerRep > 0 ? string.Create(CultureInfo.InvariantCulture, $"with {part.PulsesPerRep} pulses") : null,
             part.LoadKg is { } kg ? $"at {string.Join('/', kg.Values.Select(Number))} kg" : null,

@@ -140,7 +140,7 @@ internal sealed class ChoiceTable
         Tier.Easier => 0,
         Tier.Main => 1,
         Tier.Instead => 2,
-        _ => 3,
+        Tier.Harder => 3,
     };
 
     private Entry Of(Person person, Place place, OptionAt at)
@@ -162,7 +162,7 @@ internal sealed class ChoiceTable
     {
         Tier.Easier => 0,
         Tier.Harder => 2,
-        _ => 1,
+        Tier.Main or Tier.Instead => 1,
     };
 
     private static string StepWords(int step) => step switch

@@ -132,7 +132,7 @@ public static class Needs
         Surface.Bench => new Need(KitItem.Bench),
         Surface.Chair => new Need(KitItem.Chair),
         Surface.Wall => new Need(KitItem.Wall, Metres: Need.WallEach),
-        _ => null,
+        Surface.Floor => null,
     };
 
     private static Need? Held(Support support) => support switch
@@ -140,6 +140,6 @@ public static class Needs
         Support.Wall => new Need(KitItem.Wall, Metres: Need.WallEach),
         Support.Chair or Support.TwoHands => new Need(KitItem.Chair),
         Support.Hand => new Need(KitItem.Chair, Or: [new Need(KitItem.Wall, Metres: Need.WallEach)]),
-        _ => null,
+        Support.None or Support.HandOnThigh or Support.Doorway or Support.Knees or Support.Forearms or Support.Helper => null,
     };
 }

@@ -52,7 +52,7 @@ public sealed record LeadNotes(
             QuickTap.Dropped => "put a weight down hard",
             QuickTap.Easier => "took the easier",
             QuickTap.Pain => "pain",
-            _ => "",
+            null or QuickTap.Came or QuickTap.Away => "",
         };
         var what = string.Join(": ", new[] { tap, note.Text ?? "" }.Where(w => w.Length > 0));
         return what.Length == 0 ? "" : note.Scene is { } at && scene(at) is { Length: > 0 } where ? $"{where}: {what}" : what;

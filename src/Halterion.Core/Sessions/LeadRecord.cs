@@ -59,7 +59,7 @@ public sealed record LeadRecord(long? StartedAt, long? EndedAt, string Words)
         {
             LeadPhase.Finished => state.At,
             LeadPhase.Running when state.PositionAt(now, scenes) >= end => state.At + end - state.Position,
-            _ => (long?)null,
+            LeadPhase.Ready or LeadPhase.Running or LeadPhase.Paused => (long?)null,
         };
         var words = ended is { } last
             ? $"Led in {new Seconds((int)((last - started.Value + 500) / 1000))}; planned {scenes[^1].End}"

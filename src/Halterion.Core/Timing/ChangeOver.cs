@@ -110,7 +110,7 @@ public static class ChangeOver
         {
             Level.Standing => times.SwitchStanding,
             Level.Floor => times.SwitchFloor,
-            _ => times.SwitchBench,
+            Level.Bench => times.SwitchBench,
         });
     }
 
@@ -135,7 +135,7 @@ public static class ChangeOver
         Position.OnTheBack or Position.SideLying or Position.HandsAndKnees or Position.Kneeling or Position.Seated or Position.Prone =>
             Level.Floor,
         Position.Bench or Position.Machine => Level.Bench,
-        _ => Level.Standing,
+        null or Position.Standing => Level.Standing,
     };
 
     /// <summary>What is held: the option's load, else the weight the move is done with.</summary>

@@ -155,6 +155,6 @@ internal sealed class Counts
         Side.Left => (reps, 0),
         Side.Right => (0, reps),
         Side.Both => (reps, reps),
-        _ => startSide == Side.Left ? ((reps + 1) / 2, reps / 2) : (reps / 2, (reps + 1) / 2),
+        Side.Alternate => startSide == Side.Left ? ((reps + 1) / 2, reps / 2) : (reps / 2, (reps + 1) / 2),
     };
 }

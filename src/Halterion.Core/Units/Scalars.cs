@@ -107,6 +107,6 @@ public static class Sides
     {
         Side.Left => Side.Right,
         Side.Right => Side.Left,
-        _ => side,
+        Side.Both or Side.Alternate => side,
     };
 }

@@ -57,7 +57,7 @@ public sealed partial record Tempo
         RepStyle.OneAndAHalf => 1.5m * (Lower + Lift) + 2 * Pause + Top,
         RepStyle.DeadStop => Lower + Math.Max(Pause, 1) + Lift + Top,
         RepStyle.ConstantTension => Lower + Pause + Lift,
-        _ => Lower + Pause + Lift + Top,
+        RepStyle.Full => Lower + Pause + Lift + Top,
     };
 
     public override string ToString() => Text;

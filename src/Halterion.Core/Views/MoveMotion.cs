@@ -133,7 +133,8 @@ public sealed record MoveMotion(
                 CarriedBy.RightHand => [["rightHand"]],
                 CarriedBy.LeftHand => [["leftHand"]],
                 CarriedBy.EachHand => [["leftHand"], ["rightHand"]],
-                _ => (ImmutableArray<ImmutableArray<string>>)[["leftHand", "rightHand"]],
+                CarriedBy.BothHands or CarriedBy.Shoulders or CarriedBy.Hips =>
+                    (ImmutableArray<ImmutableArray<string>>)[["leftHand", "rightHand"]],
             };
             for (var i = 0; i < held.Length; i++)
             {
@@ -150,7 +151,8 @@ public sealed record MoveMotion(
                 BandAt.Ankles or BandAt.Feet => b[Joint.LeftAnkle].Towards(b[Joint.RightAnkle], 0.5),
                 BandAt.Shoulders => b[Joint.Chest],
                 BandAt.Hips => b[Joint.Pelvis],
-                _ => b[Joint.LeftHand].Towards(b[Joint.RightHand], 0.5),
+                BandAt.None or BandAt.AnchorBehind or BandAt.AnchorHigh or BandAt.AnchorAhead
+                    or BandAt.AnchorBack or BandAt.AnchorAnkle => b[Joint.LeftHand].Towards(b[Joint.RightHand], 0.5),
             };
             ImmutableArray<string> worn = poses.Band switch
             {
@@ -159,7 +161,8 @@ public sealed record MoveMotion(
                 BandAt.Shoulders => ["chest"],
                 BandAt.Hips => ["pelvis"],
                 BandAt.AnchorAnkle => ["rightAnkle"],
-                _ => ["leftHand", "rightHand"],
+                BandAt.None or BandAt.AnchorBehind or BandAt.AnchorHigh or BandAt.AnchorAhead
+                    or BandAt.AnchorBack => ["leftHand", "rightHand"],
             };
             yield return new MotionItem("band", null, worn, [.. bodies.Select(b => metres(At(b)))]);
         }

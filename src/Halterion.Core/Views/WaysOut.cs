@@ -4,6 +4,7 @@ using System.Text.Json.Nodes;
 using Halterion.Core.Demands;
 using Halterion.Core.Moves;
 using Halterion.Core.PlanFormat;
+using Halterion.Core.Planning;
 using Halterion.Core.Plans;
 using Halterion.Core.Room;
 using Halterion.Core.Words;

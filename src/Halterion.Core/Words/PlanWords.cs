@@ -85,7 +85,7 @@ public static class PlanWords
                 RepStyle.OneAndAHalf => "one-and-a-half",
                 RepStyle.DeadStop => "from a dead stop",
                 RepStyle.ConstantTension => "without locking out",
-                _ => null,
+                RepStyle.Full => null,
             },
             part.PulsesPerRep > 0 ? $"with {part.PulsesPerRep} pulses each" : null,
             part.LoadKg is { } kg
@@ -123,7 +123,7 @@ public static class PlanWords
             {
                 SidePass.Round => "each round once a side",
                 SidePass.Alternate => "sides by round",
-                _ => null,
+                SidePass.Station => null,
             },
             block.Window is { } window ? $"{string.Join("/", window.Values.Select(v => v.Value))} s at each" : null,
             block.BetweenStations > Seconds.Zero ? $"{block.BetweenStations} between stations" : null,
@@ -150,7 +150,7 @@ public static class PlanWords
             Side.Left => " left",
             Side.Right => " right",
             Side.Alternate => " alternating",
-            _ => "",
+            Side.Both => "",
         };
     }
 
@@ -241,12 +241,11 @@ public static class PlanWords
         _ => "",
     };
 
-    public static string Rounds(Block block, int round) => block.Shape switch
-    {
-        BlockShape.Sets => $"Set {round + 1} of {block.Rounds}",
-        _ when block.Rounds > 1 => $"Round {round + 1} of {block.Rounds}",
-        _ => "",
-    };
+    /// <summary>Which round or set of how many: "Round 2 of 3"; empty where there is one round alone, which needs no number.</summary>
+    /// <param name="round">From 0.</param>
+    public static string Rounds(Block block, int round) => block.Rounds > 1 || block.Shape == BlockShape.Sets
+        ? $"{block.Shape.RoundWord.Capital()} {round + 1} of {block.Rounds}"
+        : "";
 
     internal static IEnumerable<string> Manner(Manner manner, Preferences preferences)
     {
@@ -344,7 +343,7 @@ public static class PlanWords
         {
             LoadSide.Same => " on the side of the working leg",
             LoadSide.Opposite => " on the other side than the working leg",
-            _ => "",
+            null or LoadSide.Both => "",
         };
         return $"{count}{kg}{(load.Implement is { } implement ? Word(implement) : "load")}{where}{side}";
     }

@@ -33,7 +33,7 @@ internal static class SpanWords
             SpanKind.Work when block.Shape == BlockShape.Rotation =>
                 $"{Round(block, span)}go {span.Leg + 1} of {block.Stations.Length}, longest dose {needs[(span.Block, span.Round!.Value)]}",
             SpanKind.Work when station is null => $"{block.Name}, at one's own pace",
-            _ => $"{Round(block, span)}{station!.Name}, {Work(station.Dose[span.Part!.Value], span)}",
+            SpanKind.Work => $"{Round(block, span)}{station!.Name}, {Work(station.Dose[span.Part!.Value], span)}",
         };
     }
 
@@ -41,8 +41,7 @@ internal static class SpanWords
     {
         Gap.Stations => $"Recovery on the way to {station?.Name ?? "what follows"}",
         Gap.End => "Rest after the block",
-        _ when block.Shape == BlockShape.Sets => "Rest between sets",
-        _ => block.Water ? "Drink break" : "Rest between rounds",
+        Gap.Rounds or null => block.Shape == BlockShape.Sets ? "Rest between sets" : block.Water ? "Drink break" : "Rest between rounds",
     };
 
     private static string Round(Block block, Span span) =>
@@ -57,7 +56,7 @@ internal static class SpanWords
             Side.Left => ", left",
             Side.Right => ", right",
             Side.Alternate => ", sides in turn",
-            _ => "",
+            null or Side.Both => "",
         };
         var amount = span.Amount ?? 0;
         var cut = part.SecondsFor(amount) > span.Length().Value ? ", cut by the bell" : "";

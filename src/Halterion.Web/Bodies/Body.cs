@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using Halterion.Core.PlanFormat;
+using Halterion.Web.Answers;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Halterion.Web.Bodies;

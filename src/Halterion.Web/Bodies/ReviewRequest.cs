@@ -6,9 +6,10 @@ using Halterion.Core.Checks;
 using Halterion.Core.Moves;
 using Halterion.Core.People;
 using Halterion.Core.PlanFormat;
+using Halterion.Core.Planning;
 using Halterion.Core.Plans;
 using Halterion.Core.Room;
-using Halterion.Core.Views;
+using Halterion.Web.Answers;
 
 namespace Halterion.Web.Bodies;
 

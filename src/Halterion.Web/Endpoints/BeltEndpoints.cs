@@ -4,7 +4,9 @@ using Halterion.Core.PlanFormat;
 using Halterion.Core.Sessions;
 using Halterion.Core.Timing;
 using Halterion.Store;
+using Halterion.Web.Answers;
 using Halterion.Web.Bodies;
+using Halterion.Web.Library;
 using Halterion.Web.Live;
 using Microsoft.AspNetCore.Http.HttpResults;
 

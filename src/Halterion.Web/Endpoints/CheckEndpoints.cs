@@ -1,9 +1,13 @@
 using System.Collections.Immutable;
 using Halterion.Core.Checks;
+using Halterion.Core.Leading.Calling;
+using Halterion.Core.Planning;
 using Halterion.Core.Plans;
-using Halterion.Core.Views;
+using Halterion.Core.Sheets;
 using Halterion.Store;
+using Halterion.Web.Answers;
 using Halterion.Web.Bodies;
+using Halterion.Web.Library;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Halterion.Web.Endpoints;

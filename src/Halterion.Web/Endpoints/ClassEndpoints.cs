@@ -3,11 +3,13 @@ using System.Text;
 using System.Text.Json;
 using Halterion.Core;
 using Halterion.Core.PlanFormat;
+using Halterion.Core.Planning;
 using Halterion.Core.Plans;
 using Halterion.Core.Timing;
-using Halterion.Core.Views;
 using Halterion.Store;
+using Halterion.Web.Answers;
 using Halterion.Web.Bodies;
+using Halterion.Web.Library;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Halterion.Web.Endpoints;

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Halterion.Store;
+using Halterion.Web.Answers;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Halterion.Web.Endpoints;

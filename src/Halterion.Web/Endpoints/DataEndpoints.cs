@@ -1,7 +1,9 @@
 using System.Collections.Immutable;
 using Halterion.Core.PlanFormat;
 using Halterion.Store;
+using Halterion.Web.Answers;
 using Halterion.Web.Bodies;
+using Halterion.Web.Startup;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Halterion.Web.Endpoints;

@@ -1,8 +1,9 @@
 using System.Collections.Immutable;
 using Halterion.Core;
-using Halterion.Core.PlanFormat;
 using Halterion.Core.People;
+using Halterion.Core.PlanFormat;
 using Halterion.Store;
+using Halterion.Web.Answers;
 using Halterion.Web.Bodies;
 using Halterion.Web.Live;
 using Microsoft.AspNetCore.Http.HttpResults;

@@ -3,6 +3,7 @@ using System.Security.Claims;
 using Halterion.Core.PlanFormat;
 using Halterion.Formats;
 using Halterion.Store;
+using Halterion.Web.Answers;
 using Halterion.Web.Bodies;
 using Halterion.Web.Security;
 using Microsoft.AspNetCore.Http.HttpResults;

@@ -4,6 +4,7 @@ using Halterion.Core;
 using Halterion.Core.Logbook;
 using Halterion.Core.Moves;
 using Halterion.Core.PlanFormat;
+using Halterion.Core.Planning;
 using Halterion.Core.Plans;
 using Halterion.Core.Room;
 using Halterion.Core.Sessions;
@@ -11,7 +12,9 @@ using Halterion.Core.Timing;
 using Halterion.Core.Views;
 using Halterion.Core.Words;
 using Halterion.Store;
+using Halterion.Web.Answers;
 using Halterion.Web.Bodies;
+using Halterion.Web.Library;
 using Halterion.Web.Live;
 using Microsoft.AspNetCore.Http.HttpResults;
 

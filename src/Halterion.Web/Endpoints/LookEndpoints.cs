@@ -4,10 +4,13 @@ using System.Text;
 using System.Text.Json;
 using Halterion.Core.Checks;
 using Halterion.Core.PlanFormat;
+using Halterion.Core.Planning;
+using Halterion.Core.Sheets;
 using Halterion.Core.Timing.Fitting;
-using Halterion.Core.Views;
 using Halterion.Store;
+using Halterion.Web.Answers;
 using Halterion.Web.Bodies;
+using Halterion.Web.Library;
 using Microsoft.AspNetCore.Http.Json;
 using Microsoft.Extensions.Options;
 

@@ -5,10 +5,12 @@ using Halterion.Core.Body;
 using Halterion.Core.Demands;
 using Halterion.Core.Moves;
 using Halterion.Core.PlanFormat;
+using Halterion.Core.Planning;
 using Halterion.Core.Plans;
 using Halterion.Core.Views;
 using Halterion.Core.Words;
 using Halterion.Store;
+using Halterion.Web.Answers;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Halterion.Web.Endpoints;

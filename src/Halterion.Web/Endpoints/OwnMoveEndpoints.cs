@@ -1,11 +1,14 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using Halterion.Core.PlanFormat;
 using Halterion.Core.Moves;
+using Halterion.Core.PlanFormat;
+using Halterion.Core.Planning;
 using Halterion.Core.Views;
 using Halterion.Store;
+using Halterion.Web.Answers;
 using Halterion.Web.Bodies;
+using Halterion.Web.Library;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Halterion.Web.Endpoints;

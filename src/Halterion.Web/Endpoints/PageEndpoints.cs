@@ -1,4 +1,5 @@
 using Halterion.Core.PlanFormat;
+using Halterion.Web.Answers;
 using Halterion.Web.Security;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Routing.Patterns;

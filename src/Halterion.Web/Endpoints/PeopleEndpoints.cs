@@ -2,11 +2,13 @@ using System.Collections.Immutable;
 using System.Text;
 using Halterion.Core;
 using Halterion.Core.People;
+using Halterion.Core.Planning;
 using Halterion.Core.Plans;
-using Halterion.Core.Views;
 using Halterion.Core.Words;
 using Halterion.Store;
+using Halterion.Web.Answers;
 using Halterion.Web.Bodies;
+using Halterion.Web.Library;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Halterion.Web.Endpoints;
@@ -189,7 +191,7 @@ internal static class PeopleEndpoints
     {
         DeskStanding.Coming => "comes",
         DeskStanding.Waiting => "waits for a place",
-        _ => "has cancelled",
+        DeskStanding.Gone => "has cancelled",
     };
 
     private static ImmutableArray<AttendedStation> Stations(LoggedOf logged, Classes classes, Evaluator evaluator)

@@ -3,6 +3,7 @@ using System.Text;
 using Halterion.Core.People;
 using Halterion.Core.PlanFormat;
 using Halterion.Formats;
+using Halterion.Web.Answers;
 using Halterion.Web.Bodies;
 using Microsoft.AspNetCore.Http.HttpResults;
 

@@ -1,8 +1,9 @@
 using System.Collections.Immutable;
 using Halterion.Core;
 using Halterion.Core.People;
-using Halterion.Core.Views;
+using Halterion.Core.Planning;
 using Halterion.Store;
+using Halterion.Web.Answers;
 using Halterion.Web.Bodies;
 using Microsoft.AspNetCore.Http.HttpResults;
 

@@ -1,8 +1,11 @@
+using Halterion.Core.Planning;
 using Halterion.Core.Plans;
 using Halterion.Core.Timing.Fitting;
 using Halterion.Core.Views;
 using Halterion.Store;
+using Halterion.Web.Answers;
 using Halterion.Web.Bodies;
+using Halterion.Web.Library;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Halterion.Web.Endpoints;

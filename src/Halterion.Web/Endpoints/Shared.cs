@@ -2,8 +2,10 @@ using System.Collections.Immutable;
 using System.IO.Compression;
 using Halterion.Core;
 using Halterion.Core.PlanFormat;
-using Halterion.Core.Views;
+using Halterion.Core.Planning;
 using Halterion.Store;
+using Halterion.Web.Answers;
+using Halterion.Web.Library;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.ResponseCompression;
 

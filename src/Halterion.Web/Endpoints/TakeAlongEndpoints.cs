@@ -1,13 +1,18 @@
 using System.Globalization;
 using System.Text;
 using Halterion.Core.Body;
+using Halterion.Core.Leading;
 using Halterion.Core.PlanFormat;
+using Halterion.Core.Planning;
 using Halterion.Core.Plans;
+using Halterion.Core.Sheets;
 using Halterion.Core.Timing;
 using Halterion.Core.Views;
 using Halterion.Formats;
 using Halterion.Store;
+using Halterion.Web.Answers;
 using Halterion.Web.Bodies;
+using Halterion.Web.Library;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Halterion.Web.Endpoints;

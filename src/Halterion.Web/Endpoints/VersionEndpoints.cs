@@ -1,8 +1,10 @@
 using System.Collections.Immutable;
 using System.Text.Json.Nodes;
 using Halterion.Core.PlanFormat;
-using Halterion.Core.Views;
+using Halterion.Core.Planning;
 using Halterion.Store;
+using Halterion.Web.Answers;
+using Halterion.Web.Library;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Halterion.Web.Endpoints;

@@ -1,10 +1,15 @@
 using System.Collections.Immutable;
 using System.Net.ServerSentEvents;
 using Halterion.Core;
+using Halterion.Core.Leading;
+using Halterion.Core.Planning;
 using Halterion.Core.Plans;
 using Halterion.Core.Sessions;
+using Halterion.Core.Sheets;
 using Halterion.Core.Views;
 using Halterion.Store;
+using Halterion.Web.Answers;
+using Halterion.Web.Library;
 using Halterion.Web.Live;
 using Halterion.Web.Security;
 using Microsoft.AspNetCore.Http.HttpResults;

@@ -1,5 +1,6 @@
 using System.Text.Json;
-using Halterion.Core.Views;
+using Halterion.Core.Leading;
+using Halterion.Web.Answers;
 
 namespace Halterion.Web.Live;
 

@@ -4,6 +4,7 @@ using Halterion.Core.People;
 using Halterion.Formats;
 using Halterion.Store;
 using Halterion.Web.Bodies;
+using Halterion.Web.Startup;
 
 namespace Halterion.Web.Live;
 

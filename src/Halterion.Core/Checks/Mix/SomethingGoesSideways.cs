@@ -46,7 +46,7 @@ public sealed class SomethingGoesSideways() : Rule(
         }
 
         dose["side"] = "alternate";
-        var move = new MoveId("side-lunge");
+        var (move, gentler) = MoveLibrary.Usual.Sideways;
         var proposed = Proposals.For(move, review.Moves);
         var options = new JsonArray(new JsonObject { ["tier"] = "main", ["move"] = move.Value });
         foreach (var option in new[] { proposed.Easier, proposed.Harder }.OfType<Proposal>())
@@ -54,7 +54,13 @@ public sealed class SomethingGoesSideways() : Rule(
             options.Add(option.Option.DeepClone());
         }
 
-        options.Add(new JsonObject { ["tier"] = "easier", ["move"] = move.Value, ["depth"] = "quarter", ["support"] = "hand" });
+        var easier = new JsonObject { ["tier"] = "easier", ["move"] = move.Value };
+        foreach (var (field, value) in gentler)
+        {
+            easier[field] = value!.DeepClone();
+        }
+
+        options.Add(easier);
         return new JsonObject { ["dose"] = new JsonArray(dose), ["options"] = options };
     }
 }

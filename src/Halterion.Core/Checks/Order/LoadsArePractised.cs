@@ -48,13 +48,8 @@ public sealed class LoadsArePractised() : Rule(
 
     private static void Practise(JsonObject root, ClassReview review, DonePart done)
     {
-        var move = done.Family switch
-        {
-            Family.Squat => "squat",
-            Family.Lunge => "reverse-lunge",
-            Family.Hinge => "hip-hinge",
-            _ => "glute-bridge"
-        };
+        var usual = MoveLibrary.Usual;
+        var move = (usual.Of(done.Family) ?? usual.Families[Family.Bridge]).Practise;
         var station = WarmsUp.Station(move, PractiseSeconds, review.Moves);
         var warm = review.Plan.Blocks.ToList()
             .FindIndex(b =>

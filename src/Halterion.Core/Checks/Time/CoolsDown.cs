@@ -35,29 +35,19 @@ public sealed class CoolsDown() : Rule(
 
     private static JsonObject Block(ClassReview review, int missing)
     {
-        string[] moves = [.. review.MainStations.SelectMany(s => review.Works(s)).Select(p => p.Family).Distinct().Select(Stretch)
-            .OfType<string>().Distinct().DefaultIfEmpty("childs-pose")];
+        MoveId[] moves = [.. review.WorkedFamilies.Select(f => f.Stretch).Distinct().DefaultIfEmpty(MoveLibrary.Usual.Quiet)];
         return RepairKit.Filled("Wind down", "cooldown", moves, missing, (move, seconds) => Station(move, seconds, review.Moves));
     }
 
     /// <summary>A one-sided stretch is shared between the sides.</summary>
-    private static JsonObject Station(string move, int seconds, MoveLibrary moves)
+    private static JsonObject Station(MoveId move, int seconds, MoveLibrary moves)
     {
         var station = RepairKit.Timed(move, seconds, kind: "hold");
-        if (moves.Find(new MoveId(move))!.Sided != Sided.TwoSided)
+        if (moves.Find(move)!.Sided != Sided.TwoSided)
         {
             station["sides"] = "split";
         }
 
         return station;
     }
-
-    private static string? Stretch(Family family) => family switch
-    {
-        Family.Squat => "stand-quad-stretch",
-        Family.Lunge => "half-kneeling-hip-stretch",
-        Family.Hinge => "lying-hamstring-stretch",
-        Family.Bridge => "seated-figure-four",
-        _ => null,
-    };
 }

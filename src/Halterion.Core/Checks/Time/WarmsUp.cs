@@ -65,38 +65,26 @@ public sealed class WarmsUp() : Rule(
 
     private static JsonObject Block(ClassReview review, int missing)
     {
-        string[] moves = ["march", .. review.MainStations.SelectMany(s => review.Works(s)).Select(p => p.Family).Distinct().Select(Gentle)
-            .OfType<string>().Distinct()];
+        MoveId[] moves = [MoveLibrary.Usual.KeepMoving, .. review.WorkedFamilies.Select(f => f.WarmUp).Distinct()];
         return RepairKit.Filled("Warm up", "warmup", moves, missing, (move, seconds) => Station(move, seconds, review.Moves));
     }
 
     /// <summary>A move in a small range, with a way to do it for whoever may not: marching, or stepping from side to side.</summary>
-    public static JsonObject Station(string move, int seconds, MoveLibrary moves)
+    public static JsonObject Station(MoveId move, int seconds, MoveLibrary moves)
     {
-        var station = RepairKit.Timed(move, seconds, moves.Find(new MoveId(move))!.Sided == Sided.TwoSided ? "both" : "alternate");
+        var station = RepairKit.Timed(move, seconds, moves.Find(move)!.Sided == Sided.TwoSided ? "both" : "alternate");
         var options = station["options"]!.AsArray();
-        if (Range(move) is { } range)
+        var usual = MoveLibrary.Usual;
+        if (usual.WarmUpDepthOf(move) is { } range)
         {
             options[0]!["depth"] = range;
         }
 
-        options.Add(new JsonObject { ["tier"] = "instead", ["move"] = move == "march" ? "step-touch" : "march" });
+        options.Add(new JsonObject
+        {
+            ["tier"] = "instead",
+            ["move"] = (move == usual.KeepMoving ? usual.KeepMovingElse : usual.KeepMoving).Value,
+        });
         return station;
     }
-
-    private static string? Range(string move) => move switch
-    {
-        "squat" or "reverse-lunge" => "half",
-        "hip-hinge" => "knee",
-        _ => null,
-    };
-
-    /// <summary>The plainest move that readies for a family: standing, without anything in the hands.</summary>
-    private static string? Gentle(Family family) => family switch
-    {
-        Family.Squat => "squat",
-        Family.Lunge => "reverse-lunge",
-        Family.Hinge or Family.Bridge => "hip-hinge",
-        _ => null,
-    };
 }

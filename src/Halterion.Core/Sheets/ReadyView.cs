@@ -1,0 +1,166 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using Halterion.Core.Checks;
+using Halterion.Core.Demands;
+using Halterion.Core.Moves;
+using Halterion.Core.People;
+using Halterion.Core.Planning;
+using Halterion.Core.Plans;
+using Halterion.Core.Room;
+using Halterion.Core.Timing;
+using Halterion.Core.Views;
+
+namespace Halterion.Core.Sheets;
+
+/// <summary>How one thing stands before the class.</summary>
+public enum Standing
+{
+    Well,
+    ToMend,
+
+    /// <summary>Nothing is known of it, so nothing is said.</summary>
+    NotKnown,
+}
+
+/// <summary>One thing that has to be well before a class.</summary>
+/// <param name="Of">Such as "Time" or "Kit".</param>
+/// <param name="To">The screen where it is seen to: build, room or brief.</param>
+public sealed record ReadyLine(string Of, Standing Standing, string Words, string To);
+
+/// <summary>Care of somebody who is coming, for the instructor's eyes.</summary>
+public sealed record ReadyCare(string Called, string Words);
+
+/// <summary>What is shown in the walk-through.</summary>
+/// <param name="Helper">Who shows it, where it is not the instructor; empty.</param>
+public sealed record ReadyShow(string Name, string View, string Show, string Fault, string Takes, string Helper);
+
+/// <summary>Something to put out, or to look at.</summary>
+/// <param name="Key">Names it among the ticks of the session.</param>
+public sealed record SetUpItem(string Key, string Words, bool Done);
+
+/// <summary>What is done at one place while the room is set up.</summary>
+public sealed record SetUpPlace(string Place, ImmutableArray<SetUpItem> Items);
+
+/// <summary>One page before the class: whether it is ready, and what is left to do.</summary>
+/// <param name="Ready">Nothing is left that must not stay so.</param>
+/// <param name="Says">"Ready", or what is in the way.</param>
+/// <param name="InOneLine">How dense it is, jumps, the longest time on one leg, the hardest moment.</param>
+/// <param name="Findings">What is still open, and what was left as it is.</param>
+/// <param name="Off">Checks that are switched off, with the reason.</param>
+public sealed record ReadyView(
+    bool Ready,
+    string Says,
+    ImmutableArray<ReadyLine> Lines,
+    string InOneLine,
+    ImmutableArray<Finding> Findings,
+    ImmutableArray<ReadyCare> Care,
+    ImmutableArray<string> Cautions,
+    ImmutableArray<ReadyShow> Shows,
+    string ShowsTake,
+    ImmutableArray<SetUpPlace> SetUp,
+    ImmutableArray<string> Off)
+{
+    /// <summary>Before the keys of looks before use: they are ticked on the screen of the kit too.</summary>
+    public const string LookKey = "look ";
+
+    private static readonly ImmutableArray<string> Usual =
+    [
+        "Pain, dizziness, chest discomfort, unusual breathlessness: stop, and say so.",
+        "Everything said is an offer. Unsure whether to start: a doctor or midwife first.",
+        "Weights are picked up and put down with the legs.",
+    ];
+
+    /// <param name="ticks">Keys of what is done.</param>
+    public static ReadyView Of(
+        ClassReview review, ImmutableArray<Finding> findings, RoomView? room, ImmutableHashSet<string> ticks, Preferences preferences)
+    {
+        var open = findings.Where(f => f.Waived is null).ToImmutableArray();
+        var grave = open.Count(f => f.Severity is Severity.Stop or Severity.Fix);
+        var shows = ShowsOf(review.Plan, preferences);
+        return new ReadyView(
+            grave == 0,
+            grave == 0 ? open.Length == 0 ? "Ready." : $"Ready. {Many(open.Length, "thing", "things")} to think about, none in the way."
+                : $"Not ready: {Many(grave, "thing", "things")} to mend first.",
+            [.. LinesOf(review, open)],
+            ClassMeasure.Of(review).InOneLine, findings,
+            [.. CareOf(review)],
+            Usual,
+            [.. shows.Select(s => s.Show)],
+            new Seconds(shows.Sum(s => s.Seconds)).ToString(),
+            room is null ? [] : SetUpOf(room, ticks),
+            [.. review.Settings.Off.Select(o => $"{Rules.All.First(r => r.Code == o.Key).Says} Switched off: {o.Value}")]);
+    }
+
+    private static string Many(int count, string one, string more) => count == 1 ? $"1 {one}" : $"{count} {more}";
+
+    private static IEnumerable<ReadyLine> LinesOf(ClassReview review, ImmutableArray<Finding> open)
+    {
+        ReadyLine Line(string of, string to, string well, Func<Finding, bool> about)
+        {
+            var wrong = open.Where(f => f.Severity is Severity.Stop or Severity.Fix && about(f)).ToArray();
+            return wrong.Length == 0 ? new ReadyLine(of, Standing.Well, well, to)
+                : new ReadyLine(of, Standing.ToMend, wrong.Length == 1 ? wrong[0].What : $"{wrong[0].What} And "
+                    + $"{wrong.Length - 1} more.", to);
+        }
+
+        bool Is(Finding f, params string[] starts) => starts.Any(s => f.Code.StartsWith(s, StringComparison.Ordinal));
+        yield return Line("Time", "build", review.Over == Seconds.Zero ? "Ends to the second."
+            : $"Ends {Seconds.Zero - review.Over} before the slot is over.", f => f.Code == "time.over");
+        yield return Line(
+            "The class", "build", "Nothing in it must be mended.", f => !Is(f, "people.", "kit.", "room.") && f.Code != "time.over");
+        if (review.Occasion is not { } occasion)
+        {
+            yield return new ReadyLine("People", Standing.NotKnown, "Nobody is expected yet.", "brief");
+            yield break;
+        }
+
+        var named = occasion.Room.People.Length;
+        yield return named == 0
+            ? new ReadyLine("People", Standing.NotKnown, $"{Told.People(occasion.Heads)} without a name: nothing is known of "
+                + $"their care.", "brief")
+            : Line("People", "room", named == occasion.Heads ? $"All {named} have something right to do everywhere."
+                : $"{named} have something right to do everywhere; {occasion.Heads - named} have no name.", f => Is(f, "people."));
+        yield return occasion.Room.Kit is null
+            ? new ReadyLine("Kit", Standing.NotKnown, "No list says what there is.", "room")
+            : Line("Kit", "room", "It goes round at every moment.", f => Is(f, "kit."));
+        yield return occasion.Sized is null
+            ? new ReadyLine("Room", Standing.NotKnown, "Its size is not known.", "room")
+            : Line("Room", "room", "Everything fits the floor.", f => Is(f, "room."));
+    }
+
+    private static IEnumerable<ReadyCare> CareOf(ClassReview review) => review.Occasion is not { } occasion ? [] :
+        from person in occasion.Room.People
+        let care = person.LimitsOn(occasion.Room.Day).Select(Allowance.Named).ToArray()
+        where care.Length > 0
+        select new ReadyCare(person.Called, string.Join("; ", care));
+
+    private static (ReadyShow Show, int Seconds)[] ShowsOf(ClassPlan plan, Preferences preferences)
+    {
+        var planned = plan.Blocks.SelectMany(b => b.Show.Select(s => (Block: b, Showing: s))).ToArray();
+        var helpers = planned.Length > 0
+            ? planned.Select(p => p.Block.ShownBy ?? plan.Find(p.Showing.Station)?.Block.ShownBy ?? "").ToArray()
+            : [.. ClassCards.Once(plan).Select(s => s.Block.ShownBy ?? "")];
+        var lines = ClassCards.Shown(plan, ClassCards.Once(plan).Select(s => s.Station), preferences);
+        return [
+            .. lines.Select((l, i) => (new ReadyShow(l.Name, l.View, l.Show, l.Fault, l.Seconds.ToString(), helpers[i]), l.Seconds.Value))];
+    }
+
+    /// <summary>What is fetched from where, what is put where, what is looked at before it is used.</summary>
+    private static ImmutableArray<SetUpPlace> SetUpOf(RoomView room, ImmutableHashSet<string> ticks)
+    {
+        SetUpItem Item(string place, string words) => new($"{place}: {words}", words, ticks.Contains($"{place}: {words}"));
+        var fetched = room.Kit.Where(k => k.Peak > 0).GroupBy(
+            k => IsWall(k) ? "Keep free" : k.Place.Length == 0 ? "Fetch" : $"From: {k.Place}")
+            .Select(g => new SetUpPlace(g.Key, [.. g.Select(k => Item(g.Key, k.Words))]));
+        var laid = room.Stations.Where(s => s.Lies.Length > 0).GroupBy(s => s.BlockName)
+            .Select(g => new SetUpPlace($"Put out: {g.Key}", [.. g.Select(s => Item(g.Key, $"{s.Number}. {s.Name}: "
+                + $"{string.Join(", ", s.Lies)}"))]));
+        SetUpPlace[] looks = room.Looks.IsEmpty ? []
+            : [
+                new SetUpPlace("Look before use",
+                    [.. room.Looks.Select(l => new SetUpItem(LookKey + l.Key, l.Words, ticks.Contains(LookKey + l.Key)))])];
+        return [.. fetched, .. laid, .. looks];
+    }
+
+    private static bool IsWall(RoomKit kit) => kit.Words.EndsWith("m of wall", StringComparison.Ordinal);
+}

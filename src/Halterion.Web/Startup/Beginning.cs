@@ -1,0 +1,46 @@
+using System.Text.Json;
+using Halterion.Store;
+using Halterion.Web.Demo;
+using Halterion.Web.Library;
+using Halterion.Web.Live;
+using Microsoft.Data.Sqlite;
+
+namespace Halterion.Web.Startup;
+
+/// <summary>What is done with data that was just opened, at the start or after a copy was put back.</summary>
+internal sealed class Beginning(
+    Database database, Current current, Classes classes, DemoStudio demo, Followers followers, SessionChecks checks, CommandLine settings)
+{
+    /// <summary>Data that cannot be read is told to everybody who asks; the server stays up.</summary>
+    public void Begin()
+    {
+        try
+        {
+            if (database.Trouble is null)
+            {
+                Read();
+            }
+        }
+        catch (Exception e) when (e is JsonException or FormatException or InvalidOperationException or SqliteException or StoreException)
+        {
+            database.Distrust($"it cannot be read ({e.Message.TrimEnd('.')})");
+        }
+
+        if (database.Trouble is { } trouble)
+        {
+            Console.Error.WriteLine(trouble.Words);
+        }
+    }
+
+    private void Read()
+    {
+        current.Forget();
+        followers.Forget();
+        checks.Forget();
+        current.Measure(classes);
+        if (settings.Demo)
+        {
+            demo.Load();
+        }
+    }
+}
