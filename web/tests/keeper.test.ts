@@ -3,7 +3,7 @@ import type { Command, CommandKind } from '../src/leading/core/fold'
 import { LeadKeeper } from '../src/leading/LeadKeeper'
 import { steadyNow } from '../src/leading/steady'
 import { client } from '../src/save/client'
-import { reached } from '../src/save/connection'
+import { reached } from '../src/api/connection'
 import { shared } from '../src/save/kept'
 import { network } from './network'
 

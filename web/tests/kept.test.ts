@@ -99,7 +99,7 @@ test('whoever does not answer is asked again, later and later, until somebody do
   let there = false
   network.asked = []
   network.answers = () => (there ? {} : 'nobody')
-  const { lost, onReached } = await import('../src/save/connection')
+  const { lost, onReached } = await import('../src/api/connection')
   const reachedAgain = vi.fn()
   onReached(reachedAgain)
   lost()

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, expect, test, vi } from 'vitest'
 import { answer, api } from '../src/api/client'
 import { client } from '../src/save/client'
-import { reached } from '../src/save/connection'
+import { reached } from '../src/api/connection'
 import { kept } from '../src/save/kept'
 import { Saver } from '../src/save/Saver'
 import { network } from './network'

@@ -33,25 +33,6 @@ public sealed record FitOffer(FitWay Way, JsonElement Class);
 
 public sealed record FitAnswer(ImmutableArray<FitOffer> Offers, string ShortBy, ImmutableArray<FitObstacle> Obstacles);
 
-/// <summary>What a typed dose was read as.</summary>
-/// <param name="Block">The block with the dose in it.</param>
-/// <param name="Words">What was understood, every round and every part of it.</param>
-/// <param name="Takes">What it takes in the first round.</param>
-/// <param name="Also">What it changes in the block beside its station, or what does not fit there; empty where neither is.</param>
-/// <param name="Evaluation">Of the class with it; null while the class has faults elsewhere.</param>
-public sealed record DoseRead(JsonElement Block, string Words, string Takes, string Also, Evaluation? Evaluation);
-
-/// <summary>Why a typed dose cannot be taken.</summary>
-/// <param name="At">The place in the text, from 0; null where the text can be read but does not fit its station.</param>
-public sealed record DoseProblem(string Detail, string Right, int? At);
-
-/// <summary>A dose that was typed: what it was read as, or why it cannot be. Half a dose is no error: it is typed all the time.</summary>
-public sealed record TypedDoseResult(DoseRead? Read, DoseProblem? Problem);
-
-/// <summary>A block with another number of rounds.</summary>
-/// <param name="Evaluation">Of the class with it; null while the class has faults.</param>
-public sealed record RoundsResult(JsonElement Block, Evaluation? Evaluation);
-
 /// <summary>An option proposed beside a station's main one, ready to stand there.</summary>
 /// <param name="Words">The move and what is otherwise: "Bodyweight squat, half the depth".</param>
 /// <param name="Why">With what it trades for what.</param>
@@ -287,96 +268,15 @@ internal static class PlanEndpoints
         return JsonElement.Parse(root.ToJsonString());
     }
 
-    /// <summary>Reads a dose as it is typed, puts it into its station and says what was understood.</summary>
-    private static Results<Ok<TypedDoseResult>, ProblemHttpResult> Dose(Body<TypedDoseRequest> body, Evaluator evaluator)
-    {
-        if (body.Value is not { } request)
-        {
-            return body.Problem!;
-        }
+    private static Results<Ok<TypedDoseResult>, ProblemHttpResult> Dose(Body<TypedDoseRequest> body, Evaluator evaluator) =>
+        body.Value is not { } request ? body.Problem!
+        : DoseTyping.Dose(request.Text, request.Class, request.Station, evaluator) is { } read ? TypedResults.Ok(read)
+        : Problems.Bad("/station", "The class has no such station.", "the id of one of its stations");
 
-        var (typed, fault) = ShortDoseReader.Read(request.Text);
-        if (typed is null)
-        {
-            return TypedResults.Ok(new TypedDoseResult(null, new DoseProblem(fault!.Detail, fault.Right, fault.At)));
-        }
-
-        var file = JsonNode.Parse(request.Class.GetRawText()) as JsonObject;
-        if (Find(file, request.Station) is not var (block, station, index))
-        {
-            return Problems.Bad("/station", "The class has no such station.", "the id of one of its stations");
-        }
-
-        var before = block.DeepClone().AsObject();
-        typed.PutInto(block, station);
-        var whole = evaluator.Evaluate(file!.ToJsonString());
-
-        // A class with faults elsewhere can still have a dose typed into it: then the block is judged alone.
-        var judged = whole.Evaluation is not null ? whole : Alone(block, file["moves"], evaluator);
-        if (judged.Evaluation is null)
-        {
-            var place = $"/blocks/0/stations/{index}/";
-            var first = judged.Faults.OrderByDescending(f => f.Pointer.StartsWith(place, StringComparison.Ordinal)).First();
-            return TypedResults.Ok(new TypedDoseResult(null, new DoseProblem(first.Detail, first.Right, null)));
-        }
-
-        var read = judged.Plan!.Find(new PlaceId(request.Station))!.Value.Block;
-        return TypedResults.Ok(new TypedDoseResult(
-            new DoseRead(
-                JsonElement.Parse(block.ToJsonString()),
-                PlanWords.Whole(read.Stations[index], read),
-                Outlines.Needs(read.Stations[index], read).ToString(),
-                typed.Beside(before, read),
-                whole.Evaluation),
-            null));
-    }
-
-    private static EvaluationResult Alone(JsonObject block, JsonNode? moves, Evaluator evaluator)
-    {
-        var reading = ClassReader.ReadBlock(block, evaluator.Moves, moves);
-        return reading.IsValid ? evaluator.Evaluate(reading.Plan) : new EvaluationResult(null, null, null, reading.Faults);
-    }
-
-    /// <summary>Gives a block another number of rounds; targets that are listed by round go on as they went.</summary>
-    private static Results<Ok<RoundsResult>, ProblemHttpResult> Rounds(Body<RoundsRequest> body, Evaluator evaluator)
-    {
-        if (body.Value is not { } request)
-        {
-            return body.Problem!;
-        }
-
-        var file = JsonNode.Parse(request.Class.GetRawText()) as JsonObject;
-        var block = (file?["blocks"] as JsonArray ?? []).OfType<JsonObject>()
-            .FirstOrDefault(b => b["id"] is JsonValue id && id.TryGetValue<string>(out var own) && own == request.Block);
-        if (block is null)
-        {
-            return Problems.Bad("/block", "The class has no such block.", "the id of one of its blocks");
-        }
-
-        MoreRounds.Put(block, request.Rounds);
-        return TypedResults.Ok(
-            new RoundsResult(JsonElement.Parse(block.ToJsonString()), evaluator.Evaluate(file!.ToJsonString()).Evaluation));
-    }
-
-    private static (JsonObject Block, JsonObject Station, int Index)? Find(JsonObject? file, string id)
-    {
-        foreach (var block in (file?["blocks"] as JsonArray ?? []).OfType<JsonObject>())
-        {
-            var stations = block["stations"] as JsonArray ?? [];
-            for (var i = 0; i < stations.Count; i++)
-            {
-                if (stations[i] is JsonObject station
-                    && station["id"] is JsonValue written
-                    && written.TryGetValue<string>(out var own)
-                    && own == id)
-                {
-                    return (block, station, i);
-                }
-            }
-        }
-
-        return null;
-    }
+    private static Results<Ok<RoundsResult>, ProblemHttpResult> Rounds(Body<RoundsRequest> body, Evaluator evaluator) =>
+        body.Value is not { } request ? body.Problem!
+        : DoseTyping.Rounds(request.Rounds, request.Class, request.Block, evaluator) is { } changed ? TypedResults.Ok(changed)
+        : Problems.Bad("/block", "The class has no such block.", "the id of one of its blocks");
 
     /// <summary>Reads a list of moves into stations, line by line; what is not understood is said there.</summary>
     private static Results<Ok<PastedList>, ProblemHttpResult> Paste(

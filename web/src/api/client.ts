@@ -1,6 +1,6 @@
 import createClient from 'openapi-fetch'
-import { lost, reached } from '../save/connection'
-import { noteTrouble } from '../save/trouble'
+import { lost, reached } from './connection'
+import { noteTrouble } from './trouble'
 import type { components, paths } from './schema'
 
 export type Schemas = components['schemas']

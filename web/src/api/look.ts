@@ -1,5 +1,5 @@
-import { lost, reached } from '../save/connection'
-import { noteTrouble } from '../save/trouble'
+import { lost, reached } from './connection'
+import { noteTrouble } from './trouble'
 import type { Problem, Schemas } from './client'
 import { Refused, Unreachable } from './client'
 

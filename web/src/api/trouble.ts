@@ -1,5 +1,5 @@
 import { createStore, useStore } from 'zustand'
-import type { Schemas } from '../api/client'
+import type { Schemas } from './client'
 
 type Trouble = Schemas['DataTroubleView']
 

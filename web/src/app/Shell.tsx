@@ -2,7 +2,7 @@ import { Anchor, Loader } from '@mantine/core'
 import { Link, NavLink, Outlet, useLocation, useRouteError } from 'react-router'
 import { DataTrouble } from '../save/DataTrouble'
 import { Notices } from '../save/Notices'
-import { useTrouble } from '../save/trouble'
+import { useTrouble } from '../api/trouble'
 import { ErrorNote } from '../ui/ErrorNote'
 import css from './Shell.module.css'
 

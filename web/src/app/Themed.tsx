@@ -1,30 +1,22 @@
 import { MantineProvider } from '@mantine/core'
+import { useLocalStorage } from '@mantine/hooks'
 import type { ReactNode } from 'react'
 import { useEffect } from 'react'
 import { useSettings } from '../api/queries'
 import { theme } from './theme'
 
-const KEY = 'halterion.scheme'
-
-/** What was chosen last, so that the page does not flash in the other scheme before the settings are there. */
-function lastScheme(): string {
-  try {
-    return localStorage.getItem(KEY) ?? 'light'
-  } catch {
-    return 'light'
-  }
-}
-
 /** Light, dark, or as the machine has it. */
 export function Themed({ children }: { children: ReactNode }) {
-  const scheme = useSettings().data?.preferences.scheme ?? lastScheme()
-  useEffect(() => {
-    try {
-      localStorage.setItem(KEY, scheme)
-    } catch {
-      // Only the flash comes back.
-    }
-  }, [scheme])
+  // What was chosen last, so that the page does not flash in the other scheme before the settings are there.
+  const [last, keep] = useLocalStorage({
+    key: 'halterion.scheme',
+    defaultValue: 'light',
+    getInitialValueInEffect: false,
+    serialize: (value) => value,
+    deserialize: (value) => value ?? 'light',
+  })
+  const scheme = useSettings().data?.preferences.scheme ?? last
+  useEffect(() => keep(scheme), [scheme, keep])
   return (
     <MantineProvider
       theme={theme}

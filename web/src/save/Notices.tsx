@@ -9,7 +9,7 @@ import { documentSays } from './documents'
 import css from './SaveNote.module.css'
 import type { Saver } from './Saver'
 import { savers } from './Saver'
-import { useReachable } from './connection'
+import { useReachable } from '../api/connection'
 
 // Seldom needed: what a dialog takes is fetched when there is one.
 const ConflictDialog = lazy(async () => ({ default: (await import('./ConflictDialog')).ConflictDialog }))

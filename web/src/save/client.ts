@@ -2,7 +2,7 @@ import type { DehydratedState } from '@tanstack/react-query'
 import { hydrate, notifyManager, QueryClient } from '@tanstack/react-query'
 import { persistQueryClientSubscribe } from '@tanstack/react-query-persist-client'
 import { Refused, Unreachable } from '../api/client'
-import { onReached } from './connection'
+import { onReached } from '../api/connection'
 import { keep, leftBehind } from './kept'
 
 /*

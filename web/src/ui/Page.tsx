@@ -1,5 +1,5 @@
+import { useDocumentTitle } from '@mantine/hooks'
 import type { ComponentPropsWithoutRef } from 'react'
-import { useEffect } from 'react'
 import css from './ui.module.css'
 
 interface Props extends ComponentPropsWithoutRef<'main'> {
@@ -17,7 +17,5 @@ export function Page({ name, narrow, className, ...rest }: Props) {
 
 /** What the tab of the browser says. */
 export function useTabName(name: string | undefined) {
-  useEffect(() => {
-    if (name) document.title = `${name} · Halterion`
-  }, [name])
+  useDocumentTitle(name ? `${name} · Halterion` : document.title)
 }

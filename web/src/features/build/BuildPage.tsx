@@ -1,3 +1,4 @@
+import { replaceEqualDeep } from '@tanstack/react-query'
 import { memo, useContext, useEffect, useMemo, useState } from 'react'
 import type { Move, PlanBlock } from '../../api/client'
 import { troubleWords } from '../../api/client'
@@ -33,7 +34,7 @@ export function BuildPage() {
     const carried = (plan.moves ?? []).filter((move) => !known.has(move.id)) as unknown as Move[]
     return [...(library ?? []), ...carried]
   }, [library, plan.moves])
-  const { bench, selected, copied } = useBench()
+  const { bench, selected, copied, list } = useBench()
   const pictures = usePictures()
   const opened = useOpening()
   const many = plan.blocks.reduce((sum, block) => sum + (block.stations ?? []).length, 0)
@@ -65,7 +66,7 @@ export function BuildPage() {
                 <Verdict />
                 <Totals />
                 <SelectionBar />
-                <ByKeys moves={moves} />
+                <ByKeys moves={moves} list={list} />
               </div>
             </OpenContext>
           </PicturesContext>
@@ -76,19 +77,13 @@ export function BuildPage() {
 }
 
 /** What is done without the mouse, and the windows that belong to it. */
-function ByKeys({ moves }: { moves: Move[] }) {
+function ByKeys({ moves, list }: { moves: Move[]; list: string }) {
   const { plan } = useClassEditor()
   const { open, show } = useOpened()
   const maker = useStations()
   const [picking, setPicking] = useState<Picking | null>(null)
   const [shown, setShown] = useState<'palette' | 'sheet' | null>(null)
   const [trouble, setTrouble] = useState('')
-  const [pasted, setPasted] = useState('')
-  useEffect(() => {
-    const take = (event: Event) => setPasted((event as CustomEvent<string>).detail.slice(0, 4000))
-    window.addEventListener('halterion-list', take)
-    return () => window.removeEventListener('halterion-list', take)
-  }, [])
   const takers = plan.blocks.filter((b) => b.format !== 'talk')
   const into =
     takers.find((b) => open === `block-${b.id}` || b.stations?.some((s) => open === `station-${s.id}`)) ?? takers.at(-1)
@@ -150,7 +145,7 @@ function ByKeys({ moves }: { moves: Move[] }) {
           {trouble}
         </p>
       )}
-      {pasted !== '' && into && <PasteMoves block={into} first={pasted} onClose={() => setPasted('')} />}
+      {list !== '' && into && <PasteMoves block={into} first={list} onClose={() => bench.takeList('')} />}
       {shown === 'palette' && <Palette commands={commands} onClose={close} />}
       {shown === 'sheet' && <KeySheet commands={commands} onClose={close} />}
       {picking && (
@@ -176,19 +171,28 @@ interface ScopeProps {
 
 const Card = memo(BlockCard)
 
+/** A value that stays the same object while it says the same. */
+function useKept<T>(value: T): T {
+  const [kept, keep] = useState(value)
+  const next = replaceEqualDeep(kept, value)
+  if (next !== kept) keep(next)
+  return next
+}
+
 /** Gives a block the editor anew only when something that concerns the block has changed: typing in one leaves the others be. */
 function BlockScope({ block, index, moves }: ScopeProps) {
   const editor = useClassEditor()
   const { plan, evaluation, checks, faults } = editor
   // When a block begins is told by a part of its own, or every key would draw anew all that come after.
-  const outline = JSON.stringify({ ...evaluation?.outline.find((o) => o.id === block.id), start: 0, end: 0, block: 0 })
-  const here = JSON.stringify(faults.filter((fault) => fault.pointer.startsWith(`/blocks/${index}`)))
-  const found = JSON.stringify(
+  const outline = useKept({ ...evaluation?.outline.find((o) => o.id === block.id), start: 0, end: 0, block: 0 })
+  const at = `/blocks/${index}`
+  const here = useKept(faults.filter((fault) => fault.pointer.startsWith(at)))
+  const found = useKept(
     checks.findings
-      .filter((f) => f.pointer === `/blocks/${index}` || f.pointer?.startsWith(`/blocks/${index}/`))
+      .filter((f) => f.pointer === at || f.pointer?.startsWith(`${at}/`))
       .map((f) => [f.place, f.what, f.waived]),
   )
-  const shell = JSON.stringify({ ...plan, blocks: plan.blocks.length, waivers: null })
+  const shell = useKept({ ...plan, blocks: plan.blocks.length, waivers: null })
   const scoped = useMemo(
     () => editor,
     // eslint-disable-next-line react-hooks/exhaustive-deps -- all that a block shows of the editor is in these

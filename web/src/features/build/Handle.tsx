@@ -1,8 +1,10 @@
 import type { DragEvent, KeyboardEvent, MouseEvent, PointerEvent } from 'react'
 import { useContext, useRef, useState } from 'react'
 import css from './Build.module.css'
-import type { Bench, Spot } from './useBench'
-import { same, SelectedContext, useBenchContext } from './useBench'
+import type { Spot } from '../../plan/chosen'
+import { same } from '../../plan/chosen'
+import type { Bench } from './useBench'
+import { SelectedContext, useBenchContext } from './useBench'
 
 /** The card under a finger that takes what is dragged, and whether before or behind it. */
 function under(event: PointerEvent, station: boolean): { card: HTMLElement; spot: Spot; after: boolean } | null {

@@ -5,7 +5,7 @@ import { blockOf, doubled, lacking, mainOption, moveStation, partId, setBlock } 
 import { copyOfBlock, copyOfStation } from '../../plan/ids'
 import { useClassEditor } from '../editor/context'
 import { SelectedContext, useBenchContext } from './useBench'
-import type { Spot } from './useBench'
+import type { Spot } from '../../plan/chosen'
 import { useOpened } from './useOpen'
 
 /** Something that can be done by its name or by a key. */

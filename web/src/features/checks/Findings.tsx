@@ -9,8 +9,8 @@ import { clock } from '../../ui/time'
 import { many } from '../../ui/words'
 import { useClassEditor } from '../editor/context'
 import css from './Checks.module.css'
-import type { Finding, Offer } from './useChecks'
-import { useRules } from './useChecks'
+import type { Finding, Offer } from '../editor/useChecks'
+import { useRules } from '../editor/useChecks'
 
 const severities = {
   stop: 'Do not run it so',

@@ -1,4 +1,6 @@
 import { Anchor, Loader } from '@mantine/core'
+import type { HotkeyItem } from '@mantine/hooks'
+import { useHotkeys } from '@mantine/hooks'
 import { useQuery } from '@tanstack/react-query'
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import { Link, NavLink, Outlet, useNavigate, useParams } from 'react-router'
@@ -9,7 +11,7 @@ import { partId } from '../../plan/edit'
 import { kept, leftBehind } from '../../save/kept'
 import type { Draft } from '../../save/Saver'
 import { ErrorNote } from '../../ui/ErrorNote'
-import { useDeskFollowing } from '../desk/useDesk'
+import { useDeskFollowing } from './useDeskFollowing'
 import type { TapeSpan } from '../../ui/Tape'
 import type { ClassEditor } from './ClassEditor'
 import { editorOf } from './ClassEditor'
@@ -193,16 +195,11 @@ export function ToLead() {
 }
 
 function useUndoKeys(undo: () => void, redo: () => void) {
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (!(event.ctrlKey || event.metaKey)) return
-      const key = event.key.toLowerCase()
-      if (key === 'z' && !event.shiftKey) undo()
-      else if (key === 'y' || (key === 'z' && event.shiftKey)) redo()
-      else return
-      event.preventDefault()
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [undo, redo])
+  const keys: HotkeyItem[] = [
+    ['mod+Z', undo],
+    ['mod+Y', redo],
+    ['mod+shift+Z', redo],
+  ]
+  // In a field too: what is undone is the class.
+  useHotkeys(keys, [])
 }

@@ -3,7 +3,7 @@ import { createStore } from 'zustand'
 import type { Booking, Evaluation, Fault, Plan, Schemas } from '../../api/client'
 import { Refused, troubleWords } from '../../api/client'
 import { look } from '../../api/look'
-import { onReached } from '../../save/connection'
+import { onReached } from '../../api/connection'
 
 /** Figures of options, by their ids. */
 export type Pictures = Map<string, Schemas['Figure']>

@@ -1,8 +1,8 @@
 import { createContext, useContext, useEffect, useMemo } from 'react'
 import { useStore } from 'zustand'
 import type { Booking, Evaluation, Fault, Plan, Session } from '../../api/client'
-import type { Checks } from '../checks/useChecks'
-import { useChecks } from '../checks/useChecks'
+import type { Checks } from './useChecks'
+import { useChecks } from './useChecks'
 import type { ClassEditor, Preview } from './ClassEditor'
 
 export interface Draft {

@@ -1,26 +1,17 @@
+import { useDebouncedValue } from '@mantine/hooks'
 import { useQuery } from '@tanstack/react-query'
-import { useEffect, useMemo, useState } from 'react'
+import { useMemo } from 'react'
 import { useStore } from 'zustand'
 import type { Booking, Evaluation, Plan, Schemas } from '../../api/client'
 import { answer, api } from '../../api/client'
-import type { Looker } from '../editor/Looker'
-import { heldAs } from '../editor/Looker'
+import type { Looker } from './Looker'
+import { heldAs } from './Looker'
 
 export type Finding = Evaluation['findings'][number]
 export type Offer = Schemas['RepairOffer']
 
 /** Findings settle this long after the last key. */
 const SETTLES = 300
-
-/** A value once it has not changed for a while. */
-function useSettled<T>(value: T): T {
-  const [settled, setSettled] = useState(value)
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled(value), SETTLES)
-    return () => clearTimeout(timer)
-  }, [value])
-  return settled
-}
 
 export interface Checks {
   findings: Finding[]
@@ -43,8 +34,8 @@ export function useChecks(looker: Looker, plan: Plan, booking: Booking | null): 
   const held = useMemo(() => heldAs(booking), [booking])
   // An older answer stands until the newer one is there: what is said of the class itself never goes back behind what was known.
   const current = checks !== null && checks.plan === plan && checks.held === held
-  const ofClass = useSettled(known.evaluation)?.findings ?? []
-  const settled = useSettled(checks)
+  const ofClass = useDebouncedValue(known.evaluation, SETTLES)[0]?.findings ?? []
+  const settled = useDebouncedValue(checks, SETTLES)[0]
   const findings =
     current && settled === checks
       ? checks.found.findings

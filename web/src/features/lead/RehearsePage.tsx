@@ -1,3 +1,4 @@
+import { useHotkeys } from '@mantine/hooks'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
@@ -57,20 +58,12 @@ function Rehearsal({ script, session }: { script: Schemas['LeadScript']; session
     through.current = at
   }, [at, aloud, plays, script.calls, speed, voices])
 
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey) return
-      if (event.target instanceof HTMLElement && event.target.closest('input, select, textarea')) return
-      // Space plays and stands still, whatever was pressed last; Enter is for what has the focus.
-      if (event.key === ' ') setPlays((on) => !on)
-      else if (event.key === 'ArrowRight') setAt(scene.end)
-      else if (event.key === 'ArrowLeft') setAt(Math.max(0, scene.start - (at - scene.start < 2 ? 1 : 0)))
-      else return
-      event.preventDefault()
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [scene, at])
+  // Space plays and stands still, whatever was pressed last; Enter is for what has the focus.
+  useHotkeys([
+    ['space', () => setPlays((on) => !on)],
+    ['ArrowRight', () => setAt(scene.end)],
+    ['ArrowLeft', () => setAt(Math.max(0, scene.start - (at - scene.start < 2 ? 1 : 0)))],
+  ])
 
   return (
     <main className={css.stage}>

@@ -2,7 +2,7 @@ import { Button, Checkbox, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { TypedField } from '../../ui/NumberField'
-import { useRules } from '../checks/useChecks'
+import { useRules } from '../editor/useChecks'
 import css from './Settings.module.css'
 
 type Preferences = Schemas['Preferences']

@@ -1,5 +1,5 @@
+import { useLocalStorage } from '@mantine/hooks'
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
 import { answer, api } from '../../api/client'
 import css from './Wall.module.css'
 
@@ -16,17 +16,10 @@ interface Kept {
 
 const usual: Kept = { card: 324, distance: 8 }
 
-function read(): Kept {
-  try {
-    return { ...usual, ...(JSON.parse(localStorage.getItem(KEPT) ?? '{}') as Partial<Kept>) }
-  } catch {
-    return usual
-  }
-}
-
 /** What this screen's digits must measure to be read from the back of the room. */
 export function useSizes() {
-  const [kept, setKept] = useState(read)
+  const [own, keep] = useLocalStorage<Partial<Kept>>({ key: KEPT, defaultValue: {}, getInitialValueInEffect: false })
+  const kept = { ...usual, ...own }
   const heights = useQuery({
     queryKey: ['digit-heights'],
     queryFn: () => answer(api.GET('/api/wall/digits')),
@@ -41,15 +34,7 @@ export function useSizes() {
     ...kept,
     mm,
     least: `${Math.round(px / 0.72)}px`,
-    set: (part: Partial<Kept>) => {
-      const next = { ...kept, ...part }
-      setKept(next)
-      try {
-        localStorage.setItem(KEPT, JSON.stringify(next))
-      } catch {
-        // A browser that keeps nothing asks anew.
-      }
-    },
+    set: (part: Partial<Kept>) => keep({ ...kept, ...part }),
   }
 }
 
