@@ -5,10 +5,12 @@ public enum View
 {
     /// <summary>From the right, forward to the right of the picture.</summary>
     Side,
+    /// <summary>From the front.</summary>
     Front,
 
     /// <summary>From in front of the right side, a little above.</summary>
     Quarter,
+    /// <summary>From behind.</summary>
     Behind,
 
     /// <summary>From in front of the right side and well above: what lies there.</summary>
@@ -58,6 +60,7 @@ public sealed class Camera
 
     private Camera(Vec right, Vec up, Vec toward) => (this.right, this.up, this.toward) = (right, up, toward);
 
+    /// <summary>Where a point falls on the picture.</summary>
     public Point On(Vec place) => new(right.Dot(place), up.Dot(place));
 
     /// <summary>More is nearer.</summary>

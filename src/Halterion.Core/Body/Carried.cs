@@ -8,7 +8,9 @@ public enum CarriedBy
 
     /// <summary>One in each hand.</summary>
     EachHand,
+    /// <summary>In the right hand.</summary>
     RightHand,
+    /// <summary>In the left hand.</summary>
     LeftHand,
 
     /// <summary>A bar behind the neck, held by both hands.</summary>

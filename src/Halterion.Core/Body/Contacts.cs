@@ -13,10 +13,13 @@ public sealed record Contact(string Name, Vec At)
     /// <summary>A foot, or a part of one.</summary>
     public bool IsFoot => IsWholeFoot || Ends("Toe") || Ends("Heel");
 
+    /// <summary>Heel and toe are down.</summary>
     public bool IsWholeFoot => Ends("Foot");
 
+    /// <summary>A knee is on the floor.</summary>
     public bool IsKnee => Ends("Knee");
 
+    /// <summary>It is of this side.</summary>
     public bool IsOf(int side) => Name.StartsWith(side > 0 ? "left" : "right", StringComparison.Ordinal);
 
     private bool Ends(string word) => Name.EndsWith(word, StringComparison.Ordinal);
@@ -30,6 +33,7 @@ public static class Contacts
     /// <summary>The one place that only pushes.</summary>
     public const string Wall = "wall";
 
+    /// <summary>Where a body stands on something.</summary>
     public static ImmutableArray<Contact> Of(Posture p, Skeleton s)
     {
         var list = ImmutableArray.CreateBuilder<Contact>();

@@ -79,8 +79,10 @@ public sealed class Course
         pieces = list.ToImmutable();
     }
 
+    /// <summary>How long a rep takes.</summary>
     public double Seconds => pieces.Sum(p => p.Seconds);
 
+    /// <summary>The joints at a moment, in seconds from the start of the rep.</summary>
     public Posture At(double second)
     {
         foreach (var piece in pieces)

@@ -8,11 +8,17 @@ public enum Ink
 {
     /// <summary>What stands in the room.</summary>
     Wall,
+    /// <summary>Bench, box, wall.</summary>
     Fixture,
+    /// <summary>The side away from the eye.</summary>
     Far,
+    /// <summary>The side towards the eye.</summary>
     Near,
+    /// <summary>Where it should be felt.</summary>
     Felt,
+    /// <summary>What is held.</summary>
     Kit,
+    /// <summary>A band.</summary>
     Band,
 }
 
@@ -22,8 +28,11 @@ public sealed record Layer(Ink Ink, string Path);
 /// <summary>A band between places on the body, or from an anchor.</summary>
 public enum BandAt
 {
+    /// <summary>No band.</summary>
     None,
+    /// <summary>Above the knees.</summary>
     Knees,
+    /// <summary>Round the ankles.</summary>
     Ankles,
 
     /// <summary>Around the feet.</summary>
@@ -40,10 +49,12 @@ public enum BandAt
 
     /// <summary>From chest height in front, or behind, to the hands.</summary>
     AnchorAhead,
+    /// <summary>To something behind the back.</summary>
     AnchorBack,
 
     /// <summary>From low at the side or in front to an ankle.</summary>
     AnchorAnkle,
+    /// <summary>Round the hips.</summary>
     Hips,
 }
 
@@ -70,6 +81,7 @@ public static class Drawing
 
     private sealed record Part(double Depth, Ink Ink, Shapes Shapes);
 
+    /// <summary>A figure of a body, from a view.</summary>
     public static ImmutableArray<Layer> Of(Skeleton s, Scene scene, View view, Camera camera)
     {
         var parts = new List<Part>();

@@ -8,6 +8,7 @@ public sealed record FilmPhase(string Word, double From, double To);
 /// <summary>One rep at a tempo.</summary>
 public sealed class Film
 {
+    /// <summary>How many frames a second has.</summary>
     public const int FramesPerSecond = 25;
 
     /// <summary>What is only held is shown for so long, seconds.</summary>
@@ -20,6 +21,7 @@ public sealed class Film
     /// <summary>The rep in phases: the way out, a stop, the way back, a stop.</summary>
     public ImmutableArray<FilmPhase> Phases { get; }
 
+    /// <summary>How long a rep takes.</summary>
     public double Seconds => Phases[^1].To;
 
     /// <param name="lower">Seconds of each part of a tempo; lowering is the way out where the body goes down first.</param>

@@ -63,6 +63,7 @@ public static class JointLimits
         return bend > Spine ? ("spine", $"bent by {bend:0}°") : null;
     }
 
+    /// <summary>How far a knee is bent, in degrees; 0: straight.</summary>
     public static double KneeFlexion(Skeleton s, int side) =>
         Angle(s.Of(Joint.LeftKnee, side) - s.Of(Joint.LeftHip, side), s.Of(Joint.LeftAnkle, side) - s.Of(Joint.LeftKnee, side));
 
@@ -88,5 +89,6 @@ public static class JointLimits
         return Math.Asin(Math.Clamp(foot.Dot(shank), -1, 1)) * 180 / Math.PI;
     }
 
+    /// <summary>The angle between two directions, in degrees.</summary>
     public static double Angle(Vec a, Vec b) => Math.Acos(Math.Clamp(a.Unit.Dot(b.Unit), -1, 1)) * 180 / Math.PI;
 }

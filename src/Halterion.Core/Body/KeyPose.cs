@@ -5,6 +5,7 @@ namespace Halterion.Core.Body;
 /// <summary>What carries the body.</summary>
 public enum Carrier
 {
+    /// <summary>Standing.</summary>
     Feet,
 
     /// <summary>One or both knees; with hands on the floor: hands and knees.</summary>
@@ -27,6 +28,7 @@ public enum Carrier
 
     /// <summary>Lying on the front.</summary>
     Front,
+    /// <summary>Sitting.</summary>
     Seat,
 
     /// <summary>Feet, the back against a wall that pushes and does not carry.</summary>
@@ -38,12 +40,16 @@ public enum ArmWord
 {
     /// <summary>Hanging, or beside the trunk of a body that lies.</summary>
     Sides,
+    /// <summary>Straight ahead at shoulder height.</summary>
     Forward,
+    /// <summary>Hands on the hips.</summary>
     Hips,
+    /// <summary>Across the chest.</summary>
     Crossed,
 
     /// <summary>Hands together in front of the breastbone.</summary>
     Chest,
+    /// <summary>Both hands hold one thing at the chest.</summary>
     Goblet,
 
     /// <summary>At the collarbone, elbow down.</summary>
@@ -54,34 +60,51 @@ public enum ArmWord
 
     /// <summary>A bar behind the neck.</summary>
     Back,
+    /// <summary>Fingers beside the head.</summary>
     Head,
+    /// <summary>Straight up.</summary>
     Overhead,
+    /// <summary>Straight out to the sides.</summary>
     Out,
 
     /// <summary>Elbows bent square, upper arms out.</summary>
     OutBent,
+    /// <summary>Hands on the thigh.</summary>
     Thigh,
 
     /// <summary>Holding on behind the thigh.</summary>
     BehindThigh,
+    /// <summary>Hands on the front knee.</summary>
     Knee,
+    /// <summary>A hand holds the foot of its side.</summary>
     Foot,
+    /// <summary>Hanging, with or round what is held.</summary>
     Low,
+    /// <summary>Ahead, as at the top of a swing.</summary>
     Swing,
+    /// <summary>Between the thighs, as at the bottom of a swing.</summary>
     SwingBack,
+    /// <summary>A hand on the wall beside.</summary>
     Wall,
+    /// <summary>Both hands on the wall in front.</summary>
     WallAhead,
+    /// <summary>Hands on the back of a chair in front.</summary>
     ChairAhead,
+    /// <summary>Hands on the floor.</summary>
     Floor,
+    /// <summary>On the forearms.</summary>
     Forearm,
+    /// <summary>Hands on what one sits on.</summary>
     Seat,
 
     /// <summary>Under the lower back.</summary>
     Tailbone,
+    /// <summary>Under the head.</summary>
     UnderHead,
 
     /// <summary>On the bar that lies across the hips.</summary>
     OnHips,
+    /// <summary>Reaching for a foot.</summary>
     TowardFoot,
 
     /// <summary>Hands under the brow of a body that lies on its front.</summary>
@@ -134,6 +157,7 @@ public sealed record FootSpec(
     double Point = 15,
     bool Edge = false)
 {
+    /// <summary>A foot that is not on the floor.</summary>
     public bool Free => Flex is not null;
 }
 
@@ -143,6 +167,7 @@ public sealed record FootSpec(
 /// </summary>
 public sealed record KeyPose
 {
+    /// <summary>What carries the body.</summary>
     public Carrier On { get; init; }
 
     /// <summary>From ankle to ankle, sideways.</summary>
@@ -156,8 +181,10 @@ public sealed record KeyPose
     /// <summary>Toes turned out.</summary>
     public double Toes { get; init; } = 8;
 
+    /// <summary>The right foot.</summary>
     public FootSpec? Right { get; init; }
 
+    /// <summary>The left foot.</summary>
     public FootSpec? Left { get; init; }
 
     /// <summary>Thigh of the carrying leg from upright: 90 is level. 0: as straight as the stance lets it.</summary>
@@ -184,6 +211,7 @@ public sealed record KeyPose
     /// <summary>Hips (and all above) turned to the left; and tipped to the right.</summary>
     public double Face { get; init; }
 
+    /// <summary>How far the trunk leans to a side, in degrees.</summary>
     public double Tilt { get; init; }
 
     /// <summary>Hips turned about the spine to the left, the chest staying.</summary>
@@ -222,10 +250,13 @@ public sealed record KeyPose
     /// <summary>Planks and lying: knees on the floor or bent.</summary>
     public bool OnKnees { get; init; }
 
+    /// <summary>Both arms, where each has none of its own.</summary>
     public ArmSpec? Arms { get; init; }
 
+    /// <summary>The right arm, where it is another.</summary>
     public ArmSpec? RightArm { get; init; }
 
+    /// <summary>The left arm, where it is another.</summary>
     public ArmSpec? LeftArm { get; init; }
 
     /// <summary>Hanging in front: how far the hands are further out than the shoulders.</summary>

@@ -38,16 +38,22 @@ public sealed class Motion
     private static Posture Possible(Posture posture) =>
         JointLimits.Past(Skeleton.Of(posture)) is { } past ? throw new PoseRefusedException(past.Joint, past.Why) : posture;
 
+    /// <summary>How the rep goes from pose to pose.</summary>
     public Way Way { get; }
 
+    /// <summary>How many key poses it has.</summary>
     public int Count => poses.Length;
 
+    /// <summary>A key pose, solved.</summary>
     public Posture Key(int index) => postures[index];
 
+    /// <summary>A key pose as it is stated.</summary>
     public KeyPose Pose(int index) => poses[index];
 
+    /// <summary>What is held; null: nothing.</summary>
     public Carried? Load => load;
 
+    /// <summary>It leaves the floor.</summary>
     public bool Flies => poses.Any(p => p.Air > 0);
 
     /// <summary>Whether the way out ends lower than it begins.</summary>

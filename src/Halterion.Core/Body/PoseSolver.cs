@@ -5,6 +5,7 @@ namespace Halterion.Core.Body;
 /// <summary>A pose that no body can take, and where.</summary>
 public sealed class PoseRefusedException(string joint, string why) : Exception($"{joint}: {why}")
 {
+    /// <summary>The joint that would be out of its range.</summary>
     public string Joint { get; } = joint;
 }
 

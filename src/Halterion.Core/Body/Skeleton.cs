@@ -3,30 +3,54 @@ using static Halterion.Core.Body.Anthropometry;
 
 namespace Halterion.Core.Body;
 
+/// <summary>A point of the body that is followed.</summary>
 public enum Joint
 {
+    /// <summary>Crown of the head.</summary>
     Head,
+    /// <summary>Base of the neck.</summary>
     Neck,
+    /// <summary>Middle of the chest.</summary>
     Chest,
+    /// <summary>Small of the back.</summary>
     Lumbar,
+    /// <summary>Middle between the hips.</summary>
     Pelvis,
+    /// <summary>Left shoulder joint.</summary>
     LeftShoulder,
+    /// <summary>Left elbow.</summary>
     LeftElbow,
+    /// <summary>Left wrist.</summary>
     LeftWrist,
+    /// <summary>Middle of the left hand.</summary>
     LeftHand,
+    /// <summary>Left hip joint.</summary>
     LeftHip,
+    /// <summary>Left knee.</summary>
     LeftKnee,
+    /// <summary>Left ankle.</summary>
     LeftAnkle,
+    /// <summary>Left heel.</summary>
     LeftHeel,
+    /// <summary>Tip of the left foot.</summary>
     LeftToe,
+    /// <summary>Right shoulder joint.</summary>
     RightShoulder,
+    /// <summary>Right elbow.</summary>
     RightElbow,
+    /// <summary>Right wrist.</summary>
     RightWrist,
+    /// <summary>Middle of the right hand.</summary>
     RightHand,
+    /// <summary>Right hip joint.</summary>
     RightHip,
+    /// <summary>Right knee.</summary>
     RightKnee,
+    /// <summary>Right ankle.</summary>
     RightAnkle,
+    /// <summary>Right heel.</summary>
     RightHeel,
+    /// <summary>Tip of the right foot.</summary>
     RightToe,
 }
 
@@ -36,17 +60,23 @@ public enum Joint
 /// <param name="Length">From root to ankle or wrist.</param>
 public readonly record struct Limb(Turn Frame, double Length)
 {
+    /// <summary>From its beginning to its end.</summary>
     public Vec Along => -Frame.Of(Vec.Up);
 
+    /// <summary>On the way to another, 0 to 1.</summary>
     public Limb Towards(Limb b, double share) => new(Frame.Towards(b.Frame, share), Length + (b.Length - Length) * share);
 }
 
 /// <summary>How a foot is: on the floor (or on what stands there), on its upper side, or free.</summary>
 public enum Hold
 {
+    /// <summary>Not on the floor.</summary>
     Free,
+    /// <summary>Flat on the floor.</summary>
     Planted,
+    /// <summary>On the back of the foot.</summary>
     Laces,
+    /// <summary>On the knee.</summary>
     Kneeling,
 
     /// <summary>On its outer edge, the soles together.</summary>
@@ -94,6 +124,7 @@ public sealed record Posture(
     /// <summary>Where it turns about on the way to another posture that does so too; none where it stands on its feet.</summary>
     public Vec? Anchor { get; init; }
 
+    /// <summary>What carries the body.</summary>
     public Carrier On { get; init; }
 }
 
@@ -103,8 +134,11 @@ public sealed class Skeleton
     /// <summary>Where the spine bends, above the hips. [M] A third of the trunk.</summary>
     public const double LumbarLength = 0.096;
 
+    /// <summary>From the small of the back to the neck, as a share of stature.</summary>
     public const double ChestLength = Trunk - LumbarLength;
+    /// <summary>Length of the neck, as a share of stature.</summary>
     public const double NeckLength = 0.050;
+    /// <summary>From the neck to the middle of the head, as a share of stature.</summary>
     public const double HeadLength = 0.070;
 
     /// <summary>From the wrist to the middle of the hand.</summary>
@@ -113,24 +147,33 @@ public sealed class Skeleton
     /// <summary>From heel to the ball on which the foot bends. [M] Seven tenths of its length.</summary>
     public const double BallLength = 0.7 * Foot;
 
+    /// <summary>The ball of the foot before the ankle, as a share of stature.</summary>
     public const double BallAhead = BallLength - Heel;
 
     private readonly Vec[] at = new Vec[23];
 
+    /// <summary>Where a joint is.</summary>
     public Vec this[Joint joint] => at[(int)joint];
 
+    /// <summary>Ball of the left foot.</summary>
     public Vec LeftBall { get; private set; }
 
+    /// <summary>Ball of the right foot.</summary>
     public Vec RightBall { get; private set; }
 
+    /// <summary>Middle between the hips.</summary>
     public Turn Hips { get; private init; }
 
+    /// <summary>Middle of the chest.</summary>
     public Turn Chest { get; private init; }
 
+    /// <summary>Where the head looks.</summary>
     public Turn HeadTurn { get; private init; }
 
+    /// <summary>Every joint.</summary>
     public IReadOnlyList<Vec> All => at;
 
+    /// <summary>The joints of a posture.</summary>
     public static Skeleton Of(Posture p)
     {
         var s = new Skeleton { Hips = p.Hips, Chest = p.Chest, HeadTurn = p.Head };
@@ -147,8 +190,10 @@ public sealed class Skeleton
         return s;
     }
 
+    /// <summary>A hip joint, given the pelvis.</summary>
     public static Vec HipOf(Vec pelvis, Turn hips, int side) => pelvis + hips.Of(Vec.Left) * (side * HipBreadth / 2);
 
+    /// <summary>A shoulder joint, given the chest.</summary>
     public static Vec ShoulderOf(Vec pelvis, Turn hips, Turn chest, int side) =>
         pelvis + hips.Of(Vec.Up) * LumbarLength + chest.Of(Vec.Up) * ChestLength + chest.Of(Vec.Left) * (side * ShoulderBreadth / 2);
 
@@ -219,6 +264,7 @@ public sealed class Skeleton
     /// <summary>The same joint on either side; +1 is left.</summary>
     public static Joint Sided(Joint left, int side) => side > 0 ? left : left + (Joint.RightShoulder - Joint.LeftShoulder);
 
+    /// <summary>The joints of a posture.</summary>
     public Vec Of(Joint left, int side) => this[Sided(left, side)];
 
     /// <summary>Segment masses as shares of body mass and where their centres are (Winter, table 4.1).</summary>

@@ -3,29 +3,42 @@ namespace Halterion.Core.Body;
 /// <summary>A place or a way in the room: x forward, y to the person's left, z up. In fractions of stature unless it says metres.</summary>
 public readonly record struct Vec(double X, double Y, double Z)
 {
+    /// <summary>Ahead of a body that stands.</summary>
     public static readonly Vec Forward = new(1, 0, 0);
+    /// <summary>To its left.</summary>
     public static readonly Vec Left = new(0, 1, 0);
+    /// <summary>Upwards.</summary>
     public static readonly Vec Up = new(0, 0, 1);
 
+    /// <summary>How long it is.</summary>
     public double Length => Math.Sqrt(X * X + Y * Y + Z * Z);
 
+    /// <summary>The same direction, one long.</summary>
     public Vec Unit => Length is > 1e-12 and var length ? this * (1 / length) : Forward;
 
+    /// <summary>The sum.</summary>
     public static Vec operator +(Vec a, Vec b) => new(a.X + b.X, a.Y + b.Y, a.Z + b.Z);
 
+    /// <summary>The difference.</summary>
     public static Vec operator -(Vec a, Vec b) => new(a.X - b.X, a.Y - b.Y, a.Z - b.Z);
 
+    /// <summary>The difference.</summary>
     public static Vec operator -(Vec a) => new(-a.X, -a.Y, -a.Z);
 
+    /// <summary>The product.</summary>
     public static Vec operator *(Vec a, double by) => new(a.X * by, a.Y * by, a.Z * by);
 
+    /// <inheritdoc/>
     public override string ToString() => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"({X:0.###}, "
         + $"{Y:0.###}, {Z:0.###})");
 
+    /// <summary>The dot product.</summary>
     public double Dot(Vec b) => X * b.X + Y * b.Y + Z * b.Z;
 
+    /// <summary>The cross product.</summary>
     public Vec Cross(Vec b) => new(Y * b.Z - Z * b.Y, Z * b.X - X * b.Z, X * b.Y - Y * b.X);
 
+    /// <summary>On the way to another, 0 to 1.</summary>
     public Vec Towards(Vec b, double share) => this + (b - this) * share;
 
     /// <summary>The part of it that stands square on an axis.</summary>
@@ -35,6 +48,7 @@ public readonly record struct Vec(double X, double Y, double Z)
 /// <summary>A turn of the room, as a unit quaternion: it turns one set of axes into another without a seam.</summary>
 public readonly record struct Turn(double W, double X, double Y, double Z)
 {
+    /// <summary>No turn.</summary>
     public static readonly Turn None = new(1, 0, 0, 0);
 
     /// <summary>About the way up, left positive; degrees.</summary>
@@ -56,6 +70,7 @@ public readonly record struct Turn(double W, double X, double Y, double Z)
         return Of(x, y, z);
     }
 
+    /// <summary>A direction after the turn.</summary>
     public Vec Of(Vec v)
     {
         var axis = new Vec(X, Y, Z);
@@ -63,8 +78,10 @@ public readonly record struct Turn(double W, double X, double Y, double Z)
         return v + twice * W + axis.Cross(twice);
     }
 
+    /// <summary>The turn back.</summary>
     public Turn Inverse => new(W, -X, -Y, -Z);
 
+    /// <summary>The product.</summary>
     public static Turn operator *(Turn a, Turn b) => new(
         a.W * b.W - a.X * b.X - a.Y * b.Y - a.Z * b.Z,
         a.W * b.X + a.X * b.W + a.Y * b.Z - a.Z * b.Y,

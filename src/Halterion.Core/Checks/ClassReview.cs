@@ -11,12 +11,16 @@ namespace Halterion.Core.Checks;
 /// <summary>A station with where it stands; places count from 0.</summary>
 public sealed record StationAt(Block Block, int B, Station Station, int S)
 {
+    /// <summary>Where it stands, as a JSON Pointer.</summary>
     public string Pointer => $"/blocks/{B}/stations/{S}";
 
+    /// <summary>The station's id.</summary>
     public PlaceId Id => Station.Id;
 
+    /// <summary>What it is called.</summary>
     public string Name => Station.Name;
 
+    /// <summary>It belongs to the main work.</summary>
     public bool IsMain => ClassReview.IsMain(Block);
 
     /// <summary>Main work or getting ready for it.</summary>
@@ -27,6 +31,7 @@ public sealed record StationAt(Block Block, int B, Station Station, int S)
 /// <param name="Sized">The size of the room; null: not known.</param>
 public sealed record Occasion(RoomOf Room, Assignment Given, RoomSize? Sized)
 {
+    /// <summary>How many come, named or not.</summary>
     public int Heads => Room.Heads;
 }
 
@@ -58,6 +63,7 @@ public sealed class ClassReview
     private readonly Lazy<ImmutableArray<Moment>> moments;
     private readonly int[] firsts;
 
+    /// <summary>A class to be checked, with all that is known of its occasion.</summary>
     public ClassReview(ClassPlan plan, Timeline timeline, CheckSettings settings, Occasion? occasion = null, History? history = null)
     {
         (Plan, Timeline, Settings, Occasion, History) = (plan, timeline, settings, occasion, history);
@@ -73,23 +79,31 @@ public sealed class ClassReview
         moments = new(() => occasion is null ? [] : [.. Moment.AllOf(this, occasion)]);
     }
 
+    /// <summary>The class.</summary>
     public ClassPlan Plan { get; }
 
+    /// <summary>The class to the second.</summary>
     public Timeline Timeline { get; }
 
+    /// <summary>Which rules hold, with which bounds.</summary>
     public CheckSettings Settings { get; }
 
+    /// <summary>Who comes, where, and with what; null: not known.</summary>
     public Occasion? Occasion { get; }
 
+    /// <summary>The classes before and after it; null: not known.</summary>
     public History? History { get; }
 
+    /// <summary>The library that it is read with.</summary>
     public MoveLibrary Moves => Plan.Moves;
 
     /// <summary>Null where the stock is not known.</summary>
     public WeightsAtHand? Weights => StockWeights.Of(Occasion?.Room.Kit);
 
+    /// <summary>Every station with its block, in order.</summary>
     public ImmutableArray<StationAt> Stations { get; }
 
+    /// <summary>The stations of the main work.</summary>
     public IEnumerable<StationAt> MainStations => Stations.Where(s => s.IsMain);
 
     /// <summary>What one person does: one for each way to go round the rotations.</summary>
@@ -103,11 +117,13 @@ public sealed class ClassReview
         at.Station.Options.Where(o => given.Value[at.Id].Contains(o.Id)
             || o.Tier == Tier.Main && Occasion is { } occasion && occasion.Heads > occasion.Room.People.Length);
 
+    /// <summary>By how many seconds it is too long; negative: too short.</summary>
     public Seconds Over => Timeline.Length - Plan.Slot;
 
     /// <summary>Main work is that of blocks of phase main or finisher.</summary>
     public static bool IsMain(Block block) => block.Phase is Phase.Main or Phase.Finisher;
 
+    /// <summary>The station of a piece of work.</summary>
     public StationAt At(Piece piece) => Stations[firsts[piece.Block] + piece.Station];
 
     /// <summary>What the main option does in a part; null for a rest.</summary>
@@ -160,6 +176,7 @@ public sealed class ClassReview
     public IEnumerable<FamilyMoves> WorkedFamilies =>
         MainStations.SelectMany(s => Works(s)).Select(p => p.Family).Distinct().Select(MoveLibrary.Usual.Of).OfType<FamilyMoves>();
 
+    /// <summary>The moves of the main work, each once.</summary>
     public ImmutableArray<MoveId> MainMoves() => [.. MainStations.SelectMany(s => Works(s)).Select(p => p.Move.Id).Distinct()];
 
     private ImmutableArray<DonePart?> PartsOf(Option option, Station station) =>

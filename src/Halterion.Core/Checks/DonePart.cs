@@ -12,6 +12,7 @@ public sealed record DonePart(Part Part, int Index, Move Move, Manner Manner, Op
 {
     private ImmutableArray<Need> Kit { get; init; } = [];
 
+    /// <summary>A part as an option does it; null where its move is not known.</summary>
     public static DonePart? Of(Part part, int index, Option option, Station station, MoveLibrary moves)
     {
         var doing = option.In(station, index);
@@ -22,6 +23,7 @@ public sealed record DonePart(Part Part, int Index, Move Move, Manner Manner, Op
             : null;
     }
 
+    /// <summary>Of which family its move is.</summary>
     public Family Family => Move.Family;
 
     /// <summary>One of the four families of the lower body.</summary>
@@ -81,13 +83,16 @@ public sealed record DonePart(Part Part, int Index, Move Move, Manner Manner, Op
     public bool IsHeld => Manner.Support is not (null or Support.None or Support.HandOnThigh or Support.Knees) || Manner.Support is null
         && (Facts?.HandHold ?? false);
 
+    /// <summary>A knee or the back lies on something soft.</summary>
     public bool IsPadded => Manner.Surface is Surface.Pad or Surface.Soft;
 
+    /// <summary>It goes sideways or turns.</summary>
     public bool IsSideways => Move.Plane is Plane.Frontal or Plane.Transverse;
 
     /// <summary>People travel while they do it.</summary>
     public bool Travels => Move.Poses?.Way == Body.Way.On;
 
+    /// <summary>Its weight is swung or thrown.</summary>
     public bool IsSwing => Move.Ballistic;
 
     /// <summary>Landings in one rep: feet that land together are one.</summary>

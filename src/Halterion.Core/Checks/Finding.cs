@@ -10,8 +10,11 @@ public enum Severity
 {
     /// <summary>Do not run it so.</summary>
     Stop,
+    /// <summary>To be mended before class.</summary>
     Fix,
+    /// <summary>Worth a thought.</summary>
     Consider,
+    /// <summary>Good to know.</summary>
     Note,
 }
 
@@ -21,16 +24,19 @@ public enum Severity
 /// <param name="Ways">Each changes the class file in place; worked out when they are asked for.</param>
 public sealed record Repair(string Title, [property: JsonIgnore] Func<IEnumerable<Action<JsonObject>>> Ways)
 {
+    /// <summary>A repair that changes the class file.</summary>
     public Repair(string title, params Edit[] edits)
         : this(title, root => Array.ForEach(edits, edit => edit.ApplyTo(root)))
     {
     }
 
+    /// <summary>A repair that changes the class file.</summary>
     public Repair(string title, Action<JsonObject> way)
         : this(title, () => [way])
     {
     }
 
+    /// <summary>A repair whose edits are worked out when it is asked for.</summary>
     public static Repair Later(string title, Func<IEnumerable<Edit>> edits) => new(title, root =>
     {
         foreach (var edit in edits())
@@ -45,8 +51,10 @@ public sealed record Repair(string Title, [property: JsonIgnore] Func<IEnumerabl
 /// <param name="Place">The id of the block, station or option, or <see cref="PlaceId.Class"/>.</param>
 public sealed record Finding(string Code, Severity Severity, PlaceId Place, string What, ImmutableArray<Repair> Repairs)
 {
+    /// <summary>Why it matters.</summary>
     public string Why { get; init; } = "";
 
+    /// <summary>Whose rule it is.</summary>
     public string Source { get; init; } = "";
 
     /// <summary>What others do; empty where nobody does otherwise.</summary>

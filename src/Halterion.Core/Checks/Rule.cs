@@ -10,24 +10,33 @@ namespace Halterion.Core.Checks;
 /// <param name="others">What others do, where a school does otherwise.</param>
 public abstract class Rule(string code, string says, string why, string source, string others = "")
 {
+    /// <summary>Common practice, no source.</summary>
     protected const string Common = "Common practice, no source";
+    /// <summary>Our own choice.</summary>
     protected const string Ours = "[M] Our choice";
 
+    /// <summary>Names it in waivers and settings.</summary>
     public string Code => code;
 
+    /// <summary>What is right, in a sentence.</summary>
     public string Says => says;
 
+    /// <summary>Why it matters.</summary>
     public string Why => why;
 
+    /// <summary>Where it comes from.</summary>
     public string Source => source;
 
+    /// <summary>What other schools do.</summary>
     public string Others => others;
 
     /// <summary>What it finds is waived for the occasion: it depends on who comes, and where.</summary>
     public bool OfSession => code.Split('.')[0] is "people" or "kit" or "room" or "week";
 
+    /// <summary>What it finds in a class.</summary>
     public abstract IEnumerable<Finding> Check(ClassReview review);
 
+    /// <summary>A finding of this rule.</summary>
     protected Finding Found(Severity severity, PlaceId place, string what, params ImmutableArray<Repair> repairs) =>
         new(code, severity, place, what, repairs) { Why = why, Source = source, Others = others, OfSession = OfSession };
 }

@@ -7,6 +7,7 @@ namespace Halterion.Core.Checks;
 /// <summary>All rules, in the order of docs/checks.md.</summary>
 public static class Rules
 {
+    /// <summary>Each once.</summary>
     public static readonly ImmutableArray<Rule> All =
     [
         new EndsInTime(), new FillsItsSlot(), new TargetsFitTheBell(), new ChangesAreLongEnough(), new SwitchesAreLongEnough(),

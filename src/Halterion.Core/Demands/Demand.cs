@@ -40,6 +40,7 @@ public sealed record Demand(
     internal static int Step(double value) => (int)Math.Round(Math.Clamp(value, 0, 5), MidpointRounding.AwayFromZero);
 }
 
+/// <summary>0 (nothing) to 5.</summary>
 public sealed record DemandLine(string Of, int Value);
 
 /// <summary>

@@ -21,6 +21,7 @@ public static class LimitTable
 
     private static LimitRule Strictly(Limit limit, string what, Func<OptionFacts, bool> forbids) => new(limit, true, what, forbids);
 
+    /// <summary>Which limit forbids what (room.md).</summary>
     public static ImmutableArray<LimitRule> Rules { get; } =
     [
         No(Limit.Knee, "a hop or jump", f => f.Flight),
@@ -162,6 +163,7 @@ public static class LimitTable
             new Kilograms((decimal)Math.Min(usual.Kilograms, UnwrittenKg) / usual.Count), null, null),
     };
 
+    /// <summary>What a limit is called.</summary>
     public static string Named(Limit limit) => limit switch
     {
         Limit.LowerBack => "lower back",

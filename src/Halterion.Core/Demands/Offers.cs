@@ -24,6 +24,7 @@ public static class Offers
 
     private static readonly Tier[] Tiers = [Tier.Easier, Tier.Harder, Tier.Instead];
 
+    /// <summary>What a coach offers beside a move, as options.</summary>
     public static ImmutableArray<Offered> Of(Move move, Tier tier, MoveLibrary moves) => moves.Once(
         new Key(move, tier),
         () => Listed(move, tier).Where(o => moves.Has(o.Move)).Select(o => Read(o, tier, moves)).ToImmutableArray());

@@ -20,33 +20,43 @@ public sealed record OptionFacts
     /// <summary>Most lean of a standing trunk, and of a shin over a flat foot.</summary>
     public double StandingLean { get; init; }
 
+    /// <summary>How far the shin leans forward, in degrees.</summary>
     public double ShinLean { get; init; }
 
     /// <summary>Most bend of either hip.</summary>
     public double HipBend { get; init; }
 
+    /// <summary>A knee is on the floor.</summary>
     public bool KneesOnFloor { get; init; }
 
+    /// <summary>Knee or back lie on something soft.</summary>
     public bool Padded { get; init; }
 
     /// <summary>On one leg for longer than a step.</summary>
     public bool OneLeg { get; init; }
 
+    /// <summary>The rear foot is on something.</summary>
     public bool RearRaised { get; init; }
 
+    /// <summary>One foot before the other.</summary>
     public bool SplitStance { get; init; }
 
+    /// <summary>A foot goes aside or back.</summary>
     public bool StepsAsideOrBack { get; init; }
 
+    /// <summary>It goes backward.</summary>
     public bool WalksBackward { get; init; }
 
     /// <summary>Steps forward into a lunge, or travels in one.</summary>
     public bool ForwardLunge { get; init; }
 
+    /// <summary>A hand holds on to something.</summary>
     public bool HandHold { get; init; }
 
+    /// <summary>Lying on the back.</summary>
     public bool OnTheBack { get; init; }
 
+    /// <summary>Lying on the front.</summary>
     public bool OnTheFront { get; init; }
 
     /// <summary>Feet wide with a knee bent by 100° or more.</summary>
@@ -55,8 +65,10 @@ public sealed record OptionFacts
     /// <summary>One leg deep to its side, the other long.</summary>
     public bool Cossack { get; init; }
 
+    /// <summary>Up on the toes of both feet.</summary>
     public bool HeelRaise { get; init; }
 
+    /// <summary>Up on the toes of one foot.</summary>
     public bool OneLegHeelRaise { get; init; }
 
     /// <summary>Weight on the hands, wrists bent.</summary>
@@ -65,8 +77,10 @@ public sealed record OptionFacts
     /// <summary>Hands or forearms below 40 cm carry the trunk, the knees are off the floor; also on one side.</summary>
     public bool Plank { get; init; }
 
+    /// <summary>A plank on the hands.</summary>
     public bool PlankOnHands { get; init; }
 
+    /// <summary>A plank on one side.</summary>
     public bool SidePlank { get; init; }
 
     /// <summary>On the back, both legs off the floor with the knees bent by less than 60°.</summary>
@@ -75,24 +89,31 @@ public sealed record OptionFacts
     /// <summary>Hips up over straight knees, on hands and feet.</summary>
     public bool HipsUp { get; init; }
 
+    /// <summary>The head is off the floor.</summary>
     public bool HeadOffTheFloor { get; init; }
 
     /// <summary>Of all that is held, and of what one hand holds.</summary>
     public double Kilograms { get; init; }
 
+    /// <summary>What one hand holds.</summary>
     public double HandKilograms { get; init; }
 
+    /// <summary>A weight lies on the hips.</summary>
     public bool LoadOnHips { get; init; }
 
+    /// <summary>A weight lies on the back.</summary>
     public bool LoadOnBack { get; init; }
 
+    /// <summary>A weight is overhead.</summary>
     public bool LoadOverhead { get; init; }
 
     /// <summary>At the shoulders, the wrists bent.</summary>
     public bool Racked { get; init; }
 
+    /// <summary>A weight is held at the chest or at the sides.</summary>
     public bool GobletOrSides { get; init; }
 
+    /// <summary>A weight is above the elbows.</summary>
     public bool LoadAboveElbow { get; init; }
 
     /// <summary>Arms held forward or out with a weight.</summary>
@@ -107,6 +128,7 @@ public sealed record OptionFacts
     /// <summary>Sits down, with both feet and nothing in the hands, to a seat of knee height, and stands up again.</summary>
     public bool ToASeat { get; init; }
 
+    /// <summary>What it asks, 0 to 5.</summary>
     public required Demand Demand { get; init; }
 
     /// <summary>Sitting down to a seat of knee height and standing up is judged by no bend of knee or hip, and by no knee demand.</summary>

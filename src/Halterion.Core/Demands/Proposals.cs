@@ -20,6 +20,7 @@ public sealed record Proposal(JsonObject Option, string Name, string Dimension, 
     /// <summary>What is otherwise, as a coach says it; null where it is computed.</summary>
     public string? Differs { get; init; }
 
+    /// <summary>A proposal for an option, with what it trades.</summary>
     public static Proposal For(Option option, string name, string dimension, string why) =>
         new(PlanWriter.Of(option), name, dimension, why) { Of = option };
 }

@@ -22,5 +22,6 @@ public sealed record Bell(CueKind Kind, double Pitch, double Length, int Strikes
         new(CueKind.Finish, 390, 1.2, 3, BetweenStrikes),
     ];
 
+    /// <summary>The bell of a cue.</summary>
     public static Bell Of(CueKind kind) => Table.First(b => b.Kind == kind);
 }

@@ -10,12 +10,16 @@ public enum CueKind
 {
     /// <summary>One of the three beats before a start.</summary>
     Count,
+    /// <summary>Work begins.</summary>
     Start,
+    /// <summary>The sides change.</summary>
     Switch,
 
     /// <summary>Ten seconds of a long go are left.</summary>
     Warning,
+    /// <summary>Work ends.</summary>
     End,
+    /// <summary>The class ends.</summary>
     Finish,
 }
 

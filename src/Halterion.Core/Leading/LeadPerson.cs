@@ -11,6 +11,7 @@ public sealed record PersonNeeds(PlaceId Station, CellKind Kind, string Words, s
 /// <param name="Initials">Two letters, or three where two are not enough.</param>
 public sealed record LeadPerson(PersonId Id, string Called, string Initials, ImmutableArray<PersonNeeds> Needs)
 {
+    /// <summary>Who needs what, for the lead.</summary>
     public static ImmutableArray<LeadPerson> Of(RoomView room)
     {
         var found = ImmutableArray.CreateBuilder<LeadPerson>(room.People.Length);

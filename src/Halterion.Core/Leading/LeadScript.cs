@@ -99,6 +99,7 @@ public sealed record LeadScript(
         Calls = Calls.IsDefault ? [] : Calls,
     };
 
+    /// <summary>The script of a class, in the order of its spans.</summary>
     public static LeadScript Of(ClassPlan plan, Timeline timeline, Preferences preferences)
     {
         var writer = new ScriptWriter(plan, preferences);

@@ -5,15 +5,25 @@ namespace Halterion.Core.Moves;
 /// <summary>What a participant may have to go gently with (handbook, section 6).</summary>
 public enum Limit
 {
+    /// <summary>A sore knee.</summary>
     Knee,
+    /// <summary>A sore lower back.</summary>
     LowerBack,
+    /// <summary>Unsure on one leg.</summary>
     Balance,
+    /// <summary>With child, or just after.</summary>
     Pregnancy,
+    /// <summary>A sore or stiff ankle.</summary>
     Ankle,
+    /// <summary>A sore wrist.</summary>
     Wrist,
+    /// <summary>A sore hip.</summary>
     Hip,
+    /// <summary>A sore neck.</summary>
     Neck,
+    /// <summary>A sore shoulder.</summary>
     Shoulder,
+    /// <summary>A weak pelvic floor.</summary>
     PelvicFloor,
 }
 
@@ -32,6 +42,7 @@ public enum Lift
 {
     /// <summary>A hand on a wall, a chair, a doorway, or a helper.</summary>
     Hold,
+    /// <summary>On the forearms.</summary>
     Forearms,
 
     /// <summary>Knees down, or the hands so high that it is no plank any more.</summary>

@@ -6,9 +6,13 @@ namespace Halterion.Core.Moves;
 /// <summary>The four families of the lower body, and what stands around them.</summary>
 public enum Family
 {
+    /// <summary>Down between both feet.</summary>
     Squat,
+    /// <summary>One foot before the other.</summary>
     Lunge,
+    /// <summary>Hips back with a long back.</summary>
     Hinge,
+    /// <summary>Hips up from the floor or a bench.</summary>
     Bridge,
 
     /// <summary>Waking up the hips, or burning them out.</summary>
@@ -16,28 +20,43 @@ public enum Family
 
     /// <summary>Active recovery and warm-up.</summary>
     Recovery,
+    /// <summary>Holding the trunk still.</summary>
     Core,
+    /// <summary>Held at the end.</summary>
     Stretch,
 }
 
+/// <summary>In which direction the body moves.</summary>
 public enum Plane
 {
+    /// <summary>Forward, back, up and down.</summary>
     Sagittal,
+    /// <summary>To the side.</summary>
     Frontal,
+    /// <summary>Turning.</summary>
     Transverse,
 }
 
 /// <summary>Where the body is: what getting in and out of a move costs depends on it.</summary>
 public enum Position
 {
+    /// <summary>Standing.</summary>
     Standing,
+    /// <summary>Lying on the back.</summary>
     OnTheBack,
+    /// <summary>Lying on a side.</summary>
     SideLying,
+    /// <summary>On hands and knees.</summary>
     HandsAndKnees,
+    /// <summary>On the knees.</summary>
     Kneeling,
+    /// <summary>Sitting.</summary>
     Seated,
+    /// <summary>Lying on the front.</summary>
     Prone,
+    /// <summary>On a bench.</summary>
     Bench,
+    /// <summary>On a machine.</summary>
     Machine,
 }
 
@@ -72,6 +91,7 @@ public sealed record UsualDose(string Kind, int Amount);
 /// <param name="Kg">Of each.</param>
 public sealed record UsualLoad(string Implement, int Count, double Kg)
 {
+    /// <summary>Of all together.</summary>
     public double Kilograms => Count * Kg;
 }
 
@@ -171,12 +191,15 @@ public sealed record Move(
     [JsonIgnore]
     public MovePoses? Poses { get; init; }
 
+    /// <summary>What other moves are when they are done so.</summary>
     [JsonIgnore]
     public ImmutableArray<MoveForm> Forms => FormOf ?? [];
 
+    /// <summary>Whom it is not for by its own word.</summary>
     [JsonIgnore]
     public ImmutableArray<MoveLimit> OwnLimits => Limits ?? [];
 
+    /// <summary>What should have been seen to be sound before it.</summary>
     [JsonIgnore]
     public ImmutableArray<Tick> Wants => Ready ?? [];
 }

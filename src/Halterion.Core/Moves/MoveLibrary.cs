@@ -38,10 +38,13 @@ public sealed class MoveLibrary
         }
     }
 
+    /// <summary>Of the data.</summary>
     public string Version { get; }
 
+    /// <summary>All moves, in the order of the library.</summary>
     public ImmutableArray<Move> Moves { get; }
 
+    /// <summary>From easy to hard, family by family.</summary>
     public ImmutableArray<Ladder> Ladders { get; }
 
     /// <summary>Reads the shipped library.</summary>
@@ -115,7 +118,9 @@ public sealed class MoveLibrary
     /// <summary>Moves that another one amounts to when it is done in a certain way.</summary>
     public ImmutableArray<Move> FormsOf(MoveId id) => formsOf.GetValueOrDefault(id, []);
 
+    /// <summary>The move of an id; null: there is none.</summary>
     public Move? Find(MoveId id) => byId.GetValueOrDefault(id);
 
+    /// <summary>There is a move of that id.</summary>
     public bool Has(MoveId id) => byId.ContainsKey(id);
 }

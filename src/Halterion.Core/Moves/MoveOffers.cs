@@ -15,6 +15,7 @@ public sealed record MoveOffer(MoveId Move, JsonObject With, string Differs, str
 public sealed record MoveOffers(
     ImmutableArray<MoveOffer> Easier, ImmutableArray<MoveOffer> Harder, ImmutableArray<MoveOffer> Instead, string? Nothing)
 {
+    /// <summary>Nothing is offered.</summary>
     public static MoveOffers None { get; } = new([], [], [], null);
 
     /// <summary>From the data, where the fields of an option stand beside its words.</summary>

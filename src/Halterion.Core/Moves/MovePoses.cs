@@ -27,6 +27,7 @@ public sealed record MovePoses(
     bool Map = false,
     Joint? Arrow = null)
 {
+    /// <summary>What is held; null: nothing.</summary>
     public Carried? Load =>
         Holds is { } h ? new Carried(h.Kind, h.Kg, h.Kg * (h.By == CarriedBy.EachHand ? 2 : 1) / Anthropometry.UsualMass, h.By) : null;
 }

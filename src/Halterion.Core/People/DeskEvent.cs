@@ -7,6 +7,7 @@ namespace Halterion.Core.People;
 /// <summary>How somebody stands on the booking desk's list.</summary>
 public enum DeskStanding
 {
+    /// <summary>Has a place.</summary>
     Coming,
 
     /// <summary>They come if a place falls free.</summary>
@@ -59,12 +60,14 @@ public sealed class DeskNames(IEnumerable<Person> roster, IReadOnlyDictionary<st
     /// <summary>It has to be asked who that is.</summary>
     public bool Asks(DeskGuest guest) => guest.Standing != DeskStanding.Gone && Of(guest) is null && !answers.ContainsKey(guest.Key);
 
+    /// <summary>What the desk has said of one guest, in words.</summary>
     public DeskSaid Said(DeskEvent of) => DeskSaid.Of(of, Of);
 }
 
 /// <summary>What the desk says of people that are known, and how many more come.</summary>
 public sealed record DeskSaid(ImmutableDictionary<PersonId, DeskStanding> Known, int Unknown)
 {
+    /// <summary>The desk has said nothing.</summary>
     public static readonly DeskSaid Nothing = new(ImmutableDictionary<PersonId, DeskStanding>.Empty, 0);
 
     /// <param name="who">Who a guest is; null: nobody known.</param>

@@ -22,6 +22,7 @@ public sealed class NameSearch
     private readonly Regex inText;
     private readonly Regex inData;
 
+    /// <summary>Looks for a name, also where its accents are missing.</summary>
     public NameSearch(string name)
     {
         Name = name;
@@ -37,13 +38,16 @@ public sealed class NameSearch
                 $"""(?:{value}(?!")|(?<!"){value}|(?<="(?:name|nick|title|note|say|reason|text|words|label)"\s*:\s*"){value})""", AnyCase);
     }
 
+    /// <summary>The name that is looked for.</summary>
     public string Name { get; }
 
     /// <summary>It has a first and a last name, so that it is nobody else's and no word of the language.</summary>
     public bool IsWhole => Name.Trim().Any(char.IsWhiteSpace);
 
+    /// <summary>The name stands in a text.</summary>
     public bool IsIn(string? text) => text is not null && In(text).IsMatch(text);
 
+    /// <summary>A text without it.</summary>
     public string Without(string text) => In(text).Replace(text, Someone);
 
     private Regex In(string text) => text.AsSpan().TrimStart() is ['{' or '[', ..] ? inData : inText;

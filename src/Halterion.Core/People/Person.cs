@@ -8,7 +8,9 @@ namespace Halterion.Core.People;
 /// <summary>A side of the body.</summary>
 public enum BodySide
 {
+    /// <summary>The body's own left.</summary>
     Left,
+    /// <summary>The body's own right.</summary>
     Right,
 }
 
@@ -17,6 +19,7 @@ public enum BodySide
 /// <param name="Until">The last day on which it counts; null: for good. Past it, it asks to be renewed or ended.</param>
 public sealed record PersonLimit(Limit Limit, BodySide? Side = null, bool Strict = false, string? Note = null, DateOnly? Until = null)
 {
+    /// <summary>It holds on a day.</summary>
     public bool CountsOn(DateOnly day) => Until is null || day <= Until;
 }
 
@@ -62,6 +65,7 @@ public sealed record Person(
     /// <summary>The limits that count on a day.</summary>
     public IEnumerable<PersonLimit> LimitsOn(DateOnly day) => (Limits ?? []).Where(l => l.CountsOn(day));
 
+    /// <summary>Somebody has seen it to be sound.</summary>
     public bool Has(Tick tick) => (Ready ?? []).Contains(tick);
 
     private Tier LevelOf(Family family) => Level?.GetValueOrDefault(PlanFormat.WordsOf<Family>.Of(family), Tier.Main) ?? Tier.Main;

@@ -10,10 +10,15 @@ namespace Halterion.Core.People;
 /// <summary>What a column of a table of people holds.</summary>
 public enum RosterColumn
 {
+    /// <summary>Not read.</summary>
     Ignore,
+    /// <summary>The whole name.</summary>
     Name,
+    /// <summary>First name.</summary>
     FirstName,
+    /// <summary>Last name.</summary>
     LastName,
+    /// <summary>What they are called.</summary>
     Nick,
 
     /// <summary>Bare numbers are centimetres; metres, feet and inches are read with their signs.</summary>
@@ -33,16 +38,27 @@ public enum RosterColumn
 
     /// <summary>Of all four families.</summary>
     Level,
+    /// <summary>The option they take in squats.</summary>
     LevelSquat,
+    /// <summary>The option they take in lunges.</summary>
     LevelLunge,
+    /// <summary>The option they take in hinges.</summary>
     LevelHinge,
+    /// <summary>The option they take in bridges.</summary>
     LevelBridge,
+    /// <summary>What they may not.</summary>
     Limits,
+    /// <summary>What was seen to be sound.</summary>
     Ready,
+    /// <summary>Height of their box, in centimetres.</summary>
     BoxCm,
+    /// <summary>Height of their bench, in centimetres.</summary>
     BenchCm,
+    /// <summary>Height of what their rear foot stands on, in centimetres.</summary>
     RearFootCm,
+    /// <summary>The band they use.</summary>
     Band,
+    /// <summary>A note on them.</summary>
     Note,
 }
 

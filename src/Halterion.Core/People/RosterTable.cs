@@ -6,11 +6,16 @@ namespace Halterion.Core.People;
 /// <param name="Column">From 0; null: the row as a whole.</param>
 public sealed record RosterFault(int? Column, string What, string Right);
 
+/// <summary>What a line of a list would do.</summary>
 public enum RosterChange
 {
+    /// <summary>Somebody new.</summary>
     New,
+    /// <summary>Somebody known is changed.</summary>
     Changed,
+    /// <summary>Nothing is new.</summary>
     Same,
+    /// <summary>It cannot be read.</summary>
     Faulty,
 }
 
@@ -24,7 +29,9 @@ public sealed record RosterReading(ImmutableArray<RosterRow> Rows, ImmutableArra
 /// <summary>A table of people, read against those who are known: by name, so that the same file taken in twice changes nothing.</summary>
 public static class RosterTable
 {
+    /// <summary>The most rows that are read.</summary>
     public const int MostRows = 2000;
+    /// <summary>The most columns that are read.</summary>
     public const int MostColumns = 60;
 
     /// <summary>The columns in which people are written out.</summary>

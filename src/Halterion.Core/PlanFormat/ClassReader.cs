@@ -11,6 +11,7 @@ namespace Halterion.Core.PlanFormat;
 /// <summary>What came of reading a class file: a plan, or every fault that kept it from being one.</summary>
 public sealed record Reading(ClassPlan? Plan, ImmutableArray<PlanFault> Faults)
 {
+    /// <summary>There are no faults.</summary>
     [MemberNotNullWhen(true, nameof(Plan))]
     public bool IsValid => Plan is not null;
 }

@@ -7,8 +7,10 @@ namespace Halterion.Core.PlanFormat;
 /// <param name="Pointer">A JSON Pointer; a last token of <c>-</c> appends to a list (RFC 6901).</param>
 public sealed record Edit(string Pointer, JsonNode Value)
 {
+    /// <summary>Puts a number in one place of the file.</summary>
     public static Edit Set(string pointer, Seconds value) => new(pointer, JsonValue.Create(value.Value));
 
+    /// <summary>Puts a number in one place of the file.</summary>
     public static Edit Set(string pointer, int value) => new(pointer, JsonValue.Create(value));
 
     /// <summary>Applies the edit in place.</summary>

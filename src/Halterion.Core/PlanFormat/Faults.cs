@@ -13,10 +13,13 @@ public sealed class Faults
     /// <summary>A field that is null is one that is left out: so in requests, not in class files.</summary>
     public bool NullIsAbsent { get; init; }
 
+    /// <summary>Nothing is wrong.</summary>
     public bool None => found.Count == 0;
 
+    /// <summary>In the order in which they were met.</summary>
     public ImmutableArray<PlanFault> All => [.. found];
 
+    /// <summary>Notes one fault more.</summary>
     public void Add(string pointer, string detail, string right)
     {
         if (found.Count < Most)

@@ -20,6 +20,7 @@ public sealed class Fields
         public bool Known { get; set; }
     }
 
+    /// <summary>The fields of a value that should be an object.</summary>
     public Fields(JsonElement element, string at, Faults faults)
     {
         (At, this.faults) = (at, faults);
@@ -59,14 +60,19 @@ public sealed class Fields
         }
     }
 
+    /// <summary>Where the object stands, as a JSON Pointer.</summary>
     public string At { get; }
 
+    /// <summary>The value is an object.</summary>
     public bool IsObject { get; }
 
+    /// <summary>The names of the fields that are not faulty.</summary>
     public IEnumerable<string> Names => entries.Where(e => !e.Faulty).Select(e => e.Name);
 
+    /// <summary>Where a field stands, as a JSON Pointer.</summary>
     public string PointerTo(string name) => JsonText.PointerTo(At, name);
 
+    /// <summary>A field of that name stands here, whatever it holds.</summary>
     public bool Has(string name) => Find(name) is not null;
 
     /// <summary>The field's value, marked as known; null where it is absent or already faulty.</summary>
@@ -112,6 +118,7 @@ public sealed class Fields
         }
     }
 
+    /// <summary>A whole number within bounds; null, with a fault, where it is not.</summary>
     public int? Whole(string name, int min, int max, bool required = false)
     {
         if (Take(name) is { } value)
@@ -122,12 +129,15 @@ public sealed class Fields
         return required ? Missing<int>(name, Numbers.WholeWords(min, max)) : null;
     }
 
+    /// <summary>A length in whole seconds within bounds.</summary>
     public Seconds? Seconds(string name, int min, int max, bool required = false) =>
         Whole(name, min, max, required) is { } whole ? new Seconds(whole) : null;
 
+    /// <summary>A number within bounds; null, with a fault, where it is not.</summary>
     public decimal? Decimal(string name, decimal min, decimal max) =>
         Take(name) is { } value ? Decimal(value, name, null, min, max) : null;
 
+    /// <summary>True or false; null where it is absent, and, with a fault, where it is neither.</summary>
     public bool? Flag(string name) => Take(name) is { } value ? Flag(value, name) : null;
 
     /// <summary>True or false; a fault where it is neither.</summary>
@@ -183,6 +193,7 @@ public sealed class Fields
         return text;
     }
 
+    /// <summary>One of the words of an enumeration; null, with a fault, where it is another.</summary>
     public T? Choice<T>(string name, bool required = false) where T : struct, Enum
     {
         if (Take(name) is not { } value)
@@ -198,6 +209,7 @@ public sealed class Fields
         return Wrong<T>(PointerTo(name), value, $"one of: {WordsOf<T>.Listed}");
     }
 
+    /// <summary>One of some words; null, with a fault, where it is another.</summary>
     public string? Choice(string name, string[] words, bool required = false)
     {
         if (Take(name) is not { } value)
@@ -334,6 +346,7 @@ public sealed class Fields
     public int? Whole(JsonElement value, string name, int? index, int min, int max) =>
         Numbers.Whole(value, min, max) ?? Wrong<int>(PointerTo(name, index), value, Numbers.WholeWords(min, max));
 
+    /// <summary>A number within bounds; null, with a fault, where it is not.</summary>
     public decimal? Decimal(JsonElement value, string name, int? index, decimal min, decimal max) =>
         Numbers.Decimal(value, min, max) ?? Wrong<decimal>(PointerTo(name, index), value, Numbers.DecimalWords(min, max));
 
@@ -344,13 +357,16 @@ public sealed class Fields
     /// <summary>The fields of an object that stands in this one, or in a list of it.</summary>
     public Fields Inside(JsonElement value, string name, int? index) => new(value, PointerTo(name, index), faults);
 
+    /// <summary>What a text should be, in words.</summary>
     public static string TextWords(int least, int most) => $"a text of {least}–{most} characters";
 
+    /// <summary>What a list should be, in words.</summary>
     public static string ListWords(int least, int most, string what) => $"a list of {least}–{most} {what}";
 
     /// <summary>A text cut to what a sentence can hold.</summary>
     public static string Short(string text) => text.Length > 40 ? text[..40] + "…" : text;
 
+    /// <summary>Where a field stands, as a JSON Pointer.</summary>
     public string PointerTo(string name, int? index) => index is { } i ? $"{PointerTo(name)}/{i}" : PointerTo(name);
 
     /// <summary>Notes that a field is missing from this object, unless it stands here with a fault of its own.</summary>

@@ -52,6 +52,7 @@ public static class JsonText
         return false;
     }
 
+    /// <summary>The name of a field; null where it is no valid text.</summary>
     public static string? NameOf(JsonProperty property)
     {
         try

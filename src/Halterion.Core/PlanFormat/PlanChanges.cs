@@ -14,6 +14,7 @@ public sealed class PlanChanges
 
     private PlanChanges(MoveLibrary moves) => this.moves = moves;
 
+    /// <summary>What changed between two versions of a class, line by line.</summary>
     public static ImmutableArray<string> Between(JsonNode before, JsonNode after, MoveLibrary moves)
     {
         var changes = new PlanChanges(moves);

@@ -12,15 +12,19 @@ public static class PlanWriter
     private static readonly AmountOrRange AmountForm = new();
     private static readonly EachRound<Seconds> SecondsForm = new(new LengthInSeconds(0, int.MaxValue));
 
+    /// <summary>A block with all that is in it.</summary>
     public static JsonObject Of(Block block) => PlanLanguage.Block.Write(block);
 
+    /// <summary>A station with its dose and options.</summary>
     public static JsonObject Of(Station station) => PlanLanguage.Station.Write(station);
 
     /// <summary>A part with what it names itself; what it takes from its option stays there.</summary>
     public static JsonObject Of(Part part) => PlanLanguage.Part.Write(part);
 
+    /// <summary>An option.</summary>
     public static JsonObject Of(Option option) => PlanLanguage.Option.Write(option);
 
+    /// <summary>An amount: a number, or a range.</summary>
     public static JsonNode Of(Amount amount) => AmountForm.Write(amount);
 
     /// <summary>A value by round: alone where there is one, else a list.</summary>

@@ -9,6 +9,7 @@ namespace Halterion.Core.PlanFormat;
 /// </summary>
 public static class Soundness
 {
+    /// <summary>How deep objects may be nested.</summary>
     public const int MaxDepth = 32;
 
     /// <summary>Reads UTF-8 text, with or without a byte order mark; says what is not sound, each with its place.</summary>

@@ -6,6 +6,7 @@ namespace Halterion.Core.PlanFormat;
 /// <summary>The words of an enumeration as they stand in a file.</summary>
 public static class WordsOf<T> where T : struct, Enum
 {
+    /// <summary>Each word as it stands in a file, with what it is.</summary>
     public static readonly FrozenDictionary<string, T> All =
         Enum.GetValues<T>().ToFrozenDictionary(v => JsonNamingPolicy.CamelCase.ConvertName(v.ToString()));
 
@@ -14,6 +15,7 @@ public static class WordsOf<T> where T : struct, Enum
     /// <summary>All of them, in the order of the enumeration.</summary>
     public static readonly string[] Names = Array.ConvertAll(Enum.GetNames<T>(), JsonNamingPolicy.CamelCase.ConvertName);
 
+    /// <summary>All of them, for a sentence.</summary>
     public static readonly string Listed = string.Join(", ", Names);
 
     /// <summary>The word that a JSON value is, if it is one of them.</summary>

@@ -12,6 +12,7 @@ public sealed record HardestMoment(Seconds At, string Words);
 /// <param name="Hardest">Null where there is no main work of which anything is known.</param>
 public sealed record ClassMeasure(string InOneLine, HardestMoment? Hardest)
 {
+    /// <summary>How often each demand is met, for the numbers beside the verdict.</summary>
     public static ClassMeasure Of(ClassReview review)
     {
         var spans = review.Timeline.Spans.Where(s => ClassReview.IsMain(review.Plan.Blocks[s.Block])).ToArray();

@@ -19,6 +19,7 @@ public sealed record Assigned(
     ImmutableArray<OpenGap> Gaps,
     ImmutableArray<Shortage> Shortages)
 {
+    /// <summary>What each person does, as the contract gives it.</summary>
     public static Assigned Of(Assignment found, RoomOf room)
     {
         var places = Place.Of(room.Plan).ToDictionary(p => p.Station.Id);
@@ -45,6 +46,7 @@ public sealed record ClassReviewed : Evaluation
         Groups = found.Groups;
     }
 
+    /// <summary>Who does what; null where nobody is known.</summary>
     public Assigned Assignment { get; }
 
     /// <summary>The most that is asked of each kind of kit at once; none where no stock is known.</summary>

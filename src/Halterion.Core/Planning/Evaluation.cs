@@ -39,8 +39,11 @@ public enum SlotFit
 {
     /// <summary>More than a tenth of the slot is over or empty.</summary>
     FarOver,
+    /// <summary>It ends late.</summary>
     Over,
+    /// <summary>It ends in time.</summary>
     Fits,
+    /// <summary>Much of the booked time is not used.</summary>
     FarShort,
 }
 
@@ -55,10 +58,13 @@ public sealed class Evaluator(MoveLibrary moves, Preferences preferences)
     /// <summary>Results by the hash of their text; they follow from it alone.</summary>
     private readonly ConcurrentDictionary<string, EvaluationResult> lately = new();
 
+    /// <summary>The library that classes are read with.</summary>
     public MoveLibrary Moves => moves;
 
+    /// <summary>How the instructor teaches.</summary>
     public Preferences Preferences => preferences;
 
+    /// <summary>Which rules hold, with which bounds.</summary>
     public CheckSettings Settings { get; } = CheckSettings.Of(preferences);
 
     /// <summary>
@@ -83,6 +89,7 @@ public sealed class Evaluator(MoveLibrary moves, Preferences preferences)
         return result;
     }
 
+    /// <summary>Reads a class, puts it on the clock and says what it adds up to; with faults, those alone.</summary>
     public EvaluationResult Evaluate(string text) => Evaluate(Encoding.UTF8.GetBytes(text));
 
     /// <summary>The same for a class that nobody will ask for again.</summary>
@@ -129,6 +136,7 @@ public sealed class Evaluator(MoveLibrary moves, Preferences preferences)
             : -over.Value * 10 > slot.Value ? SlotFit.FarShort
             : SlotFit.Fits;
 
+    /// <summary>Whether a length fits the booked time, in words.</summary>
     public static string Verdict(Seconds over) =>
         over > Seconds.Zero ? $"{over} over" : over < Seconds.Zero ? $"{Seconds.Zero - over} to spare" : "on time";
 }

@@ -54,12 +54,14 @@ public sealed record StationOutline(
     ChangeNeed Change,
     Seconds Before);
 
+/// <summary>What each block adds up to.</summary>
 public static class Outlines
 {
     /// <summary>What a station's dose takes in the first round.</summary>
     public static Seconds Needs(Station station, Block block) =>
         new(DoseClock.Total(DoseClock.Stretches(station, block, 0, Compiler.SideOfRound(block, 0, 0))));
 
+    /// <summary>The blocks of a class, with what each takes and why.</summary>
     public static ImmutableArray<BlockOutline> Of(ClassPlan plan, Timeline timeline, Preferences preferences)
     {
         var outlines = ImmutableArray.CreateBuilder<BlockOutline>(plan.Blocks.Length);

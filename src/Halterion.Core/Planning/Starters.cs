@@ -34,6 +34,7 @@ public sealed class Starters(MoveLibrary moves, Preferences preferences)
 
     private readonly Evaluator evaluator = new(moves, preferences);
 
+    /// <summary>The ready blocks, in the instructor's habits.</summary>
     public ImmutableArray<Starter> Blocks() => [.. All().Select(s => s with { Block = Complete(s.Block) })];
 
     /// <summary>A block whose stations offer what they should, as far as the library has it.</summary>

@@ -7,6 +7,7 @@ namespace Halterion.Core.Planning;
 /// </summary>
 public sealed record WalkThroughPace(string Name, Seconds Seconds)
 {
+    /// <summary>How long a station is shown, as it can be chosen.</summary>
     public static readonly ImmutableArray<WalkThroughPace> All =
     [
         new("brief", new Seconds(15)),

@@ -43,6 +43,7 @@ public static class BlockShapes
 {
     extension(BlockShape shape)
     {
+        /// <summary>Something is done in it.</summary>
         public bool HasStations => shape is not BlockShape.Talk;
 
         /// <summary>Everyone is at the same station and goes on to the next one together.</summary>

@@ -4,11 +4,16 @@ using Halterion.Core.Moves;
 
 namespace Halterion.Core.Plans;
 
+/// <summary>Which of a station's options it is.</summary>
 public enum Tier
 {
+    /// <summary>Asks less.</summary>
     Easier,
+    /// <summary>As it is planned.</summary>
     Main,
+    /// <summary>Asks more.</summary>
     Harder,
+    /// <summary>Another move for who cannot do the main one.</summary>
     Instead,
 }
 
@@ -18,40 +23,56 @@ public sealed record Load(Implement? Implement, int? Count, Kilograms? Kg, LoadP
     /// <summary>Without what the move itself holds: a ball, a stick, a bar.</summary>
     public static Load None { get; } = new(null, null, null, null, null);
 
+    /// <summary>Nothing is held.</summary>
     public bool IsNone => Implement is null;
 }
 
 /// <summary>How a move is done; null where the file leaves it out.</summary>
 public sealed record Manner
 {
+    /// <summary>How deep.</summary>
     public Depth? Depth { get; init; }
 
+    /// <summary>What is held on to.</summary>
     public Support? Support { get; init; }
 
+    /// <summary>How the feet stand.</summary>
     public Footing? Base { get; init; }
 
+    /// <summary>Where the toes point.</summary>
     public Toes? Toes { get; init; }
 
+    /// <summary>How long the step is.</summary>
     public StepLength? Step { get; init; }
 
+    /// <summary>How the trunk is held.</summary>
     public TrunkLean? Trunk { get; init; }
 
+    /// <summary>Where the arms are.</summary>
     public ArmPlace? Arms { get; init; }
 
+    /// <summary>On what.</summary>
     public Surface? Surface { get; init; }
 
+    /// <summary>Height of what one steps or sits on, in centimetres.</summary>
     public int? HeightCm { get; init; }
 
+    /// <summary>Whether the feet leave the floor.</summary>
     public Impact? Impact { get; init; }
 
+    /// <summary>Which band.</summary>
     public BandStrength? Band { get; init; }
 
+    /// <summary>How a bar is held.</summary>
     public Grip? Grip { get; init; }
 
+    /// <summary>Seconds of a rep, phase by phase.</summary>
     public Tempo? Tempo { get; init; }
 
+    /// <summary>What is held.</summary>
     public Load? Load { get; init; }
 
+    /// <summary>How much of the amount is done: 0.5 is half.</summary>
     public decimal? Scale { get; init; }
 
     /// <summary>

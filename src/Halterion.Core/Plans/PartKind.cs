@@ -13,6 +13,7 @@ public enum PartKind
 
     /// <summary>Seconds in which nothing moves.</summary>
     Hold,
+    /// <summary>Reps, at the part's tempo.</summary>
     Reps,
 
     /// <summary>Small movements of a second each.</summary>

@@ -37,34 +37,48 @@ public enum RestHabit
 /// <summary>How fast the room changes over.</summary>
 public enum Pace
 {
+    /// <summary>Quicker than usual from place to place.</summary>
     Brisk,
 
     /// <summary>While the instructor talks.</summary>
     Talking,
 }
 
+/// <summary>In what weights are written.</summary>
 public enum WeightUnit
 {
+    /// <summary>Kilograms.</summary>
     Kg,
+    /// <summary>Pounds.</summary>
     Lb,
 }
 
+/// <summary>In what heights are written.</summary>
 public enum LengthUnit
 {
+    /// <summary>Centimetres.</summary>
     Cm,
+    /// <summary>Inches.</summary>
     In,
 }
 
+/// <summary>How the time of day is written.</summary>
 public enum ClockFormat
 {
+    /// <summary>17:30.</summary>
     H24,
+    /// <summary>5:30 pm.</summary>
     H12,
 }
 
+/// <summary>Light or dark.</summary>
 public enum Scheme
 {
+    /// <summary>Light.</summary>
     Light,
+    /// <summary>Dark.</summary>
     Dark,
+    /// <summary>As the machine has it.</summary>
     System,
 }
 
@@ -74,24 +88,34 @@ public enum Scheme
 /// </summary>
 public sealed record Preferences
 {
+    /// <summary>How reps are counted aloud.</summary>
     public Counting Count { get; init; }
 
+    /// <summary>The side that one-sided work begins with.</summary>
     public Side StartSide { get; init; } = Side.Left;
 
+    /// <summary>How the instructor moves before a class.</summary>
     public Facing Facing { get; init; }
 
+    /// <summary>How one-sided work is shared between the sides.</summary>
     public SideHabit Sides { get; init; }
 
+    /// <summary>How one rests between rounds.</summary>
     public RestHabit Rest { get; init; }
 
+    /// <summary>How quick people get from place to place.</summary>
     public Pace Pace { get; init; }
 
+    /// <summary>In what weights are written.</summary>
     public WeightUnit Weight { get; init; }
 
+    /// <summary>In what heights are written.</summary>
     public LengthUnit Length { get; init; }
 
+    /// <summary>How the time of day is written.</summary>
     public ClockFormat Clock { get; init; }
 
+    /// <summary>Light, dark or as the machine has it.</summary>
     public Scheme Scheme { get; init; }
 
     /// <summary>Kinds of calls that are not said. Breath is a school of its own: it is said where it is asked for.</summary>

@@ -30,6 +30,7 @@ public sealed record RoomOf(
 /// <param name="Option">Null: a gap, nothing there is for them.</param>
 public sealed record AssignedStation(PlaceId Station, PlaceId? Option, string Why, int Cost, bool Pinned);
 
+/// <summary>Station by station, in the order of the class.</summary>
 public sealed record AssignedPerson(PersonId Person, ImmutableArray<AssignedStation> Stations);
 
 /// <summary>An option of a station as it is for one person, whatever is pinned.</summary>
@@ -99,6 +100,7 @@ public static class Assigning
     /// <summary>A station that has nothing for somebody. [M]</summary>
     public const int GapCost = 1000;
 
+    /// <summary>Who does which option with which kit: the solution of least cost (room.md), in the order of the class.</summary>
     public static Assignment Of(RoomOf room)
     {
         var places = Place.Of(room.Plan);

@@ -29,9 +29,13 @@ public sealed record FloorPlan(HallFloor Hall, ImmutableArray<FloorStation> Stat
 public static class FloorLayout
 {
     // [M] Square metres a person, from the handbook, section 8: 4 on the spot, 6 for jumps and swings, a lane of 1.5 × 6 m to travel.
+    /// <summary>A person works on a square of so many metres.</summary>
     public const double Spot = 2;
+    /// <summary>Metres ahead for who jumps or swings.</summary>
     public const double HopLength = 3;
+    /// <summary>Metres that a lane is wide.</summary>
     public const double LaneWidth = 1.5;
+    /// <summary>Metres of a lane for who travels.</summary>
     public const double LaneLength = 6;
 
     /// <summary>Jumps keep so far from furniture, metres. [M]</summary>

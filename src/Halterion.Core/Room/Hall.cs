@@ -6,12 +6,16 @@ namespace Halterion.Core.Room;
 /// <summary>What stands in a room, or is part of it.</summary>
 public enum FixtureKind
 {
+    /// <summary>Kept free.</summary>
     Door,
+    /// <summary>Where the wall is shown.</summary>
     Screen,
+    /// <summary>Takes its own room.</summary>
     Furniture,
 
     /// <summary>Where a long band can be hung.</summary>
     Anchor,
+    /// <summary>Nobody stands in it.</summary>
     Pillar,
 }
 
@@ -28,6 +32,7 @@ public sealed record HallFloor(decimal WidthM, decimal LengthM, ImmutableArray<F
     /// <summary>Where nobody has measured yet. [M]</summary>
     public static readonly HallFloor Usual = new(8, 12, []);
 
+    /// <summary>The floor of a room from a request; null where it has faults.</summary>
     public static HallFloor? Read(Fields fields)
     {
         var width = fields.Decimal("widthM", 2, 100) ?? fields.Missing<decimal>("widthM", "metres, 2–100");

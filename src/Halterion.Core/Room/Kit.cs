@@ -7,26 +7,44 @@ namespace Halterion.Core.Room;
 /// <summary>A kind of thing that a room has.</summary>
 public enum KitItem
 {
+    /// <summary>A mat.</summary>
     Mat,
+    /// <summary>A pad for a knee.</summary>
     Pad,
+    /// <summary>A chair.</summary>
     Chair,
+    /// <summary>A box to step or jump on.</summary>
     Box,
+    /// <summary>A low step.</summary>
     Step,
+    /// <summary>A bench.</summary>
     Bench,
+    /// <summary>A weight for one hand.</summary>
     Dumbbell,
+    /// <summary>A weight with a handle on top.</summary>
     Kettlebell,
+    /// <summary>A bar.</summary>
     Barbell,
+    /// <summary>A plate of a bar.</summary>
     Plate,
+    /// <summary>A ball.</summary>
     Ball,
+    /// <summary>A bottle of water.</summary>
     Bottle,
+    /// <summary>A short loop band.</summary>
     Band,
+    /// <summary>A long loop band.</summary>
     LongBand,
+    /// <summary>A place at a wall.</summary>
     Wall,
+    /// <summary>A machine.</summary>
     Machine,
 }
 
+/// <summary>The state of a piece of kit.</summary>
 public enum Condition
 {
+    /// <summary>It can be used.</summary>
     Good,
 
     /// <summary>To be looked at before it is used.</summary>
@@ -80,6 +98,7 @@ public sealed record Need(
     [JsonIgnore]
     public Need Kind => this with { Count = 1, Or = Or is { } or ? [.. or.Select(o => o.Kind)] : null };
 
+    /// <inheritdoc/>
     public bool Equals(Need? other) =>
         other is not null
             && (Item, Count, Kg, HeightCm, Strength, Metres, Name, BarKg) == (
@@ -87,6 +106,7 @@ public sealed record Need(
                 other.Metres, other.Name, other.BarKg)
         && (Or ?? []).SequenceEqual(other.Or ?? []);
 
+    /// <inheritdoc/>
     public override int GetHashCode() => HashCode.Combine(Item, Count, Kg, HeightCm, Strength, Name, BarKg);
 
     /// <summary>Whether a line of the stock serves it.</summary>

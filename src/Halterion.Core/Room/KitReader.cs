@@ -6,6 +6,7 @@ namespace Halterion.Core.Room;
 /// <summary>Reads a stock as data.</summary>
 public static class KitReader
 {
+    /// <summary>The most lines that a list of kit may have.</summary>
     public const int MostLines = 200;
 
     /// <summary>One line. Each item takes the size that it has, and no other.</summary>

@@ -14,6 +14,7 @@ public sealed record Moment(PlaceId Block, PlaceId? Station, int? Window, Immuta
 /// <summary>A station with its block, in the order of the class.</summary>
 public sealed record Place(Block Block, Station Station)
 {
+    /// <summary>Every station of a class with its block.</summary>
     public static ImmutableArray<Place> Of(ClassPlan plan) =>
         [.. plan.Blocks.Where(b => b.Shape.HasStations).SelectMany(b => b.Stations.Select(s => new Place(b, s)))];
 }

@@ -26,6 +26,7 @@ public static class NeedWords
         return need.Item == KitItem.Wall ? "m of wall" : Of(kind)[2..];
     }
 
+    /// <summary>A piece of kit in words: "2 dumbbells of 6 kg".</summary>
     public static string Of(KitItem item, decimal count, decimal? kg, int? heightCm, BandStrength? strength, decimal? metres, string? name)
     {
         if (item == KitItem.Wall)

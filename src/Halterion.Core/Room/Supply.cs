@@ -24,6 +24,7 @@ public sealed class Supply
     /// <summary>Of each kind that shares its lines with no other.</summary>
     private readonly decimal[] there;
 
+    /// <summary>What is there against what is needed.</summary>
     public Supply(ImmutableArray<Need> kinds, ImmutableArray<StockLine> stock)
     {
         Kinds = kinds;
@@ -51,6 +52,7 @@ public sealed class Supply
     private static bool IsSame(KitItem line, KitItem item) =>
         line == item || line is KitItem.Box or KitItem.Step && item is KitItem.Box or KitItem.Step;
 
+    /// <summary>How many kinds of kit there are.</summary>
     public ImmutableArray<Need> Kinds { get; }
 
     /// <summary>For each kind the number of its component: kinds that may take things from each other share one.</summary>
@@ -100,6 +102,7 @@ public sealed class Supply
         return missing;
     }
 
+    /// <summary>How many pieces a choice takes.</summary>
     public int Units(ReadOnlySpan<int> demand)
     {
         var units = 0;

@@ -98,6 +98,7 @@ public sealed record HeartFrame(int Beats, bool? Contact, int? EnergyKj, Immutab
 /// <param name="Doubts">Frames in a row that do not go with the one before: another belt of the same name, or nonsense.</param>
 public sealed record Belt(int Beats, long At, bool Contact, double HardSeconds, int Doubts)
 {
+    /// <summary>A belt that has sent nothing yet.</summary>
     public static readonly Belt New = new(0, 0, true, 0, 0);
 
     /// <summary>Above this share of the maximum it is hard.</summary>
@@ -120,6 +121,7 @@ public sealed record Belt(int Beats, long At, bool Contact, double HardSeconds, 
     /// <param name="age">Years.</param>
     public static double Maximum(int age) => 208 - (0.7 * age);
 
+    /// <summary>What is known of a belt after one frame more.</summary>
     public Belt After(HeartFrame frame, long at, double maximum)
     {
         if (frame.Beats is < Slowest or > Fastest || frame.Contact == false)

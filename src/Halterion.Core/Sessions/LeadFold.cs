@@ -4,14 +4,22 @@ using Halterion.Core.Plans;
 
 namespace Halterion.Core.Sessions;
 
+/// <summary>What the leader can tap.</summary>
 public enum LeadCommandKind
 {
+    /// <summary>The class begins.</summary>
     Start,
+    /// <summary>The clock of the class stands.</summary>
     Pause,
+    /// <summary>It goes on.</summary>
     Resume,
+    /// <summary>To the end of this scene.</summary>
     Skip,
+    /// <summary>To the start of this scene, or at its beginning to the one before.</summary>
     Back,
+    /// <summary>Ten seconds more for what is on.</summary>
     AddTen,
+    /// <summary>The class is over.</summary>
     Finish,
 
     /// <summary>Opens the gate at which the class waits.</summary>
@@ -20,6 +28,7 @@ public enum LeadCommandKind
     /// <summary>Other lengths for scenes still to come or under way: a way back is one of these.</summary>
     Adjust,
 
+    /// <summary>Ten seconds less for what is on.</summary>
     LessTen,
 
     /// <summary>To the start of a scene, forwards or back.</summary>
@@ -39,8 +48,11 @@ public sealed record SceneShift(int Scene, long By);
 /// <summary>What was seen, in one tap.</summary>
 public enum QuickTap
 {
+    /// <summary>Put a weight down.</summary>
     Dropped,
+    /// <summary>Took the easier.</summary>
     Easier,
+    /// <summary>Something hurts.</summary>
     Pain,
 
     /// <summary>Is here.</summary>
@@ -69,11 +81,16 @@ public sealed record LeadPayload(
 /// <param name="Device">Which screen it was tapped on; null: from before screens had names.</param>
 public sealed record LeadCommand(Guid Id, LeadCommandKind Kind, long At, string? Device = null, LeadPayload? Payload = null);
 
+/// <summary>How far a class is.</summary>
 public enum LeadPhase
 {
+    /// <summary>Not begun.</summary>
     Ready,
+    /// <summary>Under way.</summary>
     Running,
+    /// <summary>Its clock stands.</summary>
     Paused,
+    /// <summary>Over.</summary>
     Finished,
 }
 
@@ -107,6 +124,7 @@ public static class LeadFold
     /// <summary>Within this time of a scene's start, "back" goes to the scene before it.</summary>
     private const long BackGrace = 2000;
 
+    /// <summary>The state after all commands, in order.</summary>
     public static LeadState Fold(IEnumerable<LeadCommand> commands, ImmutableArray<SceneTime> scenes) =>
         commands.Aggregate(
             new LeadState(LeadPhase.Ready, 0, 0, [.. new long[scenes.Length]], -1), (state, command) => Next(state, command, scenes));

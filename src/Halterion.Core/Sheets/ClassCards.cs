@@ -55,6 +55,7 @@ public sealed record ClassCards(
 {
     private const int ShownSeconds = 25;
 
+    /// <summary>The cards of a class for a span of statures.</summary>
     public static ClassCards Of(ClassPlan plan, Timeline timeline, Preferences preferences, Stature shortest, Stature tallest)
     {
         var stations = plan.Blocks.SelectMany(b => b.Stations.Select((s, i) => (Block: b, Station: s, Index: i))).ToArray();

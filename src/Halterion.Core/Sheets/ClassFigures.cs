@@ -11,6 +11,7 @@ public sealed record OptionPicture(PlaceId Station, PlaceId Option, Tier Tier, F
 /// <summary>The figures of a class: those of every station's options that have one, in order.</summary>
 public static class ClassFigures
 {
+    /// <summary>A small picture of every option of a class, by its id.</summary>
     public static ImmutableArray<OptionPicture> Of(ClassPlan plan) =>
     [
         .. from block in plan.Blocks

@@ -15,7 +15,9 @@ namespace Halterion.Core.Sheets;
 /// <summary>How one thing stands before the class.</summary>
 public enum Standing
 {
+    /// <summary>It can be led.</summary>
     Well,
+    /// <summary>Something is to be mended.</summary>
     ToMend,
 
     /// <summary>Nothing is known of it, so nothing is said.</summary>

@@ -32,9 +32,13 @@ public sealed record SheetBlock(
 /// <summary>How tightly a sheet must be set to stay on one page.</summary>
 public enum Density
 {
+    /// <summary>Lines far apart.</summary>
     Roomy,
+    /// <summary>The usual.</summary>
     Normal,
+    /// <summary>Lines close together.</summary>
     Tight,
+    /// <summary>As close as can be read.</summary>
     Tightest,
 }
 
@@ -159,6 +163,7 @@ public sealed record RunSheet(
 /// <summary>Times of day as an instructor reads them.</summary>
 public static class ClockTime
 {
+    /// <summary>A time of day in words.</summary>
     public static string Of(DateTime time, ClockFormat format) =>
         time.ToString(format == ClockFormat.H12 ? "h:mm tt" : "HH:mm", CultureInfo.InvariantCulture).ToLowerInvariant();
 

@@ -13,6 +13,7 @@ public sealed record FamilyShare(Family Family, Seconds WorkSeconds, long LeftRe
 /// half.</param>
 public sealed record Breakdown(ImmutableArray<FamilyShare> Families, Seconds LeftSeconds, Seconds RightSeconds)
 {
+    /// <summary>Where the seconds of a class come from, span by span.</summary>
     public static Breakdown Of(ClassPlan plan, Timeline timeline)
     {
         var seconds = new SortedDictionary<Family, int>();

@@ -30,6 +30,7 @@ public sealed record ChangeTimes(
     /// </summary>
     public static readonly ChangeTimes Talking = new(12, 20, 20, 25, 20, 38, 20, 5, 6, 12);
 
+    /// <summary>How long each kind of change takes at a pace.</summary>
     public static ChangeTimes Of(Pace pace) => pace == Pace.Talking ? Talking : Brisk;
 }
 
@@ -37,6 +38,7 @@ public sealed record ChangeTimes(
 /// <param name="Words">Such as "to the floor 6 s, weights 5 s"; empty if nothing has to happen.</param>
 public sealed record ChangeNeed(Seconds Seconds, string Words)
 {
+    /// <summary>Nothing has to be changed.</summary>
     public static readonly ChangeNeed None = new(Seconds.Zero, "");
 }
 

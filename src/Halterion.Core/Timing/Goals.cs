@@ -6,6 +6,7 @@ namespace Halterion.Core.Timing;
 /// <summary>The goals of the own-pace blocks of a class (plan-language.md, "What evaluation returns").</summary>
 public static class Goals
 {
+    /// <summary>What the rounds of own-pace blocks take one person.</summary>
     public static ImmutableArray<Goal> Of(ClassPlan plan) =>
         [
             .. plan.Blocks.Select((block, index) => (Block: block, Index: index))

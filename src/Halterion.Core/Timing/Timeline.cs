@@ -5,14 +5,22 @@ using Halterion.Core.Plans;
 
 namespace Halterion.Core.Timing;
 
+/// <summary>What goes on in a stretch of the class.</summary>
 public enum SpanKind
 {
+    /// <summary>From the start of a block to its first work.</summary>
     LeadIn,
+    /// <summary>Work.</summary>
     Work,
+    /// <summary>Changing sides, or places.</summary>
     Switch,
+    /// <summary>Getting from station to station.</summary>
     Change,
+    /// <summary>Rest, with recovery or without.</summary>
     Rest,
+    /// <summary>What a start on the clock leaves.</summary>
     Wait,
+    /// <summary>Words, or showing.</summary>
     Talk,
 }
 
@@ -53,6 +61,7 @@ public sealed record Span(
     [JsonIgnore]
     public bool IsInsideDose => Kind == SpanKind.Rest && Gap is null;
 
+    /// <summary>How long it is.</summary>
     public Seconds Length() => End - Start;
 
     /// <summary>People drink in it: in all of a talk with water; elsewhere in the pause that the block's shape has for it.</summary>
@@ -98,5 +107,6 @@ public sealed record Timeline(ImmutableArray<Span> Spans, ImmutableArray<Stay> S
         return moments is [var only] ? only : null;
     }
 
+    /// <summary>How long the class is.</summary>
     public Seconds Length => Spans.IsEmpty ? Seconds.Zero : Spans[^1].End;
 }

@@ -23,6 +23,7 @@ public sealed record Totals(
     long Pulses,
     long HoldSeconds)
 {
+    /// <summary>What a class adds up to: reps by side, pulses, seconds held.</summary>
     public static Totals Of(ClassPlan plan, Timeline timeline)
     {
         Span<int> shares = stackalloc int[Enum.GetValues<SpanKind>().Length];

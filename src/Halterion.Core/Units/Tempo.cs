@@ -9,9 +9,13 @@ namespace Halterion.Core;
 /// <summary>How a rep is made.</summary>
 public enum RepStyle
 {
+    /// <summary>All the way, once.</summary>
     Full,
+    /// <summary>Down, half up, down, up.</summary>
     OneAndAHalf,
+    /// <summary>From a full stop at the bottom.</summary>
     DeadStop,
+    /// <summary>Never locked out: no pause at the top.</summary>
     ConstantTension,
 }
 
@@ -24,12 +28,16 @@ public sealed partial record Tempo
     /// <summary>As written, such as <c>3-1-X-0</c>.</summary>
     public string Text { get; }
 
+    /// <summary>Seconds on the way down.</summary>
     public decimal Lower { get; }
 
+    /// <summary>Seconds at the bottom.</summary>
     public decimal Pause { get; }
 
+    /// <summary>Seconds on the way up.</summary>
     public decimal Lift { get; }
 
+    /// <summary>Seconds at the top.</summary>
     public decimal Top { get; }
 
     /// <summary>Reads <c>lower-pause-lift-pause</c>, each 0–60 with at most two decimal places, or <c>X</c>.</summary>
@@ -60,6 +68,7 @@ public sealed partial record Tempo
         RepStyle.Full => Lower + Pause + Lift + Top,
     };
 
+    /// <inheritdoc/>
     public override string ToString() => Text;
 
     [GeneratedRegex(@"\A(X|[0-9]{1,2}(\.[0-9]{1,2})?)(-(X|[0-9]{1,2}(\.[0-9]{1,2})?)){3}\z")]
@@ -69,10 +78,12 @@ public sealed partial record Tempo
 /// <summary>Writes a tempo as its text.</summary>
 public sealed class TempoJson : JsonConverter<Tempo>
 {
+    /// <inheritdoc/>
     public override Tempo Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
         reader.GetString() is { } text && Tempo.TryParse(text, out var tempo)
             ? tempo
             : throw new JsonException("A tempo is four numbers, such as 3-1-1-0.");
 
+    /// <inheritdoc/>
     public override void Write(Utf8JsonWriter writer, Tempo value, JsonSerializerOptions options) => writer.WriteStringValue(value.Text);
 }

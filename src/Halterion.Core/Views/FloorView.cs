@@ -37,6 +37,7 @@ public static class FloorPicture
     private const int Metre = 100;
     private const int Edge = 60;
 
+    /// <summary>The floor as a picture.</summary>
     public static string Of(string title, FloorPlan floor, ImmutableArray<int> groups, bool arrows)
     {
         var (w, l) = ((double)floor.Hall.WidthM * Metre, (double)floor.Hall.LengthM * Metre);

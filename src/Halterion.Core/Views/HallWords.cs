@@ -8,6 +8,7 @@ namespace Halterion.Core.Views;
 /// <summary>A room and its kit list in words, a line each: "what: value".</summary>
 public static class HallWords
 {
+    /// <summary>A room in lines, for seeing what differs.</summary>
     public static IEnumerable<string> Lines(string name, HallFloor floor, ImmutableArray<StockLine> stock) =>
     [
         $"Name: {name}",

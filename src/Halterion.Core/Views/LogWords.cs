@@ -7,6 +7,7 @@ namespace Halterion.Core.Views;
 /// <summary>A log in words, a line a person.</summary>
 public static class LogWords
 {
+    /// <summary>A log in lines, for seeing what differs.</summary>
     public static IEnumerable<string> Lines(ClassLog log, ClassPlan plan, IReadOnlyDictionary<PersonId, string> names) =>
     [
         .. log.Rows.Select(row => $"{names.GetValueOrDefault(row.PersonId, "Someone")}: {Of(row, plan)}"),

@@ -21,10 +21,15 @@ public sealed record RoomPerson(
 /// <summary>How what somebody does stands to the main option.</summary>
 public enum CellKind
 {
+    /// <summary>As the station is planned.</summary>
     Main,
+    /// <summary>An easier option.</summary>
     Easier,
+    /// <summary>A harder option.</summary>
     Harder,
+    /// <summary>Another move instead.</summary>
     Instead,
+    /// <summary>Nothing fits.</summary>
     Gap,
 }
 
@@ -65,6 +70,7 @@ public sealed record RoomKit(string Words, decimal Peak, decimal? Have, string W
 /// <param name="Hops">Whether they begin at a hop or jump.</param>
 public sealed record RoomGroup(int Number, string BeginsAt, bool Hops, ImmutableArray<PersonId> People, int Unnamed);
 
+/// <summary>One a station.</summary>
 public sealed record RoomGroups(PlaceId Block, string Name, ImmutableArray<RoomGroup> Groups);
 
 /// <summary>The room that a class is held in: who does what with what, in words for the instructor's screen.</summary>
@@ -84,9 +90,11 @@ public sealed record RoomView(
     ImmutableArray<KitLook> Looks,
     ImmutableArray<RoomGroups> Groups)
 {
+    /// <summary>The grid of people and stations.</summary>
     public static RoomView Of(RoomOf room, Timeline timeline, Preferences preferences) =>
         Of(room, Assigning.Of(room), timeline, preferences);
 
+    /// <summary>The grid of people and stations.</summary>
     public static RoomView Of(RoomOf room, Assignment found, Timeline timeline, Preferences preferences)
     {
         var places = Place.Of(room.Plan);

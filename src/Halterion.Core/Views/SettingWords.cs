@@ -7,6 +7,7 @@ namespace Halterion.Core.Views;
 /// <summary>What is kept for all classes, a line each: "what: value".</summary>
 public static class SettingWords
 {
+    /// <summary>Settings in lines, for seeing what differs.</summary>
     public static IEnumerable<string> Lines(Preferences preferences) =>
     [
         $"Reps are counted: {WordsOf<Counting>.Of(preferences.Count)}",
@@ -25,6 +26,7 @@ public static class SettingWords
         .. preferences.Off.Select(o => $"Off ({o.Key}): {o.Value}"),
     ];
 
+    /// <summary>Settings in lines, for seeing what differs.</summary>
     public static IEnumerable<string> Lines(FitTerms terms) =>
     [
         $"Cost of changing rests: {terms.RestWeight}",

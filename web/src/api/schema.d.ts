@@ -1762,7 +1762,10 @@ export interface components {
             most: number;
             unit: string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What a class is for: checks of rests, reps and density ask by it.
+         * @enum {unknown}
+         */
         Aim: "conditioning" | "strength" | "endurance" | "technique";
         Arrow: {
             line: string;
@@ -1780,6 +1783,7 @@ export interface components {
             gaps: components["schemas"]["OpenGap"][];
             shortages: components["schemas"]["Shortage"][];
         };
+        /** @description Station by station, in the order of the class. */
         AssignedPerson: {
             person: components["schemas"]["PersonId"];
             stations: components["schemas"]["AssignedStation"][];
@@ -2056,6 +2060,7 @@ export interface components {
         };
         /** @description A class with the people, the kit and the room it is held with: all that an evaluation says, and who does what with what. */
         ClassReviewed: {
+            /** @description Who does what; null where nobody is known. */
             assignment?: components["schemas"]["Assigned"];
             /** @description The most that is asked of each kind of kit at once; none where no stock is known. */
             kit?: components["schemas"]["KitPeak"][];
@@ -2118,7 +2123,10 @@ export interface components {
             faults: components["schemas"]["PlanFault"][];
             evaluation?: null | components["schemas"]["Evaluation"];
         };
-        /** @enum {unknown} */
+        /**
+         * @description How the time of day is written.
+         * @enum {unknown}
+         */
         ClockFormat: "h24" | "h12";
         CommandList: {
             commands: components["schemas"]["LeadCommand"][];
@@ -2126,6 +2134,7 @@ export interface components {
             now: number;
         };
         /**
+         * @description The state of a piece of kit.
          * @default good
          * @enum {unknown}
          */
@@ -2136,7 +2145,10 @@ export interface components {
             /** Format: date-time */
             madeAt: string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description How reps are counted aloud.
+         * @enum {unknown}
+         */
         Counting: "down" | "up" | "last5" | "off";
         /** @description A signal and when it sounds. */
         Cue: {
@@ -2180,6 +2192,7 @@ export interface components {
             copies: components["schemas"]["CopyLine"][];
             trouble?: null | components["schemas"]["DataTroubleView"];
         };
+        /** @description 0 (nothing) to 5. */
         DemandLine: {
             of: string;
             /** Format: int32 */
@@ -2377,7 +2390,10 @@ export interface components {
             title: string;
             startsAt?: null | string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description How the instructor moves before a class.
+         * @enum {unknown}
+         */
         Facing: "mirror" | "same";
         /**
          * @description The four families of the lower body, and what stands around them.
@@ -2452,7 +2468,9 @@ export interface components {
             place: components["schemas"]["PlaceId"];
             what: string;
             repairs: components["schemas"]["Repair"][];
+            /** @description Why it matters. */
             why?: string;
+            /** @description Whose rule it is. */
             source?: string;
             /** @description What others do; empty where nobody does otherwise. */
             others?: string;
@@ -2486,6 +2504,7 @@ export interface components {
         FitObstacle: {
             limit: string;
             seconds: components["schemas"]["Seconds"];
+            /** @description What stands in the way and how much it holds. */
             words?: null | string;
         };
         /** @description A way out, with the class as it would be. */
@@ -2504,15 +2523,30 @@ export interface components {
          *     changes a value, times the weight of its kind.
          */
         FitTerms: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description What a hundredth of a rest costs.
+             */
             restWeight?: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description What a hundredth of a change costs.
+             */
             changeWeight?: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description What a hundredth of work costs.
+             */
             workWeight?: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description What a hundredth of the reps costs.
+             */
             repsWeight?: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description What a hundredth of the rounds costs.
+             */
             roundWeight?: number;
             /**
              * Format: int32
@@ -2799,7 +2833,10 @@ export interface components {
              */
             lastOfWeek?: boolean;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What is held or moved.
+         * @enum {unknown}
+         */
         Implement: "dumbbell" | "kettlebell" | "barbell" | "plate" | "ball" | "bottle" | "machine";
         /** @enum {unknown} */
         Ink: "wall" | "fixture" | "far" | "near" | "felt" | "kit" | "band";
@@ -2879,7 +2916,10 @@ export interface components {
             device?: null | string;
             payload?: null | components["schemas"]["LeadPayload"];
         };
-        /** @enum {unknown} */
+        /**
+         * @description What the leader can tap.
+         * @enum {unknown}
+         */
         LeadCommandKind: "start" | "pause" | "resume" | "skip" | "back" | "addTen" | "finish" | "go" | "adjust" | "lessTen" | "jump" | "note" | "lead";
         /** @description What a follower is told: the lead that is open, its commands, and the time. */
         LeadNews: {
@@ -2954,7 +2994,10 @@ export interface components {
              */
             endsAt?: null | number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description In what heights are written.
+         * @enum {unknown}
+         */
         LengthUnit: "cm" | "in";
         /** @enum {unknown} */
         Lift: "hold" | "forearms" | "knees" | "pad" | "depth" | "impact" | "load" | "seat";
@@ -3778,7 +3821,10 @@ export interface components {
             place: string;
             reason: string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description In which direction the body moves.
+         * @enum {unknown}
+         */
         Plane: "sagittal" | "frontal" | "transverse";
         /**
          * @description Where the body is: what getting in and out of a move costs depends on it.
@@ -3790,15 +3836,25 @@ export interface components {
          *     Schools shape what is new; a class keeps what it says itself.
          */
         Preferences: {
+            /** @description How reps are counted aloud. */
             count?: components["schemas"]["Counting"];
+            /** @description The side that one-sided work begins with. */
             startSide?: components["schemas"]["Side"];
+            /** @description How the instructor moves before a class. */
             facing?: components["schemas"]["Facing"];
+            /** @description How one-sided work is shared between the sides. */
             sides?: components["schemas"]["SideHabit"];
+            /** @description How one rests between rounds. */
             rest?: components["schemas"]["RestHabit"];
+            /** @description How quick people get from place to place. */
             pace?: components["schemas"]["Pace"];
+            /** @description In what weights are written. */
             weight?: components["schemas"]["WeightUnit"];
+            /** @description In what heights are written. */
             length?: components["schemas"]["LengthUnit"];
+            /** @description How the time of day is written. */
             clock?: components["schemas"]["ClockFormat"];
+            /** @description Light, dark or as the machine has it. */
             scheme?: components["schemas"]["Scheme"];
             /** @description Kinds of calls that are not said. Breath is a school of its own: it is said where it is asked for. */
             silent?: components["schemas"]["CallKind"][];
@@ -4087,6 +4143,7 @@ export interface components {
             /** Format: int32 */
             unnamed: number;
         };
+        /** @description One a station. */
         RoomGroups: {
             block: components["schemas"]["PlaceId"];
             name: string;
@@ -4165,7 +4222,10 @@ export interface components {
             looks: components["schemas"]["KitLook"][];
             groups: components["schemas"]["RoomGroups"][];
         };
-        /** @enum {unknown} */
+        /**
+         * @description What a line of a list would do.
+         * @enum {unknown}
+         */
         RosterChange: "new" | "changed" | "same" | "faulty";
         /** @enum {unknown} */
         RosterColumn: "ignore" | "name" | "firstName" | "lastName" | "nick" | "stature" | "statureInches" | "mass" | "massPounds" | "birthYear" | "level" | "levelSquat" | "levelLunge" | "levelHinge" | "levelBridge" | "limits" | "ready" | "boxCm" | "benchCm" | "rearFootCm" | "band" | "note";
@@ -4334,7 +4394,10 @@ export interface components {
             /** Format: int64 */
             by: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description Light or dark.
+         * @enum {unknown}
+         */
         Scheme: "light" | "dark" | "system";
         /** @description A length of time, or a place on a timeline, in whole seconds. */
         Seconds: number;
@@ -4600,7 +4663,10 @@ export interface components {
             leg?: null | number;
             shows?: string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What goes on in a stretch of the class.
+         * @enum {unknown}
+         */
         SpanKind: "leadIn" | "work" | "switch" | "change" | "rest" | "wait" | "talk";
         SseItemOfLeadNews: {
             data?: components["schemas"]["LeadNews"];
@@ -4979,7 +5045,10 @@ export interface components {
              * @description Of each.
              */
             kg: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of all together.
+             */
             kilograms?: number;
         };
         /** @enum {unknown} */
@@ -5088,7 +5157,10 @@ export interface components {
             /** Format: int32 */
             shortage: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description In what weights are written.
+         * @enum {unknown}
+         */
         WeightUnit: "kg" | "lb";
     };
     responses: never;

@@ -11,6 +11,7 @@ public sealed class DensitySuitsTheAim() : Rule(
     "Work to rest 1:3 to 1:5 for 15–30 s: Haff & Triplett, NSCA 2016, bioenergetics chapter (from memory); the limits are [M]",
     "Some call any circuit with weights strength: say what it is for, and it is judged by that.")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
     {
         var spans = review.Timeline.Spans.Where(s => ClassReview.IsMain(review.Plan.Blocks[s.Block])).ToArray();

@@ -10,6 +10,7 @@ public sealed class RepsSuitTheAim() : Rule(
     "Strength up to 6, endurance from 12: Haff & Triplett, NSCA 2016 (from memory); [M] looser than the table",
     "Some build strength with ten and more, close to failure.")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from at in review.MainStations
         let reps = Enumerable.Range(0, at.Block.Rounds).SelectMany(round => Added(review, at, round)).ToArray()

@@ -12,6 +12,7 @@ public sealed class StrengthRests() : Rule(
     + "memory); [M] looser than the table on purpose",
     "Some keep the rest short to keep the room busy: then the aim is endurance or conditioning.")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
     {
         if (review.Plan.Aim != Aim.Strength)

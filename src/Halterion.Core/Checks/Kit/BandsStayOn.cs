@@ -7,6 +7,7 @@ public sealed class BandsStayOn() : Rule(
     "kit.onOff", "Bands go on or off at most three times in the main work.", "Each time costs ten seconds and a balance on one leg.",
         "10 s on or off [M]; the limit is [M]")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
     {
         if (!review.MainStations.SelectMany(s => review.Works(s)).Any(p => p.BandOn is not null))

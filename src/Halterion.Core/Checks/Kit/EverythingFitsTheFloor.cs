@@ -8,6 +8,7 @@ public sealed class EverythingFitsTheFloor() : Rule(
     "room.area", "What is done at once fits the floor.", "Arms, legs and weights meet.",
         "[M] 4 m² a person on the spot, 6 for jumps and swings, a lane of 1.5 × 6 m to travel")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) => review.Occasion is not { Sized: { } size } ? [] :
         from moment in review.Moments
         let needs = moment.Done.Sum(d => review.Works(d.Option, d.At).Select(Area).DefaultIfEmpty(0).Max())

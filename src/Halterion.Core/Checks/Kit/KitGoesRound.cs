@@ -7,6 +7,7 @@ public sealed class KitGoesRound() : Rule(
     "kit.short", "Of everything there is enough at every moment.", "Somebody looks for a weight while the clock runs.",
         "Counted: who does what, moment by moment; docs/room.md")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) => review.Occasion is not { Room.Kit: not null } occasion ? [] :
         from missing in occasion.Given.Shortages
         let block = missing.Block ?? review.Stations.First(s => s.Id == missing.Station).Block.Id

@@ -8,6 +8,7 @@ public sealed class KitIsListed() : Rule(
     "kit.unknown", "What is needed stands in the list of what there is.", "Nobody knows whether it is there; it is not counted "
         + "as missing.", Ours)
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
     {
         if (review.Occasion is not { Room.Kit: { } stock })

@@ -8,6 +8,7 @@ public sealed class MachinesAreFree() : Rule(
     "room.machine", "At a machine there is one person, or two who take turns.", "The others wait, cool down and miss their dose.",
         "[C] A station with one machine takes one at a time")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) => review.Occasion is not { } occasion ? [] :
         from moment in review.Moments
         from at in moment.Done.GroupBy(d => d.At)

@@ -5,6 +5,7 @@ namespace Halterion.Core.Checks;
 /// <summary>What is done at once in a moment of a block, one for each head.</summary>
 public sealed record Moment(Block Block, IReadOnlyList<(StationAt At, Option Option)> Done)
 {
+    /// <summary>Every stretch of time in which kit is in use, with who needs what.</summary>
     public static IEnumerable<Moment> AllOf(ClassReview review, Occasion occasion)
     {
         var given = occasion.Given.People.Select(p => p.Stations.ToDictionary(s => s.Station, s => s.Option)).ToArray();

@@ -7,6 +7,7 @@ public sealed class StationsAreManned() : Rule(
     "room.empty", "In a rotation every station has one to four people.", "At an empty station nobody is met; at a crowded one "
         + "nobody is seen.", Ours)
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
     {
         if (review.Occasion is not { Heads: > 0 } occasion)

@@ -5,6 +5,7 @@ public sealed class TravellersHaveLanes() : Rule(
     "room.lane", "Everyone who travels at once has a lane of 1.5 × 6 m.", "People walk into each other, with weights in their hands.",
         "[M] A lane of 1.5 × 6 m")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) => review.Occasion is not { Sized: { } size } ? [] :
         from moment in review.Moments
         let travel = moment.Done.Count(d => review.Works(d.Option, d.At).Any(p => p.Travels))

@@ -10,6 +10,7 @@ public sealed class HoldsEnd() : Rule(
     "15–30 s is usual [C]; the limit is [M]",
     "Some hold until form slips: then an open end with a cap says so.")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from at in review.Stations
         where at.IsMainOrActivation

@@ -12,6 +12,7 @@ public sealed class LegsDoTheSame() : Rule(
     Common,
     "A weaker side may get more on purpose: then say so.")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
     {
         var counts = Counts.Of(review.Plan);

@@ -14,6 +14,7 @@ public sealed class LegsGetABreak() : Rule(
 {
     private readonly record struct Run(Piece First, Piece Last, int Seconds);
 
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
     {
         var never = (int)review.Settings.Limit(Code);

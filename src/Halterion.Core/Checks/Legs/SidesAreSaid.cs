@@ -10,6 +10,7 @@ public sealed class SidesAreSaid() : Rule(
     "Its counts are wrong, and nobody is told which side.",
     Common)
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from at in review.Stations
         where at.Station.Sides == SideRule.AsWritten && at.Block.SidePass == SidePass.Station

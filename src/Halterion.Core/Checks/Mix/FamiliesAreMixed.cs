@@ -10,6 +10,7 @@ public sealed class FamiliesAreMixed() : Rule(
     Ours,
     "Some give a day to one family: then say so.")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
     {
         static bool Counts(StationAt at) => at.IsMain && at.Block.Shape.IsInRounds;

@@ -10,6 +10,7 @@ public sealed class KneesAndHipsShare() : Rule(
     "Knees or backs that get all of it every week complain first.",
     Ours)
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
     {
         static bool Counts(StationAt at) => at.IsMain;

@@ -12,6 +12,7 @@ public sealed class SomethingGoesSideways() : Rule(
     "Everything forwards and back leaves the sides of the hips out, and daily life does not.",
     Common)
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
     {
         if (review.MainStations.Count() < Thresholds.StationsOfAMix

@@ -7,6 +7,7 @@ public sealed class BalanceIsHeld() : OptionRule(
     "options.hold", "Where balance is asked for, an option holds on to something.", "Who cannot balance cannot work there either.",
     "[M] demand from the body model; docs/body-model.md")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from at in Judged(review)
         where review.Works(at).Any(p => p.Facts is { Demand.Balance: >= Thresholds.WobblyBalance })

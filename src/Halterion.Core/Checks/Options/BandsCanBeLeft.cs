@@ -8,6 +8,7 @@ public sealed class BandsCanBeLeft() : OptionRule(
         + "somebody standing.", Common,
     "Lower and slower does the same without one.")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from at in Judged(review)
         where review.Works(at).Any(p => p.HasBand) && !AnyWithout(review, at, p => p.HasBand)

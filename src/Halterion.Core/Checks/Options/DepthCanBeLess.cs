@@ -8,6 +8,7 @@ public sealed class DepthCanBeLess() : OptionRule(
         + "but to stop.",
     "About 0–50° of bend is the gentle range: Escamilla, Med Sci Sports Exerc 33, 2001 (from memory); the limits are [M]")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from at in Judged(review)
         let main = review.Works(at).Select(Knee).DefaultIfEmpty(0).Max()

@@ -6,6 +6,7 @@ namespace Halterion.Core.Checks;
 public sealed class HopsHaveASoftWay() : OptionRule(
     "options.hop", "Every hop or jump has an option without one.", "Knees, ankles, backs and pregnancies have nothing to do there.", Common)
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from at in Judged(review)
         where review.Works(at).Any(p => p.HasImpact) && !AnyWithout(review, at, p => p.HasImpact)

@@ -8,6 +8,7 @@ public sealed class KneesAreSpared() : OptionRule(
     "options.kneel", "Where weight is on the knees, an option has a pad, stands or sits.", "Bare knees on a hard floor end the "
         + "class for some.", Common)
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from at in Judged(review)
         where review.Works(at).Any(p => p.Facts is { KneesOnFloor: true })

@@ -7,6 +7,7 @@ public sealed class LoadsCanBeLeft() : OptionRule(
     "options.load", "Every loaded station has an option without a weight.", "Who is new, or has had enough, has nothing "
         + "to do there.", Common)
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from at in Judged(review)
         where review.Works(at).Any(p => p.IsLoaded) && !AnyWithout(review, at, p => p.IsLoaded)

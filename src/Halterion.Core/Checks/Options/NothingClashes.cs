@@ -9,6 +9,7 @@ public sealed class NothingClashes() : OptionRule(
     "One bad landing, and the weight lands too.",
     Common)
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from at in Judged(review)
         from option in at.Station.Options

@@ -11,6 +11,7 @@ public sealed class OneNameForOneMove() : OptionRule(
     Common,
     "Some name a station after what it is for: then all of that move do well to carry the name.")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
     {
         var seen = new List<(StationAt At, string Moves)>();

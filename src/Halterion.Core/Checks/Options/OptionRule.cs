@@ -12,6 +12,7 @@ public abstract class OptionRule(
 {
     private const int MostOptions = 9;
 
+    /// <summary>The stations that options are asked of.</summary>
     protected static IEnumerable<StationAt> Judged(ClassReview review) => review.Stations.Where(s => s.IsMainOrActivation);
 
     /// <summary>Whether any option of a station is free of something in all its parts.</summary>
@@ -21,6 +22,7 @@ public abstract class OptionRule(
     /// <summary>Adds an option; none where the station has as many as it may have.</summary>
     protected static IEnumerable<Repair> Add(StationAt at, string title, Option option) => Add(at, title, [option]);
 
+    /// <summary>A repair that adds options to a station.</summary>
     protected static IEnumerable<Repair> Add(StationAt at, string title, IReadOnlyCollection<Option> options)
     {
         if (options.Count > 0 && at.Station.Options.Length + options.Count <= MostOptions)

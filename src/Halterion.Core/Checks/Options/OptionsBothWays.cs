@@ -12,6 +12,7 @@ public sealed class OptionsBothWays() : OptionRule(
     Common,
     "Some give one picture and let people find their own way: in a class that knows itself that may do.")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from at in Judged(review)
         let missing = new[] { Tier.Easier, Tier.Harder }.Where(tier => !at.Station.Options.Any(o => o.Tier == tier)).ToArray()

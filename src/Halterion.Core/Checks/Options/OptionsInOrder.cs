@@ -11,6 +11,7 @@ public sealed class OptionsInOrder() : OptionRule(
     "Who takes the easier way must find it easier; it is a static estimate, so judge for yourself.",
     "[M] demand from the body model; docs/body-model.md")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from at in Judged(review)
         let main = DemandModel.Of(at.Station.Main.Move, at.Station.Main.Manner, review.Moves)

@@ -10,6 +10,7 @@ public sealed class FamiliesTakeTurns() : Rule(
     Common,
     "Some put two of one family together on purpose, to tire it: then say so.")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from course in review.Courses
         from pair in course.Neighbours()

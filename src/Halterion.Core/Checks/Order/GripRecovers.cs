@@ -7,6 +7,7 @@ public sealed class GripRecovers() : Rule(
     "The hands open before the legs have had enough, and weights fall.",
     "[M] demand from the body model; docs/body-model.md")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from course in review.Courses
         from pair in course.Neighbours()

@@ -14,6 +14,7 @@ public sealed class JumpsComeEarly() : Rule(
     Common,
     "Some put the jumps last, as a burn-out with a lower target: then say so.")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from late in review.Courses.SelectMany(course => Late(review, course))
         group late by (late.At.B, late.At.S) into place

@@ -11,6 +11,7 @@ public sealed class LandingsAreFew() : Rule(
     "Beginners 80–100, intermediate 100–120: Haff & Triplett, NSCA 2016, plyometrics chapter (from memory)",
     "The table gives 120–140 to the advanced: in a room of mixed ability the beginners count.")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
     {
         var worst = review.Courses.Select(

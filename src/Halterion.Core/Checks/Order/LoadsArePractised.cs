@@ -12,6 +12,7 @@ public sealed class LoadsArePractised() : Rule(
     "The first loaded rep finds out what the first empty one would have shown.",
     Common)
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
     {
         var practised = new HashSet<Family>();

@@ -10,6 +10,7 @@ public sealed class TrunkRecovers() : Rule(
     Common,
     "Some wake the trunk up with a light core move first.")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from course in review.Courses
         from pair in course.Neighbours()

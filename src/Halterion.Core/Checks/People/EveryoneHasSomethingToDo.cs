@@ -5,6 +5,7 @@ public sealed class EveryoneHasSomethingToDo() : PeopleRule(
     "people.gap", "Everyone has an option at every station.", "Somebody stands and watches, or does what they should not.",
         "The table of limits; docs/room.md")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) => review.Occasion is not { } occasion ? [] :
         from given in Given(review, occasion)
         where given.Given.Option is null

@@ -7,6 +7,7 @@ public sealed class EveryoneIsReady() : PeopleRule(
     "people.ready", "Everyone has shown what their option wants to be sound first.",
         "A lunge that travels before one that stands, a swing before a hinge: it shows on the way.", "[C] Ready for more; docs/room.md")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) => review.Occasion is not { } occasion ? [] :
         from given in Given(review, occasion)
         let option = Of(given.At, given.Given)

@@ -7,6 +7,7 @@ public sealed class LimitsAreCurrent() : PeopleRule(
     "people.expired", "A limit that has run out is renewed or ended.", "What ran out is not looked at any more, whether it is "
         + "well or not.", Common)
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
     {
         if (review.Occasion is { } occasion

@@ -8,6 +8,7 @@ public sealed class LimitsAreKept() : PeopleRule(
     "people.limit", "A choice that goes against a limit has a reason.",
         "It may be right; then the reason is known, and if not it is seen in time.", "The table of limits; docs/room.md")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) => review.Occasion is not { } occasion ? [] :
         from given in Given(review, occasion)
         where given.Given.Pinned && Of(given.At, given.Given) is { } option

@@ -20,6 +20,7 @@ public abstract class PeopleRule(string code, string says, string why, string so
     /// <summary>The names of several, such as "Ada and Bo".</summary>
     protected static string Names(IEnumerable<Person> people) => Told.And(people.Select(p => p.Nick ?? p.Name).Distinct());
 
+    /// <summary>What one person does at a station.</summary>
     protected static Option? Of(StationAt at, AssignedStation given) =>
         given.Option is { } id ? at.Station.Options.FirstOrDefault(o => o.Id == id) : null;
 }

@@ -7,6 +7,7 @@ public sealed class TheRoomIsMet() : PeopleRule(
     "people.shift", "At most half of the room is given the easier option.", "A main option that most do not do is the wrong "
         + "main option.", Ours)
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) => review.Occasion is not { } occasion ? [] :
         from given in Given(review, occasion)
         where Of(given.At, given.Given) is { Tier: Tier.Easier }

@@ -12,6 +12,7 @@ public sealed class ChangesAreLongEnough() : Rule(
     "People are still on their way when the bell rings, and the next target cannot be reached.",
     "[M] our own times; two paces in the settings")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) => review.Plan.Blocks.SelectMany((block, b) => block.Shape switch
     {
         BlockShape.Talk or BlockShape.OwnPace => [],

@@ -12,6 +12,7 @@ public sealed class CoolsDown() : Rule(
     "5–10 min: ACSM's Guidelines for Exercise Testing and Prescription, 10th ed., ch. 6 (from memory); less is [M]",
     "Some let people cool down on their own time: the class can say so.")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
     {
         var last = review.Plan.Blocks.ToList().FindLastIndex(b => ClassReview.IsMain(b) && b.Shape.HasStations);

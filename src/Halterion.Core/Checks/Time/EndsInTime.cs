@@ -7,6 +7,7 @@ namespace Halterion.Core.Checks;
 public sealed class EndsInTime() : Rule(
     "time.over", "The class ends within its slot.", "An overrun eats the cool-down, or the next class's time.", Common)
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) => review.Over <= Seconds.Zero ? [] :
         [Found(Severity.Fix, PlaceId.Class, $"The class ends {review.Over} late.", ToTheSlot(review))];
 

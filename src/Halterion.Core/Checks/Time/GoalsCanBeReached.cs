@@ -8,6 +8,7 @@ public sealed class GoalsCanBeReached() : Rule(
     "time.goal", "The goal of an own-pace block can be reached in its time.", "A goal that nobody can reach makes everyone rush.", Common,
     "Some set it out of reach on purpose, to see how far each comes.")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from goal in Goals.Of(review.Plan)
         let block = review.Plan.Blocks[goal.Block]

@@ -12,6 +12,7 @@ public sealed class MovesAreExplained() : Rule(
     "What nobody planned time for is explained while the clock runs, and the class ends late.",
     "[C] In real classes explaining, mounting and switching took 2–20 % of the time, and plans without it ran 2–41 % long")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
     {
         var moves = review.MainMoves();

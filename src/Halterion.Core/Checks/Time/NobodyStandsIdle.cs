@@ -15,6 +15,7 @@ public sealed class NobodyStandsIdle() : Rule(
 {
     private readonly record struct Wait(int Block, int Station, int Spare, int Window);
 
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
     {
         var most = (double)review.Settings.Limit(Code);

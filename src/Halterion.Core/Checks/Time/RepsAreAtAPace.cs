@@ -9,6 +9,7 @@ public sealed class RepsAreAtAPace() : Rule(
     "Faster is a bounce, slower is a hold: mostly it is a tempo with a slip of the finger in it.",
     "[M], from observed paces of 1.3–7 s [C]")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from at in review.Stations
         from done in review.Works(at)

@@ -12,6 +12,7 @@ public sealed class SwitchesAreLongEnough() : Rule(
     "[M] our own times; two paces in the settings",
     "Some let the switch run into the other side: then that side is done for less long.")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from at in review.Stations
         where at.Block.Shape.IsInRounds

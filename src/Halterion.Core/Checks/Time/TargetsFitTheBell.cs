@@ -10,6 +10,7 @@ namespace Halterion.Core.Checks;
 public sealed class TargetsFitTheBell() : Rule(
     "time.target", "A dose fits its window.", "A target that cannot be reached makes people rush and the form slip.", Common)
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from late in Stays(review.Timeline).Concat(Cuts(review.Timeline))
         group late by (late.Block, late.Station) into station

@@ -17,6 +17,7 @@ public sealed class ThereIsADrinkBreak() : Rule(
         public int Seconds => End - Start;
     }
 
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
     {
         var most = 60 * review.Settings.Limit(Code);

@@ -15,6 +15,7 @@ public sealed class ThereIsTimeToSayIt() : Rule(
     private const int LongestDemo = 300;
     private const int LongestLeadIn = 120;
 
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
     {
         for (var b = 0; b < review.Plan.Blocks.Length; b++)

@@ -13,6 +13,7 @@ public sealed class WarmsUp() : Rule(
     "5–10 min: ACSM's Guidelines for Exercise Testing and Prescription, 10th ed., ch. 6 (from memory); less is [M]",
     "Some let people warm up on their own time: the class can say so.")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
     {
         var first = review.Plan.Blocks.ToList().FindIndex(b => ClassReview.IsMain(b) && b.Shape.HasStations);
@@ -48,6 +49,7 @@ public sealed class WarmsUp() : Rule(
         return seconds < Math.Min(never, should) ? (Severity.Fix, should) : seconds < should ? (Severity.Consider, should) : null;
     }
 
+    /// <summary>A length that is well above the least one.</summary>
     public static int WellAbove(ClassReview review, string code, int least) =>
         least == Thresholds.LeastOfShort ? least : (int)review.Settings.Limit(code);
 

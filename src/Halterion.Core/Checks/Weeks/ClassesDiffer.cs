@@ -10,6 +10,7 @@ public sealed class ClassesDiffer() : WeekRule(
 {
     private const int Running = 2;
 
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
     {
         if (review.History is { } history && Before(history).TakeLast(Running).ToArray() is { Length: Running } last

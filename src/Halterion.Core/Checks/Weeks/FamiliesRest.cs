@@ -8,6 +8,7 @@ public sealed class FamiliesRest() : WeekRule(
     "week.rest", "A family with 10 hard sets rests 36 h before it comes first again.", "It is not ready, and the first thing of the "
         + "day should be.", Ours)
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
     {
         if (review.History is not { } history)

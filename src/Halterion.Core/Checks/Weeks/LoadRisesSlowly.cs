@@ -8,6 +8,7 @@ public sealed class LoadRisesSlowly() : WeekRule(
         + "in the week after.",
     "Load = effort × minutes: Foster et al., J Strength Cond Res 15(1), 2001 (from memory); the limit is [M]")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
     {
         if (review.History is not { } history)

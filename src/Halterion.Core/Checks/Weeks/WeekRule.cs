@@ -8,6 +8,7 @@ namespace Halterion.Core.Checks;
 public abstract class WeekRule(
     string code, string says, string why, string source, string others = "") : Rule(code, says, why, source, others)
 {
+    /// <summary>The Monday of its week.</summary>
     protected static DateTime MondayOf(DateTime day) =>
         ISOWeek.ToDateTime(ISOWeek.GetYear(day), ISOWeek.GetWeekOfYear(day), DayOfWeek.Monday);
 
@@ -15,6 +16,7 @@ public abstract class WeekRule(
     protected static IEnumerable<HeldClass> Before(History history) =>
         history.Held.Where(h => h.Start < history.Start).OrderBy(h => h.Start);
 
+    /// <summary>What a class weighs: its minutes times its effort.</summary>
     protected static decimal LoadOf(HeldClass held) => held.Load ?? (held.Effort ?? Thresholds.UsualEffort) * (held.Minutes ?? 0);
 
     /// <summary>The goes of each family in this class's main work.</summary>

@@ -9,6 +9,7 @@ public sealed class WeekSetsAreRight() : WeekRule(
         "Less holds what is there; more is more than most recover from.", "[C] 10–20 hard sets a week for growth",
     "Some do well on less, close to failure.")
 {
+    /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
     {
         if (review.History is not { } history || review.Plan.Aim != Aim.Strength)

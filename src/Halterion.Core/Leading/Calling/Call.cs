@@ -24,9 +24,11 @@ public sealed record Call(decimal At, CallKind Kind, string Text, decimal Second
     /// <summary>[M] leading.md: 0.4 s a word.</summary>
     public const decimal SecondsAWord = 0.4m;
 
+    /// <summary>When it has been said, in seconds from the start of the planned class.</summary>
     [JsonIgnore]
     public decimal Ends => At + Seconds;
 
+    /// <summary>How long a text takes to say, in seconds.</summary>
     public static decimal SecondsFor(string text) => SecondsAWord * text.Split(' ', StringSplitOptions.RemoveEmptyEntries).Length;
 
     /// <summary>All calls of a class, in order. None overlaps another: what has no room is left out, the least important first.</summary>

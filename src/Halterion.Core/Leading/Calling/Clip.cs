@@ -7,14 +7,23 @@ namespace Halterion.Core.Leading.Calling;
 /// <summary>The few words that an instructor may record for a device without a voice; a call says which of them stand for it.</summary>
 public static class Clip
 {
+    /// <summary>Switch.</summary>
     public const string Switch = "switch";
+    /// <summary>Rest.</summary>
     public const string Rest = "rest";
+    /// <summary>Next.</summary>
     public const string Next = "next";
+    /// <summary>Half-way.</summary>
     public const string HalfWay = "half-way";
+    /// <summary>Ten seconds to go.</summary>
     public const string TenSeconds = "ten seconds";
+    /// <summary>Five seconds to go.</summary>
     public const string FiveSeconds = "five seconds";
+    /// <summary>Take a drink.</summary>
     public const string Drink = "drink";
+    /// <summary>Round done.</summary>
     public const string RoundDone = "round done";
+    /// <summary>That is the end.</summary>
     public const string End = "the end";
 
     private const string Left = "left";

@@ -18,6 +18,7 @@ public sealed record FitWay(string Title, int Cost, Seconds SpareSeconds, string
 /// <summary>A limit that stands in the way, and by how many seconds the class could be shorter without it.</summary>
 public sealed record FitObstacle(string Limit, Seconds Seconds)
 {
+    /// <summary>What stands in the way and how much it holds.</summary>
     public string Words => Seconds.ToString();
 }
 
@@ -30,6 +31,7 @@ public static class Fit
 {
     private const int Offers = 3;
 
+    /// <summary>Ways to bring a class to its slot, the cheapest first (plan-language.md, "Fit").</summary>
     public static FitResult Of(ClassPlan plan, FitTerms terms)
     {
         var model = FitModel.Of(plan, terms);

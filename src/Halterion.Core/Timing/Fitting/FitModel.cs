@@ -30,6 +30,7 @@ public sealed record FitChoice(int Seconds, int Cost, FitStep? Step = null);
 /// <summary>Something that may be longer or shorter. Its first choice leaves it as it is.</summary>
 public sealed record FitLever(FitKinds Kind, ImmutableArray<FitChoice> Choices)
 {
+    /// <summary>The fewest seconds it can give.</summary>
     public int Least => Choices.Min(c => c.Seconds);
 }
 
@@ -38,14 +39,17 @@ public sealed record FitLever(FitKinds Kind, ImmutableArray<FitChoice> Choices)
 /// <param name="Picks">What is decided; its seconds are in <paramref name="Fixed"/> and the levers. None: as it is.</param>
 public sealed record FitBranch(int Fixed, ImmutableArray<FitPick> Picks, ImmutableArray<FitLever> Levers)
 {
+    /// <summary>The fewest seconds it can take.</summary>
     public int Least => Fixed + Levers.Sum(l => l.Least);
 
+    /// <summary>What its rounds cost.</summary>
     public int Cost => Picks.Sum(p => p.Choice.Cost);
 }
 
 /// <summary>The branches of a block; the first leaves it as it is.</summary>
 public sealed record FitBlock(ImmutableArray<FitBranch> Branches)
 {
+    /// <summary>The fewest seconds it can take.</summary>
     public int Least => Branches.Min(b => b.Least);
 }
 
@@ -55,6 +59,7 @@ public sealed record FitBlock(ImmutableArray<FitBranch> Branches)
 /// </summary>
 public sealed record FitModel(ImmutableArray<FitBlock> Blocks, int Slot)
 {
+    /// <summary>The fewest seconds that all blocks together can take.</summary>
     public int Least => Blocks.Sum(b => b.Least);
 
     /// <param name="unlock">Protected blocks may be changed too.</param>

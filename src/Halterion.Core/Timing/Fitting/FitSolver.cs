@@ -7,6 +7,7 @@ namespace Halterion.Core.Timing.Fitting;
 /// <param name="Delta">By how many seconds it alone changes the class.</param>
 public sealed record FitPick(FitKinds Kind, FitChoice Choice, int Delta)
 {
+    /// <summary>What changes.</summary>
     public FitStep Step => Choice.Step!;
 }
 

@@ -7,11 +7,17 @@ namespace Halterion.Core.Timing.Fitting;
 [Flags]
 public enum FitKinds
 {
+    /// <summary>Nothing.</summary>
     None = 0,
+    /// <summary>Rests between rounds and sets.</summary>
     Rest = 1,
+    /// <summary>The time to get from station to station.</summary>
     Change = 2,
+    /// <summary>How long work is.</summary>
     Work = 4,
+    /// <summary>How many reps.</summary>
     Reps = 8,
+    /// <summary>How many rounds or sets.</summary>
     Rounds = 16,
 
     /// <summary>What is said and shown; of a class under way only.</summary>
@@ -19,6 +25,7 @@ public enum FitKinds
 
     /// <summary>A whole block left out; of a class under way only.</summary>
     Blocks = 64,
+    /// <summary>Everything.</summary>
     All = 127,
 }
 
@@ -31,19 +38,28 @@ public sealed record FitTerms
 {
     /// <summary>Bounds of the terms: each is a whole number from 0.</summary>
     public const int MostWeight = 100;
+    /// <summary>The greatest weight that may be set.</summary>
     public const int MostPoints = 1000;
+    /// <summary>The most seconds that may be set.</summary>
     public const int MostSeconds = 600;
+    /// <summary>The greatest share that may be set, in per cent.</summary>
     public const int MostPercent = 90;
+    /// <summary>The most rounds that may be set.</summary>
     public const int MostRounds = 19;
 
+    /// <summary>What a hundredth of a rest costs.</summary>
     public int RestWeight { get; init; } = 1;
 
+    /// <summary>What a hundredth of a change costs.</summary>
     public int ChangeWeight { get; init; } = 1;
 
+    /// <summary>What a hundredth of work costs.</summary>
     public int WorkWeight { get; init; } = 2;
 
+    /// <summary>What a hundredth of the reps costs.</summary>
     public int RepsWeight { get; init; } = 2;
 
+    /// <summary>What a hundredth of the rounds costs.</summary>
     public int RoundWeight { get; init; } = 3;
 
     /// <summary>Of a round that the class marks as optional.</summary>

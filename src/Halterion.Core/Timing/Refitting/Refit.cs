@@ -30,6 +30,7 @@ public sealed record ClassUnderWay(ImmutableArray<int> Lengths, int UnderWay, Se
     /// <summary>What is left of a span.</summary>
     public int LeftOf(int span) => span < UnderWay ? 0 : span == UnderWay ? Math.Max(0, Lengths[span] - Elapsed.Value) : Lengths[span];
 
+    /// <summary>What is still to come of it.</summary>
     public Seconds Left => new(Enumerable.Range(0, Lengths.Length).Sum(LeftOf));
 }
 
