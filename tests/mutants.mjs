@@ -114,14 +114,14 @@ const faults = [
   },
   {
     name: 'a recorded side is the other one',
-    file: 'src/Halterion.Core/Views/Calling/Clip.cs',
+    file: 'src/Halterion.Core/Leading/Calling/Clip.cs',
     from: 'Side.Left => [Left]',
     to: 'Side.Left => [Right]',
     by: dotnet('Core', 'CallTests'),
   },
   {
     name: 'a switch strikes once',
-    file: 'src/Halterion.Core/Views/Bell.cs',
+    file: 'src/Halterion.Core/Leading/Bell.cs',
     from: 'CueKind.Switch, 780, 0.3, 2',
     to: 'CueKind.Switch, 780, 0.3, 1',
     by: dotnet('Core', 'SmallRulesTests'),
@@ -135,7 +135,7 @@ const faults = [
   },
   {
     name: 'a wall hears notes about people',
-    file: 'src/Halterion.Core/Views/WallView.cs',
+    file: 'src/Halterion.Core/Leading/WallView.cs',
     from: 'c.Kind is not (LeadCommandKind.Note or LeadCommandKind.Lead)',
     to: 'c.Kind is not LeadCommandKind.Lead',
     by: dotnet('Web', 'SessionApiTests'),
