@@ -145,7 +145,7 @@ const faults = [
     file: 'src/Halterion.Store/Sessions.cs',
     from: 'WHERE id = @id AND class_version IS NULL',
     to: 'WHERE id = @id',
-    by: dotnet('Web', 'SessionApiTests'),
+    by: dotnet('Store', 'LogTests'),
   },
   {
     name: 'a migration swaps tiers',
