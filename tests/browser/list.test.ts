@@ -65,6 +65,16 @@ test('blocks and stations are added, moved, copied, removed, and reshaped', asyn
   for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z')
   await open(page, 'block', 'Stations on the bell')
   await expect(page.getByLabel('Done as')).toHaveValue('rotation')
+
+  // A bell after three seconds is none: the field says what is possible, and the class stays as it is.
+  const bell = page.getByLabel('Bell after')
+  await bell.fill('3')
+  await bell.press('Enter')
+  await expect(page.getByText(/“3” .*5–1800 seconds/)).toBeVisible()
+  await bell.fill('50')
+  await bell.press('Enter')
+  await expect(bell).toHaveValue('50 s')
+  await expect(page.getByText(/“3” /)).toBeHidden()
 })
 
 test('the tape leads to its blocks, and lists them for a screen reader', async ({ page, demo }) => {

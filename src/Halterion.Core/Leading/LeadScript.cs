@@ -249,7 +249,7 @@ internal sealed class ScriptWriter
     {
         Viewpoint.Front => Facing.Mirror,
         null => plan.Facing,
-        null or Viewpoint.Side or Viewpoint.Back or Viewpoint.Turn => (Facing?)null,
+        Viewpoint.Side or Viewpoint.Back or Viewpoint.Turn => (Facing?)null,
     }) switch
     {
         (Side.Left, Facing.Mirror) => "you, facing them: your right",

@@ -75,7 +75,7 @@ export function Parsed<T>({
         const read = parse(text)
         if (read === undefined) return { why: `“${text}” cannot be read: ${right || 'another form is needed'}.` }
         const outside = within && [read].flat().some((n) => typeof n === 'number' && (n < within.min || n > within.max))
-        return outside ? { why: `“${text}” does not go: ${right}.` } : { value: read }
+        return outside ? { why: `“${text}” is not possible: ${right}.` } : { value: read }
       }}
       onChange={onChange}
     />
