@@ -19,9 +19,9 @@ export default defineConfig({
         // The figures of a class, which show nothing private: so that a reload without the server still shows what to do.
         runtimeCaching: [
           {
-            urlPattern: /\/api\/wall\/(digits|[^/]+\/(films|figures))$/,
+            urlPattern: /\/api\/wall\/(digits|[^/]+\/(figures|film\?.*))$/,
             handler: 'NetworkFirst',
-            options: { cacheName: 'figures', expiration: { maxEntries: 12 } },
+            options: { cacheName: 'figures', expiration: { maxEntries: 400 } },
           },
         ],
         cleanupOutdatedCaches: true,

@@ -218,29 +218,39 @@
 		scenes;
 		state;
 		through;
+		left;
 		busyUntil = -1;
 		/** @param through where it has been on the led timeline: what came before is not said */
-		constructor(calls, scenes, state, through) {
+		constructor(calls, scenes, state, through, left = []) {
 			this.calls = calls;
 			this.scenes = scenes;
 			this.state = state;
 			this.through = through;
+			this.left = left;
 		}
 		/** What begins now, at this place of the led timeline; null: nothing. */
 		at(position) {
 			const { added } = this.state;
 			const limit = limitOf(this.state, this.scenes);
-			const changed = added.slice(sceneAt(position, this.scenes, added)).some((ms) => ms !== 0);
 			const after = Math.max(this.through, position - MISSED);
 			this.through = Math.max(this.through, position);
 			let said = null;
 			for (const [at, call] of due(this.calls, this.scenes, added, after, position)) {
-				if (at >= limit && call.kind !== "end") continue;
-				if (at < this.busyUntil || call.kind === "minutes" && changed) continue;
+				if (at >= limit && call.kind !== "end" && call.kind !== "gate") continue;
+				if (at < this.busyUntil) continue;
 				this.busyUntil = at + call.seconds * 1e3;
-				said = call;
+				said = call.kind === "minutes" ? this.asItStands(call, position) : call;
 			}
 			return said;
+		}
+		/** Minutes left are those of the class as it stands when they are said. */
+		asItStands(call, position) {
+			const seconds = (endOf(this.scenes, this.state.added, this.scenes.length - 1) - position) / 1e3;
+			const text = this.left.find(({ under }) => seconds < under)?.words;
+			return text ? {
+				...call,
+				text
+			} : call;
 		}
 	};
 	// src/leading/core/bells.ts
@@ -298,7 +308,19 @@
 			return node;
 		});
 	}
+	// src/leading/core/count.ts
+	/**
+	* The rep under way, or what is left with it where that is counted aloud; null: nothing is counted here.
+	* @param into seconds into the scene
+	*/
+	function countAt({ reps, repSeconds, countsDown }, into) {
+		if (!reps || !repSeconds) return null;
+		const done = Math.min(reps - 1, Math.max(0, Math.floor(into / repSeconds)));
+		return countsDown ? reps - done : done + 1;
+	}
 	// src/leading/takeAlong/page.ts
+	/** Two skips so close together, in milliseconds, were one tap. */
+	var DOUBLE = 600;
 	/** How often it looks, in milliseconds. */
 	var EVERY = 100;
 	/** Of a class that was led longer ago, nothing is kept: it begins anew. */
@@ -335,6 +357,8 @@
 		} catch {}
 	}
 	function tap(kind, payload) {
+		const last = commands.at(-1);
+		if (kind === "skip" && last?.kind === "skip" && now() - last.at < DOUBLE) return;
 		try {
 			audio ??= newContext();
 			audio.resume();
@@ -354,16 +378,25 @@
 		silence();
 		const runs = state.phase === "running";
 		silence = runs && audio ? ringing(data, state, audio, exactNow) : () => {};
-		caller = runs ? new Caller(data.calls, scenes, state, place() - 1) : null;
+		caller = runs ? new Caller(data.calls, scenes, state, place() - 1, data.left) : null;
 		if (!runs) window.speechSynthesis?.cancel();
 		show();
 	}
 	function say(call) {
 		$("said").textContent = call.text;
-		if (!$("voice").checked || !window.speechSynthesis) return;
+		if (!$("voice").checked) return;
+		if (!window.speechSynthesis?.getVoices().length) return playAll(call.clips ?? []);
 		const words = new SpeechSynthesisUtterance(call.text);
 		words.rate = 1.15;
 		speechSynthesis.speak(words);
+	}
+	function playAll([word, ...rest]) {
+		if (word === void 0) return;
+		const sound = data.clips?.[word];
+		if (!sound) return playAll(rest);
+		const player = new Audio(sound);
+		player.onended = () => playAll(rest);
+		player.play().catch(() => void 0);
 	}
 	var clockWords = (milliseconds) => {
 		const seconds = Math.max(0, Math.ceil(milliseconds / 1e3));
@@ -386,11 +419,16 @@
 		write("block", over ? data.title : scene.blockName);
 		write("round", scene.round);
 		write("left", `${clockWords(end() - at)} left`);
-		write("head", over ? "That is the end." : scene.headline);
-		write("what", over ? "" : scene.target);
-		write("side", over ? "" : scene.sideWords);
+		const ahead = !over && scene.ahead;
+		const count = over || ahead ? null : countAt(scene, (at - endOf(scenes, state.added, i - 1)) / 1e3);
+		write("now", ahead ? scene.headline : "");
+		write("head", over ? "That is the end." : ahead ? `Next: ${scene.title}` : scene.headline);
+		write("what", over ? "" : [scene.target, scene.load].filter(Boolean).join(", "));
+		write("side", over ? "" : [scene.sideWords, scene.hand].filter(Boolean).join(", "));
+		write("others", over ? "" : scene.others ?? "");
+		write("count", count === null ? "" : String(count));
 		write("clock", over ? "" : clockWords(endOf(scenes, state.added, i) - at));
-		write("next", over ? "" : `Next: ${scene.next}`);
+		write("next", over || ahead ? "" : `Next: ${scene.next}`);
 		$("bar").max = end() / 1e3;
 		$("bar").value = at / 1e3;
 		write("main", mainAct()[1]);
@@ -404,15 +442,17 @@
 		$("cards").replaceChildren(...cards.map((index, n) => {
 			const card = data.cards[index];
 			const box = document.createElement("article");
-			box.innerHTML = card.figure;
+			box.innerHTML = card.figure === void 0 ? "" : data.figures[card.figure];
 			const line = (tag, text) => {
 				const words = document.createElement(tag);
 				words.textContent = text;
 				box.append(words);
 			};
-			line("p", (cards.length > 1 ? `${n + 1}  ` : "") + card.main);
+			if (cards.length > 1) line("p", `${n + 1}  ${card.name}, ${card.target}`);
+			else line("p", card.main);
+			if (cards.length === 1 && card.cue) line("small", card.cue);
 			if (card.easier.length > 0) line("small", `easier: ${card.easier.join(" · ")}`);
-			if (card.harder.length > 0) line("small", `  harder: ${card.harder.join(" · ")}`);
+			if (card.harder.length > 0) line("small", `harder: ${card.harder.join(" · ")}`);
 			return box;
 		}));
 	}

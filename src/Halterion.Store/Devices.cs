@@ -14,7 +14,9 @@ public enum DeviceRole
 }
 
 /// <summary>A device that was let in.</summary>
-public sealed record StoredDevice(Guid Id, string Name, DeviceRole Role, DateTimeOffset PairedAt, DateTimeOffset LastSeen);
+/// <param name="Session">The one whose lead it was paired from; null: none.</param>
+public sealed record StoredDevice(
+    Guid Id, string Name, DeviceRole Role, DateTimeOffset PairedAt, DateTimeOffset LastSeen, Guid? Session = null);
 
 /// <summary>Devices that were let in, known by the hash of their token.</summary>
 public sealed class Devices(Database database, TimeProvider clock)
@@ -29,16 +31,27 @@ public sealed class Devices(Database database, TimeProvider clock)
     {
         using var connection = database.Connect();
         Forget(connection);
-        return [.. connection.Query("SELECT id, name, role, paired_at, last_seen FROM device ORDER BY paired_at, id", [], Read)];
+        return [.. connection.Query("SELECT id, name, role, paired_at, last_seen, session_id FROM device ORDER BY paired_at, id", [],
+            Read)];
     }
 
-    public StoredDevice Add(string name, DeviceRole role, string tokenHash)
+    /// <param name="session">The one whose lead it is paired from.</param>
+    public StoredDevice Add(string name, DeviceRole role, string tokenHash, Guid? session = null)
     {
         using var connection = database.Connect();
-        var device = new StoredDevice(Guid.CreateVersion7(), name, role, clock.GetUtcNow(), clock.GetUtcNow());
+        var taken = connection.Query("SELECT name FROM device", [], r => r.GetString(0));
+        var called = name;
+        for (var n = 2; taken.Contains(called, StringComparer.OrdinalIgnoreCase); n++)
+        {
+            called = string.Create(CultureInfo.InvariantCulture, $"{name} {n}");
+        }
+
+        var device = new StoredDevice(Guid.CreateVersion7(), called, role, clock.GetUtcNow(), clock.GetUtcNow(), session);
         connection.Run(
-            "INSERT INTO device (id, name, role, token_hash, paired_at, last_seen) VALUES (@id, @name, @role, @hash, @now, @now)",
-            [("@id", device.Id), ("@name", name), ("@role", role.ToString()), ("@hash", tokenHash), ("@now", device.PairedAt)]);
+            "INSERT INTO device (id, name, role, token_hash, paired_at, last_seen, session_id) "
+            + "VALUES (@id, @name, @role, @hash, @now, @now, @session)",
+            [("@id", device.Id), ("@name", called), ("@role", role.ToString()), ("@hash", tokenHash), ("@now", device.PairedAt),
+                ("@session", session)]);
         return device;
     }
 
@@ -47,7 +60,7 @@ public sealed class Devices(Database database, TimeProvider clock)
     {
         using var connection = database.Connect();
         Forget(connection);
-        var device = connection.Query("SELECT id, name, role, paired_at, last_seen FROM device WHERE token_hash = @hash",
+        var device = connection.Query("SELECT id, name, role, paired_at, last_seen, session_id FROM device WHERE token_hash = @hash",
             [("@hash", tokenHash)], Read).SingleOrDefault();
         if (device is not null && clock.GetUtcNow() - device.LastSeen > Noted)
         {
@@ -55,6 +68,14 @@ public sealed class Devices(Database database, TimeProvider clock)
         }
 
         return device;
+    }
+
+    /// <summary>The session whose lead a device was paired from; null: none.</summary>
+    public Guid? SessionOf(Guid id)
+    {
+        using var connection = database.Connect();
+        return connection.Scalar("SELECT session_id FROM device WHERE id = @id", [("@id", id)]) is string session
+            ? Guid.Parse(session) : null;
     }
 
     public bool Remove(Guid id)
@@ -71,5 +92,6 @@ public sealed class Devices(Database database, TimeProvider clock)
         r.GetString(1),
         Enum.Parse<DeviceRole>(r.GetString(2)),
         DateTimeOffset.Parse(r.GetString(3), CultureInfo.InvariantCulture),
-        DateTimeOffset.Parse(r.GetString(4), CultureInfo.InvariantCulture));
+        DateTimeOffset.Parse(r.GetString(4), CultureInfo.InvariantCulture),
+        r.Text(5) is { } session ? Guid.Parse(session) : null);
 }

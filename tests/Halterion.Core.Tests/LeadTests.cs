@@ -69,17 +69,18 @@ public class LeadTests
     }
 
     [Fact]
-    public void What_was_skipped_or_never_reached_was_not_played()
+    public void What_was_skipped_or_never_reached_did_not_run()
     {
         // Three scenes of 10, 50 and 20 s.
-        int[] Played(long now, params (string Kind, long At)[] taps) =>
-            [.. LeadRecord.Played([.. taps.Select(t => Command(t.Kind, t.At))], Scenes, now).Order()];
-        Assert.Empty(Played(5_000));
-        Assert.Equal([0, 1], Played(30_000, ("start", 0)));
-        Assert.Equal([0, 1, 2], Played(900_000, ("start", 0)));
-        Assert.Equal([0, 2], Played(60_000, ("start", 0), ("skip", 11_000), ("finish", 25_000)));
-        Assert.Equal([0], Played(60_000, ("start", 0), ("pause", 10_500), ("finish", 50_000)));
-        Assert.Equal([0, 1], Played(60_000, ("start", 0), ("pause", 11_000), ("resume", 20_000), ("finish", 22_500)));
+        string Ran(long now, params (string Kind, long At)[] taps) =>
+            string.Join(" ", LeadRecord.Ran([.. taps.Select(t => Command(t.Kind, t.At))], Scenes, now));
+        Assert.Equal("0 0 0", Ran(5_000));
+        Assert.Equal("10000 20000 0", Ran(30_000, ("start", 0)));
+        Assert.Equal("10000 50000 20000", Ran(900_000, ("start", 0)));
+        Assert.Equal("10000 1000 14000", Ran(60_000, ("start", 0), ("skip", 11_000), ("finish", 25_000)));
+        Assert.Equal("10000 1000 0", Ran(60_000, ("start", 0), ("note", 10_400), ("lead", 10_600), ("finish", 11_000)));
+        Assert.Equal("10000 500 0", Ran(60_000, ("start", 0), ("pause", 10_500), ("finish", 50_000)));
+        Assert.Equal("10000 3500 0", Ran(60_000, ("start", 0), ("pause", 11_000), ("resume", 20_000), ("finish", 22_500)));
     }
 
     [Fact]
@@ -189,5 +190,5 @@ public class LeadTests
         Assert.Equal(file.RootElement.GetProperty("sum").GetUInt32(), sum);
     }
 
-    private static string Beside(string file, [CallerFilePath] string here = "") => Path.Combine(Path.GetDirectoryName(here)!, "..", file);
+    internal static string Beside(string file, [CallerFilePath] string here = "") => Path.Combine(Path.GetDirectoryName(here)!, "..", file);
 }

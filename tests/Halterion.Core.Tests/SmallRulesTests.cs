@@ -54,6 +54,13 @@ public class SmallRulesTests
         var room = new RoomOf(Plan(With(Block("", Station("""{"kind":"time","amount":30}""")))), DateOnly.MinValue, roster, 30, [], null,
             ImmutableDictionary<PlaceId, ImmutableArray<ImmutableArray<PersonId>>>.Empty);
         Assert.All(LogPrefill.For(Assigning.Of(room), roster).Rows, r => Assert.True(r.Came));
+
+        // Once somebody was ticked, whoever was not did not come, but for one of whom something was noted; ticked away is away.
+        var words = ImmutableDictionary<PersonId, ImmutableArray<string>>.Empty.Add(roster[1].Id, ["pain: knee"]).Add(roster[2].Id, ["x"]);
+        var came = ImmutableDictionary<PersonId, bool>.Empty.Add(roster[0].Id, true).Add(roster[2].Id, false);
+        var ticked = LogPrefill.For(Assigning.Of(room), roster, new LeadNotes(came, words, [])).Rows;
+        Assert.Equal([true, true, false, false], ticked.Take(4).Select(r => r.Came));
+        Assert.Equal("pain: knee", ticked[1].Note);
     }
 
     [Fact]
@@ -149,9 +156,11 @@ public class SmallRulesTests
             """ "focus":"Long spine","bring":"A mat", """);
         var script = Script(text);
         Assert.Equal(("Long spine", "Heels down."), (script.Focus, script.Scenes[0].Say));
-        Assert.Equal(("Easy: March, on the way to Bodyweight squat", "Now slower."), (script.Scenes[2].Headline, script.Scenes[2].Say));
+        Assert.Equal(("Recovery: March", "Now slower."), (script.Scenes[2].Headline, script.Scenes[2].Say));
+        Assert.Equal(("March", "12 s"), (script.Cards[script.Scenes[2].Cards[0]].Name, script.Scenes[2].Target));
         Assert.Equal(("Show: Bodyweight squat", "from the front"), (script.Scenes[4].Headline, script.Scenes[4].Target));
-        Assert.Equal([script.Cards[script.Scenes[4].Cards[0]].Id], [new PlaceId("b1s2")]);
+        var shown = script.Cards[script.Scenes[4].Cards[0]];
+        Assert.Equal((new PlaceId("b1s2"), Viewpoint.Front), (shown.Id, shown.View));
         var plan = Plan(text);
         var sheet = RunSheet.Of(plan, Compiler.Compile(plan).Timeline!, null, new Preferences());
         Assert.Equal(("Long spine", "A mat"), (sheet.Focus, sheet.Bring));

@@ -64,8 +64,10 @@ public class MigrationStepTests
         """;
     private const string From7 = "INSERT INTO session_waiver VALUES ('c1', 'kit.short', 'b2', 'borrowed'); INSERT INTO session_tick "
         + "VALUES ('c1', 'From: shelf: mat');";
-    private const string From8 = "INSERT INTO device VALUES ('d1', 'Phone', 'Remote', 'hash', '2099-01-01T00:00:00Z', "
+    private const string From8 = "INSERT INTO device (id, name, role, token_hash, paired_at, last_seen) "
+        + "VALUES ('d1', 'Phone', 'Remote', 'hash', '2099-01-01T00:00:00Z', "
         + "'2099-01-02T00:00:00Z');";
+    private const string From12 = "UPDATE device SET session_id = 'c1';";
 
     [Theory]
     [InlineData(1)]
@@ -79,6 +81,7 @@ public class MigrationStepTests
     [InlineData(9)]
     [InlineData(10)]
     [InlineData(11)]
+    [InlineData(12)]
     public void Everything_is_there_afterwards(int version)
     {
         using var folder = new Folder();
@@ -95,7 +98,7 @@ public class MigrationStepTests
             Run(old,
                 string.Concat(
                     new[] { (2, From2), (3, From3), (6, From6), (7, From7),
-                        (8, From8) }.Where(f => version >= f.Item1).Select(f => f.Item2)));
+                        (8, From8), (12, From12) }.Where(f => version >= f.Item1).Select(f => f.Item2)));
             Run(old, string.Create(CultureInfo.InvariantCulture, $"PRAGMA user_version = {version}"));
         }
 
@@ -105,7 +108,7 @@ public class MigrationStepTests
         }
 
         using var now = Opened(folder.Data);
-        Assert.Equal("11", One(now, "PRAGMA user_version"));
+        Assert.Equal("12", One(now, "PRAGMA user_version"));
         Assert.Equal("""p1 Ida Fenn 2026-01-01T09:00:00Z 1|p2 Bo Marr 2026-01-01T09:01:00Z 1|p3 Cy Tull 2026-01-01T09:02:00Z 1""",
             All(now, "SELECT id, name, created_at, format FROM person ORDER BY id"));
         Details(
@@ -139,7 +142,9 @@ public class MigrationStepTests
         Assert.Equal(version < 6 ? "" : "c1 p1 b1 3", All(now, "SELECT * FROM session_group"));
         Assert.Equal(version < 6 ? "" : """c1 {} ["mat"]""", All(now, "SELECT * FROM session_layout"));
         Assert.Equal(version < 7 ? "" : "c1 kit.short b2 borrowed", All(now, "SELECT * FROM session_waiver"));
-        Assert.Equal(version < 8 ? "" : "d1 Phone Remote hash 2099-01-01T00:00:00Z 2099-01-02T00:00:00Z", All(now, "SELECT * FROM device"));
+        Assert.Equal(
+            version < 8 ? "" : $"d1 Phone Remote hash 2099-01-01T00:00:00Z 2099-01-02T00:00:00Z {(version < 12 ? "-" : "c1")}",
+            All(now, "SELECT * FROM device"));
         Assert.Equal("", All(now, "PRAGMA foreign_key_check"));
     }
 

@@ -142,10 +142,15 @@ public sealed class AnswerApiTests(Studio studio) : IClassFixture<Studio>
         Assert.InRange(
             (long)(await studio.Get("/api/wall/time"))["now"]! - DateTimeOffset.UtcNow.ToUnixTimeMilliseconds(), -5000, 5000);
         var figures = (await studio.Get($"/api/wall/{session}/figures")).AsArray();
-        Assert.Equal(["m", "e"], figures.Select(f => (string)f!["option"]!).OrderDescending());
+        Assert.Equal(["m", "e"], figures.Select(f => (string)f!["option"]!).Distinct().OrderDescending());
+        Assert.Contains(figures, f => (string)f!["option"]! == "m" && (string)f["side"]! == "left");
         Assert.All(figures, f => Assert.NotEmpty(f!["figure"]!.AsObject()));
-        var film = Assert.Single((await studio.Get($"/api/wall/{session}/films")).AsArray())!;
+        var film = await studio.Get($"/api/wall/{session}/film?option=m&part=1&side=left");
         Assert.Equal("s", (string?)film["station"]);
+        var front = await studio.Get($"/api/wall/{session}/film?option=m&view=front");
+        Assert.NotEqual(film["film"]!["viewBox"]!.ToString(), front["film"]!["viewBox"]!.ToString());
+        Assert.Equal(HttpStatusCode.NotFound, await StatusOf(HttpMethod.Get, $"/api/wall/{session}/film?option=none"));
+        Assert.Equal(HttpStatusCode.BadRequest, await StatusOf(HttpMethod.Get, $"/api/wall/{session}/film?option=m&view=above"));
         Assert.Equal(HttpStatusCode.NotFound, await StatusOf(HttpMethod.Get, $"/api/wall/{Guid.NewGuid()}/figures"));
     }
 
@@ -159,6 +164,13 @@ public sealed class AnswerApiTests(Studio studio) : IClassFixture<Studio>
         var quiet = (await studio.Post("/api/plans/calls", $$"""{"plan":{{Split}},"silent":["count","side"]}"""))["calls"]!.AsArray();
         Assert.DoesNotContain(quiet, c => (string)c!["kind"]! is "count" or "side");
         Assert.NotEmpty(quiet);
+        var usual = (await studio.Post("/api/plans/calls", $$"""{"plan":{{Split}}}"""))["calls"]!.ToJsonString();
+        var asSettingsHaveIt = await studio.Post("/api/plans/calls", $$"""{"plan":{{Split}},"silent":null}""");
+        Assert.Equal(usual, asSettingsHaveIt["calls"]!.ToJsonString());
+        var bells = asSettingsHaveIt["bells"]!.AsArray().Select(b => (decimal)b!).ToArray();
+        Assert.NotEmpty(bells);
+        Assert.DoesNotContain(all, c => bells.Any(b => b - (decimal)c!["at"]! is > 0 and < 0.4m)
+            && (string)c!["kind"]! is not ("count" or "countIn" or "time"));
     }
 
     /// <summary>A tap whose answer was lost is sent again: the same id counts once.</summary>
@@ -178,6 +190,55 @@ public sealed class AnswerApiTests(Studio studio) : IClassFixture<Studio>
         Assert.Equal(HttpStatusCode.NoContent, await StatusOf(HttpMethod.Get, $"/api/leads/{lead["id"]}/ways"));
         Assert.Equal(
             HttpStatusCode.NotFound, await StatusOf(HttpMethod.Post, $"/api/leads/{Guid.NewGuid()}/commands", Json("""{"expected":0,"commands":[]}""")));
+    }
+
+    private async Task Tap(JsonNode lead, int known, params string[] commands) =>
+        await studio.Post($"/api/leads/{lead["id"]}/commands", $$"""{"expected":{{known}},"commands":[{{string.Join(",", commands)}}]}""");
+
+    private static string Command(string kind, long at, string payload = "") =>
+        $$"""{"id":"{{Guid.NewGuid()}}","kind":"{{kind}}","at":{{at}}{{(payload.Length > 0 ? $",\"payload\":{payload}" : "")}}}""";
+
+    /// <summary>What is shown is the class that was started last; where two are in progress a screen is told of both.</summary>
+    [Fact]
+    public async Task A_screen_shows_what_was_started_last_and_is_told_of_all()
+    {
+        var ((_, first), (_, last)) = (await Held(Split), await Held(Split));
+        foreach (var session in new[] { first, last })
+        {
+            var lead = await studio.Post($"/api/sessions/{session}/lead", "");
+            await Tap(lead, 0, Command("start", (long)lead["now"]! + (session == last ? 5 : 0)));
+        }
+
+        var on = await studio.Get("/api/wall");
+        Assert.Equal(last, (string?)on["session"]);
+        Assert.Equal([last, first], on["inProgress"]!.AsArray().Select(c => (string)c!["session"]!).Where(s => s == first || s == last));
+        // One that stands paused since long past its end is nobody's.
+        var open = await studio.Post($"/api/sessions/{last}/lead", "");
+        var now = (long)open["now"]!;
+        await Tap(open, 1, Command("finish", now));
+        Assert.DoesNotContain((await studio.Get("/api/wall"))["inProgress"]!.AsArray(), c => (string)c!["session"]! == last);
+    }
+
+    /// <summary>Half of the work counts, less is cut short; who took the easier is proposed with it; the note says how it went.</summary>
+    [Fact]
+    public async Task The_log_is_filled_in_with_what_ran()
+    {
+        var person = (string)(await studio.Post("/api/people", """{"name":"Eve Easier"}"""))["id"]!;
+        var id = await studio.OpenFile(Split);
+        var session = (string)(await studio.Post(
+            $"/api/classes/{id}/sessions", $$"""{"booking":{"zone":"UTC","headCount":1,"expected":["{{person}}"] } }"""))["id"]!;
+        var lead = await studio.Post($"/api/sessions/{session}/lead", "");
+        var at = (long)lead["now"]! - 3_600_000;
+        // Ten seconds of lead-in, then five of the first side; the easier is seen there.
+        await Tap(
+            lead, 0, Command("start", at), Command("note", at + 12_000, $$"""{"person":"{{person}}","tap":"easier","scene":1}"""),
+            Command("finish", at + 15_000));
+        var log = await studio.Get($"/api/sessions/{session}/log");
+        Assert.StartsWith("cut short, 5 of ", (string)log["columns"]![0]!["cut"]!, StringComparison.Ordinal);
+        var row = log["rows"]!.AsArray().First(r => (string)r!["row"]!["personId"]! == person)!["row"]!;
+        Assert.Equal("e", (string?)row["uses"]![0]!["option"]);
+        Assert.Contains("Left out: round 2 of 2, Work", (string)log["note"]!, StringComparison.Ordinal);
+        Assert.Contains("took the easier", (string)row["note"]!, StringComparison.Ordinal);
     }
 
     [Fact]
@@ -201,6 +262,16 @@ public sealed class AnswerApiTests(Studio studio) : IClassFixture<Studio>
         Assert.Equal("text/html", type);
         Assert.Contains("<title>Split &amp; &lt;room&gt;", page, StringComparison.Ordinal);
         Assert.DoesNotContain("src=", page, StringComparison.Ordinal);
+        // Words that were recorded go with it.
+        using (var sound = new ByteArrayContent([1, 2, 3]) { Headers = { ContentType = new("audio/webm") } })
+        {
+            Assert.True(((int)await StatusOf(HttpMethod.Put, "/api/clips/left", sound)) < 300);
+        }
+
+        Assert.Contains(
+            "\"left\":\"data:audio/webm;base64,AQID\"", Encoding.UTF8.GetString((await File($"/api/classes/{id}/lead.html")).Item1),
+            StringComparison.Ordinal);
+        await StatusOf(HttpMethod.Delete, "/api/clips/left");
         Assert.DoesNotContain("https://", page, StringComparison.Ordinal);
         Assert.DoesNotContain("http://", page.Replace("http://www.w3.org/", "", StringComparison.Ordinal), StringComparison.Ordinal);
     }

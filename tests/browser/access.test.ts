@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import type { Page } from '@playwright/test'
-import { changeNow, classOf, expect, open, test } from './studio'
+import { changeNow, classOf, expect, open, skip, test } from './studio'
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
 
@@ -120,7 +120,7 @@ for (const [device, width, height] of [
     await page.goto(`${rotation}/lead`)
     await expect(page.getByRole('button', { name: 'Start the class' })).toBeVisible()
     await page.keyboard.press('Space')
-    for (let i = 0; i < 8; i++) await page.keyboard.press('n')
+    await skip(page, 8)
     await expect(page.getByRole('heading', { name: 'Go 1 of 6' })).toBeVisible()
     expect(await seriousFaults(page), 'rotation').toEqual([])
   })

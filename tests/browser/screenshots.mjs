@@ -1,4 +1,4 @@
-// Makes docs/screenshots anew from the demo studio: node tests/browser/screenshots.mjs, with the app built.
+// Makes docs/screenshots anew from the demo studio: node tests/browser/screenshots.mjs [NAME…], with the app built.
 import { chromium } from '@playwright/test'
 import { spawn } from 'node:child_process'
 import { mkdtempSync, rmSync } from 'node:fs'
@@ -76,7 +76,9 @@ try {
     ['remote', '/remote', [390, 844], []],
     ['lead', at('Full moon circuit', 'lead'), [1280, 800], Array(10).fill('n')],
   ]
+  const only = process.argv.slice(2)
   for (const [name, path, [width, height], keys, extra] of shots) {
+    if (only.length > 0 && !only.includes(name)) continue
     const page = await browser.newPage({ viewport: { width, height } })
     await fetch(`${address}/api/settings/preferences`, {
       method: 'PUT',
@@ -94,7 +96,11 @@ try {
     }
     if (keys.length > 0) {
       await page.getByRole('button', { name: 'Start the class' }).click()
-      for (const key of keys) await page.keyboard.press(key)
+      // Two skips in a moment would be one.
+      for (const key of keys) {
+        await page.keyboard.press(key)
+        await page.waitForTimeout(650)
+      }
       await page.waitForTimeout(1500)
     }
     await page.screenshot({ path: join(root, 'docs/screenshots', `${name}.png`) })

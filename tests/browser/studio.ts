@@ -242,3 +242,18 @@ export async function bookedAgo(server: Server, title: string, minutes: number):
   })
   return `${server.address}/lead/${((await made.json()) as { id: string }).id}`
 }
+
+/** Two skips in a moment count as one: so long apart they are two. */
+const APART = 650
+
+/** Skips so many stretches of a class under way, one by one. */
+export async function skip(
+  page: Page,
+  times: number,
+  wait: (ms: number) => Promise<void> = (ms) => page.waitForTimeout(ms),
+) {
+  for (let i = 0; i < times; i++) {
+    await page.keyboard.press('n')
+    await wait(APART)
+  }
+}

@@ -98,6 +98,6 @@ test('clips that were recorded are kept with the data, speak on another screen, 
   await page.getByRole('button', { name: 'Start the class' }).click()
   await expect.poll(async () => (await heard()).rates.at(-1)).toBeCloseTo(Math.max(0.7, Math.min(1.4, 90 / own)), 2)
   await page.keyboard.press('Space')
-  await expect(page.getByText('PAUSED')).toBeVisible()
+  await expect(page.getByText('Paused', { exact: true })).toBeVisible()
   expect((await heard()).refused).toEqual([])
 })

@@ -248,3 +248,15 @@ test('a wall only looks on', async () => {
   expect(shared.read('wall', 's')).not.toBeNull()
   wall.stop()
 })
+
+test('two skips in a moment are one; a third, later, is another', async () => {
+  const { at, keeper } = await begin()
+  keeper.send('start')
+  keeper.send('skip')
+  await wait(300)
+  keeper.send('skip')
+  await wait(700)
+  keeper.send('skip')
+  await wait(10)
+  expect(kinds(at.commands)).toBe('start skip skip')
+})

@@ -4,7 +4,7 @@ import type { Bell } from '../src/leading/core/bells'
 import { ringing } from '../src/leading/core/bells'
 import type { CommandKind, Ends, Payload } from '../src/leading/core/fold'
 import { fold, positionAt } from '../src/leading/core/fold'
-import type { Call, Cue } from '../src/leading/core/sounding'
+import type { Call, Cue, TimeLeft } from '../src/leading/core/sounding'
 import { Caller } from '../src/leading/core/sounding'
 import { FakeAudio } from './fakeAudio'
 
@@ -12,6 +12,7 @@ interface SoundCases {
   scenes: Ends[]
   cues: Cue[]
   calls: Call[]
+  left: TimeLeft[]
   cases: {
     name: string
     taps: [CommandKind, number, Payload?][]
@@ -21,7 +22,7 @@ interface SoundCases {
   }[]
 }
 
-const { scenes, cues, calls, cases } = JSON.parse(readFileSync('../tests/sound-cases.json', 'utf8')) as SoundCases
+const { scenes, cues, calls, left, cases } = JSON.parse(readFileSync('../tests/sound-cases.json', 'utf8')) as SoundCases
 const kinds = ['count', 'start', 'switch', 'warning', 'end', 'finish'] as const
 /** A pitch for each, so that they are told apart. */
 const bells: Bell[] = kinds.map((kind, i) => ({ kind, pitch: 100 * (i + 1), length: 0.2, strikes: 1, apart: 0.28 }))
@@ -51,7 +52,7 @@ function run({ taps, until }: SoundCases['cases'][number], latency: number) {
     if (state.phase !== 'running') return void vi.advanceTimersByTime(next - performance.now())
     const silence = ringing({ bells, cues, scenes }, state, audio as unknown as AudioContext, () => performance.now())
     const place = () => positionAt(state, performance.now(), scenes)
-    const caller = new Caller(calls, scenes, state, place() - 1)
+    const caller = new Caller(calls, scenes, state, place() - 1, left)
     const timer = setInterval(() => {
       const call = caller.at(place())
       if (call) said.push([performance.now(), call.text])

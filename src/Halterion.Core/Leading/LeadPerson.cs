@@ -1,10 +1,12 @@
 using System.Collections.Immutable;
 using Halterion.Core.Plans;
 using Halterion.Core.Views;
+using Halterion.Core.Words;
 
 namespace Halterion.Core.Leading;
 
 /// <summary>What somebody needs at a station, where it is not simply the main option.</summary>
+/// <param name="Words">What is otherwise in the option.</param>
 public sealed record PersonNeeds(PlaceId Station, CellKind Kind, string Words, string Why);
 
 /// <summary>Somebody in the room, for whoever leads.</summary>
@@ -12,8 +14,12 @@ public sealed record PersonNeeds(PlaceId Station, CellKind Kind, string Words, s
 public sealed record LeadPerson(PersonId Id, string Called, string Initials, ImmutableArray<PersonNeeds> Needs)
 {
     /// <summary>Who needs what, for the lead.</summary>
-    public static ImmutableArray<LeadPerson> Of(RoomView room)
+    public static ImmutableArray<LeadPerson> Of(RoomView room, ClassPlan plan, Preferences preferences)
     {
+        string Words(RoomCell cell) => cell.Option is { } id && plan.Find(cell.Station)?.Station is { } station
+            && station.Options.FirstOrDefault(o => o.Id == id) is { } option
+                ? Differs.Named(option, station, plan.Moves, preferences)
+                : cell.Words.Capital();
         var found = ImmutableArray.CreateBuilder<LeadPerson>(room.People.Length);
         foreach (var person in room.People)
         {
@@ -23,7 +29,7 @@ public sealed record LeadPerson(PersonId Id, string Called, string Initials, Imm
                 person.Id,
                 person.Called,
                 alike.Contains(initials) ? Short(person.Called, 3) : initials,
-                [.. person.Cells.Where(c => c.Kind != CellKind.Main).Select(c => new PersonNeeds(c.Station, c.Kind, c.Words, c.Why))]));
+                [.. person.Cells.Where(c => c.Kind != CellKind.Main).Select(c => new PersonNeeds(c.Station, c.Kind, Words(c), c.Why))]));
         }
 
         return found.MoveToImmutable();

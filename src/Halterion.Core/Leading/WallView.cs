@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Halterion.Core.Body;
 using Halterion.Core.Demands;
 using Halterion.Core.Plans;
 using Halterion.Core.Sessions;
@@ -6,9 +7,10 @@ using Halterion.Core.Timing;
 
 namespace Halterion.Core.Leading;
 
-/// <summary>A station's main option in motion.</summary>
+/// <summary>An option in motion.</summary>
 /// <param name="Beat">Beats a minute that go with its reps: whole ones to each.</param>
-public sealed record StationFilm(PlaceId Station, FigureFilm Film, double Beat);
+/// <param name="Reps">How many reps it shows: two where the sides take turns.</param>
+public sealed record StationFilm(PlaceId Station, FigureFilm Film, double Beat, int Reps);
 
 /// <summary>Where a station of a rotation stands in the room, in metres from its left and front edge.</summary>
 public sealed record WallSpot(PlaceId Station, double X, double Y);
@@ -19,10 +21,21 @@ public sealed record WallFloor(PlaceId Block, double WidthM, double LengthM, Imm
 /// <summary>What may be seen by everybody in the room: no names, no notes, nothing that is said to the instructor.</summary>
 public static class ForEveryone
 {
-    /// <summary>The script without what is the instructor's own.</summary>
-    public static LeadScript Script(LeadScript script, ClassPlan plan) => script with
+    /// <summary>The script without what is the instructor's own; what that one shows, the room watches.</summary>
+    public static LeadScript Script(LeadScript script, ClassPlan plan) => TakenAlong(script, plan) with
     {
         Calls = [],
+        Scenes =
+        [
+            .. TakenAlong(script, plan).Scenes
+                .Select(s => Watched(script, s) is { } watch ? s with { Headline = watch, Title = watch } : s),
+        ],
+        Cards = [.. script.Cards.Select(c => c with { Watch = "" })],
+    };
+
+    /// <summary>The script as it may lie about: without names, and without what the plan has to be said.</summary>
+    public static LeadScript TakenAlong(LeadScript script, ClassPlan plan) => script with
+    {
         Scenes =
         [
             .. script.Scenes.Select(s => s with
@@ -32,8 +45,10 @@ public static class ForEveryone
                 Target = s.Kind == SpanKind.Talk && plan.Blocks[s.Block].ShownBy is not null ? "" : s.Target,
             }),
         ],
-        Cards = [.. script.Cards.Select(c => c with { Watch = "" })],
     };
+
+    private static string? Watched(LeadScript script, Scene scene) =>
+        scene is { Kind: SpanKind.Talk, Cards: [var card] } ? $"Watch: {script.Cards[card].Name}" : null;
 
     /// <summary>The taps that move the clock; notes stay with the instructor.</summary>
     public static ImmutableArray<LeadCommand> Commands(ImmutableArray<LeadCommand> commands) =>
@@ -42,25 +57,18 @@ public static class ForEveryone
             .Select(c => c with { Device = null, Payload = c.Payload is { } p ? new LeadPayload(p.Shifts, p.Scene) : null }),
     ];
 
-    /// <summary>The main option of every station that has poses, in motion.</summary>
-    public static ImmutableArray<StationFilm> Films(ClassPlan plan) =>
-    [
-        .. from block in plan.Blocks
-           from station in block.Stations
-           let move = plan.Moves.Find(station.Main.Move)
-           where move?.Poses is not null
-           let film = Film(plan, new Doing(station.Main.Move, station.Main.Manner), station.OnlySide)!
-           select new StationFilm(station.Id, film, BeatFor(film.Seconds)),
-    ];
-
     /// <summary>What is on, in motion: an option as it is done in a part, on a side, at its tempo there.</summary>
     /// <param name="option">Of the class: of a station, what waits its turn there, or what is done in the rests of a block.</param>
     /// <param name="part">Its place in the dose, from 1; null: the option as a whole.</param>
+    /// <param name="from">From where it is looked at; null: as the move is best seen.</param>
     /// <returns>Null where there is no such option or part, or its move has no poses.</returns>
-    public static StationFilm? FilmOf(ClassPlan plan, PlaceId option, int? part, Side side) =>
-        Done(plan, option, part) is { } at && Film(plan, at.Doing, side) is { } film
-            ? new StationFilm(at.Station, film, BeatFor(film.Seconds))
+    public static StationFilm? FilmOf(ClassPlan plan, PlaceId option, int? part, Side side, Viewpoint? from = null) =>
+        Done(plan, option, part) is { } at && Film(plan, at.Doing, side, from) is { } film
+            ? new StationFilm(at.Station, film, BeatFor(film.Seconds), side == Side.Alternate
+                ? Times(film, Film(plan, at.Doing, Side.Right, from)!) : 1)
             : null;
+
+    private static int Times(FigureFilm film, FigureFilm one) => (int)Math.Round(film.Seconds / one.Seconds);
 
     /// <summary>What is done where; a rest of the block has its first station's place.</summary>
     private static (PlaceId Station, Doing Doing)? Done(ClassPlan plan, PlaceId id, int? part)
@@ -86,8 +94,21 @@ public static class ForEveryone
     private static Doing At(Part part, Doing doing) =>
         part.Tempo is { } tempo ? doing with { Manner = doing.Manner with { Tempo = tempo } } : doing;
 
-    private static FigureFilm? Film(ClassPlan plan, Doing doing, Side side) =>
-        plan.Moves.Find(doing.Move) is { Poses: not null } move ? OptionFigure.FilmOf(move, doing.Manner, plan.Moves, side: side) : null;
+    private static FigureFilm? Film(ClassPlan plan, Doing doing, Side side, Viewpoint? from) =>
+        plan.Moves.Find(doing.Move) is { Poses: not null } move
+            ? OptionFigure.FilmOf(move, doing.Manner, plan.Moves, ViewOf(from), side)
+            : null;
+
+    /// <summary>What is seen of an instructor who stands so.</summary>
+    private static View? ViewOf(Viewpoint? from) => from switch
+    {
+        Viewpoint.Side => View.Side,
+        Viewpoint.Front => View.Front,
+        Viewpoint.Back => View.Behind,
+        Viewpoint.Turn => View.Quarter,
+        null => null,
+        _ => throw new ArgumentOutOfRangeException(nameof(from), from, null),
+    };
 
     /// <summary>Of the speeds from 60 to 180 beats a minute that have whole beats to a rep, the one nearest to 100. [M]</summary>
     /// <param name="rep">Seconds of a rep.</param>

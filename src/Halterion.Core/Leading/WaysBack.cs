@@ -47,11 +47,13 @@ public sealed record WaysBack(
         var elapsed = (int)((position - LeadFold.EndOf(scenes, state.Added, scene - 1)) / 1000);
         var lengths = scenes.Select(
             (_, i) => i == scene ? elapsed + left : (int)((LeadFold.LengthOf(scenes, state.Added, i) + 999) / 1000)).ToImmutableArray();
-        var under = new ClassUnderWay(lengths, scene, new Seconds(elapsed));
+        var under = state.Phase == LeadPhase.Ready
+            ? new ClassUnderWay(lengths, ClassUnderWay.NotBegun, Seconds.Zero)
+            : new ClassUnderWay(lengths, scene, new Seconds(elapsed));
         var remaining = new Seconds((int)Math.Floor((endsAt - now) / 1000.0));
         var behind = now + end - position - endsAt;
         var late = new Seconds((int)Math.Ceiling(behind / 1000.0));
-        var words = late > Seconds.Zero ? $"{late} behind" : late < Seconds.Zero ? $"{Seconds.Zero - late} in hand" : "on time";
+        var words = late > Seconds.Zero ? $"{late} late" : late < Seconds.Zero ? $"{Seconds.Zero - late} early" : "on time";
         WayBack Way(RefitWay way) => new(
             way.Title,
             way.Cost,

@@ -14,17 +14,22 @@ public static class LogPrefill
 
     /// <summary>
     /// A log of those who are expected, each with what they were given to do and what was noted of them. Where people were ticked at
-    /// the start, whoever was not did not come.
+    /// the start, whoever was not did not come, but for those of whom something was noted.
     /// </summary>
     /// <param name="noted">While it was led; null: nothing was.</param>
     public static ClassLog For(Assignment assigned, IEnumerable<Person> expected, LeadNotes? noted = null) => new(
         [
-            .. expected.Select(p => Row(assigned, p, noted is null || noted.Came.IsEmpty || noted.Came.GetValueOrDefault(p.Id)) with
+            .. expected.Select(p => Row(assigned, p, IsThere(p.Id, noted)) with
             {
                 Note = noted?.Words.TryGetValue(p.Id, out var lines) == true ? string.Join("; ", lines) : "",
             }),
         ],
         noted is null ? "" : string.Join("; ", noted.OfClass));
+
+    /// <summary>As they were ticked; of whom something was noted was seen; where nobody was ticked, everybody came.</summary>
+    private static bool IsThere(PersonId person, LeadNotes? noted) =>
+        noted is null || noted.Came.IsEmpty
+        || (noted.Came.TryGetValue(person, out var came) ? came : noted.Words.ContainsKey(person));
 
     /// <summary>
     /// Who is expected: those who were named; else who came last time; else the roster, where it is no larger than the class.

@@ -35,4 +35,13 @@ public enum CallKind
     Breath,
     /// <summary>The end of the class.</summary>
     End,
+
+    /// <summary>Who of two works, and when they swap.</summary>
+    Turn,
+
+    /// <summary>The class waits for a tap.</summary>
+    Gate,
+
+    /// <summary>Stop at pain: once, before the main work.</summary>
+    Care,
 }

@@ -65,7 +65,7 @@ public enum QuickTap
 /// <summary>What a command carries, where its kind carries anything.</summary>
 /// <param name="Shifts">Of <see cref="LeadCommandKind.Adjust"/>.</param>
 /// <param name="Scene">Of <see cref="LeadCommandKind.Jump"/>; of a note the scene it was taken in.</param>
-/// <param name="Text">Of a note.</param>
+/// <param name="Text">Of a note; of an adjust the way that was taken, empty where the last one is taken back.</param>
 /// <param name="Person">Of whom a note is; null: of nobody in particular.</param>
 /// <param name="Tap">Of a note that was one tap.</param>
 public sealed record LeadPayload(

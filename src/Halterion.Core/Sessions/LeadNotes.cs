@@ -10,12 +10,16 @@ namespace Halterion.Core.Sessions;
 public sealed record LeadNotes(
     ImmutableDictionary<PersonId, bool> Came, ImmutableDictionary<PersonId, ImmutableArray<string>> Words, ImmutableArray<string> OfClass)
 {
+    /// <summary>Who took the easier option, and in which scene, in order.</summary>
+    public ImmutableArray<(PersonId Who, int Scene)> Easier { get; init; } = [];
+
     /// <param name="scene">What a scene is called.</param>
     public static LeadNotes Of(ImmutableArray<LeadCommand> commands, Func<int, string> scene)
     {
         var came = ImmutableDictionary.CreateBuilder<PersonId, bool>();
         var words = new Dictionary<PersonId, List<string>>();
         var all = ImmutableArray.CreateBuilder<string>();
+        var easier = ImmutableArray.CreateBuilder<(PersonId, int)>();
         foreach (var note in commands.Where(c => c.Kind == LeadCommandKind.Note).Select(c => c.Payload).OfType<LeadPayload>())
         {
             if (note is { Tap: QuickTap.Came or QuickTap.Away, Person: { } ticked })
@@ -30,6 +34,11 @@ public sealed record LeadNotes(
                 continue;
             }
 
+            if (note is { Tap: QuickTap.Easier, Person: { } who, Scene: { } at })
+            {
+                easier.Add((new PersonId(who), at));
+            }
+
             if (note.Person is { } person)
             {
                 var id = new PersonId(person);
@@ -42,7 +51,8 @@ public sealed record LeadNotes(
         }
 
         return new LeadNotes(
-            came.ToImmutable(), words.ToImmutableDictionary(w => w.Key, w => w.Value.ToImmutableArray()), all.ToImmutable());
+            came.ToImmutable(), words.ToImmutableDictionary(w => w.Key, w => w.Value.ToImmutableArray()), all.ToImmutable())
+        { Easier = easier.ToImmutable() };
     }
 
     private static string Line(LeadPayload note, Func<int, string> scene)

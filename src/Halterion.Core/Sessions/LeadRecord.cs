@@ -10,14 +10,13 @@ namespace Halterion.Core.Sessions;
 /// <param name="Words">Such as "Led in 27 min 10 s; planned 26 min 40 s".</param>
 public sealed record LeadRecord(long? StartedAt, long? EndedAt, string Words)
 {
-    /// <summary>A station that is passed over on the way to another was not done. [M]</summary>
-    private const long Glimpse = 3000;
-
-    /// <summary>The scenes that were played, not skipped: for at least three seconds, or to their end. By index.</summary>
+    /// <summary>How long each scene ran, in milliseconds: what was skipped did not, what was done again did twice.</summary>
     /// <param name="now">Milliseconds since 1970 UTC.</param>
-    public static ImmutableHashSet<int> Played(ImmutableArray<LeadCommand> commands, ImmutableArray<SceneTime> scenes, long now)
+    public static long[] Ran(ImmutableArray<LeadCommand> commands, ImmutableArray<SceneTime> scenes, long now)
     {
-        var played = new Dictionary<int, long>();
+        var ran = new long[scenes.Length];
+        // What does not move the class leaves its state where it was: its time would be counted twice.
+        commands = [.. commands.Where(c => c.Kind is not (LeadCommandKind.Note or LeadCommandKind.Lead))];
         var state = LeadFold.Fold([], scenes);
         for (var i = 0; i <= commands.Length; i++)
         {
@@ -34,14 +33,65 @@ public sealed record LeadRecord(long? StartedAt, long? EndedAt, string Words)
                         break;
                     }
 
-                    played[scene] = played.GetValueOrDefault(scene) + end - from;
+                    ran[scene] += end - from;
                 }
             }
 
-            state = i < commands.Length ? LeadFold.Fold(commands[..(i + 1)], scenes) : state;
+            state = i < commands.Length ? LeadFold.Next(state, commands[i], scenes) : state;
         }
 
-        return [.. played.Where(p => p.Value >= Math.Min(Glimpse, LeadFold.LengthOf(scenes, state.Added, p.Key))).Select(p => p.Key)];
+        return ran;
+    }
+
+    /// <summary>How long each scene was to be, in milliseconds: as planned, less what a way to catch up took away.</summary>
+    public static long[] Planned(ImmutableArray<LeadCommand> commands, ImmutableArray<SceneTime> scenes)
+    {
+        var planned = scenes.Select((s, i) => 1000L * (s.End.Value - (i > 0 ? scenes[i - 1].End.Value : 0))).ToArray();
+        var state = LeadFold.Fold([], scenes);
+        foreach (var command in commands)
+        {
+            var before = state.Added;
+            state = LeadFold.Next(state, command, scenes);
+            for (var i = 0; command.Kind == LeadCommandKind.Adjust && i < planned.Length; i++)
+            {
+                planned[i] += state.Added[i] - before[i];
+            }
+        }
+
+        return [.. planned.Select(ms => Math.Max(0, ms))];
+    }
+
+    /// <summary>The ways to catch up that were taken and not taken back, in order.</summary>
+    public static ImmutableArray<string> WaysTaken(ImmutableArray<LeadCommand> commands)
+    {
+        var taken = new List<string>();
+        foreach (var text in commands.Where(c => c.Kind == LeadCommandKind.Adjust).Select(c => c.Payload?.Text).OfType<string>())
+        {
+            if (text.Length > 0)
+            {
+                taken.Add(text);
+            }
+            else if (taken.Count > 0)
+            {
+                taken.RemoveAt(taken.Count - 1);
+            }
+        }
+
+        return [.. taken];
+    }
+
+    /// <summary>Paused for so long past its booked end, a class is nobody's any more. leading.md, "Which class".</summary>
+    private const long LeftAfter = 15 * 60 * 1000;
+
+    /// <summary>Whether a class stands paused since long past its booked end.</summary>
+    /// <param name="now">Milliseconds since 1970 UTC.</param>
+    /// <param name="endsAt">When the booked time is over; null: when its own time would be, had it never been paused.</param>
+    public static bool IsLeft(ImmutableArray<LeadCommand> commands, ImmutableArray<SceneTime> scenes, long now, long? endsAt)
+    {
+        var state = LeadFold.Fold(commands, scenes);
+        var started = commands.FirstOrDefault(c => c.Kind == LeadCommandKind.Start)?.At;
+        return started is { } start && state.Phase == LeadPhase.Paused
+            && now - Math.Max(state.At, endsAt ?? start + (1000L * scenes[^1].End.Value)) >= LeftAfter;
     }
 
     /// <param name="now">Milliseconds since 1970 UTC: a class left running has ended if its time is up by then.</param>

@@ -44,6 +44,13 @@ public static class Differs
         station.Options.IndexOf(option) is >= 0 and var at && Of(station, moves, preferences)[at] is { } words ? words
             : string.Join(", ", Phrases(option, station, moves, preferences).Take(1));
 
+    /// <summary>Of one option, with the name first of another move: "Wall sit, two hands"; "Half depth".</summary>
+    public static string Named(Option option, Station station, MoveLibrary moves, Preferences preferences)
+    {
+        var name = option.Move == station.Main.Move ? "" : moves.Find(option.Move)?.Name ?? option.Move.Value;
+        return string.Join(", ", new[] { name, Of(option, station, moves, preferences) }.Where(w => w.Length > 0)).Capital();
+    }
+
     /// <summary>What a coach says of it; null where the move's offers do not have it.</summary>
     public static string? Coached(Option option, Option main, MoveLibrary moves) =>
         moves.Find(main.Move) is not { } move ? null
@@ -137,7 +144,7 @@ public static class Differs
         [
             now.Load is null || now.Load == main.Load || now.Load.IsNone && main.Load is not null
                 ? null
-                : LoadWords(now.Load, main.Load, move, preferences),
+                : LoadWords(now.Load, main.Load, move, compares: option.Move == station.Main.Move, preferences),
             now.Band == main.Band ? null : now.Band switch
             {
                 null => null,
@@ -189,7 +196,8 @@ public static class Differs
         return one.Zip(was).Where(p => !p.First.Equals(p.Second)).SelectMany(p => PlanWords.Manner(p.First, preferences));
     }
 
-    private static string LoadWords(Load now, Load? main, Move? move, Preferences preferences)
+    /// <param name="compares">It is the main option's own move: lighter or heavier than what that holds says more than kilograms.</param>
+    private static string LoadWords(Load now, Load? main, Move? move, bool compares, Preferences preferences)
     {
         if (now.IsNone)
         {
@@ -198,7 +206,7 @@ public static class Differs
 
         double? Of(Load? load) => load is { Kg: { } kg } ? (double)kg.Value * (load.Count ?? 1) : null;
         var was = Of(main) ?? move?.Usual?.Kilograms;
-        return Of(now) is { } kg && was is { } before && kg != before && (main is null || now.Position == main.Position)
+        return compares && Of(now) is { } kg && was is { } before && kg != before && (main is null || now.Position == main.Position)
             ? kg < before ? "a lighter weight" : "a heavier weight"
             : PlanWords.Load(now, preferences.Weight)!;
     }

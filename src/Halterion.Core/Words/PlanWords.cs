@@ -142,6 +142,13 @@ public static class PlanWords
         return string.Join(", ", words.OfType<string>());
     }
 
+    /// <summary>What a part is called: its move, or the station's own name where it is that one's move; a label follows the name.</summary>
+    public static string Work(Part part, Station station, MoveLibrary moves)
+    {
+        var name = part.Move == station.Main.Move && station.HasOwnName ? station.Name : moves.Find(part.Move)?.Name ?? station.Name;
+        return part.Label is { Length: > 0 } label && !name.Contains(label, StringComparison.OrdinalIgnoreCase) ? $"{name}, {label}" : name;
+    }
+
     /// <summary>One part, such as "10 pulses". It always says whether a number means reps or seconds.</summary>
     public static string Part(Part part, int round)
     {
@@ -230,15 +237,14 @@ public static class PlanWords
         return string.Join(", ", new[] { view, first }.OfType<string>());
     }
 
-    /// <summary>What a side means in a move: "left foot in front".</summary>
-    public static string Of(Side side, Move? move) => (side, move?.SideMeans) switch
+    /// <summary>What a side means in a move, as it is said to people: "left foot in front".</summary>
+    public static string Of(Side side, Move? move) => side switch
     {
-        (Side.Left, { } means) => $"left {means}",
-        (Side.Right, { } means) => $"right {means}",
-        (Side.Left, null) => "left side",
-        (Side.Right, null) => "right side",
-        (Side.Alternate, _) => "sides in turn",
-        _ => "",
+        Side.Left or Side.Right when move?.SideSay is { Length: > 0 } said =>
+            said.Replace("{side}", side.ToString().ToLowerInvariant(), StringComparison.Ordinal),
+        Side.Left or Side.Right => $"{side.ToString().ToLowerInvariant()} {move?.SideMeans ?? "side"}",
+        Side.Alternate => "sides in turn",
+        Side.Both => "",
     };
 
     /// <summary>Which round or set of how many: "Round 2 of 3"; empty where there is one round alone, which needs no number.</summary>

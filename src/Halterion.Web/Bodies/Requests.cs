@@ -84,12 +84,13 @@ public sealed record RefitRequest(JsonElement Plan, int Position, int RemainingS
 }
 
 /// <summary>Asks what is said while a class is led.</summary>
-/// <param name="Silent">Kinds that are not said; null: as the settings have it.</param>
+/// <param name="Silent">Kinds that are not said; null: as the settings have it; empty: all are said.</param>
 public sealed record CallsRequest(JsonElement Plan, ImmutableArray<CallKind>? Silent = null) : IRead<CallsRequest>
 {
     public static CallsRequest? Read(Fields body, Faults faults)
     {
-        ImmutableArray<CallKind>? silent = body.Has("silent") ? body.WordList<CallKind>("silent", Enum.GetValues<CallKind>().Length) : null;
+        ImmutableArray<CallKind>? silent = body.Take("silent") is { ValueKind: not JsonValueKind.Null }
+            ? body.WordList<CallKind>("silent", Enum.GetValues<CallKind>().Length) : null;
         return body.Json("plan", faults) is { } plan ? new CallsRequest(plan, silent) : null;
     }
 }
@@ -191,7 +192,8 @@ public sealed record SendCommands(int Expected, ImmutableArray<LeadCommand> Comm
     {
         var payload = kind switch
         {
-            LeadCommandKind.Adjust => new LeadPayload(Shifts: fields.List("shifts", 0, MostScenes, "a shift", Shift, required: true)),
+            LeadCommandKind.Adjust => new LeadPayload(
+                Shifts: fields.List("shifts", 0, MostScenes, "a shift", Shift, required: true), Text: fields.Text("text", 0, NoteLength)),
             LeadCommandKind.Jump => new LeadPayload(Scene: fields.Whole("scene", 0, MostScenes, required: true)),
             LeadCommandKind.Note => new LeadPayload(
                 Scene: fields.Whole("scene", 0, MostScenes),

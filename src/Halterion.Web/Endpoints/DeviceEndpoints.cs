@@ -64,7 +64,7 @@ internal static class DeviceEndpoints
                 statusCode: StatusCodes.Status409Conflict);
         }
 
-        var (code, until) = pairing.NewCode(request.Role);
+        var (code, until) = pairing.NewCode(request.Role, request.Session);
         var whole = $"{address}/pair#{code}";
         var (picture, size) = QrPicture.Of(whole);
         return TypedResults.Ok(new PairingCode(code, request.Role, whole, picture, size, until.ToUnixTimeMilliseconds()));
@@ -77,23 +77,27 @@ internal static class DeviceEndpoints
             return body.Problem!;
         }
 
-        var (tried, role) = pairing.Try(request.Code, http.Connection.RemoteIpAddress?.ToString() ?? "");
+        var (tried, role, session) = pairing.Try(request.Code, http.Connection.RemoteIpAddress?.ToString() ?? "");
         if (tried == Tried.Wait)
         {
             return TypedResults.Problem(title: "Too many wrong codes.", detail: "Wait a minute, then get a new one.",
                 statusCode: StatusCodes.Status429TooManyRequests);
         }
 
-        if (tried == Tried.Wrong)
+        if (tried is Tried.Wrong or Tried.Expired)
         {
-            return TypedResults.Problem(
-                title: "This code is wrong or has expired.",
-                detail: "Codes work once, for five minutes. Get a new one from the instructor’s screen.",
-                statusCode: StatusCodes.Status403Forbidden);
+            const string again = "Get a new one from the instructor’s screen.";
+            var (title, detail) = (tried, pairing.IsVoid) switch
+            {
+                (Tried.Expired, _) => ("This code has expired.", $"This code has expired: it was good for five minutes. {again}"),
+                (_, true) => ("All codes are void.", $"Too many wrong codes were typed, so none is good any more. {again}"),
+                _ => ("No such code.", "No code like this is open. Check the six digits; each works once."),
+            };
+            return TypedResults.Problem(title: title, detail: detail, statusCode: StatusCodes.Status403Forbidden);
         }
 
         var token = Roles.NewToken();
-        devices.Add(request.Name, role, Roles.HashOf(token));
+        devices.Add(request.Name, role, Roles.HashOf(token), session);
         http.Response.Cookies.Append(Roles.Cookie, token, new CookieOptions
         {
             HttpOnly = true,
@@ -118,10 +122,14 @@ internal static class DeviceEndpoints
 }
 
 /// <summary>Asks for a code with which a device gets a role.</summary>
-public sealed record NewCode(DeviceRole Role) : IRead<NewCode>
+/// <param name="Session">The one whose lead asks: the device follows it.</param>
+public sealed record NewCode(DeviceRole Role, Guid? Session = null) : IRead<NewCode>
 {
-    public static NewCode? Read(Fields body, Faults faults) =>
-        body.Choice<DeviceRole>("role", required: true) is { } role ? new NewCode(role) : null;
+    public static NewCode? Read(Fields body, Faults faults)
+    {
+        var session = body.Id("session");
+        return body.Choice<DeviceRole>("role", required: true) is { } role ? new NewCode(role, session) : null;
+    }
 }
 
 /// <summary>A code as it was typed on a device, and what the device is called.</summary>

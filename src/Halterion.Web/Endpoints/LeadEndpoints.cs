@@ -163,7 +163,8 @@ internal static class LeadEndpoints
         var (plan, timeline, problem) = Held(session, leads.OpenOf(id), classes, evaluator);
         return plan is null || timeline is null
             ? problem!
-            : TypedResults.Ok(LeadPerson.Of(RoomView.Of(halls.Of(plan, session, rooms.Of(id)), timeline, evaluator.Preferences)));
+            : TypedResults.Ok(LeadPerson.Of(
+                RoomView.Of(halls.Of(plan, session, rooms.Of(id)), timeline, evaluator.Preferences), plan, evaluator.Preferences));
     }
 
     private static Results<Ok<CommandList>, ProblemHttpResult> Send(

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Text;
 using Halterion.Core;
+using Halterion.Core.Leading;
 using Halterion.Core.Logbook;
 using Halterion.Core.Moves;
 using Halterion.Core.PlanFormat;
@@ -21,7 +22,8 @@ using Microsoft.AspNetCore.Http.HttpResults;
 namespace Halterion.Web.Endpoints;
 
 /// <summary>A station as a column of the log.</summary>
-public sealed record LogColumn(PlaceId Station, string Name, Family Family, string Target, ImmutableArray<LogChoice> Choices);
+/// <param name="Cut">"cut short, 12 of 36 s"; empty where it was done.</param>
+public sealed record LogColumn(PlaceId Station, string Name, Family Family, string Target, ImmutableArray<LogChoice> Choices, string Cut);
 
 /// <summary>An option that can be logged.</summary>
 public sealed record LogChoice(PlaceId Id, Tier Tier, string Words);
@@ -54,7 +56,7 @@ internal static class LogEndpoints
 
     private static Results<Ok<LogView>, ProblemHttpResult> Get(
         Guid id, Sessions sessions, Classes classes, Leads leads, Logs logs, Store.People people, Rooms rooms, Evaluator evaluator,
-            SteadyClock clock, Belts belts, HttpContext http)
+            SteadyClock clock, Belts belts, SessionRooms halls, HttpContext http)
     {
         if (sessions.Find(id) is not { } session || PlanOf(session, classes) is not { } stored)
         {
@@ -69,7 +71,7 @@ internal static class LogEndpoints
 
         var roster = people.List();
         var lead = leads.OpenOf(id);
-        var reached = Reached(lead, clock);
+        var ran = Ran(lead, reading.Plan, session, rooms, halls, clock);
         var saved = logs.Find(id);
         var assigned = Assigning.Of(SessionRooms.Everyone(reading.Plan, session, roster, rooms));
         var noted = Noted(lead) is { } notes ? notes with { Words = WithHearts(notes.Words, belts) } : null;
@@ -77,38 +79,82 @@ internal static class LogEndpoints
             assigned,
             LogPrefill.Expected(roster, session.Booking.Expected, logs.LastCame(id), session.Booking.HeadCount),
             noted);
+        if (saved is null)
+        {
+            log = WithEasier(log, noted, ran, reading.Plan) with
+            {
+                Note = string.Join("; ", Story(lead, ran, reading.Plan, session, clock).Append(log.Note).Where(l => l.Length > 0)),
+            };
+        }
+
         var names = roster.ToDictionary(p => p.Id, p => p.Name);
         var shown = log.Rows.Select(r => r.PersonId).ToHashSet();
         http.Tagged(saved?.Version ?? 0);
         return TypedResults.Ok(new LogView(
             saved?.Version ?? 0,
             Led(lead, clock),
-            Columns(reading.Plan, evaluator.Preferences, reached),
-            [.. log.Rows.Select(r => new NamedRow(names[r.PersonId], saved is null ? Only(r, reached) : r))],
+            Columns(reading.Plan, evaluator.Preferences, ran),
+            [.. log.Rows.Select(r => new NamedRow(names[r.PersonId], saved is null ? Only(r, ran) : r))],
             [
                 .. roster.Where(p => !shown.Contains(p.Id)).Select(
-                    p => new NamedRow(p.Name, Only(LogPrefill.Row(assigned, p, came: true), reached)))],
+                    p => new NamedRow(p.Name, Only(LogPrefill.Row(assigned, p, came: true), ran)))],
             log.Note));
     }
 
-    /// <summary>The stations that were worked at; null where that is not known, as when it was not led.</summary>
-    private static ImmutableHashSet<PlaceId>? Reached(StoredLead? lead, SteadyClock clock)
+    /// <summary>What ran of the class; null where that is not known, as when it was not led.</summary>
+    private static WorkThatRan? Ran(
+        StoredLead? lead, ClassPlan plan, StoredSession session, Rooms rooms, SessionRooms halls, SteadyClock clock)
     {
         if (lead is null || ScriptFile.Read(lead.Format, lead.Script) is not { } script
-            || LeadRecord.Of(lead.Commands, script.Times, clock.Now).StartedAt is null)
+            || LeadRecord.Of(lead.Commands, script.Times, clock.Now).StartedAt is null
+            || Compiler.Compile(plan).Timeline is not { } timeline
+            || !script.Times.Select(t => t.End).SequenceEqual(timeline.Spans.Select(s => s.End)))
         {
             return null;
         }
 
-        var played = LeadRecord.Played(lead.Commands, script.Times, clock.Now);
-        return
-        [
-            .. from scene in played
-               where script.Scenes[scene].Kind == SpanKind.Work
-               from card in script.Scenes[scene].Cards
-               where script.Cards[card].Id is not null
-               select script.Cards[card].Id!.Value,
-        ];
+        var groups = Assigning.Of(halls.Of(plan, session, rooms.Of(session.Id))).Groups;
+        return new WorkThatRan(plan, timeline, lead.Commands, groups, clock.Now);
+    }
+
+    /// <summary>How the class went, for its note.</summary>
+    private static ImmutableArray<string> Story(
+        StoredLead? lead, WorkThatRan? ran, ClassPlan plan, StoredSession session, SteadyClock clock)
+    {
+        if (lead is null || ran is null || ScriptFile.Read(lead.Format, lead.Script) is not { } script)
+        {
+            return [];
+        }
+
+        var starts = session.Booking.StartsAt is { } at ? BookingReader.Moment(at, session.Booking.Zone).ToUnixTimeMilliseconds()
+            : (long?)null;
+        return HowItWent.Lines(
+            plan, ran, lead.Commands, LeadRecord.Of(lead.Commands, script.Times, clock.Now), starts,
+            LeadEndpoints.EndsAt(session.Booking, script));
+    }
+
+    /// <summary>Whoever was seen to take the easier option is proposed with it.</summary>
+    private static ClassLog WithEasier(ClassLog log, LeadNotes? noted, WorkThatRan? ran, ClassPlan plan)
+    {
+        foreach (var (who, scene) in noted?.Easier ?? [])
+        {
+            if (ran?.Where(scene, who) is { } station && plan.Find(station)?.Station is { } place
+                && place.Options.FirstOrDefault(o => o.Tier == Tier.Easier) is { } easier)
+            {
+                log = log with
+                {
+                    Rows =
+                    [
+                        .. log.Rows.Select(r => r.PersonId != who ? r : r with
+                        {
+                            Uses = [.. r.Uses.Select(u => u.Station == station ? u with { Option = easier.Id } : u)],
+                        }),
+                    ],
+                };
+            }
+        }
+
+        return log;
     }
 
     private static LeadNotes? Noted(StoredLead? lead) =>
@@ -124,8 +170,8 @@ internal static class LogEndpoints
             heart.Person,
             (all.TryGetValue(heart.Person, out var lines) ? lines : []).Add($"heart above 85 % for {new Seconds(heart.HardSeconds)}")));
 
-    private static LogRow Only(LogRow row, ImmutableHashSet<PlaceId>? reached) =>
-        reached is null ? row : row with { Uses = [.. row.Uses.Where(u => reached.Contains(u.Station))] };
+    private static LogRow Only(LogRow row, WorkThatRan? ran) =>
+        ran is null ? row : row with { Uses = [.. row.Uses.Where(u => !ran.At(u.Station, row.PersonId).IsLeftOut)] };
 
     private static string Led(StoredLead? lead, SteadyClock clock) =>
         lead is null ? "Not led yet"
@@ -196,16 +242,18 @@ internal static class LogEndpoints
         session.ClassVersion is { } version ? classes.At(session.ClassId, version) : classes.Find(session.ClassId);
 
     /// <summary>What was never reached is nobody's to log.</summary>
-    private static ImmutableArray<LogColumn> Columns(ClassPlan plan, Preferences preferences, ImmutableHashSet<PlaceId>? reached) =>
+    private static ImmutableArray<LogColumn> Columns(ClassPlan plan, Preferences preferences, WorkThatRan? ran) =>
     [
         .. from block in plan.Blocks
            from station in block.Stations
-           where reached is null || reached.Contains(station.Id)
+           let done = ran?.At(station.Id)
+           where done is not { IsLeftOut: true }
            select new LogColumn(
                station.Id,
                station.Name,
                plan.Moves.Find(station.Main.Move)!.Family,
                PlanWords.Target(station, block, 0),
-               [.. station.Options.Select(o => new LogChoice(o.Id, o.Tier, PlanWords.Option(o, station, plan.Moves, preferences)))]),
+               [.. station.Options.Select(o => new LogChoice(o.Id, o.Tier, PlanWords.Option(o, station, plan.Moves, preferences)))],
+               done?.Words ?? ""),
     ];
 }

@@ -39,7 +39,8 @@ public sealed record FitAnswer(ImmutableArray<FitOffer> Offers, string ShortBy, 
 public sealed record ProposedOption(Tier Tier, JsonObject Option, string Words, string Why);
 
 /// <summary>What is said while leading, in order.</summary>
-public sealed record CallList(ImmutableArray<Call> Calls);
+/// <param name="Bells">Where a bell stands, in seconds from the start of the class.</param>
+public sealed record CallList(ImmutableArray<Call> Calls, ImmutableArray<decimal> Bells);
 
 internal static class PlanEndpoints
 {
@@ -252,8 +253,9 @@ internal static class PlanEndpoints
 
         var result = evaluator.Evaluate(request.Plan.GetRawText());
         return result is { Plan: { } plan, Timeline: { } timeline }
-            ? TypedResults.Ok(new CallList(LeadScript.Of(plan, timeline,
-                evaluator.Preferences with { Silent = request.Silent ?? evaluator.Preferences.Silent }).Calls))
+            ? TypedResults.Ok(new CallList(
+                Call.ListFor(plan, timeline, evaluator.Preferences with { Silent = request.Silent ?? evaluator.Preferences.Silent }),
+                Call.BellsOf(timeline)))
             : Problems.Faults(result.Faults.At("", "/plan"));
     }
 

@@ -1,7 +1,9 @@
+using System.Collections.Immutable;
 using System.Globalization;
 using System.Text;
 using Halterion.Core.Body;
 using Halterion.Core.Leading;
+using Halterion.Core.Leading.Calling;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Planning;
 using Halterion.Core.Plans;
@@ -154,7 +156,7 @@ internal static class TakeAlongEndpoints
 
     /// <summary>One file that leads the class from any browser, with no server.</summary>
     private static Results<FileContentHttpResult, ProblemHttpResult> Page(
-        Guid id, Guid? session, Classes classes, Sessions sessions, Evaluator evaluator)
+        Guid id, Guid? session, Classes classes, Sessions sessions, Clips clips, Evaluator evaluator)
     {
         var (ready, problem) = Of(id, session, classes, sessions, evaluator);
         if (ready is null)
@@ -162,10 +164,12 @@ internal static class TakeAlongEndpoints
             return problem!;
         }
 
+        var own = Clip.All.Select(word => (word, Clip: clips.Find(word))).Where(c => c.Clip is not null)
+            .ToImmutableDictionary(c => c.word, c => c.Clip!.Value);
         var script = LeadScript.Of(ready.Plan, ready.Timeline, evaluator.Preferences);
         return File(
             ready,
-            LeadPage.Of(ForEveryone.Script(script, ready.Plan) with { Calls = script.Calls }, ClassFigures.Of(ready.Plan)),
+            LeadPage.Of(ForEveryone.TakenAlong(script, ready.Plan), ClassFigures.UnderWay(ready.Plan), own),
             "text/html",
             "html");
     }

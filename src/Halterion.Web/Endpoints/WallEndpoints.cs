@@ -16,8 +16,13 @@ using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Halterion.Web.Endpoints;
 
-/// <summary>What is on now: the session under way, else the next one.</summary>
-public sealed record NowOn(Guid? Session, string Title);
+/// <summary>A class in progress.</summary>
+/// <param name="StartedAt">Milliseconds since 1970 UTC.</param>
+public sealed record ClassInProgress(Guid Session, string Title, long StartedAt);
+
+/// <summary>What a screen shows: the class that it was paired from, else the one that was started last, else the next one.</summary>
+/// <param name="InProgress">All that are in progress, where there are two or more and the screen was paired from none: it asks.</param>
+public sealed record NowOn(Guid? Session, string Title, ImmutableArray<ClassInProgress> InProgress);
 
 /// <summary>The time of the class, in milliseconds since 1970.</summary>
 public sealed record TimeNow(long Now);
@@ -40,16 +45,37 @@ internal static class WallEndpoints
         wall.MapGet("/digits", () => TypedResults.Ok(Legibility.Heights)).WithName("digitHeights");
         wall.MapGet("/{id:guid}", Show).ProducesProblem(404).ProducesProblem(422).WithName("wall");
         wall.MapGet("/{id:guid}/figures", Figures).ProducesProblem(404).ProducesProblem(422).WithName("wallFigures");
-        wall.MapGet("/{id:guid}/films", Films).ProducesProblem(404).ProducesProblem(422).WithName("wallFilms");
         wall.MapGet("/{id:guid}/film", OneFilm).ProducesProblem(404).ProducesProblem(422).WithName("wallFilm");
         wall.MapGet("/{id:guid}/events", Follow).ProducesProblem(404).WithName("followWall");
     }
 
-    private static Ok<NowOn> On(Sessions sessions)
+    private static Ok<NowOn> On(Sessions sessions, Leads leads, Devices devices, SteadyClock clock, HttpContext http)
     {
-        var (lines, _) = sessions.List(held: false, 0, 1);
-        return TypedResults.Ok(lines is [var next, ..] ? new NowOn(next.Id, next.Title) : new NowOn(null, ""));
+        var (lines, _) = sessions.List(held: false, 0, Looked);
+        var own = Roles.DeviceOf(http.User) is { } device ? devices.SessionOf(device) : null;
+        if (own is not null && lines.FirstOrDefault(l => l.Id == own) is { } paired)
+        {
+            return TypedResults.Ok(new NowOn(paired.Id, paired.Title, []));
+        }
+
+        ImmutableArray<ClassInProgress> running =
+        [
+            .. lines.Where(l => l is { UnderWay: true, StartedAt: not null } && !IsLeft(l.Id, sessions, leads, clock))
+                .OrderByDescending(l => l.StartedAt).Select(l => new ClassInProgress(l.Id, l.Title, l.StartedAt!.Value)),
+        ];
+        return TypedResults.Ok(
+            running is [var last, ..] ? new NowOn(last.Session, last.Title, running.Length > 1 ? running : [])
+            : lines.FirstOrDefault(l => !l.UnderWay) is { } next ? new NowOn(next.Id, next.Title, [])
+            : new NowOn(null, "", []));
     }
+
+    /// <summary>More than can be in progress or come next at once.</summary>
+    private const int Looked = 50;
+
+    /// <summary>It stands paused long past its booked end: nobody leads it any more.</summary>
+    private static bool IsLeft(Guid id, Sessions sessions, Leads leads, SteadyClock clock) =>
+        sessions.Find(id) is { } session && leads.OpenOf(id) is { } lead && ScriptFile.Read(lead.Format, lead.Script) is { } script
+        && LeadRecord.IsLeft(lead.Commands, script.Times, clock.Now, LeadEndpoints.EndsAt(session.Booking, script));
 
     private static Results<Ok<WallView>, ProblemHttpResult> Show(
         Guid id, Sessions sessions, Classes classes, Leads leads, Rooms rooms, SessionRooms halls, Evaluator evaluator, SteadyClock clock)
@@ -90,34 +116,31 @@ internal static class WallEndpoints
 
     private static Results<Ok<ImmutableArray<OptionPicture>>,
         ProblemHttpResult> Figures(Guid id, Sessions sessions, Classes classes, Leads leads, Evaluator evaluator) =>
-        LeadEndpoints.Drawn(id, sessions, classes, leads, evaluator, ClassFigures.Of);
+        LeadEndpoints.Drawn(id, sessions, classes, leads, evaluator, ClassFigures.UnderWay);
 
     /// <summary>What is on, in motion.</summary>
     /// <param name="option">Of a station of the class, by its id.</param>
     /// <param name="part">Its place in the dose, from 1; left out: the option as a whole.</param>
     /// <param name="side">left, right, alternate (one rep on each) or both.</param>
     private static Results<Ok<StationFilm>, ProblemHttpResult> OneFilm(
-        Guid id, string option, int? part, string? side, Sessions sessions, Classes classes, Leads leads, Evaluator evaluator)
+        Guid id, string option, int? part, string? side, string? view, Sessions sessions, Classes classes, Leads leads, Evaluator evaluator)
     {
         var (works, bad) = Queries.Word<Side>("side", side);
-        if (bad is not null)
+        var (from, unseen) = Queries.Word<Viewpoint>("view", view);
+        if ((bad ?? unseen) is { } problem)
         {
-            return bad;
+            return problem;
         }
 
         var drawn = LeadEndpoints.Drawn(
-            id, sessions, classes, leads, evaluator, plan => ForEveryone.FilmOf(plan, new PlaceId(option), part, works ?? Side.Both));
+            id, sessions, classes, leads, evaluator, plan => ForEveryone.FilmOf(plan, new PlaceId(option), part, works ?? Side.Both, from));
         return drawn.Result switch
         {
             Ok<StationFilm?> { Value: { } film } => TypedResults.Ok(film),
-            ProblemHttpResult problem => problem,
+            ProblemHttpResult other => other,
             _ => Problems.NotFound("film of that option and part"),
         };
     }
-
-    private static Results<Ok<ImmutableArray<StationFilm>>,
-        ProblemHttpResult> Films(Guid id, Sessions sessions, Classes classes, Leads leads, Evaluator evaluator) =>
-        LeadEndpoints.Drawn(id, sessions, classes, leads, evaluator, ForEveryone.Films);
 
     private static Results<ServerSentEventsResult<LeadNews>, ProblemHttpResult> Follow(
         Guid id, Sessions sessions, SteadyClock clock, Followers followers, Pairing pairing, IHostApplicationLifetime life,

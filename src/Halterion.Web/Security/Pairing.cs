@@ -11,6 +11,9 @@ public enum Tried
     LetIn,
     Wrong,
 
+    /// <summary>It was right, and its five minutes are over.</summary>
+    Expired,
+
     /// <summary>Too many wrong ones: nobody is let in for a while.</summary>
     Wait,
 }
@@ -27,7 +30,7 @@ public sealed class Pairing(TimeProvider clock)
     private const int WrongFromOne = 5;
     private const int WrongInAll = 20;
 
-    private readonly ConcurrentDictionary<string, (DeviceRole Role, DateTimeOffset Until)> codes = new();
+    private readonly ConcurrentDictionary<string, (DeviceRole Role, Guid? Session, DateTimeOffset Until)> codes = new();
     private readonly ConcurrentDictionary<Guid, CancellationTokenSource> present = new();
     private readonly Dictionary<string, (int Count, DateTimeOffset Since)> wrong = [];
     private readonly Lock gate = new();
@@ -39,7 +42,8 @@ public sealed class Pairing(TimeProvider clock)
     /// <summary>So many that the codes given out are void.</summary>
     public bool IsVoid => wrongInAll >= WrongInAll;
 
-    public (string Code, DateTimeOffset Until) NewCode(DeviceRole role)
+    /// <param name="session">The one whose lead asks for it.</param>
+    public (string Code, DateTimeOffset Until) NewCode(DeviceRole role, Guid? session = null)
     {
         var now = clock.GetUtcNow();
         foreach (var (old, held) in codes)
@@ -55,13 +59,13 @@ public sealed class Pairing(TimeProvider clock)
         {
             code = RandomNumberGenerator.GetInt32(1_000_000).ToString("000000", CultureInfo.InvariantCulture);
         }
-        while (!codes.TryAdd(code, (role, now + GoodFor)));
+        while (!codes.TryAdd(code, (role, session, now + GoodFor)));
         wrongInAll = 0;
         return (code, now + GoodFor);
     }
 
     /// <param name="from">The address that asks.</param>
-    public (Tried Tried, DeviceRole Role) Try(string code, string from)
+    public (Tried Tried, DeviceRole Role, Guid? Session) Try(string code, string from)
     {
         lock (gate)
         {
@@ -74,12 +78,17 @@ public sealed class Pairing(TimeProvider clock)
             var before = wrong.TryGetValue(from, out var known) ? known : (Count: 0, Since: now);
             if (before.Count >= WrongFromOne)
             {
-                return (Tried.Wait, default);
+                return (Tried.Wait, default, null);
             }
 
             if (codes.TryRemove(code, out var held) && held.Until >= now)
             {
-                return (Tried.LetIn, held.Role);
+                return (Tried.LetIn, held.Role, held.Session);
+            }
+
+            if (held.Until != default)
+            {
+                return (Tried.Expired, default, null);
             }
 
             wrong[from] = (before.Count + 1, before.Since);
@@ -88,7 +97,7 @@ public sealed class Pairing(TimeProvider clock)
                 codes.Clear();
             }
 
-            return (Tried.Wrong, default);
+            return (Tried.Wrong, default, null);
         }
     }
 

@@ -1668,22 +1668,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/wall/{id}/films": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["wallFilms"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/wall/{id}/film": {
         parameters: {
             query?: never;
@@ -1925,15 +1909,17 @@ export interface components {
          * @description What is called. Each kind can be switched off.
          * @enum {unknown}
          */
-        CallKind: "side" | "time" | "countIn" | "count" | "next" | "kit" | "round" | "minutes" | "drink" | "rest" | "tier" | "form" | "breath" | "end";
+        CallKind: "side" | "time" | "countIn" | "count" | "next" | "kit" | "round" | "minutes" | "drink" | "rest" | "tier" | "form" | "breath" | "end" | "turn" | "gate" | "care";
         /** @description What is said while leading, in order. */
         CallList: {
             calls: components["schemas"]["Call"][];
+            /** @description Where a bell stands, in seconds from the start of the class. */
+            bells: number[];
         };
         /** @description Asks what is said while a class is led. */
         CallsRequest: {
             plan: components["schemas"]["ClassPlan"];
-            /** @description Kinds that are not said; null: as the settings have it. */
+            /** @description Kinds that are not said; null: as the settings have it; empty: all are said. */
             silent?: null | components["schemas"]["CallKind"][];
         };
         /** @description An option on a card. */
@@ -2009,6 +1995,17 @@ export interface components {
             takeAway: components["schemas"]["TakeAwayMove"][];
             stretches: components["schemas"]["TakeAwayMove"][];
             cautions: string;
+        };
+        /** @description A class in progress. */
+        ClassInProgress: {
+            /** Format: uuid */
+            session: string;
+            title: string;
+            /**
+             * Format: int64
+             * @description Milliseconds since 1970 UTC.
+             */
+            startedAt: number;
         };
         /** @description A window of the plans. */
         ClassList: {
@@ -2941,7 +2938,7 @@ export interface components {
              * @description Of LeadCommandKind.Jump; of a note the scene it was taken in.
              */
             scene?: null | number;
-            /** @description Of a note. */
+            /** @description Of a note; of an adjust the way that was taken, empty where the last one is taken back. */
             text?: null | string;
             /** @description Of whom a note is; null: of nobody in particular. */
             person?: null | string;
@@ -2970,6 +2967,8 @@ export interface components {
              * @default
              */
             focus?: string;
+            /** @description How what is left of the class is said, the shortest first: a class that was changed is not as long as planned. */
+            left?: components["schemas"]["TimeLeft"][];
             /** @description How the cues sound. */
             bells?: components["schemas"]["Bell"][];
         };
@@ -3018,6 +3017,8 @@ export interface components {
             family: components["schemas"]["Family"];
             target: string;
             choices: components["schemas"]["LogChoice"][];
+            /** @description "cut short, 12 of 36 s"; empty where it was done. */
+            cut: string;
         };
         /** @description One person's row of a log. */
         LogRow: {
@@ -3327,17 +3328,24 @@ export interface components {
         /** @description Asks for a code with which a device gets a role. */
         NewCode: {
             role: components["schemas"]["DeviceRole"];
+            /**
+             * Format: uuid
+             * @description The one whose lead asks: the device follows it.
+             */
+            session?: null | string;
         };
         /** @description A block to be kept to begin from. */
         NewTemplate: {
             name: string;
             block: components["schemas"]["PlanBlock"];
         };
-        /** @description What is on now: the session under way, else the next one. */
+        /** @description What a screen shows: the class that it was paired from, else the one that was started last, else the next one. */
         NowOn: {
             /** Format: uuid */
             session: null | string;
             title: string;
+            /** @description All that are in progress, where there are two or more and the screen was paired from none: it asks. */
+            inProgress: components["schemas"]["ClassInProgress"][];
         };
         /** @description Another option that a coach gives beside a move, in words. */
         OfferedWords: {
@@ -3363,6 +3371,9 @@ export interface components {
             option: components["schemas"]["PlaceId"];
             tier: components["schemas"]["Tier"];
             figure: components["schemas"]["Figure"];
+            /** Format: int32 */
+            part?: null | number;
+            side?: components["schemas"]["Side"];
         };
         /** @description The user's own moves, as they stand in a class file. */
         OwnMoveList: {
@@ -3513,6 +3524,7 @@ export interface components {
         PersonNeeds: {
             station: components["schemas"]["PlaceId"];
             kind: components["schemas"]["CellKind"];
+            /** @description What is otherwise in the option. */
             words: string;
             why: string;
         };
@@ -4355,12 +4367,14 @@ export interface components {
             blockName: string;
             /** @description What is going on now. */
             headline: string;
+            /** @description Of what is shown: one go of it. */
             target: string;
+            /** @description Which side, for the class: "left foot in front". */
             sideWords: string;
             /** @description Which side that is for an instructor who faces the class and mirrors it. */
             mirrorSide: string;
             round: string;
-            /** @description The stations shown, as indices into the script's cards. */
+            /** @description What is shown, as indices into the script's cards. */
             cards: number[];
             /** @description What comes next, with its target. */
             next: string;
@@ -4379,7 +4393,7 @@ export interface components {
             blockId?: string;
             /**
              * Format: int32
-             * @description How many reps this go has, where they have a tempo.
+             * @description How many reps or pulses this go has, where they have a tempo.
              */
             reps?: null | number;
             /**
@@ -4387,6 +4401,22 @@ export interface components {
              * @description How long each takes.
              */
             repSeconds?: null | number;
+            /** @description What is shown, by its name; where it is under way, the headline. */
+            title?: string;
+            /** @description What is shown is what comes next: nothing is worked now. */
+            ahead?: boolean;
+            /** @description The hand that holds the weight, where one does: "weight in your right hand". */
+            hand?: string;
+            /** @description The same in two words, to be read from afar: "weight right". */
+            handBrief?: string;
+            /** @description In a drop set, how much: "42 kg". */
+            load?: string;
+            /** @description Where two take turns: who works, and what the other does. */
+            others?: string;
+            /** @description People are at all stations at once and move round: what is shown stands round the room. */
+            turnsRound?: boolean;
+            /** @description The reps count down as they are counted aloud. */
+            countsDown?: boolean;
         };
         SceneShift: {
             /** Format: int32 */
@@ -4620,6 +4650,13 @@ export interface components {
             name?: null | string;
             or?: null | components["schemas"]["KitItem"];
         };
+        /** @description An option beside the main one. */
+        ShownOption: {
+            id: components["schemas"]["PlaceId"];
+            tier: components["schemas"]["Tier"];
+            /** @description What is otherwise in it; of another move its name first. */
+            differs: string;
+        };
         /** @enum {unknown} */
         Side: "both" | "left" | "right" | "alternate" | null;
         /**
@@ -4751,7 +4788,7 @@ export interface components {
             /** Format: int32 */
             grip: null | number;
         };
-        /** @description What an instructor needs to see of one station. */
+        /** @description What is needed to see of one station, in the part, on the side and in the round in which it is shown. */
         StationCard: {
             name: string;
             family: components["schemas"]["Family"];
@@ -4759,12 +4796,25 @@ export interface components {
             harder: string[];
             main: string;
             easier: string[];
-            /** @description The usual fault to look for, and its fix. */
+            /** @description The usual fault to look for, and what is said of it. */
             watch: string;
-            /** @description The station's id in the class that is led. */
+            /** @description The station's id in the class that is led; null for what is done in a rest. */
             id?: string;
+            /** @description One thing of form that is good for everybody. */
+            cue?: string;
+            option?: null | components["schemas"]["PlaceId"];
+            /**
+             * Format: int32
+             * @description The part of the dose that it is drawn in, from 1; null: as a whole.
+             */
+            part?: null | number;
+            /** @description The side that works in the drawing. */
+            side?: components["schemas"]["Side"];
+            view?: null | components["schemas"]["Viewpoint"];
+            /** @description The easier, the harder and the alternatives. */
+            options?: components["schemas"]["ShownOption"][];
         };
-        /** @description A station's main option in motion. */
+        /** @description An option in motion. */
         StationFilm: {
             station: components["schemas"]["PlaceId"];
             film: components["schemas"]["FigureFilm"];
@@ -4773,6 +4823,11 @@ export interface components {
              * @description Beats a minute that go with its reps: whole ones to each.
              */
             beat: number;
+            /**
+             * Format: int32
+             * @description How many reps it shows: two where the sides take turns.
+             */
+            reps: number;
         };
         /** @description A station as a screen lists it. */
         StationOutline: {
@@ -4919,6 +4974,11 @@ export interface components {
             pairedAt: string;
             /** Format: date-time */
             lastSeen: string;
+            /**
+             * Format: uuid
+             * @description The one whose lead it was paired from; null: none.
+             */
+            session?: null | string;
         };
         /** @description A room with its floor and its stock. */
         StoredHall: {
@@ -4972,6 +5032,15 @@ export interface components {
             /** @description All of them in words. */
             total: string;
             /** @description Such as "15 × 3 s" or "between 5 s and 15 s, 12 times". */
+            words: string;
+        };
+        /** @description How what is left of a class is said: to the nearest half minute, under a minute to ten seconds. leading.md, "Calls", 7. */
+        TimeLeft: {
+            /**
+             * Format: double
+             * @description Less than so much is left.
+             */
+            under: number;
             words: string;
         };
         /** @description The time of the class, in milliseconds since 1970. */
@@ -5053,6 +5122,8 @@ export interface components {
         };
         /** @enum {unknown} */
         View: "side" | "front" | "quarter" | "behind" | "high" | "above";
+        /** @enum {unknown} */
+        Viewpoint: "side" | "front" | "back" | "turn" | null;
         /** @description A finding that the instructor has seen and leaves as it is. */
         Waiver: {
             /** @description The finding's code, such as `options.missing`. */
@@ -10551,52 +10622,13 @@ export interface operations {
             };
         };
     };
-    wallFilms: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["StationFilm"][];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
     wallFilm: {
         parameters: {
             query: {
                 option: string;
                 part?: number;
                 side?: string;
+                view?: string;
             };
             header?: never;
             path: {

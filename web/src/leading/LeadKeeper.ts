@@ -47,6 +47,14 @@ const LOOK = 500
 const owed = (unsent: Command[], stored: Command[]) =>
   unsent.filter((command) => !stored.some((known) => known.id === command.id))
 
+/** Two skips so close together, in milliseconds, were one tap. */
+const DOUBLE = 600
+
+const isDouble = (kind: CommandKind, { lead, unsent }: Held) => {
+  const last = unsent.at(-1) ?? lead.commands.at(-1)
+  return kind === 'skip' && last?.kind === 'skip' && steadyNow() - last.at < DOUBLE
+}
+
 /** Keeps the lead of a session going: with the server or without, on this screen and on others. */
 export class LeadKeeper {
   readonly store: StoreApi<Keeping>
@@ -93,7 +101,7 @@ export class LeadKeeper {
 
   send = (kind: CommandKind, payload?: Payload) => {
     const { held } = this.store.getState()
-    if (!held || this.role === 'wall') return
+    if (!held || this.role === 'wall' || isDouble(kind, held)) return
     const command: Command = { id: crypto.randomUUID(), kind, at: steadyNow(), device, ...(payload && { payload }) }
     this.tick()
     this.hold({ ...held, unsent: [...held.unsent, command] })

@@ -1,10 +1,9 @@
-import { useQuery } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 import type { Schemas } from '../api/client'
-import { answer, api } from '../api/client'
 import { AudioClock, newContext } from './core/audioClock'
 import { exactNow } from './steady'
 import { AHEAD } from './core/bells'
+import { pace, useFilm } from './useFilm'
 import type { Clock } from './useClock'
 
 /** How often clicks are looked at. */
@@ -35,32 +34,21 @@ export function tappedSpeed(taps: number[]): number | null {
   return Math.round(60_000 / (last.reduce((a, b) => a + b, 0) / last.length))
 }
 
-/** The films of the main options: their phases are the tempo. */
-export const useFilms = (session: string) =>
-  useQuery({
-    queryKey: ['films', session],
-    queryFn: () => answer(api.GET('/api/wall/{id}/films', { params: { path: { id: session } } })),
-    staleTime: Infinity,
-    gcTime: Infinity,
-    retry: 1,
-  })
-
 /** Clicks at the tempo of the reps, another for each phase, and a small rhythm, ducked while something is said. */
 export function useBeat(
   session: string,
   scene: Schemas['Scene'],
-  station: string | null,
+  card: Schemas['StationCard'] | undefined,
   clock: Clock,
   speaking: boolean,
 ) {
   const [wanted, setWanted] = useState<Wanted>({ clicks: false, deck: false, speed: 100, matched: false, file: null })
-  const films = useFilms(session).data
+  const filmed = useFilm(session, card)
   const audio = useRef<AudioContext | null>(null)
   const gain = useRef<GainNode | null>(null)
   const running = clock.phase === 'running' && !clock.waiting
   const { began } = clock
-  const on = running && (wanted.deck || (wanted.clicks && scene.kind === 'work' && station !== null))
-  const filmed = films?.find((f) => f.station === station)
+  const on = running && (wanted.deck || (wanted.clicks && scene.kind === 'work' && card !== undefined))
   const film = filmed?.film
   const speed = wanted.matched && filmed ? filmed.beat : wanted.speed
   const players = useRef(new Map<string, { player: HTMLAudioElement; source: MediaElementAudioSourceNode }>())
@@ -74,10 +62,11 @@ export function useBeat(
     let through = exactNow()
     const schedule = () => {
       const until = exactNow() + AHEAD
-      if (wanted.clicks && film && scene.kind === 'work') {
-        const rep = film.seconds * 1000
+      if (wanted.clicks && film && filmed && scene.kind === 'work') {
+        const faster = pace(filmed, scene.repSeconds)
+        const rep = (film.seconds * 1000) / faster
         film.phases.forEach((phase, i) => {
-          const from = began + phase.from * 1000
+          const from = began + (phase.from * 1000) / faster
           for (let at = from + Math.max(0, Math.ceil((through - from) / rep)) * rep; at < until; at += rep)
             click(context, out, audioClock.at(at), pitches[i % 4]!, 0.05, 0.25)
         })
@@ -104,7 +93,7 @@ export function useBeat(
       out.disconnect()
       gain.current = null
     }
-  }, [on, wanted, speed, film, scene, began])
+  }, [on, wanted, speed, film, filmed, scene, began])
 
   useEffect(() => {
     if (gain.current && audio.current)

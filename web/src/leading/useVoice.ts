@@ -7,7 +7,7 @@ import { Caller } from './core/sounding'
 import { steadyNow } from './steady'
 
 type Call = Schemas['Call']
-type Scene = Schemas['Scene']
+type Script = Pick<Schemas['LeadScript'], 'calls' | 'scenes' | 'left'>
 
 /** How often the calls are looked at, in milliseconds. */
 const EVERY = 60
@@ -77,7 +77,7 @@ export function say(
 }
 
 /** Says the calls of a class at their moment; what is being said is never talked over. */
-export function useVoice(calls: Call[], scenes: Scene[], state: LeadState, silent: boolean) {
+export function useVoice({ calls, scenes, left }: Script, state: LeadState, silent: boolean) {
   const [settings, setSettings] = useState(voiceSettings)
   const [caption, setCaption] = useState<Call | null>(null)
   const [speaking, setSpeaking] = useState(false)
@@ -96,7 +96,7 @@ export function useVoice(calls: Call[], scenes: Scene[], state: LeadState, silen
   useEffect(() => {
     if (state.phase !== 'running') return
     const place = () => positionAt(state, steadyNow(), scenes)
-    const caller = new Caller(calls, scenes, state, place() - 1)
+    const caller = new Caller(calls, scenes, state, place() - 1, left)
     let quiet: ReturnType<typeof setTimeout> | undefined
     const look = () => {
       const call = caller.at(place())
@@ -113,7 +113,7 @@ export function useVoice(calls: Call[], scenes: Scene[], state: LeadState, silen
       clearTimeout(quiet)
       setSpeaking(false)
     }
-  }, [calls, scenes, state, settings, silent, voices])
+  }, [calls, scenes, left, state, settings, silent, voices])
 
   useEffect(() => {
     if (state.phase !== 'running') window.speechSynthesis?.cancel()

@@ -78,5 +78,16 @@ export const shared = {
   read: <T>(kind: string, id: string): T | null => read<T>(`${SHARED}${kind}.${id}`),
 }
 
-/** The name of this screen, for taps and for other screens. */
-export const device = tab
+/** This browser, however many tabs and reloads it has: taps say which device they were made on. */
+export const device = ownDevice()
+
+function ownDevice(): string {
+  try {
+    const known = localStorage.getItem(SHARED + 'device')
+    if (known) return known
+    localStorage.setItem(SHARED + 'device', tab)
+  } catch {
+    // A browser that keeps nothing is another device after each reload.
+  }
+  return tab
+}

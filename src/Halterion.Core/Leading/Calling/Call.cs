@@ -1,13 +1,9 @@
 using System.Collections.Immutable;
-using System.Globalization;
 using System.Text.Json.Serialization;
 using Halterion.Core.Plans;
 using Halterion.Core.Timing;
 
 namespace Halterion.Core.Leading.Calling;
-
-/// <summary>What a span is called, its target and its side.</summary>
-public sealed record Announced(string Headline, string Target, string Side);
 
 /// <summary>Something that is said while leading.</summary>
 /// <param name="At">Seconds from the start of the planned class, in thousandths.</param>
@@ -32,11 +28,10 @@ public sealed record Call(decimal At, CallKind Kind, string Text, decimal Second
     public static decimal SecondsFor(string text) => SecondsAWord * text.Split(' ', StringSplitOptions.RemoveEmptyEntries).Length;
 
     /// <summary>All calls of a class, in order. None overlaps another: what has no room is left out, the least important first.</summary>
-    /// <param name="words">What the script says of each span.</param>
     /// <param name="schools">What is not said, and how weights are said.</param>
-    public static ImmutableArray<Call> ListFor(ClassPlan plan, Timeline timeline, ImmutableArray<Announced> words, Preferences schools) =>
-        CallDiary.Place(new CallWriter(plan, timeline, words, schools).Wishes().Where(w => !schools.Silent.Contains(w.Kind)));
+    public static ImmutableArray<Call> ListFor(ClassPlan plan, Timeline timeline, Preferences schools) =>
+        CallWriter.Write(plan, timeline, schools);
 
-    /// <summary>A number as it is called; ten always says of what.</summary>
-    internal static string Number(int n) => n == 10 ? "10 reps" : n.ToString(CultureInfo.InvariantCulture);
+    /// <summary>Where a bell stands, in seconds: nothing begins to be said just before it.</summary>
+    public static ImmutableArray<decimal> BellsOf(Timeline timeline) => [.. CallDiary.BellsOf(timeline)];
 }

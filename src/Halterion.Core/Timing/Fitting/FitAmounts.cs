@@ -145,7 +145,7 @@ internal sealed partial class FitBlockBuilder
 
     private FitChoice? Moved(Block changed, int[] windows, int by)
     {
-        if (windows.Any(w => w + by < Math.Max(5, Math.Min(w, terms.WorkFloor))) || (changed.Window is null && by > 0))
+        if (windows.Any(w => w + terms.Within(w, by) < Math.Max(5, Math.Min(w, terms.WorkFloor))) || (changed.Window is null && by > 0))
         {
             return null;
         }
@@ -171,7 +171,7 @@ internal sealed partial class FitBlockBuilder
         var moved = changed with { Stations = stations.ToImmutable() };
         if (changed.Window is { } window)
         {
-            var next = new ByRound<Seconds>([.. window.Values.Select(w => new Seconds(w.Value + by))]);
+            var next = new ByRound<Seconds>([.. window.Values.Select(w => new Seconds(w.Value + terms.Within(w.Value, by)))]);
             if (next.Values.Any(w => w.Value is < 5 or > 1800))
             {
                 return null;
@@ -182,8 +182,14 @@ internal sealed partial class FitBlockBuilder
         }
 
         var seconds = Enumerable.Range(0, moved.Rounds).Sum(round => Bell(moved, round)) * moved.Stations.Length;
-        return new FitChoice(seconds, cost, new FitStep($"“{block.Name}”: window {windows.Max()} s → "
-            + $"{windows.Max() + by} s", edits.ToImmutable()));
+        return new FitChoice(seconds, cost, new FitStep(WindowWords(windows, by), edits.ToImmutable()));
+    }
+
+    /// <summary>"“Six”: window 117, 60 s → 82, 45 s".</summary>
+    internal string WindowWords(IEnumerable<int> windows, int by)
+    {
+        var all = windows.Distinct().ToArray();
+        return $"“{block.Name}”: window {string.Join(", ", all)} s → {string.Join(", ", all.Select(w => w + terms.Within(w, by)))} s";
     }
 
     /// <summary>
@@ -193,7 +199,8 @@ internal sealed partial class FitBlockBuilder
     {
         var station = changed.Stations[index];
         bool Fits(Station tried) => Enumerable.Range(0, windows.Length).All(round =>
-            Needed(station, changed, round) > windows[round] || Needed(tried, changed, round) <= windows[round] + by);
+            Needed(station, changed, round) > windows[round] || Needed(tried, changed, round) <= windows[round]
+                + terms.Within(windows[round], by));
         var fills = windows.Select((w, round) => Needed(station, changed, round) == w).All(full => full);
         if (by < 0 ? Fits(station) : !fills)
         {

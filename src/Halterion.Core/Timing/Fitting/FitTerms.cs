@@ -108,6 +108,16 @@ public sealed record FitTerms
     /// <summary>Points for changing a value by so much; none where it stays.</summary>
     internal int Cost(int weight, int change, int of) => change == 0 ? 0 : PerChange + weight * ((100 * change + of - 1) / of);
 
+    /// <summary>
+    /// So much of a change as one of several lengths may take that change together: each no more than its own percentage, and not under
+    /// the floor.
+    /// </summary>
+    internal int Within(int value, int by)
+    {
+        var lowest = Math.Max(Math.Min(value, Math.Max(WorkFloor, 1)), (int)Math.Ceiling(value * (100 - WorkPercent) / 100m));
+        return by < 0 ? -Math.Min(-by, Step * ((value - lowest) / Step)) : Math.Min(by, Step * (value * WorkPercent / 100 / Step));
+    }
+
     /// <summary>The other lengths that timed work may have: in steps, within its percentage and its floor.</summary>
     /// <param name="most">In seconds.</param>
     internal IEnumerable<int> Steps(int value, int most, int floor)

@@ -7,14 +7,19 @@ namespace Halterion.Core.Timing.Refitting;
 
 /// <summary>Where a class under way is.</summary>
 /// <param name="Lengths">What each span of the plan takes as things stand, in seconds: planned, or changed on the way; 0: left out.</param>
-/// <param name="UnderWay">The span that it is in; the number of spans: it is over.</param>
+/// <param name="UnderWay">The span that it is in; the number of spans: it is over; -1: it has not begun, and nothing is under way.</param>
 /// <param name="Elapsed">How much of that span has run.</param>
 public sealed record ClassUnderWay(ImmutableArray<int> Lengths, int UnderWay, Seconds Elapsed)
 {
     /// <summary>A class that runs as planned.</summary>
-    /// <param name="position">From the start of the class; at a span's end the next one is under way.</param>
+    /// <param name="position">From the start of the class; at a span's end the next one is under way. At 0 it has not begun.</param>
     public static ClassUnderWay At(Timeline timeline, Seconds position)
     {
+        if (position == Seconds.Zero)
+        {
+            return new ClassUnderWay([.. timeline.Spans.Select(s => s.Length().Value)], NotBegun, Seconds.Zero);
+        }
+
         var at = 0;
         while (at < timeline.Spans.Length && timeline.Spans[at].End <= position)
         {
@@ -26,6 +31,9 @@ public sealed record ClassUnderWay(ImmutableArray<int> Lengths, int UnderWay, Se
             at,
             at < timeline.Spans.Length ? position - timeline.Spans[at].Start : Seconds.Zero);
     }
+
+    /// <summary>Nothing is under way yet: a welcome is as far ahead as anything.</summary>
+    public const int NotBegun = -1;
 
     /// <summary>What is left of a span.</summary>
     public int LeftOf(int span) => span < UnderWay ? 0 : span == UnderWay ? Math.Max(0, Lengths[span] - Elapsed.Value) : Lengths[span];
@@ -143,7 +151,7 @@ public static class Refit
     {
         var spans = ImmutableArray.CreateBuilder<Span>();
         var at = Seconds.Zero;
-        for (var i = now.UnderWay; i < timeline.Spans.Length; i++)
+        for (var i = Math.Max(0, now.UnderWay); i < timeline.Spans.Length; i++)
         {
             if (now.LeftOf(i) is > 0 and var left)
             {
@@ -155,20 +163,32 @@ public static class Refit
         return spans.ToImmutable();
     }
 
+    /// <summary>What the waits of blocks with timed starts hold: each interval begins on its time however quick the work was.</summary>
+    private static int OnTheClock(ClassPlan plan, Timeline timeline, ClassUnderWay now) => Enumerable.Range(0, timeline.Spans.Length)
+        .Where(i => i > now.UnderWay && timeline.Spans[i].Kind == SpanKind.Wait
+            && plan.Blocks[timeline.Spans[i].Block].StartEvery is not null)
+        .Sum(now.LeftOf);
+
     private static ImmutableArray<FitObstacle> Obstacles(ClassPlan plan, Timeline timeline, ClassUnderWay now, FitTerms terms, int least)
     {
-        (string Limit, FitTerms Without, bool Unlock)[] limits =
+        int Won(FitTerms without, bool unlock = false, ClassPlan? other = null) =>
+            least - Model(other ?? plan, timeline, now, 0, without, unlock).Least;
+        string Named(Func<Block, bool> which) => string.Join(
+            " and ", plan.Blocks.Where((b, i) => which(b) && timeline.Spans.Select((s, at) => (s.Block, at)).Any(s => s.Block == i
+                && s.at > now.UnderWay))
+                .Select(b => $"“{b.Name}”"));
+        (string Limit, int Seconds)[] limits =
         [
-            ($"rests and talk no lower than {terms.RestFloor} s", terms with { RestFloor = 0 }, false),
-            ($"work no lower than {terms.WorkFloor} s and at most "
-                + $"{terms.WorkPercent} % shorter", terms with { WorkFloor = 5, WorkPercent = 90 }, false),
-            ("protected blocks stay as they are", terms, true),
+            ($"rests and talks are kept at {terms.RestFloor} s or more", Won(terms with { RestFloor = 0 })),
+            ($"work is made at most a third shorter, and not under {terms.WorkFloor} s", Won(terms with { WorkFloor = 5,
+                WorkPercent = 90 })),
+            ($"{Named(b => b.Keep == Keep.Protected)} is protected", Won(terms, unlock: true)),
+            ($"{Named(b => b.StartEvery is not null)} starts on the minute", OnTheClock(plan, timeline, now)),
         ];
         return
         [
-            .. limits.Select(l => new FitObstacle(l.Limit, new Seconds(least - Model(plan, timeline, now, 0, l.Without, l.Unlock).Least)))
-                .Where(o => o.Seconds > Seconds.Zero)
-                .OrderByDescending(o => o.Seconds),
+            .. limits.Where(l => l.Seconds > 0).OrderByDescending(l => l.Seconds)
+                .Select(l => new FitObstacle(l.Limit, new Seconds(l.Seconds))),
         ];
     }
 }

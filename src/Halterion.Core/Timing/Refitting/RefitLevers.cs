@@ -198,7 +198,7 @@ internal sealed class RefitLevers(ClassPlan plan, int index, Timeline timeline, 
     {
         var tried = new Dictionary<int, int[]?>();
         int[]? Lengths(int v) => tried.TryGetValue(v, out var known) ? known : tried[v] = Compiled(with(v));
-        var touched = terms.Steps(value, value, floor).Where(v => Lengths(v) is not null).ToArray();
+        var touched = terms.Steps(value, value, floor).Where(v => Lengths(v) is { } changed && IsAlike(changed)).ToArray();
         return Lever(
             FitKinds.Work,
             open,
@@ -209,21 +209,25 @@ internal sealed class RefitLevers(ClassPlan plan, int index, Timeline timeline, 
             gone);
     }
 
+    /// <summary>Both sides of a station lose the same in a round: halves of a split that are rounded would not.</summary>
+    private bool IsAlike(int[] changed) => Enumerable.Range(first, end - first)
+        .Where(i => timeline.Spans[i] is { Kind: SpanKind.Work, Side: Side.Left or Side.Right, Station: { } s }
+            && block.Stations[s].Sides == SideRule.Split)
+        .GroupBy(i => (timeline.Spans[i].Station, timeline.Spans[i].Round, timeline.Spans[i].Part, timeline.Spans[i].Turn))
+        .All(goes => goes.Select(i => PlannedOf(i) - changed[i - first]).Distinct().Count() <= 1);
+
     private FitLever Window(int[] open, Func<int, bool> gone)
     {
-        var shifts = new FitBlockBuilder(block, index, plan, terms).WindowShifts().Where(by => by < 0).OrderByDescending(by => by);
-        var longest = Enumerable.Range(first, end - first)
-            .Where(i => timeline.Spans[i].Kind == SpanKind.Work)
-            .Select(PlannedOf)
-            .DefaultIfEmpty(0)
-            .Max();
+        var builder = new FitBlockBuilder(block, index, plan, terms);
+        var windows = Enumerable.Range(first, end - first).Where(i => timeline.Spans[i].Kind == SpanKind.Work).Select(PlannedOf).ToArray();
+        var longest = windows.DefaultIfEmpty(0).Max();
         return Lever(
             FitKinds.Work,
             open,
-            shifts,
-            (i, by) => Math.Min(now.Lengths[i], PlannedOf(i) + by),
+            builder.WindowShifts().Where(by => by < 0).OrderByDescending(by => by),
+            (i, by) => Math.Min(now.Lengths[i], PlannedOf(i) + terms.Within(PlannedOf(i), by)),
             by => terms.Cost(terms.WorkWeight, -by, longest),
-            by => $"“{block.Name}”: window {longest} s → {longest + by} s",
+            by => builder.WindowWords(windows, by),
             gone);
     }
 

@@ -1,5 +1,6 @@
 import { Sheet } from './Sheet'
 import css from './Stage.module.css'
+import { useSingleKeys } from './useStageKeys'
 
 const keys: [string, string][] = [
   ['space or k', 'start, pause, go on, go'],
@@ -7,17 +8,20 @@ const keys: [string, string][] = [
   ['← or b', 'back to its start, or the one before'],
   ['+ or t', 'ten seconds more'],
   ['-', 'ten seconds less'],
-  ['1 2 3', 'take a way back that is offered'],
+  ['1 2 3', 'take a way to catch up that is offered'],
+  ['0', 'put the ways away'],
   ['u', 'take the last one back'],
   ['m', 'bells on and off'],
-  ['v', 'voice on and off'],
+  ['v', 'voice and beat'],
   ['a', 'people: who came, notes'],
+  ['s', 'screens: wall and phone'],
   ['f', 'full screen'],
   ['?', 'this sheet'],
   ['Esc', 'close what is open'],
 ]
 
 export function KeySheet({ onClose }: { onClose: () => void }) {
+  const [single, setSingle] = useSingleKeys()
   return (
     <Sheet title="Keys" onClose={onClose}>
       <dl className={css.keys}>
@@ -28,6 +32,13 @@ export function KeySheet({ onClose }: { onClose: () => void }) {
           </div>
         ))}
       </dl>
+      <p>Space and Enter press a control that was reached with Tab.</p>
+      <p>
+        <label>
+          <input type="checkbox" checked={single} onChange={(e) => setSingle(e.currentTarget.checked)} /> Letters,
+          digits and signs are keys
+        </label>
+      </p>
     </Sheet>
   )
 }

@@ -6,7 +6,8 @@ import { Sheet } from './Sheet'
 
 interface Props {
   lead: Lead
-  who: Schemas['LeadPerson'][]
+  /** Who is expected; undefined: it is not known yet. */
+  who: Schemas['LeadPerson'][] | undefined
   /** The scene that a note is taken in. */
   scene: number
   onClose: () => void
@@ -18,11 +19,16 @@ const taps: { tap: Schemas['QuickTap']; words: string }[] = [
   { tap: 'pain', words: 'Pain' },
 ]
 
+/** Where it hurts, as it is asked with one tap. */
+const places = ['left knee', 'right knee', 'hip', 'lower back', 'ankle or foot', 'shoulder or hand', 'elsewhere']
+
 /** Who came, and what was seen of whom: one tap each, or a few words. The log is filled in with it. */
-export function PeoplePanel({ lead, who, scene, onClose }: Props) {
+export function PeoplePanel({ lead, who: expected, scene, onClose }: Props) {
+  const who = expected ?? []
   const [of, setOf] = useState<string | null>(null)
   const [text, setText] = useState('')
   const [kept, setKept] = useState('')
+  const [asksWhere, setAsksWhere] = useState(false)
   const notes = lead.commands.flatMap((command) =>
     command.kind === 'note' && command.payload ? [command.payload] : [],
   )
@@ -32,8 +38,9 @@ export function PeoplePanel({ lead, who, scene, onClose }: Props) {
   const came = (id: string) => ticks.get(id) === 'came'
   const named = who.find((person) => person.id === of)
 
-  function note(tap?: Schemas['QuickTap']) {
-    const words = text.trim()
+  function note(tap?: Schemas['QuickTap'], where?: string) {
+    const words = [where, text.trim()].filter(Boolean).join(', ')
+    setAsksWhere(false)
     if (!tap && !words) return
     lead.send('note', { ...(of && { person: of }), ...(tap && { tap }), ...(words && { text: words }), scene })
     setKept(`Noted${named ? ` of ${named.called}` : ''}.`)
@@ -42,7 +49,8 @@ export function PeoplePanel({ lead, who, scene, onClose }: Props) {
 
   return (
     <Sheet title="Who is here" onClose={onClose}>
-      {who.length === 0 && <p>Nobody is expected by name. People are named in the brief.</p>}
+      {expected?.length === 0 && <p>Nobody is expected by name. People are named in the brief.</p>}
+      {!expected && <p>Fetching who is expected…</p>}
       <div className={css.people} role="group" aria-label="Who came">
         {who.map((person) => (
           <button
@@ -90,11 +98,26 @@ export function PeoplePanel({ lead, who, scene, onClose }: Props) {
       </label>
       <div className={css.people}>
         {taps.map(({ tap, words }) => (
-          <button type="button" key={tap} className={css.person} onClick={() => note(tap)}>
+          <button
+            type="button"
+            key={tap}
+            className={css.person}
+            aria-expanded={tap === 'pain' ? asksWhere : undefined}
+            onClick={() => (tap === 'pain' ? setAsksWhere(!asksWhere) : note(tap))}
+          >
             {words}
           </button>
         ))}
       </div>
+      {asksWhere && (
+        <div className={css.people} role="group" aria-label="Where it hurts">
+          {places.map((place) => (
+            <button type="button" key={place} className={css.person} onClick={() => note('pain', place)}>
+              {place}
+            </button>
+          ))}
+        </div>
+      )}
       <form
         onSubmit={(event) => {
           event.preventDefault()

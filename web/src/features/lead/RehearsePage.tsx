@@ -1,3 +1,4 @@
+import { useComputedColorScheme } from '@mantine/core'
 import { useHotkeys } from '@mantine/hooks'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
@@ -8,6 +9,7 @@ import { say, useVoices, voiceSettings } from '../../leading/useVoice'
 import { useTabName } from '../../ui/Page'
 import { Tape } from '../../ui/Tape'
 import { clock as clockWords, spoken } from '../../ui/time'
+import { SideBadge } from './Now'
 import css from './Stage.module.css'
 
 const SPEEDS = [1, 2, 4, 8] as const
@@ -31,6 +33,7 @@ function Rehearsal({ script, session }: { script: Schemas['LeadScript']; session
   const [plays, setPlays] = useState(false)
   const [aloud, setAloud] = useState(false)
   const voices = useVoices()
+  const scheme = useComputedColorScheme('dark')
   const through = useRef(-1)
   const length = script.scenes.at(-1)?.end ?? 0
   const scene = script.scenes.find((s) => at < s.end) ?? script.scenes.at(-1)!
@@ -78,13 +81,16 @@ function Rehearsal({ script, session }: { script: Schemas['LeadScript']; session
       </header>
       <div className={css.floor} data-cards="one">
         <section className={css.now} aria-label="Now">
-          <h1 className={css.headline}>{scene.headline}</h1>
+          <h1 className={css.kicker}>{scene.headline}</h1>
+          {scene.title !== scene.headline && <h2 className={css.kicker}>next {scene.title}</h2>}
           <p className={css.target}>
-            {scene.target} {scene.sideWords && <span className={css.side}>{scene.sideWords}</span>}
+            {[scene.target, scene.load].filter(Boolean).join(' · ')}
+            {scene.others && <span>{scene.others}</span>}
           </p>
+          <SideBadge scene={scene} className={css.sideLine} />
           {scene.say && <p className={css.say}>Say: {scene.say}</p>}
           <Talk scene={scene} />
-          <p className={css.next}>Next: {scene.next}</p>
+          <p className={css.target}>Next: {scene.next}</p>
         </section>
         <section aria-label="What is said" aria-live="off" data-testid="captions">
           {said.map((call, i) => (
@@ -107,7 +113,7 @@ function Rehearsal({ script, session }: { script: Schemas['LeadScript']; session
             blocks={blocksOf(script.scenes)}
             slot={script.slot}
             now={at}
-            dark
+            dark={scheme === 'dark'}
           />
         </div>
         <div className={css.controls}>

@@ -18,7 +18,7 @@ export function Screens({ session, onClose }: { session: string; onClose: () => 
     refetchInterval: 5000,
   })
   const ask = useMutation({
-    mutationFn: (role: Schemas['DeviceRole']) => answer(api.POST('/api/devices/codes', { body: { role } })),
+    mutationFn: (role: Schemas['DeviceRole']) => answer(api.POST('/api/devices/codes', { body: { role, session } })),
     onSuccess: (made) => {
       setCode(made)
       void client.invalidateQueries({ queryKey: ['devices'] })

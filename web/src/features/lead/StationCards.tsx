@@ -2,91 +2,59 @@ import { useQuery } from '@tanstack/react-query'
 import type { Schemas } from '../../api/client'
 import { answer, api } from '../../api/client'
 import { FamilyMark } from '../../ui/FamilyMark'
-import { FilmView, Thumb } from '../../ui/FigureView'
-import { useReducedMotion } from '@mantine/hooks'
-import { useFilms } from '../../leading/useBeat'
-import type { Lead } from '../../leading/useLead'
-import { useSceneClock } from '../../leading/useSceneClock'
+import { Thumb } from '../../ui/FigureView'
 import css from './Stage.module.css'
 
 type Card = Schemas['StationCard']
+type Picture = Schemas['OptionPicture']
 
-/** The options of what is on now: harder above the main one, easier below. In a rotation, of every station. */
-export function StationCards({ cards, lead, moving }: { cards: Card[]; lead: Lead; moving: boolean }) {
-  const { session } = lead
-  const many = cards.length > 1
-  const pictures = useQuery({
+export const usePictures = (session: string) =>
+  useQuery({
     queryKey: ['lead-figures', session],
     queryFn: () => answer(api.GET('/api/wall/{id}/figures', { params: { path: { id: session } } })),
     staleTime: Infinity,
     gcTime: Infinity,
   }).data
-  const still = useReducedMotion()
-  const films = useFilms(session).data
-  const clock = useSceneClock(lead)
-  const film = (card: Card) => (many || !moving || still ? undefined : films?.find((f) => f.station === card.id)?.film)
-  const of = (card: Card, tier: Schemas['Tier']) =>
-    pictures?.find((picture) => picture.station === card.id && picture.tier === tier)?.figure
+
+/** The drawing of an option in the part and on the side that a card shows, or else as near to it as there is one. */
+export function pictureOf(
+  pictures: Picture[] | undefined,
+  option: string | null | undefined,
+  { part, side }: Pick<Card, 'part' | 'side'>,
+): Schemas['Figure'] | undefined {
+  const drawn = pictures?.filter((p) => p.option === option) ?? []
+  const of = (at: number | null, works: Schemas['Side']) =>
+    drawn.find((p) => (p.part ?? null) === at && p.side === works)
+  const on = side ?? 'both'
+  return (of(part ?? null, on) ?? of(part ?? null, 'both') ?? of(null, on) ?? of(null, 'both'))?.figure
+}
+
+/** Every station at once, as in a rotation: its figure, its name and how much of it. */
+export function StationCards({ cards, session }: { cards: Card[]; session: string }) {
+  const pictures = usePictures(session)
   return (
-    <section className={many ? css.cardGrid : css.oneCard} aria-label={many ? 'All stations' : 'Options'}>
+    <section className={css.cardGrid} aria-label="All stations">
       {cards.map((card, i) => (
         <article key={card.id ?? card.name} className={css.card}>
-          {many && (
+          <Pose figure={pictureOf(pictures, card.option, card)} />
+          <div>
             <h2 className={css.cardName}>
               <span className={css.number}>{i + 1}</span>
               <FamilyMark family={card.family} size={18} />
-              <span className={css.cardTitle}>{card.name}</span>
-              <span className={css.cardTarget}>{card.target}</span>
+              {card.name}
             </h2>
-          )}
-          <dl className={css.ways}>
-            {card.harder.length > 0 && (
-              <div>
-                <dt>harder</dt>
-                <dd>
-                  <Pose figure={of(card, 'harder')} />
-                  {card.harder.join(' · ')}
-                </dd>
-              </div>
-            )}
-            <div className={css.mainWay}>
-              <dt>main</dt>
-              <dd>
-                {film(card) ? (
-                  <span className={css.pose} data-moving="true">
-                    <FilmView film={film(card)!} alt="" clock={clock} />
-                  </span>
-                ) : (
-                  <Pose figure={of(card, 'main')} />
-                )}
-                {card.main}
-              </dd>
-            </div>
-            {card.easier.length > 0 && (
-              <div>
-                <dt>easier</dt>
-                <dd>
-                  <Pose figure={of(card, 'easier')} />
-                  {card.easier.join(' · ')}
-                </dd>
-              </div>
-            )}
-          </dl>
-          {!many && card.watch && (
-            <p className={css.watch}>
-              <b>Watch:</b> {card.watch}
-            </p>
-          )}
+            <p className={css.cardTarget}>{card.target}</p>
+          </div>
         </article>
       ))}
     </section>
   )
 }
 
-/** What it looks like, above its words. */
-function Pose({ figure }: { figure?: Schemas['Figure'] }) {
+/** What it looks like. */
+export function Pose({ figure }: { figure?: Schemas['Figure'] }) {
   return figure ? (
-    <span className={css.pose}>
+    <span className={css.still}>
       <Thumb figure={figure} />
     </span>
   ) : null

@@ -1,25 +1,26 @@
-import type { useWays } from '../../leading/useWays'
+import type { Ways } from '../../leading/useWays'
 import { spoken } from '../../ui/time'
 import css from './Stage.module.css'
 
-/** Ways back where the class runs late, or what to do with time in hand; nothing is changed unasked. */
-export function WaysBar({ ways }: { ways: ReturnType<typeof useWays> }) {
-  const { found, failed, taken, take, undo, seen } = ways
-  if (!taken && !found?.ways.length && !failed) return null
+/** Ways to catch up where the class runs late, or what to do with time in hand; nothing is changed unasked. */
+export function WaysBar({ ways }: { ways: Ways }) {
+  const { found, failed, taken, fresh, take, undo, seen, putAway } = ways
+  const isFresh = taken !== null && fresh
+  if (!isFresh && !found?.ways.length && !failed) return null
   return (
-    <section className={css.waysBar} aria-label="Back on time" data-testid="ways">
-      {taken && (
+    <section className={css.waysBar} aria-label="Ways to catch up" data-testid="ways" tabIndex={0}>
+      {isFresh && (
         <p role="status">
-          Taken: {taken.way.title}.{' '}
+          Taken: {taken.title}.{' '}
           <button type="button" className={css.way} onClick={undo}>
-            Take it back
+            <Key>u</Key> Take it back
           </button>{' '}
           <button type="button" className={css.way} onClick={seen}>
             Good
           </button>
         </p>
       )}
-      {failed && !taken && <p>Ways back need the server. Ten seconds less, and skip, go on without it.</p>}
+      {failed && !isFresh && <p>Ways to catch up need the server. Ten seconds less, and skip, go on without it.</p>}
       {found && found.ways.length > 0 && (
         <>
           <p className={css.late} data-late={found.lateSeconds > 0}>
@@ -28,15 +29,22 @@ export function WaysBar({ ways }: { ways: ReturnType<typeof useWays> }) {
           </p>
           {found.ways.map((way, i) => (
             <button type="button" key={way.title + i} className={css.way} onClick={() => take(way)}>
-              <kbd className={css.key} aria-hidden="true">
-                {i + 1}
-              </kbd>
+              <Key>{i + 1}</Key>
               <b>{way.title}</b>
               <span>{way.changes.join('; ')}</span>
             </button>
           ))}
+          <button type="button" className={css.way} onClick={putAway}>
+            <Key>0</Key> Not now
+          </button>
         </>
       )}
     </section>
   )
 }
+
+const Key = ({ children }: { children: React.ReactNode }) => (
+  <kbd className={css.key} aria-hidden="true">
+    {children}
+  </kbd>
+)

@@ -4,6 +4,7 @@ import { answer, api, Unreachable } from '../../api/client'
 import css from './Stage.module.css'
 
 type People = Schemas['LeadPerson'][]
+type Card = Schemas['StationCard']
 
 const KEPT = 'halterion.who.'
 
@@ -27,37 +28,46 @@ export const useWho = (session: string) =>
     retry: false,
   })
 
-/** Initials with the option and the reason, at the stations that are on. */
-export function WhoNeeds({ who, cards }: { who: ReturnType<typeof useWho>; cards: Schemas['StationCard'][] }) {
-  const stations = cards.flatMap((card) => (card.id ? [card.id] : []))
-  const needs = (who.data ?? []).flatMap((person) =>
-    person.needs.filter((need) => stations.includes(need.station)).map((need) => ({ person, need })),
-  )
-  if (needs.length === 0) return null
-  if (cards.length > 1) return <Gathered needs={needs} />
-  return (
-    <ul className={css.who} aria-label="Who needs what here">
-      {needs.slice(0, 8).map(({ person, need }) => (
-        <li key={person.id + need.station} title={person.called}>
-          <b>{person.initials}</b> {need.words}
-          {need.why && <span> · {need.why}</span>}
-        </li>
-      ))}
-      {needs.length > 8 && <li>and {needs.length - 8} more</li>}
-    </ul>
-  )
+interface Row {
+  key: string
+  station: Card
+  isNext: boolean
+  needs: Schemas['PersonNeeds']
+  who: Schemas['LeadPerson'][]
 }
 
-/** Many stations at once: who, by what they do. */
-function Gathered({ needs }: { needs: { person: Schemas['LeadPerson']; need: Schemas['PersonNeeds'] }[] }) {
-  const by = new Map<string, string[]>()
-  for (const { person, need } of needs)
-    by.set(need.words, [...new Set([...(by.get(need.words) ?? []), person.initials])])
+/** Who needs the same at the same station, those with nothing first, what is on before what is next. */
+export function rowsOf(people: People, on: Card[], next: Card[]): Row[] {
+  const ids = new Set(on.map((card) => card.id))
+  const stations = [...on, ...next.filter((card) => !ids.has(card.id))].filter(
+    (card, i, all) => card.id != null && all.findIndex((c) => c.id === card.id) === i,
+  )
+  const rows = new Map<string, Row>()
+  for (const station of stations)
+    for (const person of people)
+      for (const needs of person.needs.filter((need) => need.station === station.id)) {
+        const key = `${station.id} ${needs.kind} ${needs.words} ${needs.why}`
+        const row = rows.get(key) ?? { key, station, isNext: !ids.has(station.id), needs, who: [] }
+        row.who.push(person)
+        rows.set(key, row)
+      }
+  const rank = (row: Row) => (row.isNext ? 2 : 0) + (row.needs.kind === 'gap' ? 0 : 1)
+  return [...rows.values()].sort((a, b) => rank(a) - rank(b))
+}
+
+/** Initials with what they do otherwise and why, at what is on and at what is next; in a place of its own that scrolls. */
+export function WhoNeeds({ who, on, next }: { who: ReturnType<typeof useWho>; on: Card[]; next: Card[] }) {
+  const rows = rowsOf(who.data ?? [], on, next)
+  if (rows.length === 0) return null
+  const many = on.length > 1
   return (
-    <ul className={css.who} data-many="true" aria-label="Who needs what here">
-      {[...by].map(([words, initials]) => (
-        <li key={words}>
-          <b>{initials.join(' ')}</b> {words}
+    <ul className={css.who} aria-label="Who needs what here" tabIndex={0}>
+      {rows.map(({ key, station, isNext, needs, who: people }) => (
+        <li key={key} data-kind={needs.kind} title={people.map((p) => p.called).join(', ')}>
+          <b>{people.map((p) => p.initials).join(' ')}</b> {isNext && <i>next: </i>}
+          {many && <i>{station.name}: </i>}
+          {needs.kind === 'gap' ? 'nothing here' : needs.words}
+          {needs.why && <span> {needs.why}</span>}
         </li>
       ))}
     </ul>

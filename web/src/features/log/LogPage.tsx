@@ -114,7 +114,7 @@ function OpenLog({ session, log, left }: { session: string; log: LogView; left: 
                 {log.columns.map((column) => (
                   <th key={column.station} scope="col" className={css.station}>
                     <FamilyMark family={column.family} size={15} /> {column.name}
-                    <span>{column.target}</span>
+                    <span>{[column.target, column.cut].filter(Boolean).join(', ')}</span>
                     <AllSelect
                       label={`Everyone at ${column.name}`}
                       words={tierWords}

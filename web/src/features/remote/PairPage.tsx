@@ -4,8 +4,21 @@ import { useState } from 'react'
 import { answer, api, troubleWords } from '../../api/client'
 import { Page } from '../../ui/Page'
 
-/** What a device is called until somebody calls it otherwise. */
-const usualName = () => (/Mobi|Android|iPhone/.test(navigator.userAgent) ? 'A phone' : 'A screen')
+/** What a device is called until somebody calls it otherwise: what it is. */
+const usualName = () => {
+  const { userAgent } = navigator
+  const known: [RegExp, string][] = [
+    [/iPhone/, 'iPhone'],
+    [/iPad/, 'iPad'],
+    [/Android.*Mobile/, 'Android phone'],
+    [/Android/, 'Android tablet'],
+    [/Windows/, 'Windows screen'],
+    [/Mac OS/, 'Mac screen'],
+    [/TV|SmartTV/i, 'Television'],
+    [/Linux/, 'Linux screen'],
+  ]
+  return known.find(([sign]) => sign.test(userAgent))?.[1] ?? 'Screen'
+}
 
 /** Where a wall or a phone is let in with the code on the instructor's screen. */
 export function PairPage() {

@@ -1,7 +1,8 @@
 import { useEffect, useRef, useState } from 'react'
 import { useParams } from 'react-router'
-import { useQuery } from '@tanstack/react-query'
-import { answer, api, troubleWords } from '../../api/client'
+import { troubleWords } from '../../api/client'
+import { countAt } from '../../leading/core/count'
+import type { Clock } from '../../leading/useClock'
 import { mainAct, useClock } from '../../leading/useClock'
 import type { Lead } from '../../leading/useLead'
 import { useLead } from '../../leading/useLead'
@@ -9,24 +10,25 @@ import { useWakeLock } from '../../leading/useNow'
 import { useWays } from '../../leading/useWays'
 import { useTabName } from '../../ui/Page'
 import { clock as clockWords, spoken } from '../../ui/time'
+import { many } from '../../ui/words'
 import { PeoplePanel } from '../lead/PeoplePanel'
 import stage from '../lead/Stage.module.css'
+import { useAnnounced } from '../lead/useAnnounced'
 import { WaysBar } from '../lead/WaysBar'
 import { useWho, WhoNeeds } from '../lead/WhoNeeds'
+import { useNowOn, WhichClass } from '../wall/WhichClass'
 import css from './Remote.module.css'
 
 /** Leads from a phone in one hand. Without a session in its address it takes what is on. */
 export function RemotePage() {
   const { session } = useParams()
-  const now = useQuery({
-    queryKey: ['now-on'],
-    queryFn: () => answer(api.GET('/api/wall')),
-    enabled: session === undefined,
-    refetchInterval: 5000,
-  })
+  const now = useNowOn(session === undefined)
   useTabName('Phone')
   const shown = session ?? now.data?.session ?? null
   if (!shown) return <p className={css.empty}>{now.error ? troubleWords(now.error) : 'Nothing is on.'}</p>
+  // A tap here would hit one of them: it is asked first.
+  if (session === undefined && now.data!.inProgress.length > 1)
+    return <WhichClass at="/remote/" running={now.data!.inProgress} className={css.which} />
   return <Open key={shown} session={shown} />
 }
 
@@ -39,11 +41,12 @@ function Open({ session }: { session: string }) {
 function Remote({ lead }: { lead: Lead }) {
   const { script, send } = lead
   const clock = useClock(lead)
-  const { scene, index, phase, shown, over, waiting, left } = clock
+  const { scene, index, phase, over } = clock
   const ways = useWays(lead, clock)
   const who = useWho(lead.session)
   const [people, setPeople] = useState(false)
-  const main = mainAct(clock)
+  const announced = useAnnounced(lead, clock)
+  const cardsOf = (of: typeof scene | undefined) => of?.cards.map((card) => script.cards[card]!) ?? []
   useWakeLock(phase === 'running')
 
   // Where the phone can, it is felt when something changes.
@@ -55,27 +58,31 @@ function Remote({ lead }: { lead: Lead }) {
   }, [index, phase, scene.kind])
 
   return (
-    <main className={css.remote} data-phase={phase}>
+    <main className={`${stage.colours} ${css.remote}`} data-phase={phase}>
       <header className={css.top}>
         <span>{over ? script.title : [scene.blockName, scene.round].filter(Boolean).join(' · ')}</span>
-        <b data-testid="class-left">{clockWords(Math.max(0, (clock.end - clock.position) / 1000))}</b>
+        {!over && (
+          <b data-testid="class-left" aria-label={`${spoken((clock.end - clock.position) / 1000)} left in the class`}>
+            {clockWords(Math.max(0, (clock.end - clock.position) / 1000))} left
+          </b>
+        )}
       </header>
-      <h1 className={css.head}>{over ? 'Done' : scene.headline}</h1>
-      {!over && (
+      {over ? (
+        <Over lead={lead} onNote={() => setPeople(true)} />
+      ) : (
         <>
-          <p className={css.target}>
-            {scene.target} {scene.sideWords && <b className={css.side}>{scene.sideWords}</b>}
-          </p>
-          {scene.mirrorSide && <p className={css.soft}>{scene.mirrorSide}</p>}
-          <div className={css.clock} data-testid="clock" role="timer" aria-label={spoken(shown)} data-last={left <= 3}>
-            {shown < 60 ? shown : clockWords(shown)}
-          </div>
-          <p className={css.next} data-testid="next">
-            Next: {scene.next}
-          </p>
-          <WhoNeeds who={who} cards={scene.cards.map((card) => script.cards[card]!)} />
+          <Running clock={clock} />
+          <WhoNeeds who={who} on={cardsOf(scene)} next={cardsOf(script.scenes[index + 1])} />
         </>
       )}
+      <p className="hidden" aria-live="assertive">
+        {over
+          ? 'The class is done.'
+          : [scene.headline, scene.target, scene.sideWords, scene.hand].filter(Boolean).join(', ')}
+      </p>
+      <p className="hidden" aria-live="polite">
+        {announced}
+      </p>
       {!lead.connected && (
         <p className={css.soft} role="status">
           No server. The class goes on{lead.unsent > 0 && `; ${lead.unsent} to be sent`}.
@@ -83,41 +90,133 @@ function Remote({ lead }: { lead: Lead }) {
       )}
       {lead.trouble && <p role="alert">A tap was not taken. {lead.trouble}</p>}
       {!over && <WaysBar ways={ways} />}
-      <div className={css.hand}>
-        {!over && (
-          <>
-            <button type="button" className={css.small} disabled={phase === 'ready'} onClick={() => send('lessTen')}>
-              −10
-            </button>
-            <button type="button" className={css.small} disabled={phase === 'ready'} onClick={() => send('addTen')}>
-              +10
-            </button>
-            <button type="button" className={css.small} disabled={phase === 'ready'} onClick={() => send('back')}>
-              Back
-            </button>
-            <button type="button" className={css.small} onClick={() => setPeople(true)}>
-              Note
-            </button>
-            <button type="button" className={css.big} onClick={() => send(main.kind)}>
-              {main.name}
-            </button>
-            <button
-              type="button"
-              className={css.big}
-              data-quiet="true"
-              disabled={phase === 'ready'}
-              onClick={() => send(waiting ? 'go' : 'skip')}
-            >
-              Next
-            </button>
-          </>
-        )}
-      </div>
-      {people && (
-        <div className={stage.stage} data-over="true">
-          <PeoplePanel lead={lead} who={who.data ?? []} scene={index} onClose={() => setPeople(false)} />
-        </div>
-      )}
+      {!over && <Hand lead={lead} clock={clock} send={send} onNote={() => setPeople(true)} />}
+      {people && <PeoplePanel lead={lead} who={who.data} scene={index} onClose={() => setPeople(false)} />}
     </main>
+  )
+}
+
+/** What is on, and what is next. */
+function Running({ clock }: { clock: Clock }) {
+  const { scene, phase, shown, left, into, waiting } = clock
+  const count = phase === 'ready' || waiting ? null : countAt(scene, into)
+  const isAhead = scene.ahead && scene.title !== scene.headline
+  return (
+    <>
+      <h1 className={isAhead ? css.soft : css.head}>{scene.headline}</h1>
+      {isAhead && <h2 className={css.head}>next {scene.title}</h2>}
+      <p className={css.target}>{[scene.target, scene.load, scene.others].filter(Boolean).join(' · ')}</p>
+      {(scene.sideWords || scene.hand) && (
+        <p className={css.sides}>
+          {scene.sideWords && <b data-testid="side">{scene.sideWords}</b>}
+          {scene.hand && <b data-testid="hand">{scene.hand}</b>}
+        </p>
+      )}
+      {scene.mirrorSide && <p className={css.soft}>{scene.mirrorSide}</p>}
+      <div className={css.times}>
+        {count !== null && (
+          <b
+            className={css.count}
+            data-testid="count"
+            aria-label={scene.countsDown ? `${count} reps to go` : `rep ${count}`}
+          >
+            {count}
+          </b>
+        )}
+        <div
+          className={count === null ? css.clock : css.beside}
+          data-testid="clock"
+          role="timer"
+          aria-label={spoken(shown)}
+          data-last={left <= 3}
+        >
+          {shown < 60 ? `${shown} s` : clockWords(shown)}
+        </div>
+      </div>
+      {!scene.ahead && (
+        <p className={css.next} data-testid="next">
+          Next: {scene.next}
+        </p>
+      )}
+    </>
+  )
+}
+
+interface HandProps {
+  lead: Lead
+  clock: Clock
+  send: Lead['send']
+  onNote: () => void
+}
+
+/** What one thumb presses. */
+function Hand({ clock, send, onNote }: HandProps) {
+  const { phase, waiting } = clock
+  const main = mainAct(clock)
+  const off = phase === 'ready'
+  const small = (name: string, words: string, onPress: () => void, never = false) => (
+    <button
+      type="button"
+      className={css.small}
+      aria-label={words ? `${name}: ${words}` : undefined}
+      disabled={off && !never}
+      onClick={onPress}
+    >
+      {name}
+    </button>
+  )
+  return (
+    <div className={css.hand}>
+      {small('−10 s', 'ten seconds less', () => send('lessTen'))}
+      {small('+10 s', 'ten seconds more', () => send('addTen'))}
+      {small('Back', '', () => send('back'))}
+      {small('Note', '', onNote, true)}
+      <button type="button" className={css.big} onClick={() => send(main.kind)}>
+        {main.name}
+      </button>
+      <button
+        type="button"
+        className={css.big}
+        data-quiet="true"
+        disabled={off}
+        onClick={() => send(waiting ? 'go' : 'skip')}
+      >
+        Next
+      </button>
+    </div>
+  )
+}
+
+/** After the end: what there is to log, and the way on. */
+function Over({ lead, onNote }: { lead: Lead; onNote: () => void }) {
+  const notes = lead.commands.filter(
+    ({ kind, payload }) => kind === 'note' && payload?.tap !== 'came' && payload?.tap !== 'away',
+  )
+  const came = new Map(
+    lead.commands.flatMap(({ payload }) =>
+      payload?.person && (payload.tap === 'came' || payload.tap === 'away') ? [[payload.person, payload.tap]] : [],
+    ),
+  )
+  const here = [...came.values()].filter((tap) => tap === 'came').length
+  return (
+    <section className={css.over}>
+      <h1 className={css.head}>Done</h1>
+      <p>
+        For the log: {here > 0 ? `${many(here, 'person', 'people')} ticked, ` : ''}
+        {notes.length === 0 ? 'no notes yet.' : `${many(notes.length, 'note', 'notes')} kept.`} Anything else, while you
+        still know?
+      </p>
+      <div className={css.after}>
+        <button type="button" className={css.big} onClick={onNote}>
+          Note
+        </button>
+        <button type="button" className={css.small} onClick={() => lead.send('back')}>
+          Not done: step back in
+        </button>
+        <a className={css.small} href="/remote">
+          On to the next class
+        </a>
+      </div>
+    </section>
   )
 }

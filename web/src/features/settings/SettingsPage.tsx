@@ -127,6 +127,9 @@ const calls: [Schemas['CallKind'], string][] = [
   ['tier', 'the easier and the harder option'],
   ['form', 'one thing of form a go'],
   ['breath', 'how to breathe'],
+  ['turn', 'who works first, and when to swap'],
+  ['gate', 'that the class waits for you'],
+  ['care', 'stop at pain, once'],
   ['end', 'the end'],
 ]
 

@@ -14,7 +14,9 @@ interface Kept {
   distance: number
 }
 
-const usual: Kept = { card: 324, distance: 8 }
+/** A screen of 55 inches is 1218 mm wide; it is taken for one until somebody holds a card to it. */
+const SCREEN_MM = 1218
+const usual: Kept = { card: Math.round((CARD_MM / SCREEN_MM) * window.innerWidth), distance: 8 }
 
 /** What this screen's digits must measure to be read from the back of the room. */
 export function useSizes() {
@@ -48,7 +50,7 @@ export function Calibrate({ sizes, onClose }: { sizes: ReturnType<typeof useSize
         Width{' '}
         <input
           type="range"
-          min={120}
+          min={40}
           max={900}
           value={sizes.card}
           onChange={(e) => sizes.set({ card: Number(e.currentTarget.value) })}
@@ -64,7 +66,7 @@ export function Calibrate({ sizes, onClose }: { sizes: ReturnType<typeof useSize
             step={0.5}
             value={sizes.distance}
             onChange={(e) =>
-              sizes.set({ distance: Math.min(30, Math.max(1, Number(e.currentTarget.value) || usual.distance)) })
+              sizes.set({ distance: Math.min(30, Math.max(2, Number(e.currentTarget.value) || usual.distance)) })
             }
           />
         </label>

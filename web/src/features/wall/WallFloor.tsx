@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import type { Schemas } from '../../api/client'
 import { answer, api } from '../../api/client'
 import { Thumb } from '../../ui/FigureView'
+import { pictureOf, usePictures } from '../lead/StationCards'
 import css from './Wall.module.css'
 
 interface Props {
@@ -12,6 +13,8 @@ interface Props {
 
 /** Room between what stands at the edge and the edge, in shares of the floor. */
 const EDGE = 0.14
+/** A figure with its name is that much taller than wide. */
+const EDGE_BELOW = 0.18
 
 /**
  * The direction in which each station stands, seen from the middle of the room; moved apart evenly, so that every figure can be seen.
@@ -38,25 +41,23 @@ export function WallFloor({ session, cards, scene }: Props) {
     queryFn: () => answer(api.GET('/api/wall/{id}', { params: { path: { id: session } } })),
     staleTime: Infinity,
   }).data
-  const figures = useQuery({
-    queryKey: ['lead-figures', session],
-    queryFn: () => answer(api.GET('/api/wall/{id}/figures', { params: { path: { id: session } } })),
-    staleTime: Infinity,
-  }).data
+  const figures = usePictures(session)
   const floor = wall?.floors.find((f) => f.block === scene.blockId)
   const round = order(cards, floor)
   const places = cards.map((card, i) => {
     const turn = round[i]!
-    return { card, number: i + 1, x: 0.5 + (0.5 - EDGE) * Math.cos(turn), y: 0.5 + (0.5 - EDGE) * Math.sin(turn) }
+    // Drawn out towards the corners, so that the middle is free for what is on.
+    const out = (of: number, edge: number) => 0.5 + (0.5 - edge) * Math.sign(of) * Math.abs(of) ** 0.5
+    return { card, number: i + 1, x: out(Math.cos(turn), EDGE), y: out(Math.sin(turn), EDGE_BELOW) }
   })
   return (
-    <div className={css.floor}>
+    <div className={css.floor} style={{ '--many': Math.max(5, cards.length) } as React.CSSProperties}>
       <svg className={css.round} viewBox="0 0 100 100" preserveAspectRatio="none" aria-hidden="true">
         {places.map((from, i) => {
           const to = places[(i + 1) % places.length]!
           const at = (share: number) =>
             `${100 * (from.x + (to.x - from.x) * share)} ${100 * (from.y + (to.y - from.y) * share)}`
-          return <path key={from.number} d={`M${at(0.32)}L${at(0.68)}`} />
+          return <path key={from.number} d={`M${at(0.4)}L${at(0.6)}`} />
         })}
       </svg>
       {places.map((from, i) => {
@@ -68,8 +69,8 @@ export function WallFloor({ session, cards, scene }: Props) {
             className={css.tip}
             aria-hidden="true"
             style={{
-              left: `${100 * (from.x + (to.x - from.x) * 0.68)}%`,
-              top: `${100 * (from.y + (to.y - from.y) * 0.68)}%`,
+              left: `${100 * (from.x + (to.x - from.x) * 0.6)}%`,
+              top: `${100 * (from.y + (to.y - from.y) * 0.6)}%`,
               transform: `translate(-50%, -50%) rotate(${turn}deg)`,
             }}
           >
@@ -78,7 +79,7 @@ export function WallFloor({ session, cards, scene }: Props) {
         )
       })}
       {places.map(({ card, number, x, y }) => {
-        const figure = figures?.find((f) => f.station === card.id && f.tier === 'main')?.figure
+        const figure = pictureOf(figures, card.option, card)
         return (
           <article key={number} className={css.place} style={{ left: `${100 * x}%`, top: `${100 * y}%` }}>
             {figure && <Thumb figure={figure} />}

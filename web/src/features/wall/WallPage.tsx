@@ -1,32 +1,31 @@
 import { useReducedMotion } from '@mantine/hooks'
-import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { useParams } from 'react-router'
 import type { Schemas } from '../../api/client'
-import { answer, api, troubleWords } from '../../api/client'
+import { troubleWords } from '../../api/client'
 import { apart } from '../../leading/steady'
-import { useFilms } from '../../leading/useBeat'
-import { useSceneClock } from '../../leading/useSceneClock'
+import { countAt } from '../../leading/core/count'
+import type { Clock } from '../../leading/useClock'
 import { useClock } from '../../leading/useClock'
+import { pace, useFilm, useFilmsAhead } from '../../leading/useFilm'
 import type { Lead } from '../../leading/useLead'
 import { useLead } from '../../leading/useLead'
 import { useMoment, useWakeLock } from '../../leading/useNow'
+import { useSceneClock } from '../../leading/useSceneClock'
 import { FilmView, Thumb } from '../../ui/FigureView'
 import { useTabName } from '../../ui/Page'
 import { clock as clockWords, spoken, timeAt } from '../../ui/time'
+import { shows, SideBadge, tierWords } from '../lead/Now'
+import { pictureOf, usePictures } from '../lead/StationCards'
 import { Calibrate, useSizes } from './Calibrate'
 import { WallFloor } from './WallFloor'
+import { useNowOn, WhichClass } from './WhichClass'
 import css from './Wall.module.css'
 
 /** The screen for the room. Without a session in its address it shows what is on. */
 export function WallPage() {
   const { session } = useParams()
-  const now = useQuery({
-    queryKey: ['now-on'],
-    queryFn: () => answer(api.GET('/api/wall')),
-    enabled: session === undefined,
-    refetchInterval: 5000,
-  })
+  const now = useNowOn(session === undefined)
   const shown = session ?? now.data?.session ?? null
   useTabName('Wall')
   if (!shown) {
@@ -38,7 +37,14 @@ export function WallPage() {
       </main>
     )
   }
-  return <Open key={shown} session={shown} />
+  return (
+    <>
+      <Open key={shown} session={shown} />
+      {session === undefined && now.data!.inProgress.length > 1 && (
+        <WhichClass at="/wall/" running={now.data!.inProgress} className={css.which} />
+      )}
+    </>
+  )
 }
 
 function Open({ session }: { session: string }) {
@@ -50,14 +56,6 @@ function Open({ session }: { session: string }) {
     </main>
   )
 }
-
-const useFigures = (session: string) =>
-  useQuery({
-    queryKey: ['lead-figures', session],
-    queryFn: () => answer(api.GET('/api/wall/{id}/figures', { params: { path: { id: session } } })),
-    staleTime: Infinity,
-    gcTime: Infinity,
-  })
 
 function Wall({ lead }: { lead: Lead }) {
   const { script } = lead
@@ -71,6 +69,7 @@ function Wall({ lead }: { lead: Lead }) {
   const sizes = useSizes()
   const moment = useMoment()
   useWakeLock(true)
+  useFilmsAhead(lead.session, script.scenes, script.cards)
 
   // What is for the instructor's hand goes away when nobody touches the screen.
   useEffect(() => {
@@ -96,43 +95,47 @@ function Wall({ lead }: { lead: Lead }) {
       style={{ '--least': sizes.least } as React.CSSProperties}
     >
       <header className={css.top}>
-        <span>{over ? script.title : [scene.blockName, scene.round].filter(Boolean).join(' · ')}</span>
+        <span>
+          {over
+            ? script.title
+            : [scene.blockName, scene.round, scene.turnsRound && scene.target].filter(Boolean).join(' · ')}
+        </span>
         <b>{timeAt(moment, 'h24')}</b>
       </header>
       {over ? (
         <h1 className={css.head}>That is the end.</h1>
       ) : (
-        <div className={css.body}>
+        <div className={css.body} data-plain={cards.length === 0}>
           <section className={css.now} aria-label="Now">
-            <h1 className={css.head}>{phase === 'ready' ? script.title : scene.headline}</h1>
-            <p className={css.target}>
-              {phase !== 'ready' && scene.target}
-              {phase !== 'ready' && scene.sideWords && (
-                <span className={css.side} data-testid="side">
-                  {scene.sideWords}
-                </span>
-              )}
-            </p>
-            <div
-              className={css.clock}
-              data-testid="clock"
-              data-last={phase === 'running' && left <= 3}
-              role="timer"
-              aria-label={spoken(shown)}
-            >
-              {shown < 60 ? shown : clockWords(shown)}
+            <Heads clock={clock} title={script.title} />
+            <div className={css.times}>
+              <Reps clock={clock} />
+              <div
+                className={css.clock}
+                data-testid="clock"
+                data-last={phase === 'running' && left <= 3}
+                role="timer"
+                aria-label={spoken(shown)}
+              >
+                {shown < 60 ? shown : clockWords(shown)}
+              </div>
             </div>
-            {phase === 'paused' && <p className={css.paused}>PAUSED</p>}
-            {waiting && <p className={css.paused}>READY</p>}
-            <Reps lead={lead} clock={clock} />
+            {phase === 'paused' && <p className={css.paused}>Paused</p>}
+            {waiting && <p className={css.paused}>Ready</p>}
           </section>
-          <section className={css.show} aria-label={single ? single.name : 'All stations'}>
-            {single ? <One lead={lead} card={single} moving={phase !== 'ready' && scene.kind === 'work'} /> : null}
-            {cards.length > 1 && <WallFloor session={lead.session} cards={cards} scene={scene} />}
-          </section>
+          {single && <One lead={lead} clock={clock} card={single} />}
+          {cards.length > 1 && (
+            <section className={css.show} aria-label="All stations">
+              {scene.turnsRound ? (
+                <WallFloor session={lead.session} cards={cards} scene={scene} />
+              ) : (
+                <WallList session={lead.session} cards={cards} />
+              )}
+            </section>
+          )}
         </div>
       )}
-      {!over && (
+      {!over && !(scene.ahead && phase !== 'ready') && (
         <p className={css.next} data-testid="next">
           <span>Next</span> {phase === 'ready' ? scene.headline : scene.next}
         </p>
@@ -159,48 +162,92 @@ function Wall({ lead }: { lead: Lead }) {
   )
 }
 
-/** The reps as they should stand now, where they are counted. */
-function Reps({ lead, clock }: { lead: Lead; clock: ReturnType<typeof useClock> }) {
-  const { scene, into, phase, waiting } = clock
-  if (!scene.repSeconds || !scene.reps || phase === 'ready' || waiting) return null
-  const done = Math.min(scene.reps, Math.floor(into / scene.repSeconds) + 1)
-  void lead
+/** What is on, or what comes next where nothing is worked: the move, how much of it, the side and the hand. */
+function Heads({ clock, title }: { clock: Clock; title: string }) {
+  const { scene, phase } = clock
+  if (phase === 'ready') return <h1 className={css.head}>{title}</h1>
+  const isAhead = scene.ahead && scene.title !== scene.headline
   return (
-    <p className={css.reps} data-testid="reps">
-      rep <b>{done}</b> of {scene.reps}
-    </p>
+    <>
+      <h1 className={isAhead ? css.kicker : css.head}>{scene.headline}</h1>
+      {isAhead && (
+        <h2 className={css.head} data-testid="ahead">
+          <small>next</small> {scene.title}
+        </h2>
+      )}
+      <p className={css.target}>
+        {[scene.target, scene.load].filter(Boolean).join(' · ')}
+        {scene.others && <span>{scene.others}</span>}
+      </p>
+      <SideBadge scene={scene} className={css.side} />
+    </>
   )
 }
 
-function One({ lead, card, moving }: { lead: Lead; card: Schemas['StationCard']; moving: boolean }) {
-  const films = useFilms(lead.session).data
-  const figures = useFigures(lead.session).data
-  const clock = useSceneClock(lead)
+/** The reps as they should stand now, where they are counted. */
+function Reps({ clock }: { clock: Clock }) {
+  const { scene, into, phase, waiting } = clock
+  const count = phase === 'ready' || waiting ? null : countAt(scene, into)
+  return count === null ? null : (
+    <b className={css.reps} data-testid="reps">
+      {count}
+      <small>{scene.countsDown ? ' to go' : ` of ${scene.reps}`}</small>
+    </b>
+  )
+}
+
+/** What is on, in motion, and its options with what is otherwise in them. */
+function One({ lead, clock, card }: { lead: Lead; clock: Clock; card: Schemas['StationCard'] }) {
+  const filmed = useFilm(lead.session, card)
+  const pictures = usePictures(lead.session)
+  const { scene, phase } = clock
   const still = useReducedMotion()
-  const film = films?.find((f) => f.station === card.id)?.film
-  const of = (tier: Schemas['Tier']) => figures?.find((f) => f.station === card.id && f.tier === tier)?.figure
-  const main = of('main')
+  const film = phase !== 'ready' && !still ? filmed?.film : undefined
+  const seconds = useSceneClock(lead, filmed && scene.kind === 'work' ? pace(filmed, scene.repSeconds) : 1)
+  const main = pictureOf(pictures, card.option, card)
+  const options = (['easier', 'harder'] as const).flatMap(
+    (tier) => card.options?.find((option) => option.tier === tier) ?? [],
+  )
   return (
-    <>
-      <div className={css.film}>
-        {film && moving && !still ? (
-          <FilmView film={film} alt={card.name} clock={clock} />
-        ) : (
-          main && <Thumb figure={main} />
-        )}
+    <section className={css.show} aria-label={card.name}>
+      <div className={css.film} data-testid="film" data-shows={shows(card)} data-moving={film ? true : undefined}>
+        {film ? <FilmView film={film} alt={card.name} clock={seconds} /> : main && <Thumb figure={main} />}
       </div>
-      <div className={css.options}>
-        {(['easier', 'harder'] as const).map((tier) =>
-          card[tier].length > 0 ? (
-            <div key={tier}>
-              {of(tier) && <Thumb figure={of(tier)!} />}
-              <span>
-                <b>{tier}</b> {card[tier][0]}
-              </span>
-            </div>
-          ) : null,
-        )}
-      </div>
-    </>
+      {options.length > 0 && (
+        <ul className={css.options}>
+          {options.map((option) => {
+            const figure = pictureOf(pictures, option.id, card)
+            return (
+              <li key={option.id}>
+                {figure && <Thumb figure={figure} />}
+                <span>
+                  <b>{tierWords[option.tier]}</b> {option.differs}
+                </span>
+              </li>
+            )
+          })}
+        </ul>
+      )}
+    </section>
+  )
+}
+
+/** At one's own pace: every station with its dose. */
+function WallList({ session, cards }: { session: string; cards: Schemas['StationCard'][] }) {
+  const pictures = usePictures(session)
+  return (
+    <ol className={css.list}>
+      {cards.map((card) => {
+        const figure = pictureOf(pictures, card.option, card)
+        return (
+          <li key={card.id ?? card.name}>
+            {figure && <Thumb figure={figure} />}
+            <span>
+              {card.name} <b>{card.target}</b>
+            </span>
+          </li>
+        )
+      })}
+    </ol>
   )
 }

@@ -1,10 +1,11 @@
 /* What sounds and what is said of a class under way, and when: one rule for every screen and for the page that is taken along. */
 import type { Schemas } from '../../api/client'
 import type { Ends, LeadState } from './fold'
-import { addedBefore, endOf, lengthOf, limitOf, sceneAt } from './fold'
+import { addedBefore, endOf, lengthOf, limitOf } from './fold'
 
 export type Cue = Schemas['Cue']
 export type Call = Schemas['Call']
+export type TimeLeft = Schemas['TimeLeft']
 
 /** What is missed by more than this, in milliseconds, is not made up for: a machine slept, or was busy. */
 const MISSED = 400
@@ -68,24 +69,30 @@ export class Caller {
     private readonly scenes: Ends[],
     private readonly state: LeadState,
     private through: number,
+    private readonly left: TimeLeft[] = [],
   ) {}
 
   /** What begins now, at this place of the led timeline; null: nothing. */
   at(position: number): Call | null {
     const { added } = this.state
     const limit = limitOf(this.state, this.scenes)
-    // Minutes as they were planned are no longer true once something was changed.
-    const changed = added.slice(sceneAt(position, this.scenes, added)).some((ms) => ms !== 0)
     const after = Math.max(this.through, position - MISSED)
     this.through = Math.max(this.through, position)
     let said: Call | null = null
     for (const [at, call] of due(this.calls, this.scenes, added, after, position)) {
-      // Behind a closed gate nothing is said; only the last word of all has its place at the limit itself.
-      if (at >= limit && call.kind !== 'end') continue
-      if (at < this.busyUntil || (call.kind === 'minutes' && changed)) continue
+      // Behind a closed gate nothing is said; that it is waited for, and the last word of all, have their place at the limit itself.
+      if (at >= limit && call.kind !== 'end' && call.kind !== 'gate') continue
+      if (at < this.busyUntil) continue
       this.busyUntil = at + call.seconds * 1000
-      said = call
+      said = call.kind === 'minutes' ? this.asItStands(call, position) : call
     }
     return said
+  }
+
+  /** Minutes left are those of the class as it stands when they are said. */
+  private asItStands(call: Call, position: number): Call {
+    const seconds = (endOf(this.scenes, this.state.added, this.scenes.length - 1) - position) / 1000
+    const text = this.left.find(({ under }) => seconds < under)?.words
+    return text ? { ...call, text } : call
   }
 }

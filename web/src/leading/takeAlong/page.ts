@@ -8,13 +8,15 @@ import type { Bell } from '../core/bells'
 import { ringing } from '../core/bells'
 import type { Command, CommandKind, LeadState, Payload } from '../core/fold'
 import { endOf, fold, limitOf, positionAt, sceneAt } from '../core/fold'
-import type { Call, Cue } from '../core/sounding'
+import type { Call, Cue, TimeLeft } from '../core/sounding'
 import { Caller } from '../core/sounding'
+import { countAt } from '../core/count'
 
 type Scene = Pick<
   Schemas['Scene'],
   'end' | 'gated' | 'blockName' | 'headline' | 'target' | 'sideWords' | 'round' | 'next' | 'cards'
->
+> &
+  Pick<Schemas['Scene'], 'title' | 'ahead' | 'hand' | 'load' | 'others' | 'reps' | 'repSeconds' | 'countsDown'>
 
 /** What Halterion.Formats.LeadPage writes into the page. */
 interface PageData {
@@ -22,12 +24,26 @@ interface PageData {
   key: string
   title: string
   scenes: Scene[]
-  cards: { main: string; easier: string[]; harder: string[]; figure: string }[]
+  cards: {
+    name: string
+    target: string
+    main: string
+    easier: string[]
+    harder: string[]
+    cue: string
+    figure?: number
+  }[]
+  figures: string[]
   cues: Cue[]
   calls: Call[]
+  left: TimeLeft[]
   bells: Bell[]
+  /** What the instructor recorded, by its words, as data addresses. */
+  clips?: Record<string, string>
 }
 
+/** Two skips so close together, in milliseconds, were one tap. */
+const DOUBLE = 600
 /** How often it looks, in milliseconds. */
 const EVERY = 100
 /** Of a class that was led longer ago, nothing is kept: it begins anew. */
@@ -72,6 +88,8 @@ function keep() {
 }
 
 function tap(kind: CommandKind, payload?: Payload) {
+  const last = commands.at(-1)
+  if (kind === 'skip' && last?.kind === 'skip' && now() - last.at < DOUBLE) return
   try {
     audio ??= newContext()
     void audio.resume()
@@ -89,17 +107,28 @@ function enter(next: LeadState) {
   silence()
   const runs = state.phase === 'running'
   silence = runs && audio ? ringing(data, state, audio, exactNow) : () => {}
-  caller = runs ? new Caller(data.calls, scenes, state, place() - 1) : null
+  caller = runs ? new Caller(data.calls, scenes, state, place() - 1, data.left) : null
   if (!runs) window.speechSynthesis?.cancel()
   show()
 }
 
 function say(call: Call) {
   $('said').textContent = call.text
-  if (!$<HTMLInputElement>('voice').checked || !window.speechSynthesis) return
+  if (!$<HTMLInputElement>('voice').checked) return
+  // A browser without a voice says what was recorded, one word after the other.
+  if (!window.speechSynthesis?.getVoices().length) return playAll(call.clips ?? [])
   const words = new SpeechSynthesisUtterance(call.text)
   words.rate = 1.15
   speechSynthesis.speak(words)
+}
+
+function playAll([word, ...rest]: readonly string[]) {
+  if (word === undefined) return
+  const sound = data.clips?.[word]
+  if (!sound) return playAll(rest)
+  const player = new Audio(sound)
+  player.onended = () => playAll(rest)
+  void player.play().catch(() => undefined)
 }
 
 const clockWords = (milliseconds: number) => {
@@ -125,11 +154,16 @@ function show() {
   write('block', over ? data.title : scene.blockName)
   write('round', scene.round)
   write('left', `${clockWords(end() - at)} left`)
-  write('head', over ? 'That is the end.' : scene.headline)
-  write('what', over ? '' : scene.target)
-  write('side', over ? '' : scene.sideWords)
+  const ahead = !over && scene.ahead
+  const count = over || ahead ? null : countAt(scene, (at - endOf(scenes, state.added, i - 1)) / 1000)
+  write('now', ahead ? scene.headline : '')
+  write('head', over ? 'That is the end.' : ahead ? `Next: ${scene.title}` : scene.headline)
+  write('what', over ? '' : [scene.target, scene.load].filter(Boolean).join(', '))
+  write('side', over ? '' : [scene.sideWords, scene.hand].filter(Boolean).join(', '))
+  write('others', over ? '' : (scene.others ?? ''))
+  write('count', count === null ? '' : String(count))
   write('clock', over ? '' : clockWords(endOf(scenes, state.added, i) - at))
-  write('next', over ? '' : `Next: ${scene.next}`)
+  write('next', over || ahead ? '' : `Next: ${scene.next}`)
   $<HTMLProgressElement>('bar').max = end() / 1000
   $<HTMLProgressElement>('bar').value = at / 1000
   write('main', mainAct()[1])
@@ -146,15 +180,17 @@ function showCards(cards: number[]) {
     ...cards.map((index, n) => {
       const card = data.cards[index]!
       const box = document.createElement('article')
-      box.innerHTML = card.figure
+      box.innerHTML = card.figure === undefined ? '' : data.figures[card.figure]!
       const line = (tag: string, text: string) => {
         const words = document.createElement(tag)
         words.textContent = text
         box.append(words)
       }
-      line('p', (cards.length > 1 ? `${n + 1}  ` : '') + card.main)
+      if (cards.length > 1) line('p', `${n + 1}  ${card.name}, ${card.target}`)
+      else line('p', card.main)
+      if (cards.length === 1 && card.cue) line('small', card.cue)
       if (card.easier.length > 0) line('small', `easier: ${card.easier.join(' · ')}`)
-      if (card.harder.length > 0) line('small', `  harder: ${card.harder.join(' · ')}`)
+      if (card.harder.length > 0) line('small', `harder: ${card.harder.join(' · ')}`)
       return box
     }),
   )
