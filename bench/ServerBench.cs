@@ -68,6 +68,7 @@ internal static class ServerBench
             }
 
             Say($"list of {Many} classes", await Median(30, () => client.GetAsync("/api/classes")), 50, "ms");
+            await LogBench.Run(client, Median, Say);
             Say($"list of {Many} sessions", await Median(30, () => client.GetAsync("/api/sessions")), 50, "ms");
         }
         finally

@@ -12,6 +12,7 @@ internal static class DataFile
     [
         ("revision", "plan"), ("setting", "value"), ("template", "block"), ("own_move", "move"), ("person", "details"), ("room", "floor"),
         ("room", "stock"), ("session_layout", "layout"), ("session_layout", "looked"), ("lead", "script"), ("lead_command", "payload"),
+        ("log", "details"), ("log_row", "details"), ("log_use", "details"), ("log_use", "work"), ("log_past", "log"), ("series", "series"),
     ];
 
     /// <summary>Why a file cannot be used as data, as the end of a sentence; null: it can.</summary>

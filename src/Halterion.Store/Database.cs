@@ -99,6 +99,14 @@ public sealed class Database : IDisposable
                 + "restore it by its name.");
         }
 
+        return Replace(copy, clock);
+    }
+
+    /// <summary>Puts a file in the place of the data, whatever is there, while the server runs.</summary>
+    /// <returns>Where what was there is kept; null if nothing was.</returns>
+    /// <exception cref="StoreException">The file cannot be used; nothing was changed.</exception>
+    internal string? Replace(string copy, TimeProvider clock)
+    {
         ClearPool();
         var aside = Copies.PutBack(Folder, copy, clock);
         trouble = null;

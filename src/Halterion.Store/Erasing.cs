@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text;
+using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
 using Halterion.Core;
 using Halterion.Core.People;
@@ -96,6 +97,19 @@ internal static partial class Erasing
         if (Has(connection, "lead_command", "payload"))
         {
             connection.Run("UPDATE lead_command SET payload = '{}' WHERE instr(payload, @id) > 0", [("@id", id.Value)]);
+        }
+
+        // Logs that were corrected late hold them too.
+        if (Has(connection, "log_past", "log"))
+        {
+            foreach (var (row, text) in connection.Query(
+                "SELECT rowid, log FROM log_past WHERE instr(log, @id) > 0", [("@id", id.Value)], r => (r.GetInt64(0), r.GetString(1))))
+            {
+                var log = JsonNode.Parse(text)!.AsObject();
+                var left = log["rows"]!.AsArray().Where(r => (string?)r!["personId"] != id.Value).Select(r => r!.DeepClone()).ToArray();
+                log["rows"] = new JsonArray(left);
+                connection.Run("UPDATE log_past SET log = @log WHERE rowid = @row", [("@log", log.ToJsonString()), ("@row", row)]);
+            }
         }
 
         if (Has(connection, "desk_guest", "person_id"))

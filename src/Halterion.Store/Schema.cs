@@ -16,6 +16,17 @@ internal static class Schema
     public static int VersionOf(SqliteConnection connection) =>
         Convert.ToInt32(connection.Scalar("PRAGMA user_version", []), CultureInfo.InvariantCulture);
 
+    /// <summary>Makes the tables of a step in an empty file.</summary>
+    public static void Make(SqliteConnection connection, int version)
+    {
+        foreach (var step in Steps[..version])
+        {
+            connection.Run(step, []);
+        }
+
+        connection.Run(string.Create(CultureInfo.InvariantCulture, $"PRAGMA user_version = {version}"), []);
+    }
+
     /// <summary>Brings a file to this program's step, in one transaction.</summary>
     /// <exception cref="StoreException">Its parts do not fit together then.</exception>
     public static void Upgrade(SqliteConnection connection)

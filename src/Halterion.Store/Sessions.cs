@@ -106,6 +106,43 @@ public sealed class Sessions(Database database, TimeProvider clock)
         ];
     }
 
+    /// <summary>Those of classes that stand, from one day to another, by start, with the version that was or will be held.</summary>
+    /// <param name="until">Not itself.</param>
+    public ImmutableArray<(Guid Session, Guid Class, string Title, string StartsAt, int Version)> Between(string from, string until)
+    {
+        using var connection = database.Connect();
+        return
+        [
+            .. connection.Query(
+                """
+                SELECT s.id, s.class_id, r.title, s.starts_at, r.version FROM session s JOIN class c ON c.id = s.class_id
+                JOIN revision r ON r.class_id = s.class_id
+                  AND r.version = coalesce(s.class_version, (SELECT max(version) FROM revision v WHERE v.class_id = s.class_id))
+                WHERE s.removed_at IS NULL AND c.removed_at IS NULL AND s.starts_at >= @from AND s.starts_at < @until
+                ORDER BY s.starts_at, s.id
+                """,
+                [("@from", from), ("@until", until)],
+                r => (Guid.Parse(r.GetString(0)), Guid.Parse(r.GetString(1)), r.GetString(2), r.GetString(3), r.GetInt32(4))),
+        ];
+    }
+
+    /// <summary>Those that were led, the last one first.</summary>
+    public ImmutableArray<StoredSession> LedLast(int most)
+    {
+        using var connection = database.Connect();
+        return
+        [
+            .. connection.Query(
+                """
+                SELECT s.id FROM session s JOIN lead l ON l.session_id = s.id AND l.superseded_at IS NULL
+                JOIN lead_command k ON k.lead_id = l.id AND k.kind = 'Start'
+                WHERE s.removed_at IS NULL GROUP BY s.id ORDER BY max(k.tapped_at) DESC LIMIT @most
+                """,
+                [("@most", most)],
+                r => Guid.Parse(r.GetString(0))).Select(id => Find(connection, id)!),
+        ];
+    }
+
     /// <summary>The sessions of a class, by start; those without one last.</summary>
     public ImmutableArray<(StoredSession Session, bool Held)> Of(Guid classId)
     {

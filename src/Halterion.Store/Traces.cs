@@ -42,6 +42,12 @@ public sealed class Traces(Database database, People people)
         [("setting", "value")] = ("the settings", "'/settings'"),
         [("log", "note")] = ("the notes of a log", SessionOf + " || '/log'"),
         [("log_row", "note")] = ("a note about somebody else in a log", SessionOf + " || '/log'"),
+        [("log", "details")] = ("what a log says of a class", SessionOf + " || '/log'"),
+        [("log_row", "details")] = ("what a log says of somebody else", SessionOf + " || '/log'"),
+        [("log_use", "details")] = ("what a log says of somebody else", SessionOf + " || '/log'"),
+        [("log_use", "work")] = ("a class as it was logged", "NULL"),
+        [("log_past", "log")] = ("a log before it was corrected", "NULL"),
+        [("series", "series")] = ("a series", "'/weeks'"),
         [("session_pin", "reason")] = ("the reason of a choice", SessionOf + " || '/room'"),
         [("session_waiver", "reason")] = ("the reason of what is accepted", SessionOf + " || '/ready'"),
         [("session_tick", "tick")] = ("what is ticked off", SessionOf + " || '/ready'"),
@@ -94,7 +100,8 @@ public sealed class Traces(Database database, People people)
         foreach (var (table, column) in Erasing.Texts(connection))
         {
             var (where, link) = Known.GetValueOrDefault((table, column), ($"{table}, {column}", "NULL"));
-            var own = table == "person" ? "t.id <> @id" : table is "log_row" or "desk_guest" ? "t.person_id IS NOT @id" : "@id IS NOT NULL";
+            var own = table == "person" ? "t.id <> @id" : table is "log_row" or "log_use" or "desk_guest" ? "t.person_id IS NOT @id"
+                : "@id IS NOT NULL";
             var latest = table == "revision" ? "AND t.version = (SELECT max(version) FROM revision r WHERE r.class_id = t.class_id)" : "";
             foreach (var trace in connection.Query(
                 $"SELECT text, link FROM (SELECT around(t.\"{column}\") AS text, {link} AS link FROM \"{table}\" t WHERE {own} {latest}) "

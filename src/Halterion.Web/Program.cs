@@ -84,6 +84,13 @@ builder.Services.AddSingleton<Classes>()
     .AddSingleton<Logs>().AddSingleton<DemoStudio>();
 builder.Services.AddSingleton<SessionRooms>()
     .AddSingleton<SessionChecks>()
+    .AddSingleton<CalendarOf>()
+    .AddSingleton<SessionSuggestions>()
+    .AddSingleton<LearntPaces>()
+    .AddSingleton<LogRows>()
+    .AddSingleton<SeriesBook>()
+    .AddSingleton<SeriesMaker>()
+    .AddSingleton<Everything>()
     .AddSingleton<Current>()
     .AddSingleton<WrittenAnswers>()
     .AddSingleton<SteadyClock>()
@@ -136,6 +143,10 @@ owner.MapTakeAlong();
 owner.MapTemplates();
 owner.MapSettings();
 owner.MapLogs();
+owner.MapProgress();
+owner.MapHistory();
+owner.MapEverything();
+owner.MapSeries();
 owner.MapPeople();
 owner.MapRoster();
 owner.MapRooms();

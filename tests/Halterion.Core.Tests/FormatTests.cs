@@ -43,7 +43,10 @@ public class FormatTests
                     StringComparison.Ordinal));
         var sheet = RunSheet.Of(plan, Timing.Compiler.Compile(plan).Timeline!, Evening, new Preferences());
         var starts = new DateTimeOffset(Evening, TimeSpan.FromHours(1));
-        var text = CalendarEntry.Of(sheet, plan, "0198", 4, starts, starts.AddDays(-1));
+        var text = CalendarEntry.Write(
+            [new CalendarEntry("0198", 4, starts, plan.SlotMinutes, plan.Title, string.Join("\n", sheet.Blocks.Select(b =>
+                $"{b.At} {b.Name}")))],
+            starts.AddDays(-1));
         Assert.All(text.Split("\r\n"), line => Assert.True(Encoding.UTF8.GetByteCount(line) <= 75));
         var entry = Assert.Single(Ical.Net.Calendar.Load(text)!.Events);
         Assert.Equal(plan.Title, entry.Summary);

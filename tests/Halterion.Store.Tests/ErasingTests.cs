@@ -96,7 +96,8 @@ public class ErasingTests
             new ClassRevision(plan, "ZENOBIA QUARTERMAIN's birthday",
                 new Measure("1", null, null)), new SessionBooking(null, "Europe/Lisbon", 2, [person.Id]));
         new Logs(database, clock).Save(session!.Value, Basis.None, 1, new ClassLog(
-            [new LogRow(person.Id, true, [], "strong"), new LogRow(other.Id, true, [], $"paired with {Name}")], $"thank {Name}"));
+            [new LogRow(person.Id, true, [], "strong"), new LogRow(other.Id, true, [], $"paired with {Name}")], $"thank {Name}"), _ =>
+                null);
         var rooms = new Rooms(database);
         rooms.Keep(
             new StoredHall(

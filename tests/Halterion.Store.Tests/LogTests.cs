@@ -24,10 +24,10 @@ public sealed class LogTests
         var (logs, sessions) = (new Logs(database, TimeProvider.System), new Sessions(database, TimeProvider.System));
         Assert.Null(sessions.Find(session!.Value)!.ClassVersion);
 
-        var saved = logs.Save(session.Value, Basis.None, 1, new ClassLog([], "well"));
+        var saved = logs.Save(session.Value, Basis.None, 1, new ClassLog([], "well"), _ => null);
         Assert.Equal(1, sessions.Find(session.Value)!.ClassVersion);
         Assert.True(classes.Save(id, new Basis(1), first with { Plan = Plan.Replace("40", "55", StringComparison.Ordinal) })!.Value.Saved);
-        Assert.True(logs.Save(session.Value, new Basis(saved.Revision), 2, new ClassLog([], "very well")).Done);
+        Assert.True(logs.Save(session.Value, new Basis(saved.Revision), 2, new ClassLog([], "very well"), _ => null).Done);
         Assert.Equal(1, sessions.Find(session.Value)!.ClassVersion);
         Assert.Equal("very well", logs.Find(session.Value)!.Value.Log.Note);
     }
@@ -40,8 +40,8 @@ public sealed class LogTests
         var (_, session) = new Classes(database, TimeProvider.System).Add(
             new ClassRevision(Plan, "t", new Measure("1", null, null)), new SessionBooking(null, "UTC", 2, []));
         var logs = new Logs(database, TimeProvider.System);
-        Assert.True(logs.Save(session!.Value, Basis.None, 1, new ClassLog([], "theirs")).Done);
-        var late = logs.Save(session.Value, Basis.None, 1, new ClassLog([], "mine"));
+        Assert.True(logs.Save(session!.Value, Basis.None, 1, new ClassLog([], "theirs"), _ => null).Done);
+        var late = logs.Save(session.Value, Basis.None, 1, new ClassLog([], "mine"), _ => null);
         Assert.False(late.Done);
         Assert.Equal("theirs", logs.Find(session.Value)!.Value.Log.Note);
     }

@@ -17,7 +17,7 @@ public class MigrationStepTests
         INSERT INTO lead VALUES ('l1', 'c1', 2, '{"s":1}', '2026-01-21T18:00:00Z');
         INSERT INTO lead_command VALUES ('l1', 0, 'k1', 'Start', 1769020200000), ('l1', 1, 'k2', 'Finish', 1769022000000);
         INSERT INTO log VALUES ('c1', 3, '2026-01-21T20:00:00Z', 'Nice and warm');
-        INSERT INTO log_row VALUES ('c1', 'p1', 1, 'took the chair'), ('c1', 'p2', 0, 'away');
+        INSERT INTO log_row (session_id, person_id, came, note) VALUES ('c1', 'p1', 1, 'took the chair'), ('c1', 'p2', 0, 'away');
         INSERT INTO log_use VALUES ('c1', 'p1', 0, 1, 2), ('c1', 'p1', 1, 0, NULL);
         """;
 
@@ -48,7 +48,7 @@ public class MigrationStepTests
         INSERT INTO lead_command VALUES ('l1', 0, 'k1', 'Start', 1769020200000, '', NULL), ('l1', 1, 'k2', 'Finish', 1769022000000, '', NULL);
         INSERT INTO log (session_id, version, saved_at, note) VALUES ('c1', 3, '2026-01-21T20:00:00Z', 'Nice and warm');
         INSERT INTO log_row VALUES ('c1', 'p1', 1, 'took the chair'), ('c1', 'p2', 0, 'away');
-        INSERT INTO log_use VALUES ('c1', 'p1', 'b1s2', 'b1s2o3'), ('c1', 'p1', 'b2s1', NULL);
+        INSERT INTO log_use (session_id, person_id, station, option) VALUES ('c1', 'p1', 'b1s2', 'b1s2o3'), ('c1', 'p1', 'b2s1', NULL);
         """;
 
     private const string From2 = "INSERT INTO setting VALUES ('preferences', '{\"sides\":\"round\"}'); INSERT INTO template VALUES "
@@ -67,6 +67,15 @@ public class MigrationStepTests
     private const string From8 = "INSERT INTO device (id, name, role, token_hash, paired_at, last_seen) "
         + "VALUES ('d1', 'Phone', 'Remote', 'hash', '2099-01-01T00:00:00Z', "
         + "'2099-01-02T00:00:00Z');";
+    private const string From13 = """
+        UPDATE log SET details = '{"carriedOver":"bridges"}', minutes = 41, effort = 5.5;
+        UPDATE log_row SET details = '{"wishes":"slower"}' WHERE person_id = 'p1';
+        INSERT INTO log_past VALUES ('c1', 2, '2026-01-21T19:00:00Z', '{"rows":[],"note":"before"}');
+        INSERT INTO series VALUES ('w1', '{"name":"Winter"}', '2026-01-05T10:00:00Z', NULL);
+        INSERT INTO series_class VALUES ('w1', 'A', 'c1');
+        INSERT INTO series_session VALUES ('w1', 'c1', '2026-01-21T18:30', 2, 1);
+        """;
+
     private const string From12 = "UPDATE device SET session_id = 'c1';";
 
     [Theory]
@@ -82,6 +91,7 @@ public class MigrationStepTests
     [InlineData(10)]
     [InlineData(11)]
     [InlineData(12)]
+    [InlineData(13)]
     public void Everything_is_there_afterwards(int version)
     {
         using var folder = new Folder();
@@ -98,7 +108,7 @@ public class MigrationStepTests
             Run(old,
                 string.Concat(
                     new[] { (2, From2), (3, From3), (6, From6), (7, From7),
-                        (8, From8), (12, From12) }.Where(f => version >= f.Item1).Select(f => f.Item2)));
+                        (8, From8), (12, From12), (13, From13) }.Where(f => version >= f.Item1).Select(f => f.Item2)));
             Run(old, string.Create(CultureInfo.InvariantCulture, $"PRAGMA user_version = {version}"));
         }
 
@@ -108,7 +118,7 @@ public class MigrationStepTests
         }
 
         using var now = Opened(folder.Data);
-        Assert.Equal("12", One(now, "PRAGMA user_version"));
+        Assert.Equal("13", One(now, "PRAGMA user_version"));
         Assert.Equal("""p1 Ida Fenn 2026-01-01T09:00:00Z 1|p2 Bo Marr 2026-01-01T09:01:00Z 1|p3 Cy Tull 2026-01-01T09:02:00Z 1""",
             All(now, "SELECT id, name, created_at, format FROM person ORDER BY id"));
         Details(
@@ -145,6 +155,10 @@ public class MigrationStepTests
         Assert.Equal(
             version < 8 ? "" : $"d1 Phone Remote hash 2099-01-01T00:00:00Z 2099-01-02T00:00:00Z {(version < 12 ? "-" : "c1")}",
             All(now, "SELECT * FROM device"));
+        Assert.Equal(version < 13 ? "{} - -" : """{"carriedOver":"bridges"} 41 5.5""", All(now, "SELECT details, minutes, effort FROM log"));
+        Assert.Equal(version < 13 ? "" : """c1 2 2026-01-21T19:00:00Z {"rows":[],"note":"before"}""", All(now, "SELECT * FROM log_past"));
+        Assert.Equal(version < 13 ? "" : "w1 A c1 2026-01-21T18:30 2 1", All(now, "SELECT c.series_id, name, class_id, starts, version, "
+            + "followed FROM series_class c JOIN series_session s ON s.series_id = c.series_id"));
         Assert.Equal("", All(now, "PRAGMA foreign_key_check"));
     }
 

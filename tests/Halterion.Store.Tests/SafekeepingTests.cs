@@ -28,7 +28,7 @@ public class SafekeepingTests
                 true,
                 [new StationUse(new PlaceId("b1s1"), new PlaceId("b1s1o1"))],
                 $"left-knee-remark-{version} {new string('x', 900)}");
-            Assert.True(logs.Save(session!.Value, new Basis(version), 1, new ClassLog([row], "")).Done);
+            Assert.True(logs.Save(session!.Value, new Basis(version), 1, new ClassLog([row], ""), _ => null).Done);
         }
 
         database.Copies.OfToday(TimeProvider.System);

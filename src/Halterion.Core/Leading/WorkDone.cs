@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using Halterion.Core.People;
 using Halterion.Core.Plans;
 using Halterion.Core.Room;
 using Halterion.Core.Sessions;
@@ -55,6 +56,31 @@ public sealed class WorkThatRan
                 || (group + leg) % place.Block.Stations.Length == place.Block.Stations.IndexOf(place.Station))
             : At(station);
 
+    /// <summary>
+    /// The share of a station's work for somebody that ran, by round from 0 and side; what was not planned did not. Where the clock does
+    /// not tell the sides apart, of both.
+    /// </summary>
+    public Func<int, BodySide?, decimal> Shares(PlaceId station, PersonId who)
+    {
+        if (plan.Find(station) is not { } place)
+        {
+            return (_, _) => 0;
+        }
+
+        var group = GroupOf(place.Block, who);
+        var spans = SpansOf(place, span => group is not { } g || span.Leg is not { } leg
+                || (g + leg) % place.Block.Stations.Length == place.Block.Stations.IndexOf(place.Station))
+            .ToLookup(i => timeline.Spans[i].Round ?? 0);
+        return (round, side) =>
+        {
+            var all = spans[round].ToArray();
+            var its = side is null ? [] : Array.FindAll(all, i => timeline.Spans[i].Side?.ToString() == side.ToString());
+            return Share(its.Length > 0 ? its : all);
+        };
+    }
+
+    private decimal Share(int[] spans) => spans.Sum(i => planned[i]) is > 0 and var asked ? (decimal)spans.Sum(i => ran[i]) / asked : 0;
+
     /// <summary>The station that somebody is at in a span; null: none, or in a rotation it is not known.</summary>
     public PlaceId? Where(int span, PersonId who)
     {
@@ -91,13 +117,19 @@ public sealed class WorkThatRan
             return new WorkDone(0, 0);
         }
 
-        var (block, index) = (plan.Blocks.IndexOf(place.Block), place.Block.Stations.IndexOf(place.Station));
-        var spans = Enumerable.Range(0, ran.Length)
-            .Where(i => timeline.Spans[i] is { Kind: SpanKind.Work } s && s.Block == block && (s.Station ?? index) == index
-                && counts(timeline.Spans[i]))
-            .ToArray();
+        var spans = SpansOf(place, counts);
         // Of two who share it each works one turn.
         var share = place.Station.Turns ? 2 : 1;
         return new WorkDone(spans.Sum(i => ran[i]) / share, spans.Sum(i => planned[i]) / share);
+    }
+
+    private int[] SpansOf((Block Block, Station Station) place, Func<Span, bool> counts)
+    {
+        var (block, index) = (plan.Blocks.IndexOf(place.Block), place.Block.Stations.IndexOf(place.Station));
+        return
+        [
+            .. Enumerable.Range(0, ran.Length).Where(i => timeline.Spans[i] is { Kind: SpanKind.Work } s && s.Block == block
+                && (s.Station ?? index) == index && counts(timeline.Spans[i])),
+        ];
     }
 }

@@ -36,9 +36,24 @@ public static class LogFaults
                 {
                     faults.Add($"{at}/option", $"The station has no option “{option}”.", "the id of one of its options, or leave it out");
                 }
+                else if (use.ChangedTo is { } changed && !known.Contains(changed))
+                {
+                    faults.Add($"{at}/changedTo", $"The station has no option “{changed}”.",
+                        "the id of one of its options, or leave it out");
+                }
             }
         }
 
+        About(log.Hardest, "hardest");
+        About(log.LeastLiked, "leastLiked");
         return faults.All;
+
+        void About(PlaceId? station, string field)
+        {
+            if (station is { } named && !options.ContainsKey(named))
+            {
+                faults.Add($"/log/{field}", $"The class has no station “{named}”.", "the id of one of its stations");
+            }
+        }
     }
 }

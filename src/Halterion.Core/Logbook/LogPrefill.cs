@@ -48,4 +48,33 @@ public static class LogPrefill
         came,
         [.. assigned.People.First(p => p.Person == person.Id).Stations.Select(s => new StationUse(s.Station, s.Option))],
         "");
+
+    /// <summary>The same with what was to be done, set by set, and of that what ran; what never ran is left out.</summary>
+    /// <param name="shares">The share of a round that ran, of a station for somebody; null: it is not known, so that all of it did.</param>
+    public static LogRow WithSets(LogRow row, ClassPlan plan, Person? person, Func<PlaceId, PersonId, Func<int, BodySide?,
+        decimal>>? shares) => row with
+        {
+            Uses =
+        [
+            .. row.Uses.Select(use => plan.Find(use.Station) is { } place
+                && place.Station.Options.FirstOrDefault(o => o.Id == use.Last) is { } option
+                    ? use with { Sets = Doses.Sets(place.Block, place.Station, option, person, shares?.Invoke(use.Station, row.PersonId)) }
+                    : use),
+        ],
+        };
+
+    /// <summary>Pain that was told of while leading, at the station where it was, else in the row.</summary>
+    /// <param name="where">The station that somebody is at in a scene.</param>
+    public static LogRow WithPain(LogRow row, LeadNotes? noted, Func<int, PersonId, PlaceId?> where)
+    {
+        foreach (var (_, scene, words) in noted?.Pains.Where(p => p.Who == row.PersonId) ?? [])
+        {
+            var at = scene is { } s ? where(s, row.PersonId) : null;
+            row = at is { } station && row.Uses.Any(u => u.Station == station)
+                ? row with { Uses = [.. row.Uses.Select(u => u.Station == station ? u with { Pain = new Pain(words) } : u)] }
+                : row with { Pain = new Pain(words) };
+        }
+
+        return row;
+    }
 }

@@ -39,7 +39,8 @@ public static class PersonReader
         return name is null ? null : person;
     }
 
-    private static ImmutableSortedDictionary<string, Tier>? Level(Fields fields)
+    /// <summary>A usual option by family, under <c>level</c>.</summary>
+    public static ImmutableSortedDictionary<string, Tier>? Level(Fields fields)
     {
         if (fields.Object("level") is not { } map)
         {
@@ -59,7 +60,8 @@ public static class PersonReader
         return levels.ToImmutable();
     }
 
-    private static PersonLimit? LimitOf(Fields fields)
+    /// <summary>Care that somebody needs.</summary>
+    public static PersonLimit? LimitOf(Fields fields)
     {
         var limit = fields.Choice<Limit>("limit", required: true);
         var side = fields.Choice<BodySide>("side");

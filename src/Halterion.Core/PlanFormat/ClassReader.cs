@@ -73,6 +73,16 @@ public static class ClassReader
         return faults.None ? manner : throw new JsonException(string.Join(" ", faults.All.Select(f => $"{f.Pointer}: {f.Detail}")));
     }
 
+    /// <summary>Reads one option as it stands at a station; what is wrong is noted. Null where its tier is missing.</summary>
+    public static Option? ReadOption(Fields fields, MoveLibrary moves, Faults faults)
+    {
+        var tier = fields.Choice<Tier>("tier", required: true);
+        var option = PlanLanguage.Option.Read(
+            new Context(moves, faults), fields, PlanLanguage.BlankOption with { Tier = tier ?? Tier.Easier },
+            new OptionPlace(OptionsAt.Station, "o"));
+        return tier is null ? null : option;
+    }
+
     /// <summary>Reads a dose alone; null where it has faults.</summary>
     public static ImmutableArray<Part>? ReadDose(JsonElement dose, MoveLibrary moves)
     {

@@ -71,6 +71,15 @@ public enum ClockFormat
     H12,
 }
 
+/// <summary>On which day weeks begin.</summary>
+public enum FirstOfWeek
+{
+    /// <summary>Monday to Sunday, as in ISO 8601.</summary>
+    Monday,
+    /// <summary>Sunday to Saturday.</summary>
+    Sunday,
+}
+
 /// <summary>Light or dark.</summary>
 public enum Scheme
 {
@@ -114,6 +123,13 @@ public sealed record Preferences
 
     /// <summary>How the time of day is written.</summary>
     public ClockFormat Clock { get; init; }
+
+    /// <summary>On which day weeks begin.</summary>
+    public FirstOfWeek Week { get; init; }
+
+    /// <summary>The day on which weeks begin.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public DayOfWeek WeekStart => Week == FirstOfWeek.Sunday ? DayOfWeek.Sunday : DayOfWeek.Monday;
 
     /// <summary>Light, dark or as the machine has it.</summary>
     public Scheme Scheme { get; init; }

@@ -13,6 +13,9 @@ public sealed record LeadNotes(
     /// <summary>Who took the easier option, and in which scene, in order.</summary>
     public ImmutableArray<(PersonId Who, int Scene)> Easier { get; init; } = [];
 
+    /// <summary>Who told of pain, in which scene, and where it was in the words that were noted, in order.</summary>
+    public ImmutableArray<(PersonId Who, int? Scene, string Where)> Pains { get; init; } = [];
+
     /// <param name="scene">What a scene is called.</param>
     public static LeadNotes Of(ImmutableArray<LeadCommand> commands, Func<int, string> scene)
     {
@@ -20,6 +23,7 @@ public sealed record LeadNotes(
         var words = new Dictionary<PersonId, List<string>>();
         var all = ImmutableArray.CreateBuilder<string>();
         var easier = ImmutableArray.CreateBuilder<(PersonId, int)>();
+        var pains = ImmutableArray.CreateBuilder<(PersonId, int?, string)>();
         foreach (var note in commands.Where(c => c.Kind == LeadCommandKind.Note).Select(c => c.Payload).OfType<LeadPayload>())
         {
             if (note is { Tap: QuickTap.Came or QuickTap.Away, Person: { } ticked })
@@ -32,6 +36,11 @@ public sealed record LeadNotes(
             if (line.Length == 0)
             {
                 continue;
+            }
+
+            if (note is { Tap: QuickTap.Pain, Person: { } hurt })
+            {
+                pains.Add((new PersonId(hurt), note.Scene, note.Text ?? ""));
             }
 
             if (note is { Tap: QuickTap.Easier, Person: { } who, Scene: { } at })
@@ -52,7 +61,7 @@ public sealed record LeadNotes(
 
         return new LeadNotes(
             came.ToImmutable(), words.ToImmutableDictionary(w => w.Key, w => w.Value.ToImmutableArray()), all.ToImmutable())
-        { Easier = easier.ToImmutable() };
+        { Easier = easier.ToImmutable(), Pains = pains.ToImmutable() };
     }
 
     private static string Line(LeadPayload note, Func<int, string> scene)

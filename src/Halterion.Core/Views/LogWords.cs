@@ -1,3 +1,4 @@
+using System.Globalization;
 using Halterion.Core.Logbook;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
@@ -24,8 +25,18 @@ public static class LogWords
             if (plan.Find(use.Station) is { } found)
             {
                 var option = found.Station.Options.FirstOrDefault(o => o.Id == use.Option);
-                yield return $"{found.Station.Name} {(option is null ? "left out" : WordsOf<Tier>.Of(option.Tier))}";
+                yield return $"{found.Station.Name} {(option is null ? "left out" : WordsOf<Tier>.Of(option.Tier))}{Sets(use)}";
             }
+        }
+
+        if (row.Effort is { } effort)
+        {
+            yield return string.Create(CultureInfo.InvariantCulture, $"effort {effort:0.#}");
+        }
+
+        if (row.Pain is { } pain)
+        {
+            yield return $"pain {pain.Where}".TrimEnd();
         }
 
         if (row.Note.Length > 0)
@@ -33,4 +44,8 @@ public static class LogWords
             yield return $"“{row.Note}”";
         }
     }
+
+    private static string Sets(StationUse use) => use.Sets.IsEmpty ? ""
+        : $" {string.Join(" ", use.Sets.Select(s => s.Reps is null ? $"{s.Amount} s" : $"{s.Amount}"))}"
+            + (use.Sets[^1].Kg is { } kg ? string.Create(CultureInfo.InvariantCulture, $" with {kg:0.##} kg") : "");
 }

@@ -225,47 +225,6 @@ public sealed record SendCommands(int Expected, ImmutableArray<LeadCommand> Comm
     }
 }
 
-/// <summary>A log. If-Match carries the version that it was made from; 0: there was none.</summary>
-public sealed record SaveLog(ClassLog Log) : IRead<SaveLog>
-{
-    private const int NoteLength = 2000;
-    private const int MostRows = 1000;
-    private const int MostUses = 480;
-
-    public static SaveLog? Read(Fields body, Faults faults)
-    {
-        // Drafts that were left in a browser by an earlier version of the screens carry it here too.
-        body.Take("version");
-        if (body.Object("log", required: true) is not { } log)
-        {
-            return null;
-        }
-
-        var rows = log.List("rows", 0, MostRows, "a row", Row, required: true);
-        var note = log.Text("note", 0, NoteLength, required: true);
-        log.Close("a log");
-        return note is null ? null : new SaveLog(new ClassLog(rows, note));
-    }
-
-    private static LogRow? Row(Fields fields)
-    {
-        var person = fields.Id("personId", required: true);
-        var came = fields.Flag("came") ?? fields.Missing<bool>("came", "true or false");
-        var note = fields.Text("note", 0, NoteLength, required: true);
-        var uses = fields.List("uses", 0, MostUses, "a station's use", Use, required: true);
-        return person is { } id && came is { } there && note is not null
-            ? new LogRow(new PersonId(id.ToString()), there, uses, note)
-            : null;
-    }
-
-    private static StationUse? Use(Fields fields)
-    {
-        var station = fields.Text("station", 1, 40, required: true);
-        var option = fields.Text("option", 1, 40);
-        return station is null ? null : new StationUse(new PlaceId(station), option is null ? null : new PlaceId(option));
-    }
-}
-
 /// <summary>A person as typed in; their id is the server's to give, so that one in the body is passed over.</summary>
 public sealed record PersonBody(Person Person) : IRead<PersonBody>
 {

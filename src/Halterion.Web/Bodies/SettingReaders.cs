@@ -27,6 +27,7 @@ public sealed record SavePreferences(Preferences Preferences) : IRead<SavePrefer
             Weight = body.Choice<WeightUnit>("weight") ?? usual.Weight,
             Length = body.Choice<LengthUnit>("length") ?? usual.Length,
             Clock = body.Choice<ClockFormat>("clock") ?? usual.Clock,
+            Week = body.Choice<FirstOfWeek>("week") ?? usual.Week,
             Scheme = body.Choice<Scheme>("scheme") ?? usual.Scheme,
             Silent = body.Has("silent") ? body.WordList<CallKind>("silent", Enum.GetValues<CallKind>().Length) : usual.Silent,
             Limits = CheckReaders.Limits(body),

@@ -7,6 +7,7 @@ using Halterion.Core.Leading;
 using Halterion.Core.Logbook;
 using Halterion.Core.People;
 using Halterion.Core.Planning;
+using Halterion.Core.Planning.Weeks;
 using Halterion.Core.Plans;
 using Halterion.Core.Room;
 using Halterion.Core.Sessions;
@@ -28,13 +29,24 @@ internal sealed class DemoStudio(
     Rooms rooms,
     Leads leads,
     Logs logs,
+    SeriesBook book,
     ShippedMoves moves,
     TimeProvider clock,
     TimeZoneInfo zone,
     IOptions<JsonOptions> json)
 {
     private sealed record Studio(
-        ImmutableArray<Person> People, StoredHall Hall, ImmutableArray<DemoCircle> Circles, ImmutableArray<Session> Sessions);
+        ImmutableArray<Person> People, StoredHall Hall, ImmutableArray<DemoCircle> Circles, ImmutableArray<Session> Sessions,
+        ImmutableArray<Past> History, ImmutableArray<DemoHistory.Hurt> Pains, ImmutableArray<DemoSeries> Series);
+
+    /// <param name="Days">From today, the oldest first.</param>
+    private sealed record Past(string File, ImmutableArray<int> Days, string Time);
+
+    /// <param name="FirstDay">Days from today.</param>
+    private sealed record DemoSeries(
+        string Name, int FirstDay, int Weeks, ImmutableArray<DemoDay> Days, ImmutableArray<HarderBy> Harder, int? LightEvery);
+
+    private sealed record DemoDay(DayOfWeek Weekday, string Time, string File);
 
     private sealed record DemoCircle(string Name, bool Together, ImmutableArray<string> People);
 
@@ -68,6 +80,25 @@ internal sealed class DemoStudio(
         {
             Add(session, roster, known);
         }
+
+        foreach (var past in studio.History)
+        {
+            for (var i = 0; i < past.Days.Length; i++)
+            {
+                Held(past, i, roster, known, studio.Pains);
+            }
+        }
+
+        foreach (var of in studio.Series)
+        {
+            var files = of.Days.Select(d => d.File).Distinct().ToArray();
+            string NameOf(string file) => ((char)('A' + Array.IndexOf(files, file))).ToString();
+            var series = new Series(
+                of.Name, DateOnly.FromDateTime(Today()).AddDays(of.FirstDay), of.Weeks,
+                [.. of.Days.Select(d => new SeriesDay(d.Weekday, d.Time, NameOf(d.File)))], of.Harder, of.LightEvery);
+            book.Keep(Guid.CreateVersion7(), SeriesReader.Write(series).ToJsonString(),
+                files.ToImmutableDictionary(NameOf, f => known[f]), Basis.None);
+        }
     }
 
     private static string PathTo(string file) => Path.Combine(AppContext.BaseDirectory, "demo", file);
@@ -75,8 +106,7 @@ internal sealed class DemoStudio(
     /// <param name="known">The classes that were taken in already, by their files: one class, many sessions.</param>
     private void Add(Session session, ImmutableArray<Person> roster, Dictionary<string, Guid> known)
     {
-        var today = TimeZoneInfo.ConvertTime(clock.GetUtcNow(), zone).Date;
-        var starts = today.AddDays(session.Day) + TimeOnly.Parse(session.Time, CultureInfo.InvariantCulture).ToTimeSpan();
+        var starts = Today().AddDays(session.Day) + TimeOnly.Parse(session.Time, CultureInfo.InvariantCulture).ToTimeSpan();
         var booking = new SessionBooking(
             starts.ToString(BookingReader.Format, CultureInfo.InvariantCulture),
             zone.Id,
@@ -107,7 +137,41 @@ internal sealed class DemoStudio(
             Note = led.Note,
             Rows = [
                 .. log.Rows.Select(r => r with { Came = !absent.Contains(r.PersonId), Note = notes.GetValueOrDefault(r.PersonId, "") })],
-        });
+        }, use => LoggedWork.Of(result.Plan!, use));
+    }
+
+    private DateTime Today() => TimeZoneInfo.ConvertTime(clock.GetUtcNow(), zone).Date;
+
+    /// <summary>A class of the weeks before: led, and logged set by set.</summary>
+    private void Held(
+        Past past, int place, ImmutableArray<Person> roster, Dictionary<string, Guid> known, ImmutableArray<DemoHistory.Hurt> pains)
+    {
+        var starts = Today().AddDays(past.Days[place]) + TimeOnly.Parse(past.Time, CultureInfo.InvariantCulture).ToTimeSpan();
+        var id = sessions.Add(known[past.File], new SessionBooking(
+            starts.ToString(BookingReader.Format, CultureInfo.InvariantCulture), zone.Id, roster.Length, [.. roster.Select(p =>
+                p.Id)]))!.Value;
+        var evaluator = new Evaluator(moves.Library, new Preferences());
+        var result = evaluator.Evaluate(classes.Find(known[past.File])!.Plan);
+        var script = LeadScript.Of(result.Plan!, result.Timeline!, evaluator.Preferences);
+        var lead = leads.Open(id, _ => (ScriptFile.Format, ScriptFile.Write(script)))!;
+        var commands = DemoHistory.Commands(script, new DateTimeOffset(starts, zone.GetUtcOffset(starts)), place);
+        leads.Append(lead.Id, 0, commands);
+        var assigned = Assigning.Of(SessionRooms.Everyone(result.Plan!, sessions.Find(id)!, roster, rooms));
+        var log = LogPrefill.For(assigned, roster);
+        log = log with
+        {
+            Rows =
+            [
+                .. log.Rows.Select(r => LogPrefill.WithSets(r, result.Plan!, roster.First(p => p.Id == r.PersonId), null))
+                    .Select(r => DemoHistory.Row(
+                        r, roster.First(p => p.Id == r.PersonId), roster.IndexOf(roster.First(p => p.Id == r.PersonId)), place,
+                        past.Days.Length - 1 - place, past.Days[place], [.. pains.Where(p => p.File == past.File)])),
+            ],
+            StartedAt = commands[0].At,
+            EndedAt = commands[^1].At,
+            Minutes = (int)((commands[^1].At - commands[0].At) / 60_000),
+        };
+        logs.Save(id, Basis.None, 1, log, use => LoggedWork.Of(result.Plan!, use));
     }
 
     /// <summary>Started late, paused once in the middle, finished on its own.</summary>

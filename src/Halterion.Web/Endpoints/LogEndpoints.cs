@@ -23,22 +23,34 @@ namespace Halterion.Web.Endpoints;
 
 /// <summary>A station as a column of the log.</summary>
 /// <param name="Cut">"cut short, 12 of 36 s"; empty where it was done.</param>
-public sealed record LogColumn(PlaceId Station, string Name, Family Family, string Target, ImmutableArray<LogChoice> Choices, string Cut);
+/// <param name="Timed">Its sets count seconds; else reps.</param>
+/// <param name="Sided">Its sets are counted by side.</param>
+/// <param name="Main">It is main work; else warm-up, stretches and the like.</param>
+public sealed record LogColumn(
+    PlaceId Station, string Name, Family Family, string Target, ImmutableArray<LogChoice> Choices, string Cut, bool Timed, bool Sided,
+    bool Main);
 
 /// <summary>An option that can be logged.</summary>
-public sealed record LogChoice(PlaceId Id, Tier Tier, string Words);
+/// <param name="Short">So that two of one tier are told apart: "harder", "harder 2".</param>
+/// <param name="Sets">As the plan asks for them.</param>
+public sealed record LogChoice(PlaceId Id, Tier Tier, string Short, string Words, ImmutableArray<DoneSet> Sets);
 
 /// <summary>A row with the name of its person.</summary>
 public sealed record NamedRow(string Name, LogRow Row);
 
+/// <summary>A log that was corrected late.</summary>
+public sealed record PastLog(int Version, DateTimeOffset SavedAt);
+
 /// <summary>The log of a session, filled in beforehand while it is not saved (version 0).</summary>
 /// <param name="Rows">Those who are expected, or who were logged.</param>
 /// <param name="Others">The rest of the roster, each with a row to be added.</param>
+/// <param name="About">What is said of the class; its rows are left out.</param>
+/// <param name="Past">As it was before late corrections.</param>
 public sealed record LogView(
     int Version,
     string Led,
     ImmutableArray<LogColumn> Columns, ImmutableArray<NamedRow> Rows, ImmutableArray<NamedRow> Others,
-    string Note);
+    ClassLog About, ImmutableArray<PastLog> Past);
 
 /// <summary>A log as it stands.</summary>
 public sealed record StoredLog(int Version, ClassLog Log);
@@ -79,27 +91,42 @@ internal static class LogEndpoints
             assigned,
             LogPrefill.Expected(roster, session.Booking.Expected, logs.LastCame(id), session.Booking.HeadCount),
             noted);
+        var known = roster.ToDictionary(p => p.Id);
+        LogRow Filled(LogRow row) => LogPrefill.WithPain(
+            LogPrefill.WithSets(Only(row, ran), reading.Plan, known.GetValueOrDefault(row.PersonId), ran is null ? null : ran.Shares),
+            noted, (scene, who) => ran?.Where(scene, who));
         if (saved is null)
         {
+            var (started, ended) = Times(lead, clock);
             log = WithEasier(log, noted, ran, reading.Plan) with
             {
                 Note = string.Join("; ", Story(lead, ran, reading.Plan, session, clock).Append(log.Note).Where(l => l.Length > 0)),
+                StartedAt = started,
+                EndedAt = ended,
+                Minutes = started is { } from && ended is { } to ? (int)((to - from + 30_000) / 60_000) : null,
             };
+            log = log with { Rows = [.. log.Rows.Select(Filled)] };
         }
 
-        var names = roster.ToDictionary(p => p.Id, p => p.Name);
         var shown = log.Rows.Select(r => r.PersonId).ToHashSet();
         http.Tagged(saved?.Version ?? 0);
         return TypedResults.Ok(new LogView(
             saved?.Version ?? 0,
             Led(lead, clock),
             Columns(reading.Plan, evaluator.Preferences, ran),
-            [.. log.Rows.Select(r => new NamedRow(names[r.PersonId], saved is null ? Only(r, ran) : r))],
+            [.. log.Rows.Select(r => new NamedRow(known[r.PersonId].Name, r))],
             [
                 .. roster.Where(p => !shown.Contains(p.Id)).Select(
-                    p => new NamedRow(p.Name, Only(LogPrefill.Row(assigned, p, came: true), ran)))],
-            log.Note));
+                    p => new NamedRow(p.Name, Filled(LogPrefill.Row(assigned, p, came: true))))],
+            log with { Rows = [] },
+            [.. logs.Past(id).Select(p => new PastLog(p.Version, p.SavedAt))]));
     }
+
+    /// <summary>When it really began and ended.</summary>
+    private static (long? StartedAt, long? EndedAt) Times(StoredLead? lead, SteadyClock clock) =>
+        lead is not null && ScriptFile.Read(lead.Format, lead.Script) is { } script
+            && LeadRecord.Of(lead.Commands, script.Times, clock.Now) is var record
+                ? (record.StartedAt, record.EndedAt) : (null, null);
 
     /// <summary>What ran of the class; null where that is not known, as when it was not led.</summary>
     private static WorkThatRan? Ran(
@@ -221,7 +248,7 @@ internal static class LogEndpoints
         // Someone erased while the log was open stays erased.
         var names = people.List().ToDictionary(p => p.Id, p => p.Name);
         var log = request.Log with { Rows = [.. request.Log.Rows.Where(r => names.ContainsKey(r.PersonId))] };
-        var saved = logs.Save(id, basis, stored.Version, log);
+        var saved = logs.Save(id, basis, stored.Version, log, use => LoggedWork.Of(reading.Plan, use));
         http.Tagged(saved.Revision);
         if (saved.Done)
         {
@@ -253,7 +280,21 @@ internal static class LogEndpoints
                station.Name,
                plan.Moves.Find(station.Main.Move)!.Family,
                PlanWords.Target(station, block, 0),
-               [.. station.Options.Select(o => new LogChoice(o.Id, o.Tier, PlanWords.Option(o, station, plan.Moves, preferences)))],
-               done?.Words ?? ""),
+               Choices(block, station, plan, preferences),
+               done?.Words ?? "",
+               station.Dose.FirstOrDefault(p => p.Kind.IsCounted || p.Kind.IsTimed) is { Kind.IsTimed: true },
+               Doses.Sets(block, station, station.Main).Any(s => s.Side is not null),
+               block.Phase is Phase.Main or Phase.Finisher),
+    ];
+
+    private static ImmutableArray<LogChoice> Choices(Block block, Station station, ClassPlan plan, Preferences preferences) =>
+    [
+        .. station.Options.Select((option, i) =>
+        {
+            var (tier, place) = (WordsOf<Tier>.Of(option.Tier), station.Options.Take(i).Count(o => o.Tier == option.Tier) + 1);
+            return new LogChoice(
+                option.Id, option.Tier, place == 1 ? tier : $"{tier} {place}", PlanWords.Option(option, station, plan.Moves, preferences),
+                Doses.Sets(block, station, option));
+        }),
     ];
 }

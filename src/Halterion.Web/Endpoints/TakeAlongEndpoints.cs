@@ -126,13 +126,14 @@ internal static class TakeAlongEndpoints
         }
 
         var sheet = RunSheet.Of(ready.Plan, ready.Timeline, ready.StartsAt, evaluator.Preferences);
-        var text = CalendarEntry.Of(
-            sheet,
-            ready.Plan,
+        var entry = new CalendarEntry(
             id.ToString("D"),
             ready.Class.Version + found.Revision,
             BookingReader.Moment(starts, found.Booking.Zone),
-            clock.GetUtcNow());
+            ready.Plan.SlotMinutes,
+            ready.Plan.Title,
+            string.Join("\n", sheet.Blocks.Select(b => $"{b.At} {b.Name}, {b.Length}")));
+        var text = CalendarEntry.Write([entry], clock.GetUtcNow());
         return File(ready, text, "text/calendar", "ics");
     }
 

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using Halterion.Core.Logbook;
 using Halterion.Store;
 using Halterion.Web.Demo;
 using Halterion.Web.Library;
@@ -9,7 +10,8 @@ namespace Halterion.Web.Startup;
 
 /// <summary>What is done with data that was just opened, at the start or after a copy was put back.</summary>
 internal sealed class Beginning(
-    Database database, Current current, Classes classes, DemoStudio demo, Followers followers, SessionChecks checks, CommandLine settings)
+    Database database, Current current, Classes classes, Sessions sessions, Logs logs, DemoStudio demo, Followers followers,
+        SessionChecks checks, CommandLine settings)
 {
     /// <summary>Data that cannot be read is told to everybody who asks; the server stays up.</summary>
     public void Begin()
@@ -32,12 +34,24 @@ internal sealed class Beginning(
         }
     }
 
+    /// <summary>Logs of an older version say what was done; what it was is looked up in their classes, once.</summary>
+    private void FillIn()
+    {
+        foreach (var id in logs.WithoutWork())
+        {
+            var plan = sessions.Find(id) is { ClassVersion: { } version } session && classes.At(session.ClassId, version) is { } stored
+                ? current.Evaluator.Evaluate(stored.Plan).Plan : null;
+            logs.FillIn(id, use => plan is null ? null : LoggedWork.Of(plan, use));
+        }
+    }
+
     private void Read()
     {
         current.Forget();
         followers.Forget();
         checks.Forget();
         current.Measure(classes);
+        FillIn();
         if (settings.Demo)
         {
             demo.Load();

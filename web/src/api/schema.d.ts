@@ -84,6 +84,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people/{id}/progress": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["personProgress"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["logFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["learntPaces"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/checks": {
         parameters: {
             query?: never;
@@ -996,6 +1060,262 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/progress/suggest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["suggest"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/progress/week": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["weekLoad"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/suggestions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["suggestions"];
+        put?: never;
+        post: operations["takeSuggestions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/suggestions/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["putBackSuggestions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/as-led": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["classAsLed"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/log/past/{version}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["pastLog"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/carried-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["carriedOver"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/everything": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["takeEverything"];
+        put?: never;
+        post: operations["bringEverything"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/unroll": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["unrollSeries"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["series"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["oneSeries"];
+        put: operations["saveSeries"];
+        post?: never;
+        delete: operations["removeSeries"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restoreSeries"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{id}/make": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["makeSeries"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{id}/sessions/{session}/follow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["followByHand"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{id}/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["seriesCalendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/series/{id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["seriesFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people": {
         parameters: {
             query?: never;
@@ -1822,6 +2142,29 @@ export interface components {
             /** Format: uuid */
             person: string;
         };
+        /**
+         * @description What could perhaps be lifted once, estimated from a set of 1 to 12 reps: Epley 1985, w(1 + r/30), and Brzycki, J Phys Educ Rec
+         *     Dance 64(1), 1993, 36w/(37 − r); both from memory. An estimate: nobody need try it.
+         */
+        BestSet: {
+            /** Format: int32 */
+            reps: number;
+            /**
+             * Format: double
+             * @description Of all that was held.
+             */
+            kg: number;
+            /**
+             * Format: double
+             * @description Kilograms.
+             */
+            epley: number;
+            /**
+             * Format: double
+             * @description Kilograms.
+             */
+            brzycki: number;
+        };
         /** @description The groups of a block: ids of those with a name, and how many each has with those without. */
         BlockGroups: {
             block: components["schemas"]["PlaceId"];
@@ -1871,6 +2214,72 @@ export interface components {
              */
             leftSeconds: components["schemas"]["Seconds"];
             rightSeconds: components["schemas"]["Seconds"];
+        };
+        /** @description Everything was brought in. */
+        BroughtIn: {
+            /** @description Where what was there before is kept; null: nothing was. */
+            aside: null | string;
+        };
+        /** @description A class in a calendar, planned or held. */
+        CalendarClass: {
+            /** Format: uuid */
+            session: string;
+            /** Format: uuid */
+            class: string;
+            title: string;
+            startsAt: string;
+            /**
+             * Format: int32
+             * @description As planned.
+             */
+            minutes: number;
+            /**
+             * Format: int32
+             * @description As led; null: not held yet.
+             */
+            ledMinutes: null | number;
+            /**
+             * Format: double
+             * @description The mean of what people told.
+             */
+            effort: null | number;
+            /** @description Of its main work, in order. */
+            families: components["schemas"]["Family"][];
+            /** @description Much less than the others of its weeks. */
+            light: boolean;
+            held: boolean;
+            /**
+             * Format: double
+             * @description What it is planned to weigh: its minutes at the usual effort.
+             */
+            planned?: number;
+            /**
+             * Format: double
+             * @description What it weighed; null: not held.
+             */
+            led?: null | number;
+        };
+        /** @description Weeks of classes, planned and held. */
+        CalendarView: {
+            /**
+             * Format: date
+             * @description In the studio's zone.
+             */
+            today: string;
+            weeks: components["schemas"]["CalendarWeek"][];
+        };
+        /** @description A week of a calendar. */
+        CalendarWeek: {
+            /** Format: date */
+            start: string;
+            /**
+             * Format: double
+             * @description Of all its classes.
+             */
+            planned: number;
+            /** @description Of those that were held. */
+            load: components["schemas"]["WeekLoad"];
+            classes: components["schemas"]["CalendarClass"][];
         };
         /** @description Something that is said while leading. */
         Call: {
@@ -1922,11 +2331,39 @@ export interface components {
             /** @description Kinds that are not said; null: as the settings have it; empty: all are said. */
             silent?: null | components["schemas"]["CallKind"][];
         };
+        /** @description A class that somebody came to, or did not. */
+        CameTo: {
+            /** Format: uuid */
+            session: string;
+            /** Format: uuid */
+            class: string;
+            startsAt: null | string;
+            title: string;
+            /**
+             * Format: int32
+             * @description As led, else as planned.
+             */
+            minutes: null | number;
+            row: components["schemas"]["LogRow"];
+            /**
+             * Format: double
+             * @description Its effort times its minutes: what it weighed for them; null: their effort is not known.
+             */
+            load?: null | number;
+        };
         /** @description An option on a card. */
         CardOption: {
             tier: components["schemas"]["Tier"];
             words: string;
             figure: null | components["schemas"]["Figure"];
+        };
+        CarriedOverView: {
+            /** @description Empty: nothing is. */
+            text: string;
+            title: string;
+            startsAt: string;
+            /** Format: uuid */
+            session: null | string;
         };
         /**
          * @description How what somebody does stands to the main option.
@@ -1980,6 +2417,14 @@ export interface components {
             together: boolean;
             people: string[];
         };
+        /** @description A class as it was led, span by span. */
+        ClassAsLed: {
+            /** @description Such as "Led in 27 min 10 s; planned 26 min 40 s". */
+            words: string;
+            spans: components["schemas"]["SpanAsLed"][];
+            /** @description The ways to catch up that were taken. */
+            ways: string[];
+        };
         /** @description All that is printed for a class beside its run sheet. Nothing on it says who has which limit. */
         ClassCards: {
             title: string;
@@ -2020,6 +2465,25 @@ export interface components {
         ClassLog: {
             rows: components["schemas"]["LogRow"][];
             note: string;
+            /**
+             * Format: int64
+             * @description When it began, in milliseconds since 1970 UTC; null: not known.
+             */
+            startedAt?: null | number;
+            /**
+             * Format: int64
+             * @description When it ended.
+             */
+            endedAt?: null | number;
+            /**
+             * Format: int32
+             * @description How long it took; null: not known, as planned then.
+             */
+            minutes?: null | number;
+            hardest?: null | components["schemas"]["PlaceId"];
+            leastLiked?: null | components["schemas"]["PlaceId"];
+            /** @description What the next class begins with: stations left out, promises, questions. */
+            carriedOver?: string;
         };
         /** @description A class. Seconds are whole numbers. */
         ClassPlan: {
@@ -2189,6 +2653,17 @@ export interface components {
             copies: components["schemas"]["CopyLine"][];
             trouble?: null | components["schemas"]["DataTroubleView"];
         };
+        /** @description The day after a class. */
+        DayAfter: {
+            how: components["schemas"]["Feeling"];
+            /**
+             * @description What was sore.
+             * @default
+             */
+            where?: string;
+        };
+        /** @enum {unknown} */
+        DayOfWeek: "sunday" | "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday";
         /** @description 0 (nothing) to 5. */
         DemandLine: {
             of: string;
@@ -2321,6 +2796,22 @@ export interface components {
              */
             millimetres: number;
         };
+        /** @description One set as it was done. */
+        DoneSet: {
+            /**
+             * Format: int32
+             * @description Or Seconds.
+             */
+            reps?: null | number;
+            /** Format: int32 */
+            seconds?: null | number;
+            /**
+             * Format: double
+             * @description Of all that is held; null: without, or not noted.
+             */
+            kg?: null | number;
+            side?: null | components["schemas"]["BodySide"];
+        };
         /** @description A form of the short dose and what it means, for help while typing. */
         DoseForm: {
             form: string;
@@ -2409,6 +2900,11 @@ export interface components {
             /** Format: int64 */
             rightReps: number;
         };
+        /**
+         * @description How somebody felt the day after.
+         * @enum {unknown}
+         */
+        Feeling: "fresh" | "usual" | "sore";
         FeltElsewhere: {
             where: string;
             change: string;
@@ -2486,6 +2982,11 @@ export interface components {
             /** @description Names the finding within one class. */
             key?: null | string;
         };
+        /**
+         * @description On which day weeks begin.
+         * @enum {unknown}
+         */
+        FirstOfWeek: "monday" | "sunday";
         FitAnswer: {
             offers: components["schemas"]["FitOffer"][];
             shortBy: string;
@@ -2711,6 +3212,10 @@ export interface components {
             /** @description By station: the number of the group that is there, from 1. */
             groups: number[];
         };
+        /** @description Whether weeks go on from a class that was changed by hand. */
+        FollowByHand: {
+            followed: boolean;
+        };
         FootMap: {
             viewBox: string;
             start: string;
@@ -2766,6 +3271,11 @@ export interface components {
             lengthM: number;
             fixtures: components["schemas"]["Fixture"][];
         };
+        /**
+         * @description In what a class gets harder from week to week.
+         * @enum {unknown}
+         */
+        HarderBy: "reps" | "rounds" | "rest" | "options";
         /** @description The hardest moment of a class, by the demand model. */
         HardestMoment: {
             /** @description Seconds from the start, as the first group of a rotation meets it. */
@@ -2993,6 +3503,21 @@ export interface components {
              */
             endsAt?: null | number;
         };
+        /** @description How fast somebody really is between the work: real over brisk, by what it is. */
+        LearntPace: {
+            /** @description What it is: talk, or a kind of change-over. */
+            of: string;
+            /**
+             * Format: double
+             * @description Times brisk, 0.5 to 4, to 0.05.
+             */
+            factor: number;
+            /**
+             * Format: int32
+             * @description How many classes stand behind it.
+             */
+            classes: number;
+        };
         /**
          * @description In what heights are written.
          * @enum {unknown}
@@ -3008,7 +3533,11 @@ export interface components {
         LogChoice: {
             id: components["schemas"]["PlaceId"];
             tier: components["schemas"]["Tier"];
+            /** @description So that two of one tier are told apart: "harder", "harder 2". */
+            short: string;
             words: string;
+            /** @description As the plan asks for them. */
+            sets: components["schemas"]["DoneSet"][];
         };
         /** @description A station as a column of the log. */
         LogColumn: {
@@ -3019,6 +3548,12 @@ export interface components {
             choices: components["schemas"]["LogChoice"][];
             /** @description "cut short, 12 of 36 s"; empty where it was done. */
             cut: string;
+            /** @description Its sets count seconds; else reps. */
+            timed: boolean;
+            /** @description Its sets are counted by side. */
+            sided: boolean;
+            /** @description It is main work; else warm-up, stretches and the like. */
+            main: boolean;
         };
         /** @description One person's row of a log. */
         LogRow: {
@@ -3026,6 +3561,15 @@ export interface components {
             came: boolean;
             uses: components["schemas"]["StationUse"][];
             note: string;
+            /**
+             * Format: double
+             * @description Of the whole class, 0–10, Borg CR10 (Borg, Med Sci Sports Exerc 14(5), 1982; from memory); null: not given.
+             */
+            effort?: null | number;
+            pain?: null | components["schemas"]["Pain"];
+            felt?: null | components["schemas"]["DayAfter"];
+            /** @description What they asked for. */
+            wishes?: string;
         };
         /** @description The log of a session, filled in beforehand while it is not saved (version 0). */
         LogView: {
@@ -3037,7 +3581,10 @@ export interface components {
             rows: components["schemas"]["NamedRow"][];
             /** @description The rest of the roster, each with a row to be added. */
             others: components["schemas"]["NamedRow"][];
-            note: string;
+            /** @description What is said of the class; its rows are left out. */
+            about: components["schemas"]["ClassLog"];
+            /** @description As it was before late corrections. */
+            past: components["schemas"]["PastLog"][];
         };
         LookChecks: {
             findings: components["schemas"]["Finding"][];
@@ -3264,6 +3811,17 @@ export interface components {
             faults: components["schemas"]["Remedy"][];
             uses: components["schemas"]["MoveUse"][];
         };
+        /** @description A move over time. */
+        MoveProgress: {
+            move: components["schemas"]["MoveId"];
+            name: string;
+            family: components["schemas"]["Family"];
+            /** @description It counts seconds; else reps. */
+            timed: boolean;
+            points: components["schemas"]["ProgressPoint"][];
+            best: null | components["schemas"]["BestSet"];
+            next: null | components["schemas"]["Suggestion"];
+        };
         /** @description A class in which a move stands. */
         MoveUse: {
             /** Format: uuid */
@@ -3285,6 +3843,15 @@ export interface components {
         NamedRow: {
             name: string;
             row: components["schemas"]["LogRow"];
+        };
+        NamedSuggestion: {
+            name: string;
+            stationName: string;
+            /** @description The option that is suggested. */
+            words: string;
+            /** @description It stands in the assignment already. */
+            taken: boolean;
+            of: components["schemas"]["StationSuggestion"];
         };
         /** @description So many of something that an option needs, or instead what stands in Or. */
         Need: {
@@ -3339,6 +3906,11 @@ export interface components {
             name: string;
             block: components["schemas"]["PlanBlock"];
         };
+        /**
+         * @description What somebody had better do with a move next.
+         * @enum {unknown}
+         */
+        NextStep: "start" | "leave" | "easier" | "restart" | "down" | "up" | "stay";
         /** @description What a screen shows: the class that it was paired from, else the one that was started last, else the next one. */
         NowOn: {
             /** Format: uuid */
@@ -3393,6 +3965,15 @@ export interface components {
          * @enum {unknown}
          */
         Pace: "brisk" | "talking";
+        /** @description Pain that was told of. */
+        Pain: {
+            /**
+             * @description In the words of whoever told it.
+             * @default
+             */
+            where?: string;
+            side?: null | components["schemas"]["BodySide"];
+        };
         /** @description A code as it was typed on a device, and what the device is called. */
         PairRequest: {
             code: string;
@@ -3413,6 +3994,13 @@ export interface components {
              * @description Milliseconds since 1970 UTC.
              */
             goodUntil: number;
+        };
+        /** @description A log that was corrected late. */
+        PastLog: {
+            /** Format: int32 */
+            version: number;
+            /** Format: date-time */
+            savedAt: string;
         };
         /** @description A list of moves as people write it, to be read into stations. */
         PasteRequest: {
@@ -3528,6 +4116,12 @@ export interface components {
             words: string;
             why: string;
         };
+        /** @description How somebody has come along. */
+        PersonProgress: {
+            classes: components["schemas"]["CameTo"][];
+            weeks: components["schemas"]["PersonWeek"][];
+            moves: components["schemas"]["MoveProgress"][];
+        };
         /** @description Heights that suit somebody, in centimetres, and their band. */
         PersonSetUp: {
             /** Format: int32 */
@@ -3543,6 +4137,19 @@ export interface components {
             traces: components["schemas"]["NameTrace"][];
             /** @description They have one name only, so that it is taken out wherever it stands alone, unless that is not wanted. */
             alone: boolean;
+        };
+        /** @description A week of somebody. */
+        PersonWeek: {
+            /**
+             * Format: date
+             * @description Its first day.
+             */
+            start: string;
+            load: components["schemas"]["WeekLoad"];
+            /** @description Of main work at an effort of 6 or more, or without one given, by family. */
+            hardSets: {
+                [key: string]: number;
+            };
         };
         /** @description The instructor's own choice for somebody at a station: it holds whatever the rest says. */
         Pin: {
@@ -3866,6 +4473,8 @@ export interface components {
             length?: components["schemas"]["LengthUnit"];
             /** @description How the time of day is written. */
             clock?: components["schemas"]["ClockFormat"];
+            /** @description On which day weeks begin. */
+            week?: components["schemas"]["FirstOfWeek"];
             /** @description Light, dark or as the machine has it. */
             scheme?: components["schemas"]["Scheme"];
             /** @description Kinds of calls that are not said. Breath is a school of its own: it is said where it is asked for. */
@@ -3888,6 +4497,33 @@ export interface components {
             status?: null | number;
             detail?: null | string;
             instance?: null | string;
+        };
+        /** @description A move in one class. */
+        ProgressPoint: {
+            /** Format: date */
+            date: string;
+            tier: components["schemas"]["Tier"];
+            words: string;
+            /** Format: int32 */
+            target: number;
+            /**
+             * Format: int32
+             * @description In the last set; of sides, the weaker one's.
+             */
+            done: number;
+            /**
+             * Format: double
+             * @description Of all that was held.
+             */
+            kg: null | number;
+            /** Format: double */
+            effort: null | number;
+            pain: null | string;
+            /**
+             * Format: double
+             * @description Reps times kilograms of all sets.
+             */
+            volume: null | number;
         };
         /** @description An option proposed beside a move, and why. */
         Proposal: {
@@ -3933,6 +4569,10 @@ export interface components {
             words: string;
             /** @description With what it trades for what. */
             why: string;
+        };
+        /** @description Puts back what stood before suggestions were taken. */
+        PutBack: {
+            before: components["schemas"]["TakenBefore"][];
         };
         /** @enum {unknown} */
         QuickTap: "dropped" | "easier" | "pain" | "came" | "away" | null;
@@ -4339,6 +4979,13 @@ export interface components {
         SaveLog: {
             log: components["schemas"]["ClassLog"];
         };
+        /** @description A series to be kept. */
+        SaveSeries: {
+            series: components["schemas"]["Series"];
+            classes: {
+                [key: string]: string;
+            };
+        };
         /** @description When and for whom a class is held. */
         SaveSession: {
             booking: components["schemas"]["Booking"];
@@ -4438,6 +5085,112 @@ export interface components {
              */
             expected: number;
             commands: components["schemas"]["LeadCommand"][];
+        };
+        /** @description Classes carried through some weeks, each a little harder than the one before, light ones between. */
+        Series: {
+            name: string;
+            /** Format: date */
+            firstDay: string;
+            /** Format: int32 */
+            weeks: number;
+            days: components["schemas"]["SeriesDay"][];
+            /** @description By turns, in this order; none: every week is the same. */
+            harder: components["schemas"]["HarderBy"][];
+            /**
+             * Format: int32
+             * @description Every so many weeks one is light; null: none is.
+             */
+            lightEvery?: null | number;
+            /** @description Monday, or Sunday. */
+            weekStart?: components["schemas"]["DayOfWeek"];
+        };
+        /** @description One class of a series, unrolled. */
+        SeriesClass: {
+            /**
+             * Format: int32
+             * @description From 1.
+             */
+            week: number;
+            /** Format: date */
+            date: string;
+            time: string;
+            class: string;
+            light: boolean;
+            plan: components["schemas"]["ClassPlan"];
+            /** @description Against the strong week before, line by line. */
+            changes: string[];
+            findings: components["schemas"]["Finding"][];
+        };
+        /** @description A day of the week on which a class is held. */
+        SeriesDay: {
+            weekday: components["schemas"]["DayOfWeek"];
+            /** @description On the wall clock, such as 18:00. */
+            time: string;
+            /** @description Which of the series' classes, such as A. */
+            class: string;
+        };
+        /** @description A class of a series, and what became of it. */
+        SeriesLine: {
+            /** Format: int32 */
+            week: number;
+            /** @description On the wall clock. */
+            startsAt: string;
+            class: string;
+            light: boolean;
+            changes: string[];
+            verdict: string;
+            /** Format: int32 */
+            seconds: number;
+            /** @description What is to be said of it among the others. */
+            notes: string[];
+            /** Format: uuid */
+            session: null | string;
+            /** Format: uuid */
+            classId: null | string;
+            /** @description It was changed by hand and stays as it is. */
+            byHand: boolean;
+            /** @description The weeks after it go on from it. */
+            followed: boolean;
+            held: boolean;
+            /** @description Making the series would leave it as it is. */
+            upToDate: boolean;
+        };
+        /** @description A series in a list. */
+        SeriesListed: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            revision: number;
+            name: string;
+            /** Format: date */
+            firstDay: string;
+            /** Format: int32 */
+            weeks: number;
+            /** Format: int32 */
+            made: number;
+        };
+        /** @description What became of it: made, written anew, left as they are. */
+        SeriesMade: {
+            /** Format: int32 */
+            made: number;
+            /** Format: int32 */
+            renewed: number;
+            /** Format: int32 */
+            kept: number;
+        };
+        /** @description A series with its weeks. */
+        SeriesView: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            revision: number;
+            /** @description As in its file. */
+            series: components["schemas"]["JsonObject"];
+            /** @description Those that it begins from, by name. */
+            classes: {
+                [key: string]: string;
+            };
+            lines: components["schemas"]["SeriesLine"][];
         };
         /** @description What the checks say of a class as it is held, and the repairs that keep their word. */
         SessionFindings: {
@@ -4700,6 +5453,24 @@ export interface components {
             leg?: null | number;
             shows?: string;
         };
+        /** @description A span of a class, as planned and as it was. */
+        SpanAsLed: {
+            kind: components["schemas"]["SpanKind"];
+            /** @description What it is. */
+            words: string;
+            /**
+             * Format: int32
+             * @description Whole seconds.
+             */
+            planned: number;
+            /**
+             * Format: int32
+             * @description Whole seconds, pauses in it included.
+             */
+            real: number;
+            /** @description "skipped", "12 s longer", "cut to catch up"; empty: as planned. */
+            note: string;
+        };
         /**
          * @description What goes on in a stretch of the class.
          * @enum {unknown}
@@ -4878,10 +5649,33 @@ export interface components {
             station: components["schemas"]["PlanStation"];
             proposals: components["schemas"]["Proposals"];
         };
+        /** @description What is suggested to somebody at a station of a class to come. */
+        StationSuggestion: {
+            person: components["schemas"]["PersonId"];
+            station: components["schemas"]["PlaceId"];
+            given: null | components["schemas"]["PlaceId"];
+            takes: null | components["schemas"]["PlaceId"];
+            next: components["schemas"]["Suggestion"];
+            /** @description "12, 12 with 8 kg"; what they did last. */
+            lastTime: string;
+        };
         /** @description What one person did at one station: the option used; null: left out. Both by their ids in the class that was held. */
         StationUse: {
             station: components["schemas"]["PlaceId"];
             option?: string;
+            /** @description Set by set; none: not noted. */
+            sets?: components["schemas"]["DoneSet"][];
+            changedTo?: null | components["schemas"]["PlaceId"];
+            pain?: null | components["schemas"]["Pain"];
+            /**
+             * Format: double
+             * @description 0–10, Borg CR10, where it differs by station; null: as the row's.
+             */
+            effort?: null | number;
+            /** @description How the form was; null: not said. */
+            clean?: null | boolean;
+            /** @description In the instructor's words. */
+            note?: string;
         };
         StationWay: {
             option: components["schemas"]["PlaceId"];
@@ -4994,6 +5788,29 @@ export interface components {
              */
             revision?: number;
         };
+        /** @description What is suggested, and why. */
+        Suggestion: {
+            action: components["schemas"]["NextStep"];
+            /** @description Which rule decided, such as `two-for-two`. */
+            rule: string;
+            option: components["schemas"]["PlanOption"];
+            target: components["schemas"]["Target"];
+            /**
+             * Format: double
+             * @description Each one's; it goes over that of the option.
+             */
+            kg: null | number;
+            first: null | components["schemas"]["BodySide"];
+            practise: null | components["schemas"]["Tick"];
+            /** @description In words that a participant may hear. */
+            reason: string;
+            /** @description Where the rule is from, as a sentence. */
+            source: string;
+        };
+        /** @description Suggestions for a session, with the names they are about. */
+        SuggestionList: {
+            suggestions: components["schemas"]["NamedSuggestion"][];
+        };
         /** @description A stand-in is to be on, or off. */
         SwitchedOn: {
             on: boolean;
@@ -5004,6 +5821,42 @@ export interface components {
             target: string;
             how: string;
             figure: null | components["schemas"]["Figure"];
+        };
+        /** @description Suggestions to be taken: all that are named. */
+        TakeSuggestions: {
+            take: components["schemas"]["TakenPlace"][];
+        };
+        /** @description What stood before, to be put back. */
+        TakenBefore: {
+            person: components["schemas"]["PersonId"];
+            station: components["schemas"]["PlaceId"];
+            option: null | components["schemas"]["PlaceId"];
+            reason: string;
+            move: null | components["schemas"]["MoveId"];
+            implement: null | components["schemas"]["Implement"];
+            /**
+             * Format: double
+             * @description What was remembered for the move, of all that is held; null: nothing, or it did not change.
+             */
+            kg: null | number;
+        };
+        /** @description Somebody at a station. */
+        TakenPlace: {
+            person: components["schemas"]["PersonId"];
+            station: components["schemas"]["PlaceId"];
+        };
+        TakenSuggestions: {
+            /** Format: int32 */
+            taken: number;
+            /** @description Sent back it undoes all of it. */
+            before: components["schemas"]["TakenBefore"][];
+        };
+        /** @description How much is asked of somebody at a station: reps, or seconds. */
+        Target: {
+            /** Format: int32 */
+            reps?: null | number;
+            /** Format: int32 */
+            seconds?: null | number;
         };
         /** @description A block kept to begin from. */
         Template: {
@@ -5022,7 +5875,7 @@ export interface components {
             asks: string;
         };
         /** @enum {unknown} */
-        Tick: "hinge" | "split" | "step" | "land" | "load";
+        Tick: "hinge" | "split" | "step" | "land" | "load" | null;
         /** @enum {unknown} */
         Tier: "easier" | "main" | "harder" | "instead";
         /** @description What seconds of one kind a block has. */
@@ -5092,6 +5945,10 @@ export interface components {
         TypedDoseResult: {
             read: null | components["schemas"]["DoseRead"];
             problem: null | components["schemas"]["DoseProblem"];
+        };
+        /** @description A series laid out over its weeks. */
+        Unrolled: {
+            classes: components["schemas"]["SeriesClass"][];
         };
         /** @description The dose a move starts with in a new station. */
         UsualDose: {
@@ -5227,6 +6084,33 @@ export interface components {
             class: components["schemas"]["ClassPlan"];
             /** Format: int32 */
             shortage: number;
+        };
+        /**
+         * @description What the seven days of a week weigh together. Daily load is the sum of the day's sessions, each its effort times its minutes
+         *     (Foster et al., J Strength Cond Res 15(1), 2001); monotony is their mean over their sample standard deviation, strain the week's
+         *     load times it (Foster, Med Sci Sports Exerc 30(7), 1998). All from memory.
+         */
+        WeekLoad: {
+            /** Format: double */
+            sum: number;
+            /** Format: double */
+            mean: number;
+            /** Format: double */
+            deviation: number;
+            /**
+             * Format: double
+             * @description High where all days are alike; null where they are, so that there is nothing to divide by.
+             */
+            monotony: null | number;
+            /**
+             * Format: double
+             * @description High where a week is both heavy and the same every day.
+             */
+            strain: null | number;
+        };
+        /** @description The loads of a week, day by day. */
+        WeekRequest: {
+            days: number[];
         };
         /**
          * @description In what weights are written.
@@ -5449,6 +6333,107 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    personProgress: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonProgress"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    calendar: {
+        parameters: {
+            query?: {
+                from?: string;
+                weeks?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalendarView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    logFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    learntPaces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearntPace"][];
                 };
             };
         };
@@ -8235,6 +9220,814 @@ export interface operations {
             };
             /** @description Precondition Required */
             428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    suggest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassPlan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Suggestion"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    weekLoad: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeekRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeekLoad"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    suggestions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SuggestionList"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    takeSuggestions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeSuggestions"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenSuggestions"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putBackSuggestions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PutBack"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    classAsLed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassAsLed"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    pastLog: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                version: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClassLog"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    carriedOver: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CarriedOverView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    takeEverything: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    bringEverything: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BroughtIn"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    unrollSeries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClassPlan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Unrolled"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    series: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeriesListed"][];
+                };
+            };
+        };
+    };
+    oneSeries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeriesView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    saveSeries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveSeries"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kept"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ChangedProblem"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Precondition Required */
+            428: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    removeSeries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    restoreSeries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    makeSeries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeriesMade"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    followByHand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                session: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FollowByHand"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    seriesCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    seriesFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

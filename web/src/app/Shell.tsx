@@ -35,6 +35,7 @@ export function Shell() {
             <NavLink to="/" end>
               Classes
             </NavLink>
+            <NavLink to="/weeks">Weeks</NavLink>
             <NavLink to="/moves">Moves</NavLink>
             <NavLink to="/people">People</NavLink>
             <NavLink to="/rooms">Rooms</NavLink>

@@ -40,6 +40,15 @@ export const routes: RouteObject[] = [
         path: '/people/:person',
         lazy: async () => ({ Component: (await import('../features/people/PersonPage')).PersonPage }),
       },
+      { path: '/weeks', lazy: async () => ({ Component: (await import('../features/weeks/WeeksPage')).WeeksPage }) },
+      {
+        path: '/weeks/series/:series',
+        lazy: async () => ({ Component: (await import('../features/weeks/SeriesPage')).SeriesPage }),
+      },
+      {
+        path: '/people/:person/sheet',
+        lazy: async () => ({ Component: (await import('../features/people/HandoutPage')).HandoutPage }),
+      },
       { path: '/rooms', lazy: async () => ({ Component: (await import('../features/room/HallsPage')).HallsPage }) },
       { path: '/moves', lazy: async () => ({ Component: (await import('../features/moves/MovesPage')).MovesPage }) },
       {

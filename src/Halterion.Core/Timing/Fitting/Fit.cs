@@ -63,6 +63,14 @@ public static class Fit
         return new FitResult([.. rest.Take(Offers - 1).Prepend(best).Select(f => Way(f, model.Slot))], Seconds.Zero, []);
     }
 
+    /// <summary>The cheapest way to end in time that makes nothing longer; null where there is none.</summary>
+    /// <param name="kinds">What may be changed.</param>
+    public static FitWay? Shorter(ClassPlan plan, FitTerms terms, FitKinds kinds)
+    {
+        var model = FitModel.Of(plan, terms).Only(kinds).Shorter();
+        return FitSolver.Solve(model, terms.SpareWeight) is { } best ? Way(best, model.Slot) : null;
+    }
+
     internal static bool Same(FitSolution a, FitSolution b) =>
         a.Picks.Select(p => p.Step.Words).SequenceEqual(b.Picks.Select(p => p.Step.Words));
 

@@ -81,4 +81,22 @@ public sealed record FitModel(ImmutableArray<FitBlock> Blocks, int Slot)
             ])),
         ],
     };
+
+    /// <summary>The same class where nothing may become longer than it is.</summary>
+    public FitModel Shorter() => this with
+    {
+        Blocks =
+        [
+            .. Blocks.Select(block => new FitBlock(
+            [
+                .. block.Branches.Where(branch => branch.Picks.All(p => p.Delta <= 0)).Select(branch => branch with
+                {
+                    Levers =
+                    [
+                        .. branch.Levers.Select(l => l with { Choices = [.. l.Choices.Where(c => c.Seconds <= l.Choices[0].Seconds)] }),
+                    ],
+                }),
+            ])),
+        ],
+    };
 }

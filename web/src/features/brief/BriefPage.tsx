@@ -1,5 +1,5 @@
 import { Button, Textarea, TextInput } from '@mantine/core'
-import { useQueryClient } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState, useSyncExternalStore } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { useStore } from 'zustand'
@@ -43,6 +43,7 @@ export function BriefPage() {
             onChange={(next) => change('who comes', (draft) => ({ ...draft, booking: next }))}
           />
         )}
+        {session && <CarriedOver session={session.id} />}
         {session && <DeskOfSession session={session.id} />}
         {evaluation?.titleNote && (
           <p role="status" className={css.refused}>
@@ -222,5 +223,20 @@ function Leading() {
         onChange={(v) => set('switchSeconds', v)}
       />
     </div>
+  )
+}
+
+/** What the class before left to be done. */
+function CarriedOver({ session }: { session: string }) {
+  const format = useClockFormat()
+  const from = useQuery({
+    queryKey: ['carried-over', session],
+    queryFn: () => answer(api.GET('/api/sessions/{id}/carried-over', { params: { path: { id: session } } })),
+  }).data
+  if (!from?.text) return null
+  return (
+    <p className={css.announced}>
+      Carried over from {from.title}, {dayAndTime(from.startsAt, format)}: <b>{from.text}</b>
+    </p>
   )
 }

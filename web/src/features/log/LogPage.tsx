@@ -1,6 +1,5 @@
-import { Anchor, Button, Checkbox, Loader, NativeSelect, Textarea, TextInput } from '@mantine/core'
+import { Anchor, Button, Checkbox, Loader, NativeSelect, TextInput } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
-import type { KeyboardEvent } from 'react'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import type { Schemas } from '../../api/client'
@@ -13,22 +12,14 @@ import type { Draft } from '../../save/Saver'
 import { ErrorNote } from '../../ui/ErrorNote'
 import { FamilyMark } from '../../ui/FamilyMark'
 import { useClassEditor } from '../editor/context'
+import { AboutClass } from './AboutClass'
+import { AsLed } from './AsLed'
 import css from './Log.module.css'
-import type { Log, LogRow, LogView } from './useLog'
+import { AllSelect, Row, tierWords, withTier } from './LogRowLine'
+import type { Log, LogView } from './useLog'
 import { useLog } from './useLog'
 
 type Person = Schemas['Person']
-
-/** Enter goes down a column, with Shift up, as in a table that is filled in. */
-function down(event: KeyboardEvent<HTMLElement>) {
-  if (event.key !== 'Enter') return
-  event.preventDefault()
-  const cell = event.currentTarget.closest('td')
-  const row = cell?.closest('tr')
-  const to = (event.shiftKey ? row?.previousElementSibling : row?.nextElementSibling) as HTMLTableRowElement | null
-  const field = cell && to?.cells[cell.cellIndex]?.querySelector<HTMLElement>('select, input')
-  field?.focus()
-}
 
 /** Who came and what they did, filled in beforehand. */
 export function LogPage() {
@@ -63,13 +54,25 @@ export function LogPage() {
 }
 
 function OpenLog({ session, log, left }: { session: string; log: LogView; left: Draft<Log> | null }) {
-  const { saver, rows, note, others, setNote, setRow, setAll, add, learn, store, takeTheirs } = useLog(
-    session,
-    log,
-    left,
-  )
+  const {
+    saver,
+    log: now,
+    rows,
+    others,
+    setAbout,
+    setRow,
+    setAll,
+    add,
+    learn,
+    store,
+    takeTheirs,
+  } = useLog(session, log, left)
   const navigate = useNavigate()
   const came = rows.filter((r) => r.row.came).length
+  const main = log.columns.filter((column) => column.main)
+  const [all, setAllColumns] = useState(false)
+  // What is warmed up and stretched with is rarely otherwise than planned.
+  const columns = all || main.length === 0 ? log.columns : main
 
   return (
     <main className={css.page}>
@@ -80,6 +83,13 @@ function OpenLog({ session, log, left }: { session: string; log: LogView; left: 
             {came} of {rows.length} came. Correct what was different; leave the rest.
           </p>
         </div>
+        {main.length > 0 && main.length < log.columns.length && (
+          <Checkbox
+            label="Warm-up and stretches too"
+            checked={all}
+            onChange={(event) => setAllColumns(event.currentTarget.checked)}
+          />
+        )}
         <SaveNote saver={saver} />
         <ConflictDialog saver={saver} onTheirs={takeTheirs} />
         <Button onClick={() => void store().then((saved) => saved && navigate('/'))}>Save the log</Button>
@@ -111,17 +121,19 @@ function OpenLog({ session, log, left }: { session: string; log: LogView; left: 
                     onPick={(word) => setAll((row) => ({ ...row, came: word === 'all' }))}
                   />
                 </th>
-                {log.columns.map((column) => (
+                {columns.map((column) => (
                   <th key={column.station} scope="col" className={css.station}>
                     <FamilyMark family={column.family} size={15} /> {column.name}
                     <span>{[column.target, column.cut].filter(Boolean).join(', ')}</span>
+                    {column.sided && <span>left/right</span>}
                     <AllSelect
                       label={`Everyone at ${column.name}`}
                       words={tierWords}
-                      onPick={(tier) => setAll((row) => (row.came ? withUse(row, column, tier) : row))}
+                      onPick={(tier) => setAll((row) => (row.came ? withTier(row, column, tier) : row))}
                     />
                   </th>
                 ))}
+                <th scope="col">Effort 0–10</th>
                 <th scope="col">Note</th>
               </tr>
             </thead>
@@ -131,7 +143,7 @@ function OpenLog({ session, log, left }: { session: string; log: LogView; left: 
                   key={row.personId}
                   name={name}
                   row={row}
-                  columns={log.columns}
+                  columns={columns}
                   onChange={(next) => setRow(row.personId, next)}
                 />
               ))}
@@ -144,11 +156,12 @@ function OpenLog({ session, log, left }: { session: string; log: LogView; left: 
           add({
             personId: person.id,
             came: true,
-            uses: log.columns.map((column) => ({
-              station: column.station,
-              option: column.choices.find((c) => c.tier === 'main')!.id,
-            })),
+            uses: log.columns.map((column) => {
+              const main = column.choices.find((c) => c.tier === 'main')!
+              return { station: column.station, option: main.id, sets: main.sets, note: '' }
+            }),
             note: '',
+            wishes: '',
           })
         }
         learn={learn}
@@ -172,64 +185,10 @@ function OpenLog({ session, log, left }: { session: string; log: LogView; left: 
           ))}
         </NativeSelect>
       )}
-      <Textarea
-        mt="md"
-        label="About this class, for next time"
-        autosize
-        minRows={2}
-        maxLength={2000}
-        value={note}
-        onChange={(event) => setNote(event.currentTarget.value)}
-      />
+      <AboutClass log={now} columns={log.columns} onChange={setAbout} />
+      {log.led !== 'Not led yet' && <AsLed session={session} />}
+      {log.past.length > 0 && <PastLogs session={session} past={log.past} />}
     </main>
-  )
-}
-
-const tierWords: [string, string][] = [
-  ['harder', 'harder'],
-  ['main', 'main'],
-  ['easier', 'easier'],
-  ['instead', 'instead'],
-  ['', 'left out'],
-]
-
-type Column = LogView['columns'][number]
-
-/** The row with this tier at a station, where it has one; empty: it was left out. */
-function withUse(row: LogRow, column: Column, tier: string): LogRow {
-  const choice = column.choices.find((c) => c.tier === tier)
-  if (tier !== '' && !choice) return row
-  const use = { station: column.station, ...(choice ? { option: choice.id } : {}) }
-  return { ...row, uses: [...row.uses.filter((u) => u.station !== column.station), use] }
-}
-
-/** Sets a whole row or a whole column at once. */
-function AllSelect({
-  label,
-  words,
-  onPick,
-}: {
-  label: string
-  words: [string, string][]
-  onPick: (word: string) => void
-}) {
-  return (
-    <select
-      className={css.all}
-      aria-label={label}
-      value="-"
-      onChange={(event) => {
-        onPick(event.currentTarget.value)
-        event.currentTarget.value = '-'
-      }}
-    >
-      <option value="-">all …</option>
-      {words.map(([word, shown]) => (
-        <option key={word} value={word}>
-          {shown}
-        </option>
-      ))}
-    </select>
   )
 }
 
@@ -274,76 +233,26 @@ function WalkIn({ onAdded, learn }: { onAdded: (person: Person) => void; learn: 
   )
 }
 
-interface RowProps {
-  name: string
-  row: LogRow
-  columns: LogView['columns']
-  onChange: (next: (row: LogRow) => LogRow) => void
-}
-
-function Row({ name, row, columns, onChange }: RowProps) {
+/** A log that was corrected late stays as it was, beside what it is now. */
+function PastLogs({ session, past }: { session: string; past: LogView['past'] }) {
   return (
-    <tr data-came={row.came}>
-      <th scope="row">
-        {name}
-        {row.came && columns.length > 1 && (
-          <AllSelect
-            label={`All of ${name}`}
-            words={tierWords}
-            onPick={(tier) => onChange((r) => columns.reduce((next, column) => withUse(next, column, tier), r))}
-          />
-        )}
-      </th>
-      <td data-label="came">
-        <Checkbox
-          aria-label={`${name} came`}
-          checked={row.came}
-          onChange={(event) => {
-            const came = event.currentTarget.checked
-            onChange((r) => ({ ...r, came }))
-          }}
-        />
-      </td>
-      {columns.map((column) => {
-        const option = row.uses.find((use) => use.station === column.station)?.option
-        return (
-          <td key={column.station} data-label={column.name}>
-            <select
-              className={css.use}
-              aria-label={`${name}, ${column.name}`}
-              data-tier={column.choices.find((choice) => choice.id === option)?.tier ?? 'none'}
-              disabled={!row.came}
-              value={option ?? ''}
-              onKeyDown={down}
-              onChange={(event) => {
-                const value = event.currentTarget.value
-                const next = { station: column.station, ...(value === '' ? {} : { option: value }) }
-                onChange((r) => ({ ...r, uses: [...r.uses.filter((use) => use.station !== column.station), next] }))
-              }}
-            >
-              {column.choices.map((choice) => (
-                <option key={choice.id} value={choice.id} title={choice.words}>
-                  {choice.tier}
-                </option>
-              ))}
-              <option value="">left out</option>
-            </select>
-          </td>
-        )
-      })}
-      <td data-label="note">
-        <TextInput
-          size="xs"
-          w={158}
-          aria-label={`Note on ${name}`}
-          maxLength={2000}
-          value={row.note}
-          onChange={(event) => {
-            const note = event.currentTarget.value
-            onChange((r) => ({ ...r, note }))
-          }}
-        />
-      </td>
-    </tr>
+    <p className={css.aside}>
+      Corrected since:{' '}
+      {past.map((version, i) => (
+        <span key={version.version}>
+          {i > 0 && ', '}
+          <a href={`/api/sessions/${session}/log/past/${version.version}`}>as it was on {dayWords(version.savedAt)}</a>
+        </span>
+      ))}
+    </p>
   )
 }
+
+const dayWords = (at: string) =>
+  new Date(at).toLocaleString('en-GB', {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+  })

@@ -9,6 +9,9 @@ export type LogView = Schemas['LogView']
 export type LogRow = Schemas['LogRow']
 export type Log = Schemas['ClassLog']
 
+/** The log with its rows. */
+const whole = (view: LogView): Log => ({ ...view.about, rows: view.rows.map((r) => r.row) })
+
 const savers = new Map<string, Saver<Log>>()
 
 /** The saver of a session's log: the one this tab has, while it holds something that has not arrived. */
@@ -20,7 +23,7 @@ function saverOf(session: string, loaded: LogView): Saver<Log> {
     name: 'This log',
     id: session,
     version: loaded.version,
-    saved: loaded.version > 0 ? { rows: loaded.rows.map((r) => r.row), note: loaded.note } : null,
+    saved: loaded.version > 0 ? whole(loaded) : null,
     send: (log, version, change) =>
       answer(
         api.PUT('/api/sessions/{id}/log', {
@@ -58,7 +61,7 @@ export function useLog(session: string, loaded: LogView, left: Draft<Log> | null
       ]),
     [loaded, walkIns],
   )
-  const [log, setLog] = useState<Log>(() => left?.value ?? { rows: loaded.rows.map((r) => r.row), note: loaded.note })
+  const [log, setLog] = useState<Log>(() => left?.value ?? whole(loaded))
 
   const set = (next: Log) => {
     setLog(next)
@@ -67,10 +70,11 @@ export function useLog(session: string, loaded: LogView, left: Draft<Log> | null
   return {
     saver,
     rows: log.rows.map((row) => ({ name: names.get(row.personId) ?? '', row })),
-    note: log.note,
+    log,
     /** Of the roster, who is not in the log yet. */
     others: [...loaded.rows, ...loaded.others].filter((r) => !log.rows.some((row) => row.personId === r.row.personId)),
-    setNote: (note: string) => set({ ...log, note }),
+    /** What is said of the class. */
+    setAbout: (next: Partial<Log>) => set({ ...log, ...next }),
     setRow: (person: string, next: (row: LogRow) => LogRow) =>
       set({ ...log, rows: log.rows.map((row) => (row.personId === person ? next(row) : row)) }),
     /** Changes every row. */

@@ -13,6 +13,7 @@ import { Page } from '../../ui/Page'
 import { UndoBar } from '../../ui/UndoBar'
 import { MoveSelect } from '../build/MoveSelect'
 import { EraseForm } from './EraseForm'
+import { PersonHistory } from './Progress'
 import css from './People.module.css'
 import type { Person, PersonLimit, Tier } from './words'
 import { levelled, limits, ranOut, ticks, tiers } from './words'
@@ -71,11 +72,16 @@ function PersonForm({ stored }: { stored: Person }) {
   const loads = Object.entries(person.loads ?? {})
 
   return (
-    <Page name={person.name} narrow className={css.quiet}>
+    <Page name={person.name} className={css.quiet}>
       <p>
         <Link to="/people">All people</Link>
       </p>
       <h1>{person.name}</h1>
+      <PersonHistory person={person.id} />
+      <p data-screen-only>
+        <Link to={`/people/${person.id}/sheet`}>A sheet to hand out</Link>
+      </p>
+      <h2>Kept of them</h2>
       <div className={css.fields}>
         <LeftText label="Name" w={260} most={120} value={person.name} needed onChange={(name) => change({ name })} />
         <LeftText

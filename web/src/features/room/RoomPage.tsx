@@ -7,6 +7,7 @@ import { Floor } from './Floor'
 import { KitTab } from './KitTab'
 import css from './Room.module.css'
 import { StationsTab } from './StationsTab'
+import { Suggested } from './Suggested'
 import { useRoom } from './useRoom'
 import { WhoTab } from './WhoTab'
 
@@ -63,6 +64,7 @@ export function RoomPage() {
       {room.isPending && <Loader aria-label="Working out who does what" />}
       {room.data && (
         <div data-stale={room.isPlaceholderData}>
+          {view === 'who' && <Suggested session={session.id} onChanged={() => void held.room.refetch()} />}
           {view === 'who' && <WhoTab held={held} room={room.data} />}
           {view === 'stations' && <StationsTab room={room.data} />}
           {view === 'kit' && <KitTab held={held} room={room.data} />}

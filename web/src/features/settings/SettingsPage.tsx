@@ -9,6 +9,7 @@ import { SaveNote } from '../../save/SaveNote'
 import { ErrorNote } from '../../ui/ErrorNote'
 import { Page } from '../../ui/Page'
 import { CheckSettings } from './CheckSettings'
+import { DataSettings, RealPace } from './DataSettings'
 import css from './Settings.module.css'
 
 type Preferences = Schemas['Preferences']
@@ -103,6 +104,14 @@ const shown: Question[] = [
     ],
   },
   {
+    key: 'week',
+    asks: 'Weeks begin on',
+    choices: [
+      ['monday', 'Monday'],
+      ['sunday', 'Sunday'],
+    ],
+  },
+  {
     key: 'scheme',
     asks: 'The screen is',
     choices: [
@@ -186,6 +195,7 @@ export function SettingsPage() {
       </p>
       <h2 className={css.part}>How you work</h2>
       <div className={css.questions}>{schools.map(ask)}</div>
+      <RealPace />
       <h2 className={css.part}>What is said while you lead</h2>
       <p>What is switched off here makes room for the rest. It counts from the next class that is started.</p>
       <div className={css.questions}>
@@ -232,6 +242,8 @@ export function SettingsPage() {
       />
       <h2 className={css.part}>What is checked</h2>
       <CheckSettings preferences={preferences} onSave={save} />
+      <h2 className={css.part}>Your data</h2>
+      <DataSettings />
     </Page>
   )
 }
