@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.Json;
@@ -13,8 +14,14 @@ using Microsoft.Data.Sqlite;
 namespace Halterion.Store;
 
 /// <summary>What one session says of one person, for their own copy.</summary>
-public sealed record LoggedOf(
-    string Title, string? StartsAt, bool Came, string Note, ImmutableArray<StationUse> Uses, Guid ClassId, int? ClassVersion);
+public sealed record LoggedOf(string Title, string? StartsAt, LogRow Row, Guid ClassId, int? ClassVersion)
+{
+    public bool Came => Row.Came;
+
+    public string Note => Row.Note;
+
+    public ImmutableArray<StationUse> Uses => Row.Uses;
+}
 
 /// <summary>What was logged of each session.</summary>
 public sealed class Logs(Database database, TimeProvider clock)
@@ -163,47 +170,89 @@ public sealed class Logs(Database database, TimeProvider clock)
         transaction.Commit();
     }
 
-    /// <summary>What somebody did in classes with a day, the oldest first.</summary>
-    /// <param name="moves">Of these moves; null: of all.</param>
-    /// <param name="before">Only of days before this one; null: of all.</param>
-    public ImmutableArray<PastUse> WorkOf(IEnumerable<PersonId> people, IEnumerable<MoveId>? moves = null, string? before = null)
+    /// <summary>All that somebody did in classes with a day, the oldest first.</summary>
+    public ImmutableArray<PastUse> WorkOf(PersonId person)
     {
         using var connection = database.Connect();
-        return
-        [
-            .. connection.Query(
-                $"""
-                SELECT u.person_id, u.session_id, s.starts_at, w.effort, u.station, u.option, u.details, u.work
-                FROM log_use u JOIN log_row w ON w.session_id = u.session_id AND w.person_id = u.person_id
-                JOIN session s ON s.id = u.session_id
-                WHERE u.person_id IN (SELECT value FROM json_each(@people)) AND u.work IS NOT NULL AND w.came = 1
-                  AND s.removed_at IS NULL AND s.starts_at IS NOT NULL AND (@before IS NULL OR s.starts_at < @before)
-                  {(moves is null ? "" : "AND u.move IN (SELECT value FROM json_each(@moves))")}
-                ORDER BY s.starts_at, u.rowid
-                """,
-                [("@people", JsonSerializer.Serialize(people.Select(p => p.Value))), ("@before", before),
-                    ("@moves", moves is null ? null : JsonSerializer.Serialize(moves.Select(m => m.Value)))],
-                r => new PastUse(
-                    new PersonId(r.GetString(0)), Guid.Parse(r.GetString(1)), r.GetString(2),
-                    r.IsDBNull(3) ? null : (decimal)r.GetDouble(3), UseOf(r, 4),
-                    JsonSerializer.Deserialize<LoggedWork>(r.GetString(7), Json)!)),
-        ];
+        return Uses(connection, "WHERE u.person_id = @person", [("@person", person.Value)]);
+    }
+
+    /// <summary>What some people did last of some moves, the oldest first.</summary>
+    /// <param name="moves">Null: of all that they did.</param>
+    /// <param name="most">Of each person and move so many of the logs written last.</param>
+    /// <param name="before">Only of days before this one; null: of all.</param>
+    public ImmutableArray<PastUse> LastOf(IEnumerable<PersonId> people, IEnumerable<MoveId>? moves, int most, string? before = null)
+    {
+        using var connection = database.Connect();
+        var who = JsonSerializer.Serialize(people.Select(p => p.Value));
+        var which = moves?.Select(m => m.Value) ?? connection.Query(
+            "SELECT DISTINCT move FROM log_use WHERE person_id IN (SELECT value FROM json_each(@people)) AND work IS NOT NULL",
+            [("@people", who)],
+            r => r.GetString(0));
+        // The index gives them in the order in which they were written, so that ten years are not looked through.
+        return Uses(
+            connection,
+            """
+            WHERE u.rowid IN (
+                SELECT x.rowid FROM log_use x WHERE x.person_id = p.value AND x.move = m.value ORDER BY x.rowid DESC LIMIT @most)
+              AND (@before IS NULL OR s.starts_at < @before)
+            """,
+            [("@people", who), ("@moves", JsonSerializer.Serialize(which)), ("@most", most), ("@before", before)],
+            "json_each(@people) p CROSS JOIN json_each(@moves) m CROSS JOIN ");
+    }
+
+    private ImmutableArray<PastUse> Uses(
+        SqliteConnection connection, string where, (string, object?)[] parameters, string from = "") =>
+    [
+        .. connection.Query(
+            $"""
+            SELECT u.person_id, u.session_id, s.starts_at, w.effort, u.station, u.option, u.details, u.work
+            FROM {from}log_use u JOIN log_row w ON w.session_id = u.session_id AND w.person_id = u.person_id
+            JOIN session s ON s.id = u.session_id
+            {where} AND u.work IS NOT NULL AND w.came = 1 AND s.removed_at IS NULL AND s.starts_at IS NOT NULL
+            ORDER BY s.starts_at, u.rowid
+            """,
+            parameters,
+            r => new PastUse(
+                new PersonId(r.GetString(0)), Guid.Parse(r.GetString(1)), r.GetString(2), r.IsDBNull(3) ? null : (decimal)r.GetDouble(3),
+                JsonSerializer.Deserialize<StationUse>(r.GetString(6), Json)! with
+                {
+                    Station = new PlaceId(r.GetString(4)),
+                    Option = r.Text(5) is { } option ? new PlaceId(option) : null,
+                },
+                WorkOf(r.GetString(7)))),
+    ];
+
+    /// <summary>Classes that are held often say the same of their stations each time.</summary>
+    private readonly ConcurrentDictionary<string, LoggedWork> known = new();
+
+    private const int MostKnown = 5000;
+
+    private LoggedWork WorkOf(string text)
+    {
+        if (known.Count > MostKnown)
+        {
+            known.Clear();
+        }
+
+        return known.GetOrAdd(text, t => JsonSerializer.Deserialize<LoggedWork>(t, Json)!);
     }
 
     /// <summary>The classes that somebody came to, by start, with how hard it was for them.</summary>
-    public ImmutableArray<CameTo> ClassesOf(PersonId person)
+    /// <param name="most">The last so many; null: all.</param>
+    public ImmutableArray<CameTo> ClassesOf(PersonId person, int? most = null)
     {
         using var connection = database.Connect();
         return
         [
             .. connection.Query(
                 """
-                SELECT s.id, s.class_id, s.starts_at, r.title, coalesce(l.minutes, r.seconds / 60), w.came, w.note, w.details
+                SELECT * FROM (SELECT s.id, s.class_id, s.starts_at, r.title, coalesce(l.minutes, r.seconds / 60), w.came, w.note, w.details
                 FROM log_row w JOIN log l ON l.session_id = w.session_id JOIN session s ON s.id = w.session_id
                 JOIN revision r ON r.class_id = s.class_id AND r.version = s.class_version
-                WHERE w.person_id = @person AND s.removed_at IS NULL ORDER BY s.starts_at
+                WHERE w.person_id = @person AND s.removed_at IS NULL ORDER BY s.starts_at DESC LIMIT @most) ORDER BY starts_at
                 """,
-                [("@person", person.Value)],
+                [("@person", person.Value), ("@most", most ?? -1)],
                 r => new CameTo(Guid.Parse(r.GetString(0)), Guid.Parse(r.GetString(1)), r.Text(2), r.GetString(3), r.Whole(4),
                     Read<LogRow>(r.GetString(7), new()
                     {
@@ -226,9 +275,7 @@ public sealed class Logs(Database database, TimeProvider clock)
                 WHERE s.removed_at IS NULL AND s.starts_at >= @from AND s.starts_at < @until ORDER BY s.starts_at
                 """,
                 [("@from", from), ("@until", until)],
-                r => new LoggedClass(
-                    Guid.Parse(r.GetString(0)), Guid.Parse(r.GetString(1)), r.Whole(2), r.GetString(3), r.Whole(4),
-                    r.IsDBNull(5) ? null : (decimal)r.GetDouble(5))),
+                ClassOf),
         ];
     }
 
@@ -265,18 +312,18 @@ public sealed class Logs(Database database, TimeProvider clock)
     }
 
     /// <summary>The classes that were logged on a day, by their start, with the version that was held.</summary>
-    public ImmutableArray<(string StartsAt, Guid Class, int? Version)> Held(Guid besides)
+    public ImmutableArray<LoggedClass> Held(Guid besides)
     {
         using var connection = database.Connect();
         return
         [
             .. connection.Query(
                 """
-                SELECT s.starts_at, s.class_id, s.class_version FROM session s JOIN log l ON l.session_id = s.id
+                SELECT s.id, s.class_id, s.class_version, s.starts_at, l.minutes, l.effort FROM session s JOIN log l ON l.session_id = s.id
                 WHERE s.starts_at IS NOT NULL AND s.removed_at IS NULL AND s.id <> @session ORDER BY s.starts_at DESC LIMIT 100
                 """,
                 [("@session", besides)],
-                r => (r.GetString(0), Guid.Parse(r.GetString(1)), r.Whole(2))),
+                ClassOf),
         ];
     }
 
@@ -311,7 +358,7 @@ public sealed class Logs(Database database, TimeProvider clock)
         [
             .. connection.Query(
                 """
-                SELECT r.title, s.starts_at, w.came, w.note, s.id, s.class_id, s.class_version
+                SELECT w.person_id, w.came, w.note, w.details, r.title, s.starts_at, s.id, s.class_id, s.class_version
                 FROM log_row w JOIN session s ON s.id = w.session_id
                 JOIN revision r ON r.class_id = s.class_id
                   AND r.version = coalesce(s.class_version, (SELECT max(version) FROM revision WHERE class_id = s.class_id))
@@ -319,12 +366,21 @@ public sealed class Logs(Database database, TimeProvider clock)
                 """,
                 [("@person", person.Value)],
                 r => new LoggedOf(
-                    r.GetString(0), r.Text(1), r.GetBoolean(2), r.GetString(3),
-                    [.. connection.Query(
-                        "SELECT station, option, details FROM log_use WHERE session_id = @session AND person_id = @person ORDER BY rowid",
-                        [("@session", r.GetString(4)), ("@person", person.Value)],
-                        u => UseOf(u, 0))],
-                    Guid.Parse(r.GetString(5)), r.Whole(6))),
+                    r.GetString(4), r.Text(5),
+                    RowOf(r) with
+                    {
+                        Uses =
+                        [
+                            .. connection.Query(
+                                """
+                                SELECT station, option, details FROM log_use WHERE session_id = @session AND person_id = @person
+                                ORDER BY rowid
+                                """,
+                                [("@session", r.GetString(6)), ("@person", person.Value)],
+                                u => UseOf(u, 0)),
+                        ],
+                    },
+                    Guid.Parse(r.GetString(7)), r.Whole(8))),
         ];
     }
 
@@ -348,6 +404,10 @@ public sealed class Logs(Database database, TimeProvider clock)
         r.GetString(at + 2), r.Text(at + 1) is { } option
             ? new() { ["station"] = r.GetString(at), ["option"] = option }
             : new() { ["station"] = r.GetString(at) });
+
+    private static LoggedClass ClassOf(SqliteDataReader r) => new(
+        Guid.Parse(r.GetString(0)), Guid.Parse(r.GetString(1)), r.Whole(2), r.GetString(3), r.Whole(4),
+        r.IsDBNull(5) ? null : (decimal)r.GetDouble(5));
 
     private static LogRow RowOf(SqliteDataReader r) => Read<LogRow>(r.GetString(3), new()
     {

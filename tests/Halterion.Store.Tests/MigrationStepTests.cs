@@ -17,7 +17,7 @@ public class MigrationStepTests
         INSERT INTO lead VALUES ('l1', 'c1', 2, '{"s":1}', '2026-01-21T18:00:00Z');
         INSERT INTO lead_command VALUES ('l1', 0, 'k1', 'Start', 1769020200000), ('l1', 1, 'k2', 'Finish', 1769022000000);
         INSERT INTO log VALUES ('c1', 3, '2026-01-21T20:00:00Z', 'Nice and warm');
-        INSERT INTO log_row (session_id, person_id, came, note) VALUES ('c1', 'p1', 1, 'took the chair'), ('c1', 'p2', 0, 'away');
+        INSERT INTO log_row VALUES ('c1', 'p1', 1, 'took the chair'), ('c1', 'p2', 0, 'away');
         INSERT INTO log_use VALUES ('c1', 'p1', 0, 1, 2), ('c1', 'p1', 1, 0, NULL);
         """;
 
@@ -47,7 +47,7 @@ public class MigrationStepTests
         INSERT INTO lead VALUES ('l1', 'c1', 2, 1, '2026-01-21T18:00:00Z', NULL, '{"s":1}');
         INSERT INTO lead_command VALUES ('l1', 0, 'k1', 'Start', 1769020200000, '', NULL), ('l1', 1, 'k2', 'Finish', 1769022000000, '', NULL);
         INSERT INTO log (session_id, version, saved_at, note) VALUES ('c1', 3, '2026-01-21T20:00:00Z', 'Nice and warm');
-        INSERT INTO log_row VALUES ('c1', 'p1', 1, 'took the chair'), ('c1', 'p2', 0, 'away');
+        INSERT INTO log_row (session_id, person_id, came, note) VALUES ('c1', 'p1', 1, 'took the chair'), ('c1', 'p2', 0, 'away');
         INSERT INTO log_use (session_id, person_id, station, option) VALUES ('c1', 'p1', 'b1s2', 'b1s2o3'), ('c1', 'p1', 'b2s1', NULL);
         """;
 

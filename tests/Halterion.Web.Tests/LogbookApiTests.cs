@@ -75,6 +75,13 @@ public sealed class LogbookApiTests : IDisposable
         Assert.Equal("""[{"reps":12,"kg":8},{"reps":11,"kg":8,"side":"left"}]""", row["uses"]![0]!["sets"]!.ToJsonString());
         Assert.Equal((7, 30, "t", "bridges"), ((int)row["effort"]!, (int)log["about"]!["minutes"]!, (string)log["about"]!["hardest"]!,
             (string)log["about"]!["carriedOver"]!));
+        // It is theirs to take along, set by set.
+        var theirs = (await studio.Get($"/api/people/{person}/export"))["classes"]![0]!;
+        Assert.Equal(7, (int)theirs["log"]!["effort"]!);
+        Assert.Equal(12, (int)theirs["stations"]![0]!["log"]!["sets"]![0]!["reps"]!);
+        var read = await studio.CreateClient().GetStringAsync($"/api/people/{person}/export.txt");
+        Assert.Contains("effort 7", read, StringComparison.Ordinal);
+        Assert.Contains("12 11 left with 8 kg", read, StringComparison.Ordinal);
         foreach (var (sets, more, pointer) in new[]
         {
             ("""{"reps":-1}""", "", "/log/rows/0/uses/0/sets/0/reps"), ("""{"reps":1,"seconds":2}""", "", "/log/rows/0/uses/0/sets/0"),

@@ -29,10 +29,14 @@ public sealed record PastUse(PersonId Person, Guid Session, string StartsAt, dec
 
     private Option? OptionOf(MoveLibrary moves)
     {
-        var faults = new Faults();
-        var fields = new Fields(JsonElement.Parse(Encoding.UTF8.GetBytes(Work.Option.ToJsonString())), "", faults);
-        var option = ClassReader.ReadOption(fields, moves, faults);
-        return faults.None ? option : null;
+        var text = Work.Option.ToJsonString();
+        return moves.Once(("option of a log", text), () =>
+        {
+            var faults = new Faults();
+            var fields = new Fields(JsonElement.Parse(Encoding.UTF8.GetBytes(text)), "", faults);
+            var option = ClassReader.ReadOption(fields, moves, faults);
+            return faults.None ? option : null;
+        });
     }
 }
 
@@ -67,7 +71,7 @@ public sealed record PersonWeek(DateOnly Start, WeekLoad Load, ImmutableSortedDi
 public sealed record PersonProgress(ImmutableArray<CameTo> Classes, ImmutableArray<PersonWeek> Weeks, ImmutableArray<MoveProgress> Moves)
 {
     /// <summary>From here on a set is hard, Borg CR10. [M]</summary>
-    private const decimal Hard = 6;
+    public const decimal HardFrom = 6;
 
     /// <summary>So many weeks are shown.</summary>
     private const int Shown = 8;
@@ -97,7 +101,7 @@ public sealed record PersonProgress(ImmutableArray<CameTo> Classes, ImmutableArr
 
     /// <summary>Sets of main work at an effort of 6 or more, or without one given, by family.</summary>
     public static ImmutableSortedDictionary<string, int> HardSets(IEnumerable<PastUse> uses) => uses
-        .Where(u => u.Work.IsMain && (u.Use.Effort ?? u.Effort) is null or >= Hard)
+        .Where(u => u.Work.IsMain && (u.Use.Effort ?? u.Effort) is null or >= HardFrom)
         .GroupBy(u => WordsOf<Family>.Of(u.Work.Family)).ToImmutableSortedDictionary(f => f.Key, f => f.Sum(u => Goes(u.Use)));
 
     /// <summary>A set of one side and the set of the other are one go.</summary>

@@ -1,5 +1,7 @@
+using System.Collections.Immutable;
 using System.Globalization;
 using Halterion.Core.Logbook;
+using Halterion.Core.People;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 
@@ -13,30 +15,32 @@ public static class LogWords
     [
         .. log.Rows.Select(row => $"{names.GetValueOrDefault(row.PersonId, "Someone")}: {Of(row, plan)}"),
         $"Notes for next time: {log.Note}",
+        $"Carried over: {log.CarriedOver}",
+        $"Minutes: {(log.Minutes is { } minutes ? $"{minutes}" : "not said")}",
+        $"Found hardest: {Station(log.Hardest, plan)}; liked least: {Station(log.LeastLiked, plan)}",
     ];
 
-    private static string Of(LogRow row, ClassPlan plan) => string.Join(", ", Parts(row, plan));
-
-    private static IEnumerable<string> Parts(LogRow row, ClassPlan plan)
+    /// <summary>What a row says besides its stations: effort, pain, the day after, wishes, the note.</summary>
+    public static IEnumerable<string> About(LogRow row)
     {
-        yield return row.Came ? "came" : "did not come";
-        foreach (var use in row.Came ? row.Uses : [])
-        {
-            if (plan.Find(use.Station) is { } found)
-            {
-                var option = found.Station.Options.FirstOrDefault(o => o.Id == use.Option);
-                yield return $"{found.Station.Name} {(option is null ? "left out" : WordsOf<Tier>.Of(option.Tier))}{Sets(use)}";
-            }
-        }
-
         if (row.Effort is { } effort)
         {
-            yield return string.Create(CultureInfo.InvariantCulture, $"effort {effort:0.#}");
+            yield return Effort(effort);
         }
 
         if (row.Pain is { } pain)
         {
-            yield return $"pain {pain.Where}".TrimEnd();
+            yield return Of(pain);
+        }
+
+        if (row.Felt is { } felt)
+        {
+            yield return $"the day after {WordsOf<Feeling>.Of(felt.How)} {felt.Where}".TrimEnd();
+        }
+
+        if (row.Wishes.Length > 0)
+        {
+            yield return $"wishes “{row.Wishes}”";
         }
 
         if (row.Note.Length > 0)
@@ -45,7 +49,64 @@ public static class LogWords
         }
     }
 
-    private static string Sets(StationUse use) => use.Sets.IsEmpty ? ""
-        : $" {string.Join(" ", use.Sets.Select(s => s.Reps is null ? $"{s.Amount} s" : $"{s.Amount}"))}"
-            + (use.Sets[^1].Kg is { } kg ? string.Create(CultureInfo.InvariantCulture, $" with {kg:0.##} kg") : "");
+    /// <summary>What a use says besides its option: "12 12 10 with 16 kg, pain knee left".</summary>
+    /// <param name="name">Of an option.</param>
+    public static IEnumerable<string> About(StationUse use, Func<PlaceId, string> name)
+    {
+        if (!use.Sets.IsEmpty)
+        {
+            yield return Of(use.Sets);
+        }
+
+        if (use.ChangedTo is { } changed)
+        {
+            yield return $"then {name(changed)}";
+        }
+
+        if (use.Effort is { } effort)
+        {
+            yield return Effort(effort);
+        }
+
+        if (use.Pain is { } pain)
+        {
+            yield return Of(pain);
+        }
+
+        if (use.Clean == false)
+        {
+            yield return "form slipped";
+        }
+
+        if (use.Note.Length > 0)
+        {
+            yield return $"“{use.Note}”";
+        }
+    }
+
+    private static string Of(LogRow row, ClassPlan plan) => string.Join(
+        ", ", (row.Came ? row.Uses.SelectMany(use => Of(use, plan)).Prepend("came") : ["did not come"]).Concat(About(row)));
+
+    private static IEnumerable<string> Of(StationUse use, ClassPlan plan)
+    {
+        if (plan.Find(use.Station)?.Station is not { } station)
+        {
+            return [];
+        }
+
+        string Name(PlaceId id) => station.Options.FirstOrDefault(o => o.Id == id) is { } of ? WordsOf<Tier>.Of(of.Tier) : "another option";
+        return [string.Join(' ', About(use, Name).Prepend($"{station.Name} {(use.Option is { } id ? Name(id) : "left out")}"))];
+    }
+
+    private static string Of(ImmutableArray<DoneSet> sets) =>
+        string.Join(" ", sets.Select(s => $"{s.Amount}{(s.Reps is null ? " s" : "")}{Side(s.Side)}"))
+        + (sets[^1].Kg is { } kg ? string.Create(CultureInfo.InvariantCulture, $" with {kg:0.##} kg") : "");
+
+    private static string Of(Pain pain) => $"pain {pain.Where}".TrimEnd() + Side(pain.Side);
+
+    private static string Side(BodySide? side) => side is null ? "" : $" {WordsOf<BodySide>.Of(side.Value)}";
+
+    private static string Effort(decimal effort) => string.Create(CultureInfo.InvariantCulture, $"effort {effort:0.#}");
+
+    private static string Station(PlaceId? id, ClassPlan plan) => id is { } of ? plan.Find(of)?.Station.Name ?? "gone" : "not said";
 }

@@ -75,6 +75,9 @@ internal static class HistoryEndpoints
 {
     private const int MostWeeks = 60;
 
+    /// <summary>So many of somebody's classes are on their page: about a year of one a week.</summary>
+    private const int Shown = 60;
+
     public static void MapHistory(this IEndpointRouteBuilder routes)
     {
         routes.MapGet("/api/people/{id}/progress", Progress).ProducesProblem(404).WithTags("Progress").WithName("personProgress");
@@ -102,7 +105,8 @@ internal static class HistoryEndpoints
         }
 
         return TypedResults.Ok(PersonProgress.Of(
-            person, logs.ClassesOf(person.Id), logs.WorkOf([person.Id]), rooms.List().FirstOrDefault()?.Stock, Today(clock, zone),
+            person, logs.ClassesOf(person.Id, Shown), logs.LastOf([person.Id], null, Shown),
+            rooms.List().FirstOrDefault()?.Stock, Today(clock, zone),
             current.Preferences.WeekStart, current.Moves, current.Preferences));
     }
 

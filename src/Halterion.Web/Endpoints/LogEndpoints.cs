@@ -50,7 +50,7 @@ public sealed record LogView(
     int Version,
     string Led,
     ImmutableArray<LogColumn> Columns, ImmutableArray<NamedRow> Rows, ImmutableArray<NamedRow> Others,
-    ClassLog About, ImmutableArray<PastLog> Past);
+    string Note, ClassLog About, ImmutableArray<PastLog> Past);
 
 /// <summary>A log as it stands.</summary>
 public sealed record StoredLog(int Version, ClassLog Log);
@@ -118,6 +118,7 @@ internal static class LogEndpoints
             [
                 .. roster.Where(p => !shown.Contains(p.Id)).Select(
                     p => new NamedRow(p.Name, Filled(LogPrefill.Row(assigned, p, came: true))))],
+            log.Note,
             log with { Rows = [] },
             [.. logs.Past(id).Select(p => new PastLog(p.Version, p.SavedAt))]));
     }

@@ -1,9 +1,11 @@
 using System.Collections.Immutable;
 using System.Text;
 using Halterion.Core;
+using Halterion.Core.Logbook;
 using Halterion.Core.People;
 using Halterion.Core.Planning;
 using Halterion.Core.Plans;
+using Halterion.Core.Views;
 using Halterion.Core.Words;
 using Halterion.Store;
 using Halterion.Web.Answers;
@@ -24,10 +26,13 @@ public sealed record PersonExport(Person Person, ImmutableArray<string> Circles,
 public sealed record PersonTraces(ImmutableArray<NameTrace> Traces, bool Alone);
 
 /// <summary>What a log says of them; each station by the name it had in the class that was held.</summary>
-public sealed record Attendance(string Title, bool Came, string Note, ImmutableArray<AttendedStation> Stations, string? StartsAt = null);
+/// <param name="Log">All that the row holds, its stations left out: effort, pain, the day after, wishes.</param>
+public sealed record Attendance(
+    string Title, bool Came, string Note, ImmutableArray<AttendedStation> Stations, LogRow Log, string? StartsAt = null);
 
 /// <param name="Did">The option in words; "left out" where there was none.</param>
-public sealed record AttendedStation(string Station, string Did);
+/// <param name="Log">All that the log says of it, set by set.</param>
+public sealed record AttendedStation(string Station, string Did, StationUse Log);
 
 /// <summary>A session in which they are expected.</summary>
 public sealed record Expectation(string Title, string? StartsAt = null);
@@ -160,10 +165,9 @@ internal static class PeopleEndpoints
             .Concat(all.Expected.Select(e => $"Expected: {e.Title} {e.StartsAt}".TrimEnd()))
             .Concat(all.Classes.SelectMany(c => (string[])
             [
-                "", $"{c.Title} {c.StartsAt}: {(c.Came ? "came" : "did not come")}", .. c.Note.Length > 0
-                    ? [$"  {c.Note}"]
-                    : Array.Empty<string>(),
-                .. c.Stations.Select(s => $"  {s.Station}: {s.Did}"),
+                "", $"{c.Title} {c.StartsAt}: {(c.Came ? "came" : "did not come")}",
+                .. LogWords.About(c.Log).Select(words => $"  {words}"),
+                .. c.Stations.Select(s => $"  {string.Join(", ", LogWords.About(s.Log, id => id.Value).Prepend($"{s.Station}: {s.Did}"))}"),
             ]))
             .Concat(all.Pinned.Select(p => $"Chosen for them: {p}"))
             .Concat(all.Noted.Select(n => $"Noted: {n}"))
@@ -177,7 +181,8 @@ internal static class PeopleEndpoints
             ? new PersonExport(
                 person,
                 [.. store.Circles().Where(c => c.People.Contains(person.Id)).Select(c => c.Name)],
-                [.. logs.Of(person.Id).Select(a => new Attendance(a.Title, a.Came, a.Note, Stations(a, classes, evaluator), a.StartsAt))],
+                [.. logs.Of(person.Id).Select(a => new Attendance(
+                    a.Title, a.Came, a.Note, Stations(a, classes, evaluator), a.Row with { Uses = [] }, a.StartsAt))],
                 [.. logs.Expecting(person.Id).Select(e => new Expectation(e.Title, e.StartsAt))],
                 rooms.PinnedOf(person.Id),
                 [
@@ -207,7 +212,8 @@ internal static class PeopleEndpoints
                    station?.Name ?? use.Station.Value,
                    use.Option is null ? "left out"
                        : option is null ? use.Option.Value.Value
-                       : PlanWords.Option(option, station!, evaluator.Moves, evaluator.Preferences)),
+                       : PlanWords.Option(option, station!, evaluator.Moves, evaluator.Preferences),
+                   use),
         ];
     }
 }

@@ -95,6 +95,9 @@ internal sealed class CalendarOf(Sessions sessions, Logs logs, Classes classes, 
 internal sealed class SessionSuggestions(
     Classes classes, Rooms rooms, SessionRooms sessionRooms, Logs logs, Store.People people, Current current)
 {
+    /// <summary>So many classes with a move are looked back at.</summary>
+    private const int Looked = 20;
+
     public ImmutableArray<NamedSuggestion> Of(StoredSession session)
     {
         if (Found(session) is not { } found)
@@ -204,7 +207,7 @@ internal sealed class SessionSuggestions(
         var room = sessionRooms.Of(plan, session, rooms.Of(session.Id));
         var given = Assigning.Of(room with { Pins = [] });
         var moves = plan.Blocks.SelectMany(b => b.Stations).Select(s => s.Main.Move).Distinct();
-        return (room, Suggestions.Of(room, given, logs.WorkOf(room.People.Select(p => p.Id), moves, session.Booking.StartsAt)));
+        return (room, Suggestions.Of(room, given, logs.LastOf(room.People.Select(p => p.Id), moves, Looked, session.Booking.StartsAt)));
     }
 }
 
@@ -243,7 +246,7 @@ internal sealed class LogRows(Store.People people, Logs logs, Current current)
         foreach (var person in people.List())
         {
             var came = logs.ClassesOf(person.Id).ToDictionary(c => c.Session);
-            foreach (var use in logs.WorkOf([person.Id]))
+            foreach (var use in logs.WorkOf(person.Id))
             {
                 var of = came[use.Session];
                 yield return new LogLine(

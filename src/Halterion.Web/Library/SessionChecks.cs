@@ -3,6 +3,7 @@ using System.Collections.Immutable;
 using System.Globalization;
 using Halterion.Core;
 using Halterion.Core.Checks;
+using Halterion.Core.Logbook;
 using Halterion.Core.Moves;
 using Halterion.Core.Planning;
 using Halterion.Core.Plans;
@@ -46,7 +47,8 @@ internal sealed class SessionChecks(SessionRooms sessionRooms, Rooms rooms, Logs
     }
 
     /// <summary>
-    /// What was logged before; null where this one has no date. Sets are those of the plan, and every one counts: effort is not logged yet.
+    /// What was logged before, with its minutes and efforts; null where this one has no date. Sets are those of the plan; where people told
+    /// of an effort under that of a hard set, none counts.
     /// </summary>
     private History? HistoryOf(StoredSession session)
     {
@@ -57,12 +59,20 @@ internal sealed class SessionChecks(SessionRooms sessionRooms, Rooms rooms, Logs
 
         var monday = start.Date.AddDays(-(((int)start.DayOfWeek + 6) % 7));
         var last = !logs.Planned(session.Id).Select(StartOf).OfType<DateTime>().Any(s => s > start && s < monday.AddDays(7));
-        return new History(start, [.. logs.Held(session.Id).Select(h => HeldOf(h.StartsAt, h.Class, h.Version)).OfType<HeldClass>()], last);
+        return new History(start, [.. logs.Held(session.Id).Select(HeldOf).OfType<HeldClass>()], last);
     }
 
-    private HeldClass? HeldOf(string startsAt, Guid id, int? version) =>
-        StartOf(startsAt) is { } start && version is { } of && held.GetOrAdd((id, of), key => Look(key.Class, key.Version)) is { } known
-            ? known with { Start = start } : null;
+    private HeldClass? HeldOf(LoggedClass logged) =>
+        StartOf(logged.StartsAt) is { } start && logged.Version is { } of
+            && held.GetOrAdd((logged.Class, of), key => Look(key.Class, key.Version)) is { } known
+                ? known with
+                {
+                    Start = start,
+                    Minutes = logged.Minutes ?? known.Minutes,
+                    Effort = logged.Effort,
+                    HardSets = logged.Effort < PersonProgress.HardFrom ? known.HardSets.Clear() : known.HardSets,
+                }
+                : null;
 
     private HeldClass? Look(Guid id, int version)
     {

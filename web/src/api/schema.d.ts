@@ -2107,12 +2107,16 @@ export interface components {
             came: boolean;
             note: string;
             stations: components["schemas"]["AttendedStation"][];
+            /** @description All that the row holds, its stations left out: effort, pain, the day after, wishes. */
+            log: components["schemas"]["LogRow"];
             startsAt?: null | string;
         };
         AttendedStation: {
             station: string;
             /** @description The option in words; "left out" where there was none. */
             did: string;
+            /** @description All that the log says of it, set by set. */
+            log: components["schemas"]["StationUse"];
         };
         /** @enum {unknown} */
         BandStrength: "none" | "light" | "medium" | "strong" | null;
@@ -3581,6 +3585,7 @@ export interface components {
             rows: components["schemas"]["NamedRow"][];
             /** @description The rest of the roster, each with a row to be added. */
             others: components["schemas"]["NamedRow"][];
+            note: string;
             /** @description What is said of the class; its rows are left out. */
             about: components["schemas"]["ClassLog"];
             /** @description As it was before late corrections. */

@@ -76,7 +76,7 @@ export function PersonHistory({ person }: { person: string }) {
 function WeekBars({ weeks }: { weeks: Progress['weeks'] }) {
   const most = Math.max(1, ...weeks.map((w) => w.load.sum))
   return (
-    <ol className={css.weeks} aria-label="Load by week">
+    <ol className={css.weeks} aria-label="Load by week" tabIndex={0}>
       {weeks.map((week) => (
         <li key={week.start}>
           <span
