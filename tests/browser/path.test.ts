@@ -99,7 +99,7 @@ test('brief, build, fix an overrun, save, reload, lead, log, find it again, by k
   await page.keyboard.type('knee')
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
   await page.reload()
-  await expect(page.getByLabel('Cy, Split squat')).toHaveValue(/o3$|^x/)
+  await expect(page.getByLabel('Cy, Split squat', { exact: true })).toHaveValue(/o3$|^x/)
   await expect(page.getByLabel('Note on Cy')).toHaveValue('knee')
 
   await tabTo(page, 'Save the log')
