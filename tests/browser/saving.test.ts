@@ -105,11 +105,12 @@ test('a repair, a swap and a removal that fail say so, and change nothing', asyn
   await demo.start(port)
   await page.goto(demo.address)
   const plans = page.getByRole('region', { name: 'Plans' }).getByRole('listitem')
-  await expect(plans).toHaveCount(3)
+  await expect(plans).not.toHaveCount(0)
+  const before = await plans.count()
   await page.route('**/api/classes/*', (route) => route.fulfill({ status: 500, body: '{}' }))
   await plans.first().getByRole('button', { name: 'Remove' }).click()
   await expect(page.getByText('That class could not be removed.')).toBeVisible()
-  await expect(plans).toHaveCount(3)
+  await expect(plans).toHaveCount(before)
 })
 
 test('a list asked for before an addition, and answered after it, does not hide what was added', async ({

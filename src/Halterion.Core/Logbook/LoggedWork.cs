@@ -11,7 +11,7 @@ namespace Halterion.Core.Logbook;
 /// <summary>
 /// What a use of a station was, whatever becomes of the class: kept with the log, so that a history needs no class to be read.
 /// </summary>
-/// <param name="Move">The station's own move; its easier and its harder options count as this one.</param>
+/// <param name="Move">The station's own move; its easier and its harder options count as this one, what is done instead as itself.</param>
 /// <param name="IsMain">It was main work.</param>
 /// <param name="Option">As in a class.</param>
 /// <param name="Target">Of its last round; null: it counts neither reps nor seconds.</param>
@@ -22,7 +22,7 @@ public sealed record LoggedWork(MoveId Move, Family Family, bool IsMain, JsonObj
     {
         if (use.Last is not { } last || plan.Find(use.Station) is not { } place
             || place.Station.Options.FirstOrDefault(o => o.Id == last) is not { } option
-            || plan.Moves.Find(place.Station.Main.Move) is not { } move)
+            || plan.Moves.Find(option.Tier == Tier.Instead ? option.Move : place.Station.Main.Move) is not { } move)
         {
             return null;
         }

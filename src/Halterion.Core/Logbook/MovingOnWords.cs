@@ -43,7 +43,7 @@ internal static class MovingOnWords
     }
 
     public static string TakeKg(string because, decimal kg, int count, Target? target = null) =>
-        $"{because}: take {(count == 2 ? $"two of {Number(kg)}" : $"the {Number(kg)}")}"
+        $"{because}: take {(count == 2 ? $"two of {Number(kg)} kg" : $"the {Number(kg)}")}"
         + (target is null ? "." : $", {target.Words} of it.");
 
     public static string TakeTarget(string because, Target target) => $"{because}: {target.Words} today.";

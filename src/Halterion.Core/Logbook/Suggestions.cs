@@ -59,13 +59,19 @@ public static class Suggestions
         }
 
         var next = MovingOn.Of(Case(person, history, option, target, room.Kit, room.Day, move), moves);
-        return new StationSuggestion(person.Id, station.Id, now, Takes(next, option, station), next, LastTime(history[^1]));
+        bool May(Option o) => Allowance.WhyNot(person, o, station, block, moves, room.Day) is null
+            && (next.Action != NextStep.Up || Allowance.Wants(o, station, moves).All(person.Has));
+        return new StationSuggestion(person.Id, station.Id, now, Takes(next, option, station, May), next, LastTime(history[^1]));
     }
 
-    /// <summary>The option that is done just so; else, where another is suggested, the station's own of its tier.</summary>
-    private static PlaceId? Takes(Suggestion next, Option now, Station station) => next.Of is not { } of ? null
-        : (station.Options.FirstOrDefault(o => o.Move == of.Move && o.Manner.Equals(of.Manner))
-            ?? (of.Tier == now.Tier ? now : station.Options.FirstOrDefault(o => o.Tier == of.Tier)))?.Id;
+    /// <summary>
+    /// The option that is done just so; else, where another is suggested, the station's own of its tier that they may do: what is
+    /// suggested was tried against their care, what stands there was not.
+    /// </summary>
+    private static PlaceId? Takes(Suggestion next, Option now, Station station, Func<Option, bool> may) => next.Of is not { } of ? null
+        : station.Options.Where(may).OrderByDescending(o => o.Move == of.Move && o.Manner.Equals(of.Manner))
+            .FirstOrDefault(o => o.Move == of.Move && o.Manner.Equals(of.Manner)
+                || (of.Tier == now.Tier && next.Action != NextStep.Leave ? o.Id == now.Id : o.Tier == of.Tier))?.Id;
 
     private static string LastTime(PastWork last) =>
         string.Join(", ", Amounts(last.Sets))

@@ -29,7 +29,8 @@ public sealed record SuggestionList(ImmutableArray<NamedSuggestion> Suggestions)
 
 /// <param name="Words">The option that is suggested.</param>
 /// <param name="Taken">It stands in the assignment already.</param>
-public sealed record NamedSuggestion(string Name, string StationName, string Words, bool Taken, StationSuggestion Of);
+/// <param name="Takeable">The class has an option for it, or it is a weight to be remembered; else the instructor sees to it.</param>
+public sealed record NamedSuggestion(string Name, string StationName, string Words, bool Taken, bool Takeable, StationSuggestion Of);
 
 /// <summary>Suggestions to be taken: all that are named.</summary>
 public sealed record TakeSuggestions(ImmutableArray<TakenPlace> Take) : IRead<TakeSuggestions>

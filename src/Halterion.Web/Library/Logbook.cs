@@ -117,6 +117,7 @@ internal sealed class SessionSuggestions(
                     station.Name,
                     s.Next.Of is { } of ? PlanWords.Option(of, current.Moves, current.Preferences) : "",
                     IsTaken(person, s, pins.GetValueOrDefault((s.Person, s.Station))),
+                    IsTakeable(s),
                     s);
             }),
         ];
@@ -127,6 +128,8 @@ internal sealed class SessionSuggestions(
         s.Next is { Action: NextStep.Stay, First: null, Rule: not "pain" }
         || (pin is not null && pin.Option == s.Takes && pin.Reason == s.Next.Reason
             && (Weight(s) is not { } weight || Remembered(person, s) == weight.Kg));
+
+    private static bool IsTakeable(StationSuggestion s) => s.Takes is not null || Weight(s) is not null;
 
     private static decimal? Remembered(Person person, StationSuggestion s) => person.Loads?.GetValueOrDefault(s.Next.Of!.Move.Value)?.Kg;
 
@@ -152,7 +155,7 @@ internal sealed class SessionSuggestions(
         {
             var person = people.Find(s.Person)!;
             var pin = pins.GetValueOrDefault((s.Person, s.Station));
-            if (IsTaken(person, s, pin))
+            if (IsTaken(person, s, pin) || !IsTakeable(s))
             {
                 continue;
             }

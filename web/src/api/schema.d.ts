@@ -3856,6 +3856,8 @@ export interface components {
             words: string;
             /** @description It stands in the assignment already. */
             taken: boolean;
+            /** @description The class has an option for it, or it is a weight to be remembered; else the instructor sees to it. */
+            takeable: boolean;
             of: components["schemas"]["StationSuggestion"];
         };
         /** @description So many of something that an option needs, or instead what stands in Or. */

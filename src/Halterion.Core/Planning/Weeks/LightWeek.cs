@@ -25,11 +25,18 @@ internal static class LightWeek
             if (ClassReview.IsMain(block) && block.Shape.IsInRounds && block.Rounds > 1)
             {
                 var rounds = ((Tenths * block.Rounds) + 9) / 10;
+                var as0 = blocks[b]!.DeepClone();
                 var written = blocks[b]!.AsObject();
                 written["rounds"] = rounds;
                 if (block.OptionalRounds >= rounds)
                 {
                     written["optionalRounds"] = rounds - 1;
+                }
+
+                // A part that is done in a round that went may not be written any more: the block keeps its rounds then.
+                if (evaluator.Look(Encoding.UTF8.GetBytes(file.ToJsonString())).Timeline is null)
+                {
+                    blocks[b] = as0;
                 }
             }
         }

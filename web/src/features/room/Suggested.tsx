@@ -3,6 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { answer, api, troubleWords } from '../../api/client'
+import { many } from '../../ui/words'
 import css from '../people/Progress.module.css'
 
 type Line = Schemas['NamedSuggestion']
@@ -20,7 +21,8 @@ export function Suggested({ session, onChanged }: { session: string; onChanged: 
   })
   const all = query.data?.suggestions ?? []
   const open = all.filter((line) => !line.taken)
-  const changes = open.filter((line) => !refused.has(keyOf(line)))
+  const takeable = open.filter((line) => line.takeable)
+  const changes = takeable.filter((line) => !refused.has(keyOf(line)))
 
   async function act(send: () => Promise<unknown>) {
     setTrouble('')
@@ -55,17 +57,16 @@ export function Suggested({ session, onChanged }: { session: string; onChanged: 
 
   if (query.isError) return <p role="alert">Suggestions cannot be fetched. {troubleWords(query.error)}</p>
   if (all.length === 0) return null
-  const stays = all.length - open.length
   return (
     <section className={css.suggested} aria-label="Suggested from the logs">
       <h2>Suggested from the logs</h2>
       <p>
         {open.length === 0
           ? 'All that the logs suggest stands in the assignment.'
-          : `${open.length} to take or refuse; ${stays} stay as they are.`}{' '}
+          : `${many(open.length, 'suggestion', 'suggestions')}; for the rest it stays as last time.`}{' '}
         {changes.length > 0 && (
           <Button size="xs" onClick={() => void take(changes)}>
-            Take {changes.length === open.length ? 'all' : changes.length}
+            Take {changes.length === takeable.length ? 'all' : changes.length}
           </Button>
         )}{' '}
         {before && before.length > 0 && (
@@ -84,22 +85,26 @@ export function Suggested({ session, onChanged }: { session: string; onChanged: 
               <span>
                 <b>{line.name}</b>, {line.stationName}: {line.of.next.reason}
                 <small>
-                  Last time {line.of.lastTime}. Now {asked(line)}.
+                  Last time {line.of.lastTime}. Suggested: {asked(line)}.
                 </small>
               </span>
-              <Button
-                size="xs"
-                variant="subtle"
-                aria-label={`${no ? 'Take after all' : 'Refuse'}: ${line.name}, ${line.stationName}`}
-                onClick={() => {
-                  const next = new Set(refused)
-                  if (no) next.delete(key)
-                  else next.add(key)
-                  setRefused(next)
-                }}
-              >
-                {no ? 'Take after all' : 'Refuse'}
-              </Button>
+              {line.takeable ? (
+                <Button
+                  size="xs"
+                  variant="subtle"
+                  aria-label={`${no ? 'Take after all' : 'Refuse'}: ${line.name}, ${line.stationName}`}
+                  onClick={() => {
+                    const next = new Set(refused)
+                    if (no) next.delete(key)
+                    else next.add(key)
+                    setRefused(next)
+                  }}
+                >
+                  {no ? 'Take after all' : 'Refuse'}
+                </Button>
+              ) : (
+                <small>No option here: see to it yourself.</small>
+              )}
             </li>
           )
         })}

@@ -1,12 +1,21 @@
 import { Button } from '@mantine/core'
-import { useQuery } from '@tanstack/react-query'
-import { Link, useNavigate } from 'react-router'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { Link, useLocation, useNavigate } from 'react-router'
 import { answer, api } from '../../api/client'
+import { UndoBar } from '../../ui/UndoBar'
+import { many } from '../../ui/words'
 import css from './Weeks.module.css'
 
 /** Series of classes: each carried through some weeks. */
 export function SeriesList() {
   const navigate = useNavigate()
+  const queries = useQueryClient()
+  const removed = (useLocation().state as { removed?: { id: string; name: string } } | null)?.removed
+  async function bringBack(id: string) {
+    await answer(api.POST('/api/series/{id}/restore', { params: { path: { id } } }))
+    await queries.invalidateQueries({ queryKey: ['series'] })
+    void navigate('/weeks', { replace: true, state: null })
+  }
   const list = useQuery({ queryKey: ['series'], queryFn: () => answer(api.GET('/api/series')) }).data ?? []
   return (
     <section aria-labelledby="series" className={css.series}>
@@ -20,11 +29,18 @@ export function SeriesList() {
           <li key={series.id}>
             <Link to={`/weeks/series/${series.id}`}>{series.name}</Link> from{' '}
             {new Date(`${series.firstDay}T12:00`).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })},{' '}
-            {series.weeks} weeks;{' '}
-            {series.made === 0 ? 'not in the calendar yet' : `${series.made} classes in the calendar`}
+            {many(series.weeks, 'week', 'weeks')};{' '}
+            {series.made === 0 ? 'not in the calendar yet' : `${many(series.made, 'class', 'classes')} in the calendar`}
           </li>
         ))}
       </ul>
+      {removed && (
+        <UndoBar
+          words={`“${removed.name}” was removed. Its classes stay.`}
+          onUndo={() => void bringBack(removed.id)}
+          onGone={() => void navigate('/weeks', { replace: true, state: null })}
+        />
+      )}
       <Button onClick={() => void navigate('/weeks/series/new')} data-screen-only>
         New series
       </Button>

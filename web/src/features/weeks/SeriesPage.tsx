@@ -8,6 +8,7 @@ import { ErrorNote } from '../../ui/ErrorNote'
 import { NumberField } from '../../ui/NumberField'
 import { Page } from '../../ui/Page'
 import { clock, dayAndTime } from '../../ui/time'
+import { many } from '../../ui/words'
 import css from './Weeks.module.css'
 
 type View = Schemas['SeriesView']
@@ -128,7 +129,7 @@ function SeriesForm({ view }: { view: View | null }) {
     act(async () => {
       await answer(api.DELETE('/api/series/{id}', { params: { path: { id: view!.id } } }))
       await queries.invalidateQueries({ queryKey: ['series'] })
-      void navigate('/weeks')
+      void navigate('/weeks', { state: { removed: { id: view!.id, name: file.name } } })
     })
   const follow = (session: string, followed: boolean) =>
     act(async () => {
@@ -177,7 +178,7 @@ function SeriesForm({ view }: { view: View | null }) {
           onChange={(weeks) => weeks && set({ weeks })}
         />
         <NumberField
-          label="Light every (weeks)"
+          label="A light one every … weeks"
           suffix=""
           size="sm"
           width={140}
@@ -262,7 +263,7 @@ function SeriesForm({ view }: { view: View | null }) {
                 Series file
               </Button>
               <Button variant="subtle" onClick={() => void remove()}>
-                Remove the series; its classes stay
+                Remove the series
               </Button>
             </>
           )}
@@ -300,7 +301,7 @@ function Lines({
         <h2>Week by week</h2>
         <Button onClick={onMake} disabled={open === 0}>
           {missing > 0
-            ? `Put ${missing} classes into the calendar`
+            ? `Put ${many(missing, 'class', 'classes')} into the calendar`
             : open > 0
               ? `Bring ${open} up to date`
               : 'All are up to date'}
