@@ -279,6 +279,23 @@ public sealed class Logs(Database database, TimeProvider clock)
         ];
     }
 
+    /// <summary>How each date of a class went, by start.</summary>
+    public ImmutableArray<LoggedDate> DatesOf(Guid classId)
+    {
+        using var connection = database.Connect();
+        return
+        [
+            .. connection.Query(
+                """
+                SELECT s.id, l.minutes, l.effort, (SELECT count(*) FROM log_row r WHERE r.session_id = s.id AND r.came)
+                FROM session s JOIN log l ON l.session_id = s.id WHERE s.class_id = @class AND s.removed_at IS NULL ORDER BY s.starts_at
+                """,
+                [("@class", classId)],
+                r => new LoggedDate(
+                    Guid.Parse(r.GetString(0)), r.GetInt32(3), r.Whole(1), r.IsDBNull(2) ? null : (decimal)r.GetDouble(2))),
+        ];
+    }
+
     /// <summary>The note of what is carried over from the class that was held last before a day.</summary>
     public (Guid Session, string Title, string StartsAt, string Text)? CarriedOver(string before, Guid besides)
     {
@@ -464,6 +481,12 @@ public sealed class Logs(Database database, TimeProvider clock)
         }
     }
 }
+
+/// <summary>A date of a class as it was logged.</summary>
+/// <param name="Came">How many people.</param>
+/// <param name="Minutes">As led, where it is known.</param>
+/// <param name="Effort">The mean of what people told, 0 to 10.</param>
+public sealed record LoggedDate(Guid Session, int Came, int? Minutes, decimal? Effort);
 
 /// <summary>A class that was logged.</summary>
 public sealed record LoggedClass(Guid Session, Guid Class, int? Version, string StartsAt, int? Minutes, decimal? Effort);

@@ -17,9 +17,9 @@ public class ChangeOverTests
     public void Things_done_on_the_way_do_not_add_up(string from, string to, int brisk, int talking, string words)
     {
         var block = Plan(With(Block("", Of(from), Of(to)))).Blocks[0];
-        var need = ChangeOver.Between(block.Stations[0], block.Stations[1], false, Library, Pace.Brisk);
+        var need = ChangeOver.Between(block.Stations[0], block.Stations[1], false, Library, ChangeTimes.Brisk);
         Assert.Equal((brisk, words), (need.Seconds.Value, need.Words));
-        Assert.Equal(talking, ChangeOver.Between(block.Stations[0], block.Stations[1], false, Library, Pace.Talking).Seconds.Value);
+        Assert.Equal(talking, ChangeOver.Between(block.Stations[0], block.Stations[1], false, Library, ChangeTimes.Talking).Seconds.Value);
     }
 
     [Fact]
@@ -35,7 +35,7 @@ public class ChangeOverTests
     [Fact]
     public void Switching_sides_takes_longer_on_the_floor_and_on_a_bench()
     {
-        int Switch(string move) => ChangeOver.Switch(Plan(With(Block("", Of(move)))).Blocks[0].Stations[0], Library, Pace.Brisk).Value;
+        int Switch(string move) => ChangeOver.Switch(Plan(With(Block("", Of(move)))).Blocks[0].Stations[0], Library, ChangeTimes.Brisk).Value;
         Assert.Equal((3, 4, 8), (Switch("split-squat"), Switch("single-leg-bridge"), Switch("hip-thrust")));
     }
 

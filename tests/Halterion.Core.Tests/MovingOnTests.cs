@@ -1,8 +1,12 @@
+using System.Collections.Immutable;
 using System.Text;
 using System.Text.Json;
 using Halterion.Core.Logbook;
 using Halterion.Core.Moves;
 using Halterion.Core.PlanFormat;
+using Halterion.Core.Planning;
+using Halterion.Core.Plans;
+using Halterion.Core.Timing;
 
 namespace Halterion.Core.Tests;
 
@@ -295,5 +299,30 @@ public sealed class MovingOnTests
         Assert.Equal(2, LearntPace.From("talk", [9, 1, 2, 2, 2, 3])!.Factor);
         Assert.Equal(1.65m, LearntPace.From("talk", [1, 1.6m, 1.66m, 3])!.Factor);
         Assert.Equal((4m, 0.5m), (LearntPace.From("talk", [8, 9, 10])!.Factor, LearntPace.From("talk", [0.1m, 0.2m, 0.1m])!.Factor));
+    }
+
+    [Fact]
+    public void A_learnt_pace_stretches_each_kind_of_change_by_its_own_factor_and_leaves_the_rest_brisk()
+    {
+        var real = new Dictionary<string, decimal> { ["walk"] = 1.5m, ["switchFloor"] = 0.6m, ["talk"] = 2 }
+            .ToImmutableSortedDictionary(StringComparer.Ordinal);
+        var times = ChangeTimes.Of(Pace.Real, real);
+        // Brisk: walk 8, the other side on the floor 4; seconds are rounded up.
+        Assert.Equal(ChangeTimes.Brisk with { Walk = 12, SwitchFloor = 3 }, times);
+        // Only the pace that is learnt listens to it.
+        Assert.Equal(ChangeTimes.Brisk, ChangeTimes.Of(Pace.Brisk, real));
+        Assert.Equal(ChangeTimes.Talking, ChangeTimes.Of(Pace.Talking, real));
+        Assert.Equal(ChangeTimes.Brisk, ChangeTimes.Of(Pace.Real, ImmutableSortedDictionary<string, decimal>.Empty));
+        Assert.Equal(12, ChangeTimes.Of(new Preferences { Pace = Pace.Real, Real = real }).Walk);
+    }
+
+    [Fact]
+    public void A_walk_through_can_take_as_long_as_one_really_talks()
+    {
+        var known = WalkThroughPace.Of(new Dictionary<string, decimal> { ["talk"] = 1.35m }.ToImmutableSortedDictionary());
+        // 45 s as usual, times 1.35 = 60.75, to the next five seconds.
+        Assert.Equal(65, known[^1].Seconds.Value);
+        Assert.Equal(WalkThroughPace.All, known[..^1]);
+        Assert.Equal(WalkThroughPace.All, WalkThroughPace.Of(ImmutableSortedDictionary<string, decimal>.Empty));
     }
 }

@@ -83,10 +83,10 @@ public class SmallRulesTests
     {
         static string Of(string move) => $$"""{"dose":[{"kind":"time","amount":40}],"options":[{"tier":"main","move":"{{move}}"}]}""";
         var stations = Plan(With(Block("", Of("hip-thrust"), Of("dead-bug"), Of("squat")))).Blocks[0].Stations;
-        Assert.Contains("down to the floor 6 s", ChangeOver.Between(stations[0], stations[1], false, Library, Pace.Brisk).Words,
+        Assert.Contains("down to the floor 6 s", ChangeOver.Between(stations[0], stations[1], false, Library, ChangeTimes.Brisk).Words,
             StringComparison.Ordinal);
         Assert.Contains(
-            "up to standing 6 s", ChangeOver.Between(stations[0], stations[2], false, Library, Pace.Brisk).Words, StringComparison.Ordinal);
+            "up to standing 6 s", ChangeOver.Between(stations[0], stations[2], false, Library, ChangeTimes.Brisk).Words, StringComparison.Ordinal);
     }
 
     [Theory]

@@ -55,8 +55,9 @@ public sealed class LogbookApiTests : IDisposable
     [Fact]
     public async Task A_log_is_filled_in_with_sets_loads_and_sides()
     {
-        var (person, _, sessions) = await Begun("2030-01-07");
+        var (person, @class, sessions) = await Begun("2030-01-07");
         var log = await studio.Get($"/api/sessions/{sessions[0]}/log");
+        Assert.Empty((await studio.Get($"/api/classes/{@class}/dates")).AsArray());
         var uses = log["rows"]!.AsArray().Single(r => (string)r!["row"]!["personId"]! == person)!["row"]!["uses"]!;
         Assert.Equal("""[{"reps":10,"kg":8},{"reps":10,"kg":8}]""", uses[0]!["sets"]!.ToJsonString());
         Assert.Equal(["left", "right", "left", "right"], uses[1]!["sets"]!.AsArray().Select(s => (string)s!["side"]!));
@@ -67,7 +68,7 @@ public sealed class LogbookApiTests : IDisposable
     [Fact]
     public async Task What_is_logged_is_what_is_read_and_bad_values_are_told_with_their_place()
     {
-        var (person, _, sessions) = await Begun("2030-01-07");
+        var (person, @class, sessions) = await Begun("2030-01-07");
         await Log(sessions[0], person, """{"reps":12,"kg":8},{"reps":11,"kg":8,"side":"left"}""",
             ""","hardest":"t","leastLiked":"s","carriedOver":"bridges" """);
         var log = await studio.Get($"/api/sessions/{sessions[0]}/log");
@@ -75,6 +76,8 @@ public sealed class LogbookApiTests : IDisposable
         Assert.Equal("""[{"reps":12,"kg":8},{"reps":11,"kg":8,"side":"left"}]""", row["uses"]![0]!["sets"]!.ToJsonString());
         Assert.Equal((7, 30, "t", "bridges"), ((int)row["effort"]!, (int)log["about"]!["minutes"]!, (string)log["about"]!["hardest"]!,
             (string)log["about"]!["carriedOver"]!));
+        Assert.Equal(
+            "1 came, 30 min, effort 7, load 210", (string)(await studio.Get($"/api/classes/{@class}/dates"))[0]!["words"]!);
         // It is theirs to take along, set by set.
         var theirs = (await studio.Get($"/api/people/{person}/export"))["classes"]![0]!;
         Assert.Equal(7, (int)theirs["log"]!["effort"]!);
@@ -274,5 +277,46 @@ public sealed class LogbookApiTests : IDisposable
         using var none = await studio.CreateClient().GetAsync($"/api/sessions/{Guid.NewGuid()}/as-led");
         Assert.Equal(HttpStatusCode.NotFound, none.StatusCode);
         Assert.Equal(1, (int)(await studio.Get($"/api/sessions/{sessions[0]}/log"))["about"]!["minutes"]!);
+    }
+
+    [Fact]
+    public async Task Three_classes_led_slowly_are_the_pace_one_really_has_and_the_checks_ask_for_it()
+    {
+        var (_, _, sessions) = await Begun("2030-01-07", "2030-01-08", "2030-01-09");
+        async Task<string[]> Asked() =>
+        [
+            .. (await studio.Post($"/api/sessions/{sessions[0]}/checks", $$"""{"class":{{Class}} }"""))["findings"]!.AsArray()
+                .Where(f => (string)f!["code"]! == "time.switch").Select(f => (string)f!["what"]!),
+        ];
+        using (await studio.PutNow("/api/settings/preferences", """{"pace":"real"}"""))
+        {
+            Assert.Empty((await studio.Get("/api/pace")).AsArray());
+            Assert.Empty(await Asked());
+        }
+
+        foreach (var session in sessions)
+        {
+            var lead = await studio.Post($"/api/sessions/{session}/lead", "");
+            var at = (long)lead["now"]! - 7_200_000;
+            string Command(string kind, long when) => $$"""{"id":"{{Guid.NewGuid()}}","kind":"{{kind}}","at":{{when}}}""";
+            await studio.Post($"/api/leads/{lead["id"]}/commands", $$"""{"expected":0,"commands":[{{Command("start", at)}}]}""");
+            var spans = (await studio.Get($"/api/sessions/{session}/as-led"))["spans"]!.AsArray();
+            var first = spans.TakeWhile(s => (string)s!["kind"]! != "switch").Sum(s => (int)s!["planned"]!);
+            var pause = at + 1000 * (first + 1);
+            // Two switches of 3 s, 7 s longer together: 13 s where 6 s are brisk.
+            await studio.Post($"/api/leads/{lead["id"]}/commands", $$"""
+                {"expected":1,"commands":[{{Command("pause", pause)}},{{Command("resume", pause + 7000)}}]}
+                """);
+        }
+
+        var learnt = Assert.Single((await studio.Get("/api/pace")).AsArray(), p => (string)p!["of"]! == "switchStanding")!;
+        Assert.Equal((2.15m, 3, "Changing sides, standing"),
+            ((decimal)learnt["factor"]!, (int)learnt["classes"]!, (string)learnt["words"]!));
+        // 3 s × 2.15 = 6.45.
+        Assert.Contains("takes about 7 s; it gets 3 s", Assert.Single(await Asked()), StringComparison.Ordinal);
+        using (await studio.PutNow("/api/settings/preferences", """{"pace":"brisk"}"""))
+        {
+            Assert.Empty(await Asked());
+        }
     }
 }

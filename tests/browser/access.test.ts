@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import type { Page } from '@playwright/test'
-import { changeNow, classOf, expect, open, skip, test } from './studio'
+import { changeNow, classOf, expect, open, skip, test, withGaps } from './studio'
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
 
@@ -40,7 +40,7 @@ for (const [device, width, height] of [
     await page.setViewportSize({ width, height })
     const planned = await classOf(demo, 'Full moon circuit')
     const led = await classOf(demo, 'Six around the loft, first time')
-    const rotation = await classOf(demo, 'Six around the loft')
+    const rotation = await withGaps(demo)
     const people = (await (await fetch(`${demo.address}/api/people`)).json()) as { id: string; name: string }[]
     const greta = people.find((p) => p.name === 'Greta Holm')!.id
     const screens = [

@@ -1,5 +1,4 @@
-import { expect, test } from './studio'
-import { classOf } from './studio'
+import { expect, test, withGaps } from './studio'
 
 /** Fourteen people as somebody's spreadsheet has them; three rows are wrong. */
 const table = (faulty: boolean) =>
@@ -34,7 +33,7 @@ test('a roster is taken in, a gap closed, a shortage resolved, the floor laid ou
   await expect(page.getByRole('link', { name: 'Cora Lund' })).toBeVisible()
 
   // The demo's own fourteen are expected; a strict knee has nothing at some stations.
-  const address = await classOf(demo, 'Six around the loft')
+  const address = await withGaps(demo)
   await page.goto(`${address}/room`)
   const grid = page.getByRole('table', { name: 'What everyone does at every station' })
   await expect(grid.getByRole('row')).toHaveCount(15)

@@ -243,6 +243,43 @@ export async function bookedAgo(server: Server, title: string, minutes: number):
   return `${server.address}/lead/${((await made.json()) as { id: string }).id}`
 }
 
+/** The demo's rotation once more, for the same people, but without its alternatives and with two mats fewer in the room. */
+export async function withGaps(server: Server): Promise<string> {
+  const read = async <T>(path: string) => (await (await fetch(server.address + path)).json()) as T
+  const send = (path: string, body: unknown) =>
+    fetch(server.address + path, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify(body),
+    }).then((r) => r.json() as Promise<{ id: string }>)
+  const whole = (await classOf(server, 'Six around the loft')).split('/').at(-1)!
+  const plan = await read<{
+    title: string
+    blocks: { stations?: { options: { tier: string }[] }[]; [field: string]: unknown }[]
+  }>(`/api/classes/${whole}/file`)
+  for (const station of plan.blocks.flatMap((b) => b.stations ?? []))
+    station.options = station.options.filter((o) => o.tier !== 'instead')
+  plan.blocks.splice(-1, 1, { name: 'Wind down', phase: 'cooldown', format: 'talk', seconds: 384 })
+  const { id } = await send('/api/classes/file', { ...plan, title: 'Six with gaps' })
+  const [loft] =
+    await read<
+      { id: string; revision: number; name: string; floor: unknown; stock: { item: string; count: number }[] }[]
+    >('/api/rooms')
+  if (!loft) throw new Error('There is no room.')
+  const stock = loft.stock.map((line) => (line.item === 'mat' ? { ...line, count: 12 } : line))
+  const kept = await fetch(`${server.address}/api/rooms/${loft.id}`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json', 'If-Match': `"${loft.revision}"` },
+    body: JSON.stringify({ name: loft.name, floor: loft.floor, stock }),
+  })
+  expect(kept.status, await kept.text()).toBe(200)
+  const { sessions } = await read<{ sessions: { id: string; title: string }[] }>('/api/sessions')
+  const planned = sessions.find((session) => session.title === 'Six around the loft')!
+  const { booking } = await read<{ booking: unknown }>(`/api/sessions/${planned.id}`)
+  await send(`/api/classes/${id}/sessions`, { booking })
+  return `${server.address}/classes/${id}`
+}
+
 /** Two skips in a moment count as one: so long apart they are two. */
 const APART = 650
 

@@ -1,21 +1,23 @@
 using System.Collections.Immutable;
 using Halterion.Core.Plans;
 using Halterion.Core.Room;
+using Halterion.Core.Timing;
 
 namespace Halterion.Core.Checks;
 
 /// <summary>What an instructor sets of the checks.</summary>
+/// <param name="Changes">How long change-overs take.</param>
 /// <param name="Limits">By code, for the rules of <see cref="Thresholds.Adjustable"/>.</param>
 /// <param name="Off">Rules switched off, by code, with the reason.</param>
 public sealed record CheckSettings(
-    Pace Pace, ImmutableSortedDictionary<string, decimal> Limits, ImmutableSortedDictionary<string, string> Off)
+    ChangeTimes Changes, ImmutableSortedDictionary<string, decimal> Limits, ImmutableSortedDictionary<string, string> Off)
 {
     /// <summary>Every rule on, with its usual bound.</summary>
-    public static readonly CheckSettings Usual = new(Pace.Brisk, ImmutableSortedDictionary<string, decimal>.Empty,
+    public static readonly CheckSettings Usual = new(ChangeTimes.Brisk, ImmutableSortedDictionary<string, decimal>.Empty,
         ImmutableSortedDictionary<string, string>.Empty);
 
     /// <summary>What an instructor has set.</summary>
-    public static CheckSettings Of(Preferences preferences) => new(preferences.Pace, preferences.Limits, preferences.Off);
+    public static CheckSettings Of(Preferences preferences) => new(ChangeTimes.Of(preferences), preferences.Limits, preferences.Off);
 
     /// <summary>The bound of a rule: the studio's own, else the usual one.</summary>
     public decimal Limit(string code) => Limits.TryGetValue(code, out var own) ? own : Thresholds.Adjustable[code].Usual;

@@ -1,5 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
+using Halterion.Core.Logbook;
+using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 using Halterion.Core.Sessions;
 using Halterion.Core.Timing;
@@ -105,7 +107,14 @@ public static class RealPace
         var span = timeline.Spans[index];
         if (span.Kind == SpanKind.Talk)
         {
-            return ("talk", span.Length().Value);
+            return (LearntPace.Talk, span.Length().Value);
+        }
+
+        var block = plan.Blocks[span.Block];
+        if (span is { Kind: SpanKind.Switch, Station: { } sided } && sided < block.Stations.Length)
+        {
+            var kind = ChangeOver.SwitchKind(block.Stations[sided], plan.Moves);
+            return (WordsOf<ChangeKind>.Of(kind), ChangeTimes.Brisk.At(kind));
         }
 
         if (span.Kind != SpanKind.Change)
@@ -113,14 +122,10 @@ public static class RealPace
             return null;
         }
 
-        var block = plan.Blocks[span.Block];
-        var needs = ChangeOver.Of(block, plan.Moves, Pace.Brisk);
+        var needs = ChangeOver.Of(block, plan.Moves, ChangeTimes.Brisk);
         var next = timeline.Spans.Skip(index + 1).FirstOrDefault(s => s.Kind == SpanKind.Work && s.Block == span.Block);
         var need = block.Shape == BlockShape.Rotation ? needs.MaxBy(n => n.Seconds.Value)
             : next?.Station is { } station && station < needs.Length ? needs[station] : null;
-        return need is null || need.Words.Length == 0 ? null : (Named(need.Words), need.Seconds.Value);
+        return need is { Longest: { } longest } ? (WordsOf<ChangeKind>.Of(longest), need.Seconds.Value) : null;
     }
-
-    /// <summary>"down to the floor 6 s, weights up 5 s": what takes longest names it.</summary>
-    private static string Named(string words) => string.Join(' ', words.Split(',')[0].Split(' ')[..^2]);
 }

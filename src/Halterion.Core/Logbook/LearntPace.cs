@@ -1,4 +1,6 @@
 using System.Collections.Immutable;
+using Halterion.Core.PlanFormat;
+using Halterion.Core.Timing;
 
 namespace Halterion.Core.Logbook;
 
@@ -8,6 +10,26 @@ namespace Halterion.Core.Logbook;
 /// <param name="Classes">How many classes stand behind it.</param>
 public sealed record LearntPace(string Of, decimal Factor, int Classes)
 {
+    /// <summary>Talk, beside the kinds of change-over.</summary>
+    public const string Talk = "talk";
+
+    /// <summary>What it is, as one says it.</summary>
+    public string Words => Of == Talk ? "Talk"
+        : !WordsOf<ChangeKind>.All.TryGetValue(Of, out var kind) ? Of
+        : kind switch
+        {
+            ChangeKind.Walk => "Walking to the next station",
+            ChangeKind.Floor => "Down to the floor or up again",
+            ChangeKind.Bench => "Onto a bench or machine",
+            ChangeKind.Band => "Band on, off or changed",
+            ChangeKind.Weights => "Weights up, down or changed",
+            ChangeKind.Plates => "Plates on a bar",
+            ChangeKind.PlatesShared => "Plates on a bar, with a partner",
+            ChangeKind.SwitchStanding => "Changing sides, standing",
+            ChangeKind.SwitchFloor => "Changing sides on the floor",
+            ChangeKind.SwitchBench => "Changing sides on a bench or machine",
+        };
+
     /// <summary>Fewer say nothing. [M]</summary>
     public const int Fewest = 3;
 

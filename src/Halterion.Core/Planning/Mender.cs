@@ -5,6 +5,7 @@ using System.Text.Json.Nodes;
 using Halterion.Core.Checks;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
+using Halterion.Core.Timing;
 using Halterion.Core.Timing.Fitting;
 
 namespace Halterion.Core.Planning;
@@ -120,7 +121,7 @@ public sealed class Mender
 
     private Mended? TakeBack(JsonObject root, EvaluationResult longer, Finding finding, Seconds end)
     {
-        foreach (var fit in Fit.Of(longer.Plan!, new FitTerms { Pace = evaluator.Preferences.Pace, End = end }).Ways)
+        foreach (var fit in Fit.Of(longer.Plan!, new FitTerms { Changes = ChangeTimes.Of(evaluator.Preferences), End = end }).Ways)
         {
             var shorter = root.DeepClone().AsObject();
             foreach (var edit in fit.Edits)

@@ -123,7 +123,7 @@ public static class Outlines
     private static ImmutableArray<StationOutline> Stations(
         Block block, ImmutableArray<Span> spans, MoveLibrary moves, Preferences preferences)
     {
-        var changes = ChangeOver.Of(block, moves, preferences.Pace);
+        var changes = ChangeOver.Of(block, moves, ChangeTimes.Of(preferences));
         return [
             .. block.Stations.Select(
                 (station, i) => Station(station, block, changes[i], Before(spans, s => s.Station == i), moves, preferences))];

@@ -42,6 +42,9 @@ public enum Pace
 
     /// <summary>While the instructor talks.</summary>
     Talking,
+
+    /// <summary>As it was in the classes led last; what they do not tell is brisk.</summary>
+    Real,
 }
 
 /// <summary>In what weights are written.</summary>
@@ -114,6 +117,13 @@ public sealed record Preferences
 
     /// <summary>How quick people get from place to place.</summary>
     public Pace Pace { get; init; }
+
+    /// <summary>
+    /// How many times the brisk time (talk: the planned time) it really takes, by the word of its kind of change-over or
+    /// "talk". Learnt from what was led, never set by hand.
+    /// </summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public ImmutableSortedDictionary<string, decimal> Real { get; init; } = ImmutableSortedDictionary<string, decimal>.Empty;
 
     /// <summary>In what weights are written.</summary>
     public WeightUnit Weight { get; init; }

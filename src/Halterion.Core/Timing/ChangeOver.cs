@@ -5,6 +5,40 @@ using Halterion.Core.Plans;
 
 namespace Halterion.Core.Timing;
 
+/// <summary>What happens between two stations, or between two sides.</summary>
+public enum ChangeKind
+{
+    /// <summary>On foot to the next place.</summary>
+    Walk,
+
+    /// <summary>Standing to floor, or back up.</summary>
+    Floor,
+
+    /// <summary>Onto a bench or into a machine.</summary>
+    Bench,
+
+    /// <summary>A band on, off or for another.</summary>
+    Band,
+
+    /// <summary>Weights up, down or for others.</summary>
+    Weights,
+
+    /// <summary>Plates on a bar.</summary>
+    Plates,
+
+    /// <summary>Plates with a partner.</summary>
+    PlatesShared,
+
+    /// <summary>The other side, standing.</summary>
+    SwitchStanding,
+
+    /// <summary>The other side, on the floor.</summary>
+    SwitchFloor,
+
+    /// <summary>The other side, on a bench or machine.</summary>
+    SwitchBench,
+}
+
 /// <summary>What each thing that happens between two stations takes, in seconds.</summary>
 /// <param name="Floor">Standing to floor, or back up.</param>
 /// <param name="Bench">Onto a bench or into a machine.</param>
@@ -30,13 +64,48 @@ public sealed record ChangeTimes(
     /// </summary>
     public static readonly ChangeTimes Talking = new(12, 20, 20, 25, 20, 38, 20, 5, 6, 12);
 
+    /// <summary>How long each kind of change takes at the pace an instructor has chosen.</summary>
+    public static ChangeTimes Of(Preferences preferences) => Of(preferences.Pace, preferences.Real);
+
     /// <summary>How long each kind of change takes at a pace.</summary>
-    public static ChangeTimes Of(Pace pace) => pace == Pace.Talking ? Talking : Brisk;
+    /// <param name="real">How many times the brisk time it really takes, by the word of its <see cref="ChangeKind"/>; what is not
+    /// known stays brisk. Used by <see cref="Pace.Real"/> alone.</param>
+    public static ChangeTimes Of(Pace pace, ImmutableSortedDictionary<string, decimal> real) => pace switch
+    {
+        Pace.Brisk => Brisk,
+        Pace.Talking => Talking,
+        Pace.Real => Brisk.Times(kind => real.GetValueOrDefault(WordsOf<ChangeKind>.Of(kind), 1)),
+    };
+
+    /// <summary>How long one kind of change takes, in seconds.</summary>
+    public int At(ChangeKind kind) => kind switch
+    {
+        ChangeKind.Walk => Walk,
+        ChangeKind.Floor => Floor,
+        ChangeKind.Bench => Bench,
+        ChangeKind.Band => Band,
+        ChangeKind.Weights => Weights,
+        ChangeKind.Plates => Plates,
+        ChangeKind.PlatesShared => PlatesShared,
+        ChangeKind.SwitchStanding => SwitchStanding,
+        ChangeKind.SwitchFloor => SwitchFloor,
+        ChangeKind.SwitchBench => SwitchBench,
+    };
+
+    private ChangeTimes Times(Func<ChangeKind, decimal> factor)
+    {
+        int Of(ChangeKind kind) => (int)Math.Ceiling(At(kind) * factor(kind));
+        return new ChangeTimes(
+            Of(ChangeKind.Walk), Of(ChangeKind.Floor), Of(ChangeKind.Bench), Of(ChangeKind.Band), Of(ChangeKind.Weights),
+            Of(ChangeKind.Plates), Of(ChangeKind.PlatesShared), Of(ChangeKind.SwitchStanding), Of(ChangeKind.SwitchFloor),
+            Of(ChangeKind.SwitchBench));
+    }
 }
 
 /// <summary>How long getting from one station to another takes, and what it is made of.</summary>
 /// <param name="Words">Such as "to the floor 6 s, weights 5 s"; empty if nothing has to happen.</param>
-public sealed record ChangeNeed(Seconds Seconds, string Words)
+/// <param name="Longest">What of it takes longest; null if nothing has to happen.</param>
+public sealed record ChangeNeed(Seconds Seconds, string Words, ChangeKind? Longest = null)
 {
     /// <summary>Nothing has to be changed.</summary>
     public static readonly ChangeNeed None = new(Seconds.Zero, "");
@@ -57,28 +126,27 @@ public static class ChangeOver
 
     /// <summary>Things that can be done on the way do not add up: the longest counts, plus 2 s for each further one.</summary>
     /// <param name="walks">People move to another place, as in a rotation.</param>
-    public static ChangeNeed Between(Station from, Station to, bool walks, MoveLibrary moves, Pace pace)
+    public static ChangeNeed Between(Station from, Station to, bool walks, MoveLibrary moves, ChangeTimes times)
     {
-        var times = ChangeTimes.Of(pace);
-        var things = new List<(string What, int Seconds)>();
+        var things = new List<(string What, ChangeKind Kind)>();
         if (walks)
         {
-            things.Add(("walk", times.Walk));
+            things.Add(("walk", ChangeKind.Walk));
         }
 
         switch (LevelOf(from, moves), LevelOf(to, moves))
         {
             case (not Level.Bench, Level.Bench):
-                things.Add(("onto the bench or machine", times.Bench));
+                things.Add(("onto the bench or machine", ChangeKind.Bench));
                 break;
             case (Level.Standing, Level.Floor):
-                things.Add(("down to the floor", times.Floor));
+                things.Add(("down to the floor", ChangeKind.Floor));
                 break;
             case (Level.Floor or Level.Bench, Level.Standing):
-                things.Add(("up to standing", times.Floor));
+                things.Add(("up to standing", ChangeKind.Floor));
                 break;
             case (Level.Bench, Level.Floor):
-                things.Add(("down to the floor", times.Floor));
+                things.Add(("down to the floor", ChangeKind.Floor));
                 break;
         }
 
@@ -86,38 +154,43 @@ public static class ChangeOver
         if (had != has)
         {
             var plates = had.StartsWith("barbell", StringComparison.Ordinal) && has.StartsWith("barbell", StringComparison.Ordinal);
-            things.Add(plates ? ("plates", to.Turns ? times.PlatesShared : times.Plates)
-                : has.Length == 0 ? ("weights down", times.Weights)
-                : had.Length == 0 ? ("weights up", times.Weights)
-                : ("other weights", times.Weights));
+            things.Add(plates ? ("plates", to.Turns ? ChangeKind.PlatesShared : ChangeKind.Plates)
+                : has.Length == 0 ? ("weights down", ChangeKind.Weights)
+                : had.Length == 0 ? ("weights up", ChangeKind.Weights)
+                : ("other weights", ChangeKind.Weights));
         }
 
         if (BandOf(from, moves) != BandOf(to, moves))
         {
-            things.Add((BandOf(to, moves).Length == 0 ? "band off" : "band on", times.Band));
+            things.Add((BandOf(to, moves).Length == 0 ? "band off" : "band on", ChangeKind.Band));
         }
 
-        return things.Count == 0
-            ? ChangeNeed.None
-            : new ChangeNeed(
-                new Seconds(things.Max(t => t.Seconds) + Further * (things.Count - 1)),
-                string.Join(", ", things.OrderByDescending(t => t.Seconds).Select(t => $"{t.What} {t.Seconds} s")));
+        if (things.Count == 0)
+        {
+            return ChangeNeed.None;
+        }
+
+        var longestFirst = things.OrderByDescending(t => times.At(t.Kind)).ToArray();
+        return new ChangeNeed(
+            new Seconds(times.At(longestFirst[0].Kind) + Further * (things.Count - 1)),
+            string.Join(", ", longestFirst.Select(t => $"{t.What} {times.At(t.Kind)} s")),
+            longestFirst[0].Kind);
     }
 
     /// <summary>Changing sides in the position of the station's move.</summary>
-    public static Seconds Switch(Station station, MoveLibrary moves, Pace pace)
+    public static Seconds Switch(Station station, MoveLibrary moves, ChangeTimes times) =>
+        new(times.At(SwitchKind(station, moves)));
+
+    /// <summary>What changing sides is in the position of the station's move.</summary>
+    public static ChangeKind SwitchKind(Station station, MoveLibrary moves) => LevelOf(station, moves) switch
     {
-        var times = ChangeTimes.Of(pace);
-        return new Seconds(LevelOf(station, moves) switch
-        {
-            Level.Standing => times.SwitchStanding,
-            Level.Floor => times.SwitchFloor,
-            Level.Bench => times.SwitchBench,
-        });
-    }
+        Level.Standing => ChangeKind.SwitchStanding,
+        Level.Floor => ChangeKind.SwitchFloor,
+        Level.Bench => ChangeKind.SwitchBench,
+    };
 
     /// <summary>What the change to each station of a block needs: in a rotation from the station before it round the circle.</summary>
-    public static ImmutableArray<ChangeNeed> Of(Block block, MoveLibrary moves, Pace pace)
+    public static ImmutableArray<ChangeNeed> Of(Block block, MoveLibrary moves, ChangeTimes times)
     {
         var stations = block.Stations;
         var needs = ImmutableArray.CreateBuilder<ChangeNeed>(stations.Length);
@@ -126,7 +199,7 @@ public static class ChangeOver
             needs.Add(stations.Length == 1
                 ? ChangeNeed.None
                 : Between(
-                    stations[(i + stations.Length - 1) % stations.Length], stations[i], block.Shape == BlockShape.Rotation, moves, pace));
+                    stations[(i + stations.Length - 1) % stations.Length], stations[i], block.Shape == BlockShape.Rotation, moves, times));
         }
 
         return needs.MoveToImmutable();

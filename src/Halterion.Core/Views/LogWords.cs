@@ -20,6 +20,19 @@ public static class LogWords
         $"Found hardest: {Station(log.Hardest, plan)}; liked least: {Station(log.LeastLiked, plan)}",
     ];
 
+    /// <summary>How a date of a class went, in a line: "12 came, 34 min, effort 6.5, load 221".</summary>
+    /// <param name="minutes">As led; null: not known.</param>
+    /// <param name="effort">The mean of what people told, 0 to 10; null: nobody did.</param>
+    public static string Date(int came, int? minutes, decimal? effort) => string.Join(
+        ", ",
+        ((IEnumerable<string?>)
+        [
+            $"{came} came",
+            minutes is { } lasted ? $"{lasted} min" : null,
+            effort is { } told ? string.Create(CultureInfo.InvariantCulture, $"effort {told:0.#}") : null,
+            minutes is { } m && effort is { } e ? string.Create(CultureInfo.InvariantCulture, $"load {m * e:0}") : null,
+        ]).OfType<string>());
+
     /// <summary>What a row says besides its stations: effort, pain, the day after, wishes, the note.</summary>
     public static IEnumerable<string> About(LogRow row)
     {

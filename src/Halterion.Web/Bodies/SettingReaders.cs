@@ -4,6 +4,7 @@ using Halterion.Core;
 using Halterion.Core.Checks;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
+using Halterion.Core.Timing;
 using Halterion.Core.Timing.Fitting;
 
 namespace Halterion.Web.Bodies;
@@ -67,7 +68,8 @@ internal static class SettingReaders
             RoundsLess = Of("roundsLess", usual.RoundsLess, FitTerms.MostRounds),
             RoundsMore = Of("roundsMore", usual.RoundsMore, FitTerms.MostRounds),
             SpareWeight = Of("spareWeight", usual.SpareWeight, FitTerms.MostPoints),
-            Pace = fields.Choice<Pace>("pace") ?? usual.Pace,
+            Changes = ChangeTimes.Of(
+                fields.Choice<Pace>("pace") ?? Pace.Brisk, ImmutableSortedDictionary<string, decimal>.Empty),
         };
         fields.Close("these terms");
         return terms;

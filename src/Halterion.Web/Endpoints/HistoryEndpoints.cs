@@ -10,6 +10,7 @@ using Halterion.Core.Planning;
 using Halterion.Core.Plans;
 using Halterion.Core.Room;
 using Halterion.Core.Timing;
+using Halterion.Core.Views;
 using Halterion.Formats;
 using Halterion.Store;
 using Halterion.Web.Answers;
@@ -19,6 +20,10 @@ using Halterion.Web.Live;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Halterion.Web.Endpoints;
+
+/// <summary>How a date of a class went.</summary>
+/// <param name="Words">Such as "12 came, 34 min, effort 6.5, load 221".</param>
+public sealed record DateTold(Guid Session, string Words);
 
 /// <summary>Weeks of classes, planned and held.</summary>
 /// <param name="Today">In the studio's zone.</param>
@@ -83,6 +88,7 @@ internal static class HistoryEndpoints
     {
         routes.MapGet("/api/people/{id}/progress", Progress).ProducesProblem(404).WithTags("Progress").WithName("personProgress");
         routes.MapGet("/api/calendar", Calendar).ProducesProblem(400).WithTags("Progress").WithName("calendar");
+        routes.MapGet("/api/classes/{id:guid}/dates", Dates).WithTags("Progress").WithName("loggedDates");
         routes.MapGet("/api/log.csv", LogCsvFile).WithTags("Log").WithName("logFile");
         routes.MapGet("/api/pace", Paces).WithTags("Progress").WithName("learntPaces");
         var session = routes.MapGroup("/api/sessions/{id:guid}").WithTags("Progress");
@@ -93,6 +99,10 @@ internal static class HistoryEndpoints
         session.MapGet("/log/past/{version:int}", PastLog).ProducesProblem(404).WithName("pastLog");
         session.MapGet("/carried-over", CarriedOver).ProducesProblem(404).WithName("carriedOver");
     }
+
+    /// <summary>How each date of a class went; nothing where none was logged.</summary>
+    private static Ok<ImmutableArray<DateTold>> Dates(Guid id, Logs logs) => TypedResults.Ok<ImmutableArray<DateTold>>(
+        [.. logs.DatesOf(id).Select(d => new DateTold(d.Session, LogWords.Date(d.Came, d.Minutes, d.Effort)))]);
 
     private static DateOnly Today(TimeProvider clock, TimeZoneInfo zone) =>
         DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(clock.GetUtcNow(), zone).DateTime);

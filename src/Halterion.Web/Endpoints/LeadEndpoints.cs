@@ -168,7 +168,7 @@ internal static class LeadEndpoints
     }
 
     private static Results<Ok<CommandList>, ProblemHttpResult> Send(
-        Guid id, Body<SendCommands> body, Leads leads, SteadyClock clock, Followers followers)
+        Guid id, Body<SendCommands> body, Leads leads, SteadyClock clock, Followers followers, Current current)
     {
         if (body.Value is not { } sent)
         {
@@ -192,6 +192,12 @@ internal static class LeadEndpoints
                 return Problems.NotFound("lead");
             case { Sending: Sending.Taken } taken:
                 followers.Changed(taken.SessionId);
+                if (sent.Commands.Any(c => c.Kind is LeadCommandKind.Start or LeadCommandKind.Finish))
+                {
+                    // The pace as one really is, is learnt from classes that were led.
+                    current.Forget();
+                }
+
                 return TypedResults.Ok(new CommandList(taken.Commands, clock.Now));
             case { Sending: Sending.Superseded, Open: { } open } other:
                 return Problems.Conflict(
@@ -225,7 +231,7 @@ internal static class LeadEndpoints
 
         var state = LeadFold.Fold(lead.Commands, script.Times);
         var ways = WaysBack.Of(
-            plan, timeline, script.Times, state, Now(clock, lead), endsAt, new FitTerms { Pace = evaluator.Preferences.Pace });
+            plan, timeline, script.Times, state, Now(clock, lead), endsAt, new FitTerms { Changes = ChangeTimes.Of(evaluator.Preferences) });
         return ways is null ? TypedResults.NoContent() : TypedResults.Ok(ways);
     }
 

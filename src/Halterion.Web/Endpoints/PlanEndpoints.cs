@@ -13,6 +13,7 @@ using Halterion.Core.Planning;
 using Halterion.Core.Plans;
 using Halterion.Core.Room;
 using Halterion.Core.Sheets;
+using Halterion.Core.Timing;
 using Halterion.Core.Timing.Fitting;
 using Halterion.Core.Timing.Refitting;
 using Halterion.Core.Words;
@@ -61,7 +62,7 @@ internal static class PlanEndpoints
         plans.MapPost("/rounds", Rounds).Takes<RoundsRequest>().WithName("setRounds");
         plans.MapPost("/proposals", Proposed).Takes<ProposalsRequest>().ProducesProblem(404).WithName("proposeOptions");
         plans.MapPost("/paste", Paste).Takes<PasteRequest>().WithName("pasteMoves");
-        plans.MapGet("/walk-through-paces", () => TypedResults.Ok(WalkThroughPace.All)).WithName("walkThroughPaces");
+        plans.MapGet("/walk-through-paces", (LearntPaces paces) => TypedResults.Ok(WalkThroughPace.Of(paces.Factors()))).WithName("walkThroughPaces");
         plans.MapGet("/dose-forms", () => TypedResults.Ok(ShortDose.Forms)).WithName("doseForms");
     }
 
@@ -215,7 +216,7 @@ internal static class PlanEndpoints
 
     internal static FitAnswer FitOf(string text, ClassPlan plan, FitTerms terms, Evaluator evaluator)
     {
-        var found = Fit.Of(plan, terms with { Pace = evaluator.Preferences.Pace });
+        var found = Fit.Of(plan, terms with { Changes = ChangeTimes.Of(evaluator.Preferences) });
         return new FitAnswer(
             [.. found.Ways.Select(way => new FitOffer(way, Edited(text, way)))], found.ShortBy.ToString(), found.Obstacles);
     }

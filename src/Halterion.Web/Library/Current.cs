@@ -6,7 +6,7 @@ using Halterion.Store;
 namespace Halterion.Web.Library;
 
 /// <summary>The library and the preferences as they are now, read again only after they were changed.</summary>
-internal sealed class Current(ShippedMoves shipped, OwnMoves own, Settings settings)
+internal sealed class Current(ShippedMoves shipped, OwnMoves own, Settings settings, LearntPaces paces)
 {
     private readonly Lock gate = new();
     private volatile Evaluator? evaluator;
@@ -23,7 +23,9 @@ internal sealed class Current(ShippedMoves shipped, OwnMoves own, Settings setti
             }
 
             var before = Volatile.Read(ref changes);
-            var made = new Evaluator(shipped.With(own), settings.Preferences());
+            var preferences = settings.Preferences();
+            var made = new Evaluator(
+                shipped.With(own), preferences.Pace == Pace.Real ? preferences with { Real = paces.Factors() } : preferences);
             lock (gate)
             {
                 if (before == changes)
@@ -49,7 +51,7 @@ internal sealed class Current(ShippedMoves shipped, OwnMoves own, Settings setti
         }
     }
 
-    /// <summary>Own moves or preferences have been changed.</summary>
+    /// <summary>Own moves or preferences have been changed, or a class was led from which a pace is learnt.</summary>
     public void Forget()
     {
         lock (gate)

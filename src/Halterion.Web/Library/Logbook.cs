@@ -215,17 +215,19 @@ internal sealed class SessionSuggestions(
 }
 
 /// <summary>How long talk and change-overs really take, learnt from the classes that were led last.</summary>
-internal sealed class LearntPaces(Sessions sessions, Classes classes, Leads leads, Current current, SteadyClock clock)
+internal sealed class LearntPaces(
+    Sessions sessions, Classes classes, Leads leads, ShippedMoves shipped, OwnMoves own, SteadyClock clock)
 {
     /// <summary>So many classes are looked through: five of each kind are enough.</summary>
     private const int Looked = 20;
 
     public ImmutableArray<LearntPace> Now()
     {
+        var evaluator = new Evaluator(shipped.With(own), new Preferences());
         var by = new SortedDictionary<string, List<decimal>>(StringComparer.Ordinal);
         foreach (var session in sessions.LedLast(Looked).Reverse())
         {
-            if (LedClass.Of(session, classes, leads, current.Evaluator) is not { } led)
+            if (LedClass.Of(session, classes, leads, evaluator) is not { } led)
             {
                 continue;
             }
@@ -239,6 +241,10 @@ internal sealed class LearntPaces(Sessions sessions, Classes classes, Leads lead
 
         return [.. by.Select(k => LearntPace.From(k.Key, k.Value)).OfType<LearntPace>()];
     }
+
+    /// <summary>How many times as long each kind takes, as a pace is made of it.</summary>
+    public ImmutableSortedDictionary<string, decimal> Factors() =>
+        Now().ToImmutableSortedDictionary(p => p.Of, p => p.Factor, StringComparer.Ordinal);
 }
 
 /// <summary>All logs as rows, for a spreadsheet.</summary>

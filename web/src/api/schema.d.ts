@@ -116,6 +116,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/classes/{id}/dates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["loggedDates"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/log.csv": {
         parameters: {
             query?: never;
@@ -2374,11 +2390,14 @@ export interface components {
          * @enum {unknown}
          */
         CellKind: "main" | "easier" | "harder" | "instead" | "gap";
+        /** @enum {unknown} */
+        ChangeKind: "walk" | "floor" | "bench" | "band" | "weights" | "plates" | "platesShared" | "switchStanding" | "switchFloor" | "switchBench" | null;
         /** @description How long getting from one station to another takes, and what it is made of. */
         ChangeNeed: {
             seconds: components["schemas"]["Seconds"];
             /** @description Such as "to the floor 6 s, weights 5 s"; empty if nothing has to happen. */
             words: string;
+            longest?: null | components["schemas"]["ChangeKind"];
         };
         /** @description Somebody else changed it since. */
         ChangedProblem: {
@@ -2656,6 +2675,13 @@ export interface components {
             /** @description The newest first. */
             copies: components["schemas"]["CopyLine"][];
             trouble?: null | components["schemas"]["DataTroubleView"];
+        };
+        /** @description How a date of a class went. */
+        DateTold: {
+            /** Format: uuid */
+            session: string;
+            /** @description Such as "12 came, 34 min, effort 6.5, load 221". */
+            words: string;
         };
         /** @description The day after a class. */
         DayAfter: {
@@ -3101,8 +3127,6 @@ export interface components {
              *     absurdly dear; 1000 buys exactness at any price.
              */
             spareWeight?: number;
-            /** @description The pace that change-overs are measured by. */
-            pace?: components["schemas"]["Pace"];
         };
         /** @description A way to end on time. */
         FitWay: {
@@ -3521,6 +3545,8 @@ export interface components {
              * @description How many classes stand behind it.
              */
             classes: number;
+            /** @description What it is, as one says it. */
+            words?: null | string;
         };
         /**
          * @description In what heights are written.
@@ -3971,7 +3997,7 @@ export interface components {
          * @description How fast the room changes over.
          * @enum {unknown}
          */
-        Pace: "brisk" | "talking";
+        Pace: "brisk" | "talking" | "real";
         /** @description Pain that was told of. */
         Pain: {
             /**
@@ -6403,6 +6429,28 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    loggedDates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DateTold"][];
                 };
             };
         };

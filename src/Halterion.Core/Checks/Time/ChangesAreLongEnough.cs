@@ -22,7 +22,7 @@ public sealed class ChangesAreLongEnough() : Rule(
 
     private IEnumerable<Finding> Rotation(ClassReview review, Block block, int index)
     {
-        var longest = ChangeOver.Of(block, review.Moves, review.Settings.Pace).MaxBy(n => n.Seconds)!;
+        var longest = ChangeOver.Of(block, review.Moves, review.Settings.Changes).MaxBy(n => n.Seconds)!;
         if (longest.Seconds > block.BetweenStations)
         {
             yield return Found(
@@ -69,7 +69,7 @@ public sealed class ChangesAreLongEnough() : Rule(
     private static IEnumerable<Way> Ways(ClassReview review, Block block)
     {
         ChangeNeed Needs(int from, int to) => from == to ? ChangeNeed.None
-            : ChangeOver.Between(block.Stations[from], block.Stations[to], false, review.Moves, review.Settings.Pace);
+            : ChangeOver.Between(block.Stations[from], block.Stations[to], false, review.Moves, review.Settings.Changes);
         bool Done(int station, int round) => DoseClock.DoesAnything(block.Stations[station], block, round);
         if (block.Shape == BlockShape.Sets)
         {

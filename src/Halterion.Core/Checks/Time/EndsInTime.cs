@@ -14,5 +14,5 @@ public sealed class EndsInTime() : Rule(
     /// <summary>Working out the cheapest way takes longer than all checks, so it waits until it is asked for.</summary>
     public static Repair ToTheSlot(ClassReview review) => Repair.Later(
         $"Bring it to {review.Plan.SlotMinutes} min at the least cost",
-        () => Fit.Of(review.Plan, new FitTerms { Pace = review.Settings.Pace }).Ways is [var best, ..] ? best.Edits : []);
+        () => Fit.Of(review.Plan, new FitTerms { Changes = review.Settings.Changes }).Ways is [var best, ..] ? best.Edits : []);
 }

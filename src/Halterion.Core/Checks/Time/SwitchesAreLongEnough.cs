@@ -17,7 +17,7 @@ public sealed class SwitchesAreLongEnough() : Rule(
         from at in review.Stations
         where at.Block.Shape.IsInRounds
         where at.Station.Sides == SideRule.Each && (at.S == 0 || !at.Block.Stations[at.S - 1].WithNext)
-        let need = ChangeOver.Switch(at.Station, review.Moves, review.Settings.Pace)
+        let need = ChangeOver.Switch(at.Station, review.Moves, review.Settings.Changes)
         let shortest = Enumerable.Range(0, at.Block.Rounds).Where(r => DoseClock.DoesAnything(at.Station, at.Block, r))
             .Select(r => at.Block.SwitchAt(at.Station, r)).DefaultIfEmpty(need).Min()
         where need > shortest

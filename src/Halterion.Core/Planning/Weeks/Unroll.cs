@@ -6,6 +6,7 @@ using System.Text.Json.Nodes;
 using Halterion.Core.Checks;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
+using Halterion.Core.Timing;
 using Halterion.Core.Timing.Fitting;
 
 namespace Halterion.Core.Planning.Weeks;
@@ -98,7 +99,7 @@ public sealed class Unroll
             return new Made(harder, Between(before, harder));
         }
 
-        var terms = new FitTerms { Pace = evaluator.Preferences.Pace };
+        var terms = new FitTerms { Changes = ChangeTimes.Of(evaluator.Preferences) };
         if (Fit.Shorter(plan, terms, FitKinds.All & ~HarderWeek.KindOf(kind)) is { } way)
         {
             foreach (var edit in way.Edits)

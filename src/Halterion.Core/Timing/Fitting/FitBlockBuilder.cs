@@ -156,7 +156,7 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
             yield break;
         }
 
-        var needs = ChangeOver.Of(block, plan.Moves, terms.Pace);
+        var needs = ChangeOver.Of(block, plan.Moves, terms.Changes);
         var shared = Enumerable.Range(0, block.Stations.Length)
             .Where(i => block.Shape == BlockShape.Rotation || (i > 0 && !block.Stations[i].HasOwnChange)).ToArray();
         var need = shared.Length == 0 ? 0 : shared.Max(i => needs[i].Seconds.Value);

@@ -95,8 +95,9 @@ public sealed record FitTerms
     /// </summary>
     public int SpareWeight { get; init; } = 10;
 
-    /// <summary>The pace that change-overs are measured by.</summary>
-    public Pace Pace { get; init; }
+    /// <summary>How long change-overs take at the pace they are measured by.</summary>
+    [JsonIgnore]
+    public ChangeTimes Changes { get; init; } = ChangeTimes.Brisk;
 
     /// <summary>Where it is to end, if not at its slot.</summary>
     [JsonIgnore]

@@ -64,7 +64,7 @@ internal sealed class RefitLevers(ClassPlan plan, int index, Timeline timeline, 
             yield break;
         }
 
-        var needs = ChangeOver.Of(block, plan.Moves, terms.Pace);
+        var needs = ChangeOver.Of(block, plan.Moves, terms.Changes);
         var rotation = block.Shape == BlockShape.Rotation;
         var shared = Enumerable.Range(0, block.Stations.Length)
             .Where(i => rotation || (i > 0 && !block.Stations[i].HasOwnChange))

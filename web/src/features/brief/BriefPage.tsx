@@ -126,6 +126,11 @@ function Occasions() {
   const bookings = useStore(core.store, (s) => s.now.bookings)
   const [trouble, setTrouble] = useState('')
 
+  const told = useQuery({
+    queryKey: ['class', id, 'dates'],
+    queryFn: () => answer(api.GET('/api/classes/{id}/dates', { params: { path: { id } } })),
+  }).data
+
   async function another() {
     setTrouble('')
     try {
@@ -145,15 +150,15 @@ function Occasions() {
   }
 
   return (
-    <section className={css.occasions} aria-label="When it is held">
-      <h2>When it is held</h2>
+    <section className={css.occasions} aria-label="Class dates">
+      <h2>Class dates</h2>
       <ul>
         {sessions.map((s) => (
           <li key={s.id}>
             <Link to={`/classes/${id}/on/${s.id}/${s.held ? 'log' : 'brief'}`} aria-current={s.id === session?.id}>
               {dayAndTime(bookings[s.id]?.startsAt, format)}
             </Link>
-            {s.held ? ', held' : ''}
+            {s.held ? `, led: ${told?.find((date) => date.session === s.id)?.words ?? 'not logged yet'}` : ''}
           </li>
         ))}
       </ul>

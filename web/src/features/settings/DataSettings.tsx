@@ -4,22 +4,20 @@ import { useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { answer, api, troubleWords } from '../../api/client'
 
-const paceWords: Record<string, string> = { talk: 'Talk' }
-
 /** How long talk and change-overs really take, from the classes led last. */
 export function RealPace() {
   const paces = useQuery({ queryKey: ['pace'], queryFn: () => answer(api.GET('/api/pace')) }).data
   if (!paces) return null
   if (paces.length === 0)
-    return <p>How long your change-overs really take is told here once three classes with them have been led.</p>
+    return <p>Once you have led three classes, this says how long changeovers and talk really take with you.</p>
   return (
     <>
-      <p>As you really are, beside brisk, from the classes you led last:</p>
+      <p>As you really are, learnt from the classes you led last:</p>
       <ul>
         {paces.map((pace) => (
           <li key={pace.of}>
-            {paceWords[pace.of] ?? `Change-overs, ${pace.of}`}: {pace.factor} times{' '}
-            {pace.of === 'talk' ? 'as planned' : 'brisk'}, from {pace.classes} classes
+            {pace.words}: {pace.factor} times {pace.of === 'talk' ? 'what was planned' : 'the brisk time'}, from{' '}
+            {pace.classes} classes
           </li>
         ))}
       </ul>

@@ -74,6 +74,7 @@ const schools: Question[] = [
     choices: [
       ['brisk', 'brisk: the room knows what comes'],
       ['talking', 'while you talk: twice as long and more'],
+      ['real', 'as you really are: learnt from the classes you led last; brisk where nothing is known yet'],
     ],
   },
 ]
