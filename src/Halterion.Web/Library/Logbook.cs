@@ -95,8 +95,8 @@ internal sealed class CalendarOf(Sessions sessions, Logs logs, Classes classes, 
 internal sealed class SessionSuggestions(
     Classes classes, Rooms rooms, SessionRooms sessionRooms, Logs logs, Store.People people, Current current)
 {
-    /// <summary>So many classes with a move are looked back at.</summary>
-    private const int Looked = 20;
+    /// <summary>So many classes with a move are looked back at: more than it takes to come from a weight to the next.</summary>
+    private const int Looked = 12;
 
     public ImmutableArray<NamedSuggestion> Of(StoredSession session)
     {
