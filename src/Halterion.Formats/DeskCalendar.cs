@@ -75,17 +75,17 @@ public static class DeskCalendar
     {
         if (string.IsNullOrWhiteSpace(entry.Uid) || entry.Uid.Length > 200)
         {
-            throw new FormatException("A class in it has no UID.");
+            throw new FormatException("One of its classes has no ID (UID).");
         }
 
         if (entry.DtStart is not { HasTime: true } start)
         {
-            throw new FormatException("A class in it has no time at which it starts.");
+            throw new FormatException("One of its classes has no start time.");
         }
 
         if (entry.Attendees.Count > MostGuests)
         {
-            throw new FormatException($"A class in it has more than {MostGuests} people.");
+            throw new FormatException($"One of its classes has more than {MostGuests} people.");
         }
 
         var guests = entry.Attendees.Select(Read).OfType<DeskGuest>().GroupBy(g => g.Key).Select(g => g.Last());

@@ -405,7 +405,7 @@
 	/** What the one main button does now. */
 	function mainAct() {
 		if (state.phase === "ready") return ["start", "Start the class"];
-		if (state.phase !== "running" || place() >= end()) return ["resume", "Go on"];
+		if (state.phase !== "running" || place() >= end()) return ["resume", "Carry on"];
 		return place() >= limitOf(state, scenes) ? ["go", "Go"] : ["pause", "Pause"];
 	}
 	function show() {
@@ -418,11 +418,11 @@
 		};
 		write("block", over ? data.title : scene.blockName);
 		write("round", scene.round);
-		write("left", `${clockWords(end() - at)} left`);
+		write("left", `${clockWords(end() - at)} to go`);
 		const ahead = !over && scene.ahead;
 		const count = over || ahead ? null : countAt(scene, (at - endOf(scenes, state.added, i - 1)) / 1e3);
 		write("now", ahead ? scene.headline : "");
-		write("head", over ? "That is the end." : ahead ? `Next: ${scene.title}` : scene.headline);
+		write("head", over ? "That’s it. Well done." : ahead ? `Next: ${scene.title}` : scene.headline);
 		write("what", over ? "" : [scene.target, scene.load].filter(Boolean).join(", "));
 		write("side", over ? "" : [scene.sideWords, scene.hand].filter(Boolean).join(", "));
 		write("others", over ? "" : scene.others ?? "");

@@ -184,10 +184,10 @@ catch (IOException e) when (e.InnerException is Microsoft.AspNetCore.Connections
     return 1;
 }
 
-Console.WriteLine($"Halterion is ready: {app.Urls.FirstOrDefault() ?? "in tests"}");
+Console.WriteLine($"Halterion is running: {app.Urls.FirstOrDefault() ?? "in tests"}");
 if (door.Address is { } outside)
 {
-    Console.WriteLine($"On the local network, for devices that are paired: {outside}");
+    Console.WriteLine($"For paired devices on the local network: {outside}");
 }
 
 if (app.Urls.Count > 0)

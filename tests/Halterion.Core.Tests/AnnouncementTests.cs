@@ -27,7 +27,7 @@ public class AnnouncementTests
 
     [Theory]
     [InlineData("Legs in 3 minutes", "")]
-    [InlineData("45 min of legs", "The title says 45 minutes; the class takes 3 min of 60 min booked.")]
+    [InlineData("45 min of legs", "The title says 45 minutes, but the class takes 3 min (booked: 60 min).")]
     [InlineData("60-minute legs", "")]
     [InlineData("Legs 101", "")]
     public void A_title_is_held_against_the_clock(string title, string note)

@@ -40,7 +40,7 @@ public class CallTests
             sides.Select(s => s.Text));
         Assert.True(sides[0].Ends <= 10 && sides[1].Ends <= 37 && sides[1].At >= 30, "A side is called before its go.");
         Assert.Equal(["10 6 reps", "14 5", "18 4", "22 3", "26 2", "30 1"], Said(calls, CallKind.Count).Take(6));
-        Assert.Equal(["111 Half-way", "126 15 seconds to go", "136 5 seconds", "137 4", "138 3", "139 2", "140 1"],
+        Assert.Equal(["111 Halfway", "126 15 seconds to go", "136 5 seconds", "137 4", "138 3", "139 2", "140 1"],
             Said(calls, CallKind.Time).TakeLast(7));
         Assert.Contains("Weight down", calls.Where(c => c.Kind == CallKind.Kit).Select(c => c.Text));
         Assert.Equal(["78 3", "79 2", "80 1"], Said(calls, CallKind.CountIn).TakeLast(3));
@@ -64,10 +64,10 @@ public class CallTests
             script.Cues.OrderBy(c => c.At).Select(c => $"{c.Kind} {c.Shift}"));
         string Shifts(CallKind kind) => string.Join(", ", script.Calls.Where(c => c.Kind == kind).Select(c => $"{c.Text}: {c.Shift}"));
         Assert.Equal(
-            "Half-way: 1, 10 seconds to go: 2, 5 seconds to go: 2, Half-way: 3, 10 seconds to go: 4, 5 seconds to go: 4",
+            "Halfway: 1, 10 seconds to go: 2, 5 seconds to go: 2, Half-way: 3, 10 seconds to go: 4, 5 seconds to go: 4",
             Shifts(CallKind.Time));
         Assert.Equal("3: 1, 2: 1, 1: 1, 3: 3, 2: 3, 1: 3", Shifts(CallKind.CountIn));
-        Assert.Equal("That is the end: 4", Shifts(CallKind.End));
+        Assert.Equal("That’s it, well done: 4", Shifts(CallKind.End));
     }
 
     /// <summary>
@@ -86,7 +86,7 @@ public class CallTests
         Assert.Equal(" | ", Clips(c => c.Text == "22 reps"));
         Assert.Equal("10 | 10", Clips(c => c.Text == "10" && c.Kind == CallKind.Count));
         Assert.Equal("3 | 2", Clips(c => c.Kind == CallKind.CountIn));
-        Assert.Equal("half-way | half-way", Clips(c => c.Text == "Half-way"));
+        Assert.Equal("half-way | half-way", Clips(c => c.Text == "Halfway"));
         Assert.Equal("", Clips(c => c.Text == "15 seconds to go" && c.At < 200));
         Assert.Equal("drink", Clips(c => c.Kind == CallKind.Drink));
         Assert.Equal("round done", Clips(c => c.Kind == CallKind.Round));

@@ -63,7 +63,7 @@ public class CardTests
         Assert.Equal(2, cards.WalkThrough.Length);
         Assert.Equal("50 s", cards.WalkThroughTakes);
         Assert.Equal("from the side", cards.WalkThrough[0].View);
-        Assert.StartsWith("stance, path, end; ", cards.WalkThrough[0].Show, StringComparison.Ordinal);
+        Assert.StartsWith("stance, movement, finish; ", cards.WalkThrough[0].Show, StringComparison.Ordinal);
         Assert.All(cards.WalkThrough, line => Assert.NotEqual("", line.Fault));
     }
 
@@ -109,7 +109,7 @@ public class CardTests
                 "\"move\":\"squat\"}]", "\"move\":\"squat\"},{\"tier\":\"easier\",\"move\":\"chair-squat\"}]", StringComparison.Ordinal));
         var unplanned = Of(With(main), new Preferences(), 1.7, 1.7);
         Assert.Equal("25 s", unplanned.WalkThroughTakes);
-        Assert.StartsWith("stance, path, end; easier: Sit-to-stand", unplanned.WalkThrough.Single().Show, StringComparison.Ordinal);
+        Assert.StartsWith("stance, movement, finish; easier: Sit-to-stand", unplanned.WalkThrough.Single().Show, StringComparison.Ordinal);
 
         const string Talk = """{"name":"Welcome","phase":"talk","format":"talk","show":[{"station":"one","seconds":45,"view":"back","first":"easier"},{"station":"one","seconds":30}]}""";
         var planned = Of(With($"{Talk},{main}"), new Preferences(), 1.7, 1.7);

@@ -9,11 +9,11 @@ public class ChangeOverTests
 {
     [Theory]
     [InlineData("squat", "hip-hinge", 0, 0, "")]
-    [InlineData("squat", "glute-bridge", 6, 20, "down to the floor 6 s")]
-    [InlineData("glute-bridge", "squat", 6, 20, "up to standing 6 s")]
-    [InlineData("squat", "goblet-squat", 5, 20, "weights up 5 s")]
-    [InlineData("goblet-squat", "glute-bridge", 8, 22, "down to the floor 6 s, weights down 5 s")]
-    [InlineData("squat", "hip-thrust", 12, 20, "onto the bench or machine 12 s")]
+    [InlineData("squat", "glute-bridge", 6, 20, "get down to the floor 6 s")]
+    [InlineData("glute-bridge", "squat", 6, 20, "stand up 6 s")]
+    [InlineData("squat", "goblet-squat", 5, 20, "pick weights up 5 s")]
+    [InlineData("goblet-squat", "glute-bridge", 8, 22, "get down to the floor 6 s, put weights down 5 s")]
+    [InlineData("squat", "hip-thrust", 12, 20, "get onto the bench or machine 12 s")]
     public void Things_done_on_the_way_do_not_add_up(string from, string to, int brisk, int talking, string words)
     {
         var block = Plan(With(Block("", Of(from), Of(to)))).Blocks[0];
@@ -28,14 +28,15 @@ public class ChangeOverTests
         var text = With(
             Block(""" "format":"rotation","windowSeconds":40,"betweenStations":8 """, Of("squat"), Of("hip-hinge"), Of("glute-bridge")));
         var finding = Assert.Single(Good(text).Findings, f => f.Code == "time.change");
-        Assert.Contains("needs about 10 s (walk 8 s, ", finding.What, StringComparison.Ordinal);
+        Assert.Contains("takes about 10 s (walk 8 s, ", finding.What, StringComparison.Ordinal);
         Assert.DoesNotContain(Good(Mended(text, finding.Key)!).Findings, f => f.Code == "time.change");
     }
 
     [Fact]
     public void Switching_sides_takes_longer_on_the_floor_and_on_a_bench()
     {
-        int Switch(string move) => ChangeOver.Switch(Plan(With(Block("", Of(move)))).Blocks[0].Stations[0], Library, ChangeTimes.Brisk).Value;
+        int Switch(string move) =>
+            ChangeOver.Switch(Plan(With(Block("", Of(move)))).Blocks[0].Stations[0], Library, ChangeTimes.Brisk).Value;
         Assert.Equal((3, 4, 8), (Switch("split-squat"), Switch("single-leg-bridge"), Switch("hip-thrust")));
     }
 

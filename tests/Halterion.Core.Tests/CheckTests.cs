@@ -43,7 +43,7 @@ public class CheckTests
         var text = With(Block(timing, Station("""{"kind":"reps","amount":15,"tempo":"2-0-1-0"}""", """ "sides":"each" """)));
         var finding = Assert.Single(Good(text).Findings, f => f.Code == "time.target");
         Assert.Equal(
-            "Bodyweight squat: 15 reps each side takes 93 s; the bell rings after 40 s.",
+            "Bodyweight squat: 15 reps each side takes 93 s, but the bell rings after 40 s.",
             finding.What.Replace("1 min 33 s", "93 s", StringComparison.Ordinal));
         for (var i = 0; i < 2; i++)
         {

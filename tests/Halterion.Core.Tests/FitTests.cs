@@ -41,8 +41,8 @@ public class FitTests
         // Two rounds of two stations of 100 reps at 2 s: 800 s for a slot of 12 min; a tenth of each is all that can give.
         var terms = new FitTerms { RoundsLess = 0, RepsPercent = 10 };
         var way = Fit.Of(Plan(Class(12, "100")), terms).Ways[0];
-        Assert.Equal("“Block”: A and B 100 → 90 reps", Assert.Single(way.Changes).Words);
-        Assert.Equal((way.Cost, "ends to the second"), (way.Changes.Sum(c => c.Cost), way.Ends));
+        Assert.Equal("Block: A and B 100 → 90 reps", Assert.Single(way.Changes).Words);
+        Assert.Equal((way.Cost, "ends exactly on time"), (way.Changes.Sum(c => c.Cost), way.Ends));
 
         // With room for a third round one is offered where targets do not fall, and none where they are listed.
         bool AddsRound(string amount) => Fit.Of(Plan(Class(20, amount)), terms)
@@ -156,7 +156,7 @@ public class FitTests
                 Station("""{"kind":"time","amount":67}""")))
             .Replace("\"slotMinutes\":60", "\"slotMinutes\":10", StringComparison.Ordinal);
         var nearest = Fit.Of(Plan(text), new FitTerms()).Ways[0];
-        Assert.Equal((4, 29, "Shorter goes and shorter rests"), (nearest.SpareSeconds.Value, nearest.Cost, nearest.Title));
+        Assert.Equal((4, 29, "Shorter work intervals and shorter rests"), (nearest.SpareSeconds.Value, nearest.Cost, nearest.Title));
         Assert.Equal(["“Block”: rest between rounds 60 s → 55 s", "“Block”: Bodyweight squat "
             + "100 s → 95 s"], nearest.Changes.Select(c => c.Words));
 
@@ -176,7 +176,7 @@ public class FitTests
 
         // 600 s shrink by 33 % to 405 (402 in steps of five), with 10 s lead-in and 400 s of talk: 815, 515 over 300.
         Assert.Equal(515, result.ShortBy.Value);
-        Assert.StartsWith("work no lower than", result.Obstacles[0].Limit, StringComparison.Ordinal);
+        Assert.StartsWith("Shortest work interval", result.Obstacles[0].Limit, StringComparison.Ordinal);
         Assert.Equal(405 - 60, result.Obstacles[0].Seconds.Value);
     }
 

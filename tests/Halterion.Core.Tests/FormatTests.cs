@@ -65,7 +65,7 @@ public class FormatTests
         var timeline = Timing.Compiler.Compile(plan).Timeline!;
         var sheet = RunSheet.Of(plan, timeline, Evening, new Preferences { Clock = ClockFormat.H12 });
         Assert.Equal(("Tue 24 Nov 2026, 6:00 pm, 60 min", "6:00:00 pm"), (sheet.Booked, sheet.Blocks[0].At));
-        Assert.Equal("2 rounds, 60 s between rounds (drink)", sheet.Blocks[0].Words);
+        Assert.Equal("2 rounds, 60 s between rounds with a drink break", sheet.Blocks[0].Words);
         Assert.Equal("12 reps each side / 8 reps each side", sheet.Blocks[0].Stations[0].Target);
         Assert.Equal("0:00", RunSheet.Of(plan, timeline, null, new Preferences()).Blocks[0].At);
     }

@@ -58,7 +58,7 @@ public class HeartTests
         Assert.Equal(180, Belt.Maximum(40));
         Belt After(Belt belt, int beats, long at, bool? contact = true) => belt.After(new HeartFrame(beats, contact, null, []), at, 180);
         var belt = Belt.New;
-        Assert.Equal("no pulse yet", belt.Trouble(0));
+        Assert.Equal("no signal yet", belt.Trouble(0));
         for (var second = 1; second <= 70; second++)
         {
             belt = After(belt, second <= 10 ? 150 : 160, second * 1000);
@@ -66,8 +66,8 @@ public class HeartTests
 
         // The first of the 60 frames above it only begins the time.
         Assert.Equal((160, 59.0, ""), (belt.Beats, belt.HardSeconds, belt.Trouble(70_500)));
-        Assert.Equal("lost", belt.Trouble(76_000));
-        Assert.Equal("no contact", After(belt, 0, 71_000, contact: false).Trouble(71_000));
+        Assert.Equal("signal lost", belt.Trouble(76_000));
+        Assert.Equal("no skin contact", After(belt, 0, 71_000, contact: false).Trouble(71_000));
         Assert.Equal(160, After(belt, 255, 71_000).Beats);
 
         // Two belts under one name, in turn: one of them is shown, and the doubt is said.
@@ -78,7 +78,7 @@ public class HeartTests
             twins = After(After(twins, 90, 71_300 + (i * 1000)), 90, 71_600 + (i * 1000));
         }
 
-        Assert.Equal((161, "two belts of one name?"), (twins.Beats, twins.Trouble(76_700)));
+        Assert.Equal((161, "two straps with one name?"), (twins.Beats, twins.Trouble(76_700)));
         // A heart that really is elsewhere after a while is believed.
         Assert.Equal(95, Enumerable.Range(1, 6).Aggregate(belt, (b, i) => After(b, 95, 70_000 + (i * 1000))).Beats);
     }

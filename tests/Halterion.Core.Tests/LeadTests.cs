@@ -61,10 +61,10 @@ public class LeadTests
         var script = Script(With(Block(""" "leadInSeconds":0 """, Station("""{"kind":"time","amount":60}"""))));
         var started = Command("start", 1_000_000);
         Assert.Equal("Not started", LeadRecord.Of([], script.Times, 0).Words);
-        Assert.Equal("Under way", LeadRecord.Of([started], script.Times, 1_030_000).Words);
+        Assert.Equal("In progress", LeadRecord.Of([started], script.Times, 1_030_000).Words);
         Assert.Equal(1_060_000, LeadRecord.Of([started], script.Times, 9_000_000).EndedAt);
         Assert.Equal(
-            "Led in 75 s; planned 60 s",
+            "Took 75 s; planned 60 s",
             LeadRecord.Of([started, Command("pause", 1_010_000), Command("resume", 1_025_000)], script.Times, 9_000_000).Words);
     }
 
@@ -133,7 +133,7 @@ public class LeadTests
         var lunge = """{"sides":"each","dose":[{"kind":"reps","amount":8}],"options":[{"tier":"main","move":"split-squat"},{"tier":"easier","move":"tap-split-squat"}]}""";
         var script = Script(With(Block(""" "rounds":2,"betweenRounds":30 """, lunge)));
         Assert.Equal("Split squat, 8 reps, left foot in front", script.Scenes[0].Next);
-        Assert.Equal(("left foot in front", "you, facing them: your right"), (script.Scenes[1].SideWords, script.Scenes[1].MirrorSide));
+        Assert.Equal(("left foot in front", "You face them: your right"), (script.Scenes[1].SideWords, script.Scenes[1].MirrorSide));
         Assert.Equal("Round 1 of 2", script.Scenes[1].Round);
         Assert.Equal("Rest, 30 s", script.Scenes[3].Next);
         Assert.Equal("The end", script.Scenes[^1].Next);

@@ -230,7 +230,7 @@ public class MotionTests
                 .Stills[^1]
                 .Layers.Select(l => l.Ink));
         Assert.Contains(Ink.Band, Of("glute-bridge", new Manner { Band = BandStrength.Light }).Stills[^1].Layers.Select(l => l.Ink));
-        Assert.Contains("thigh level", Of("squat").Alt, StringComparison.Ordinal);
+        Assert.Contains("thighs level", Of("squat").Alt, StringComparison.Ordinal);
         Assert.Contains("right leg lifted behind", Of("kickback").Alt, StringComparison.Ordinal);
         Assert.NotNull(Of("wide-squat").Map);
         Assert.Null(Of("squat").Map);

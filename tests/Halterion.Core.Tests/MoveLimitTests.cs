@@ -5,7 +5,7 @@ using Halterion.Core.Plans;
 
 namespace Halterion.Core.Tests;
 
-/// <summary>A move's own word on whom it is not for: its caution in the data, and what lifts it. Common practice, no source.</summary>
+/// <summary>A move's own word on whom it is not for: its caution in the data, and what lifts it. Common practice.</summary>
 public partial class MoveLimitTests
 {
     private static readonly MoveLibrary Library = MoveLibrary.Load();

@@ -127,7 +127,7 @@ public class OwnMoveTests
         Assert.False(reading.Plan.Moves.IsShipped(own.Id));
         Assert.NotEqual("The squat of old", Library.Find(own.Id)!.Name);
         Assert.NotNull(new Evaluator(Library, new Preferences()).Evaluate(file).Evaluation);
-        Assert.Equal("There is a move “squat” already.", Assert.Single(ClassReader.ReadMoves(
+        Assert.Equal("A move with the id “squat” exists already.", Assert.Single(ClassReader.ReadMoves(
             JsonElement.Parse("""[{"id":"squat","name":"Mine","family":"squat"}]"""), Library).Faults).Detail);
     }
 }

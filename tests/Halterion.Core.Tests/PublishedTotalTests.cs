@@ -29,7 +29,7 @@ public class PublishedTotalTests
     [Fact]
     public void Five_one_sided_moves_of_30_s_both_sides_three_rounds_take_15_min()
     {
-        // Common practice, no source.
+        // Common practice.
         var stations = Enumerable.Repeat(Station("""{"kind":"time","amount":30}""", """ "sides":"each","switchSeconds":0 """), 5).ToArray();
         Assert.Equal(900, Good(With(Block(""" "leadInSeconds":0,"rounds":3 """, stations))).Totals.Seconds.Value);
     }
@@ -37,7 +37,7 @@ public class PublishedTotalTests
     [Fact]
     public void Falling_targets_of_20_15_12_are_47_reps_a_leg_and_a_drop_set_of_three_tens_is_30()
     {
-        // Common practice, no source.
+        // Common practice.
         var falling = Good(
             With(Block(""" "rounds":3 """, Station("""{"kind":"reps","amount":[20,15,12]}""", """ "sides":"each" """)))).Totals;
         Assert.Equal((47, 47), (falling.LeftReps, falling.RightReps));

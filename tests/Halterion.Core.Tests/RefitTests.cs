@@ -46,7 +46,7 @@ public class RefitTests
         Assert.Equal(480, late.EndsInSeconds.Value);
 
         // Nothing late, and far too late.
-        Assert.Equal(("As it is", 0, 640), Of(text, 20, 640).Ways.Select(w => (w.Title, w.Cost, w.EndsInSeconds.Value)).Single());
+        Assert.Equal(("No change", 0, 640), Of(text, 20, 640).Ways.Select(w => (w.Title, w.Cost, w.EndsInSeconds.Value)).Single());
         var never = Of(text, 20, 100);
         // Rests to 15, the five goes that have not begun to 30: 20 + 5·30 + 2·15 + 300 = 500.
         Assert.Equal((500, 400), (Assert.Single(never.Ways).EndsInSeconds.Value, never.ShortBy.Value));
@@ -112,7 +112,7 @@ public class RefitTests
             Station("""{"kind":"time","amount":10}"""), Station("""{"kind":"time","amount":10}""")));
         var lengths = Of(text, 0, 1).Ways[0].Spans.Where(s => s.Kind == SpanKind.Work).Select(s => s.Length().Value).Distinct();
         Assert.Equal([82, 45, 26], lengths);
-        Assert.Equal("“Block”: window 117, 60, 36 s → 82, 45, 26 s", Assert.Single(Of(text, 0, 1).Ways[0].Changes));
+        Assert.Equal("Block: work interval 117, 60, 36 s → 82, 45, 26 s", Assert.Single(Of(text, 0, 1).Ways[0].Changes));
     }
 
     [Fact]
@@ -292,7 +292,7 @@ public class RefitTests
         // 223 s are left (40 + 60 + 40 + 40 + 3 + 40) and 345 s are booked.
         var found = WaysBack.Of(plan, timeline, scenes, state, 0, 345_000, Terms)!;
         Assert.Equal("2 min 2 s early", found.Words);
-        Assert.Equal(["One round back", "A longer cool-down"], found.Ways.Select(w => w.Title));
+        Assert.Equal(["Put a round back", "A longer cool-down"], found.Ways.Select(w => w.Title));
         Assert.Equal([new SceneShift(3, 60_000), new SceneShift(4, 40_000)], found.Ways[0].Shifts);
         // 60 s each would go, but twice as long is enough.
         Assert.Equal([new SceneShift(5, 40_000), new SceneShift(7, 40_000)], found.Ways[1].Shifts);

@@ -45,7 +45,7 @@ public class RoomTests
     [InlineData(""" "move":"squat","support":"chair","band":"medium" """, "medium band, chair")]
     [InlineData(""" "move":"squat","band":"none" """, "")]
     [InlineData(""" "move":"step-up","surface":"box","heightCm":40 """, "box of 40 cm")]
-    [InlineData(""" "move":"squat","support":"wall" """, "0.8 m of wall")]
+    [InlineData(""" "move":"squat","support":"wall" """, "0.8 m of free wall")]
     [InlineData(""" "move":"squat","load":{"implement":"barbell","kg":40,"position":"back"} """, "barbell, plates to 40 kg")]
     public void An_option_needs_its_load_band_surface_support_and_the_kit_of_its_move(string option, string needs)
     {
@@ -136,8 +136,8 @@ public class RoomTests
             floor.Stations.ToDictionary(s => s.Station.Value, s => s.Number == 1 ? new FloorSpot(0.5m, 1)
                 : new FloorSpot((decimal)s.X, (decimal)s.Y, s.Turned)));
         Assert.Contains(put.Troubles, t =>
-            t.Words == $"Station 1 sticks out of the room by "
-                + $"{Math.Max(put.Stations[0].WidthM / 2 - 0.5, put.Stations[0].LengthM / 2 - 1):0.##} m.");
+            t.Words == $"Station 1 is "
+                + $"{Math.Max(put.Stations[0].WidthM / 2 - 0.5, put.Stations[0].LengthM / 2 - 1):0.##} m over the edge of the room.");
         var small = FloorLayout.Of(
             plan.Blocks[0], Library, new HallFloor(5, 6, []), [3, 3, 3, 3, 3], ImmutableDictionary<string, FloorSpot>.Empty);
         Assert.Contains(small.Troubles, t => t.Words.StartsWith("All stations together take", StringComparison.Ordinal));
@@ -155,15 +155,15 @@ public class RoomTests
         var shortage = Assert.Single(Assigning.Of(room).Shortages);
         Assert.Equal((KitItem.Kettlebell, 6m, 3m), (shortage.Item, shortage.Need, shortage.Have));
         var ways = WaysOut.Of(shortage, room, Desk, (JsonObject)JsonNode.Parse(file)!);
-        Assert.Contains(ways, w => w.Title.StartsWith("Share in turns", StringComparison.Ordinal)
+        Assert.Contains(ways, w => w.Title.StartsWith("Work in pairs", StringComparison.Ordinal)
             && w.Preview.StartsWith("then the kit goes round; the class takes", StringComparison.Ordinal));
-        Assert.Contains(ways, w => w.Title.StartsWith("Go round Main in groups", StringComparison.Ordinal));
+        Assert.Contains(ways, w => w.Title.StartsWith("Make Main a rotation", StringComparison.Ordinal));
         var instead = Assert.Single(ways, w => w.Title.StartsWith("Offer", StringComparison.Ordinal));
         foreach (var way in ways)
         {
             var plan = way.Class is { } changed ? Plan(changed.ToJsonString()) : room.Plan;
             var after = Assigning.Of(room with { Plan = plan, Kit = [.. room.Kit!.Value, .. way.Lines] });
-            Assert.Equal(way.Preview.StartsWith("then the kit goes round", StringComparison.Ordinal), after.Shortages.IsEmpty);
+            Assert.Equal(way.Preview.StartsWith("then there is enough", StringComparison.Ordinal), after.Shortages.IsEmpty);
         }
 
         // Who shares takes turns with somebody who fits.
@@ -193,7 +193,7 @@ public class RoomTests
         var after = RoomView.Of(room with { Pins = [new Pin(bo.Id, new PlaceId("s"), new PlaceId("main"))] }, timeline, new Preferences());
         Assert.Equal("Ada: Bodyweight squat, without weight instead of Goblet squat, 8 kg "
             + "kettlebell.", RoomView.Told(before, after, bo.Id, new PlaceId("s")));
-        Assert.Equal("Nobody else is touched.", RoomView.Told(before, before, bo.Id, new PlaceId("s")));
+        Assert.Equal("Nobody else changes.", RoomView.Told(before, before, bo.Id, new PlaceId("s")));
     }
 
     [Fact]

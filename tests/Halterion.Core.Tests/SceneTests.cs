@@ -146,7 +146,7 @@ public class SceneTests
             .Distinct().Count());
         Assert.Equal(2, ForEveryone.FilmOf(plan, main, 2, Side.Alternate)!.Reps);
         Assert.Equal(Viewpoint.Front, Card(script, script.Scenes[^1]).View);
-        Assert.StartsWith("Show: ", script.Scenes[^1].Headline, StringComparison.Ordinal);
+        Assert.StartsWith("Demo: ", script.Scenes[^1].Headline, StringComparison.Ordinal);
         Assert.StartsWith("Watch: ", ForEveryone.Script(script, plan).Scenes[^1].Headline, StringComparison.Ordinal);
         Assert.Equal(timeline.Spans.Length, script.Scenes.Length);
     }

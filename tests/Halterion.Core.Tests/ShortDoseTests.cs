@@ -38,7 +38,7 @@ public class ShortDoseTests
     [InlineData("3 × 12 each side @ 3-1-1-0, rest 60", "12 @ 3-1-1-0 each side", 3, 60)]
     [InlineData("3x12/side", "12 each side", 3, null)]
     [InlineData("4 sets of 8-12 reps", "8–12", 4, null)]
-    [InlineData("45 sec half/half", "45 s half a side", null, null)]
+    [InlineData("45 sec half/half", "45 s half on each side", null, null)]
     [InlineData("2 min", "120 s", null, null)]
     [InlineData("20/15/12", "20/15/12", null, null)]
     [InlineData("16 alt", "16 alternating", null, null)]
@@ -95,8 +95,8 @@ public class ShortDoseTests
     [InlineData("20/15/12 + 15 s hold (last round) + 15 pulses (last round), each side", 3,
         "20, then 15, then 12 reps; in the last round also 15 s hold and 15 pulses; all of one side, then the other", "")]
     [InlineData("20/15/12/10", 3, "20, then 15, then 12 reps", "The block stays: 3 rounds, so only the first 3 of 4 targets are used.")]
-    [InlineData("2 x 10, rest 45", 3, "10 reps", "And the block: 2 rounds, 45 s between rounds.")]
-    [InlineData("3 x 45 s half a side", 3, "45 s; half a side", "The block stays as it is.")]
+    [InlineData("2 x 10, rest 45", 3, "10 reps", "This also changes the block: 2 rounds, 45 s between rounds.")]
+    [InlineData("3 x 45 s half a side", 3, "45 s; half on each side", "The block does not change.")]
     public void A_dose_is_echoed_whole_with_what_it_does_to_the_block(string typed, int rounds, string whole, string beside)
     {
         var dose = ShortDoseReader.Read(typed).Dose!;
@@ -157,7 +157,7 @@ public class ShortDoseTests
             return ShortDose.Of(ClassReader.ReadBlock(block, Library).Plan!.Blocks[0].Stations[0]);
         }
 
-        Assert.Equal(["40 s", "40 s half a side", "40 s hold", "20/15/12 each side"],
+        Assert.Equal(["40 s", "40 s half on each side", "40 s hold", "20/15/12 each side"],
             [Like("squat", "40 s"), Like("split-squat", "40 s half a side"), Like("plank", "40 s"), Like("split-squat", "20/15/12")]);
     }
 

@@ -19,7 +19,7 @@ namespace Halterion.Core.Tests;
 /// <summary>Single numbers and borders on which something hangs that an instructor would notice.</summary>
 public class SmallRulesTests
 {
-    /// <summary>Common practice, no source: less than 0.3 is no difference that anybody feels.</summary>
+    /// <summary>Common practice: less than 0.3 is no difference that anybody feels.</summary>
     [Theory]
     [InlineData(0.29, false)]
     [InlineData(0.31, true)]
@@ -72,7 +72,7 @@ public class SmallRulesTests
                 .. Script(With(Block(fields, station, station)))
                     .Scenes.Where(s => s.Kind is SpanKind.Rest or SpanKind.Change)
                     .Select(s => s.Headline)];
-        Assert.Equal(["Change", "Rest and drink", "Change", "Rest"],
+        Assert.Equal(["Changeover", "Rest and drink", "Changeover", "Rest"],
             Headlines(""" "rounds":2,"betweenRounds":30,"betweenStations":5,"afterSeconds":9,"water":true """));
         Assert.Equal(["Rest", "Drink, then change", "Rest"],
             Headlines(""" "order":"sets","rounds":2,"betweenSets":30,"betweenStations":45,"water":true """));
@@ -83,10 +83,11 @@ public class SmallRulesTests
     {
         static string Of(string move) => $$"""{"dose":[{"kind":"time","amount":40}],"options":[{"tier":"main","move":"{{move}}"}]}""";
         var stations = Plan(With(Block("", Of("hip-thrust"), Of("dead-bug"), Of("squat")))).Blocks[0].Stations;
-        Assert.Contains("down to the floor 6 s", ChangeOver.Between(stations[0], stations[1], false, Library, ChangeTimes.Brisk).Words,
+        Assert.Contains("get down to the floor 6 s", ChangeOver.Between(stations[0], stations[1], false, Library, ChangeTimes.Brisk).Words,
             StringComparison.Ordinal);
         Assert.Contains(
-            "up to standing 6 s", ChangeOver.Between(stations[0], stations[2], false, Library, ChangeTimes.Brisk).Words, StringComparison.Ordinal);
+            "stand up 6 s", ChangeOver.Between(stations[0], stations[2], false, Library, ChangeTimes.Brisk).Words,
+            StringComparison.Ordinal);
     }
 
     [Theory]
@@ -100,7 +101,7 @@ public class SmallRulesTests
             [At(LeadCommandKind.Start, 1000), At(LeadCommandKind.Finish, 1000 + after)],
             [new SceneTime(new Seconds(90), false)],
             9_000_000);
-        Assert.Equal($"Led in {words}; planned 90 s", record.Words);
+        Assert.Equal($"Took {words}; planned 90 s", record.Words);
     }
 
     /// <summary>
@@ -158,13 +159,13 @@ public class SmallRulesTests
         Assert.Equal(("Long spine", "Heels down."), (script.Focus, script.Scenes[0].Say));
         Assert.Equal(("Recovery: March", "Now slower."), (script.Scenes[2].Headline, script.Scenes[2].Say));
         Assert.Equal(("March", "12 s"), (script.Cards[script.Scenes[2].Cards[0]].Name, script.Scenes[2].Target));
-        Assert.Equal(("Show: Bodyweight squat", "from the front"), (script.Scenes[4].Headline, script.Scenes[4].Target));
+        Assert.Equal(("Demo: Bodyweight squat", "from the front"), (script.Scenes[4].Headline, script.Scenes[4].Target));
         var shown = script.Cards[script.Scenes[4].Cards[0]];
         Assert.Equal((new PlaceId("b1s2"), Viewpoint.Front), (shown.Id, shown.View));
         var plan = Plan(text);
         var sheet = RunSheet.Of(plan, Compiler.Compile(plan).Timeline!, null, new Preferences());
         Assert.Equal(("Long spine", "A mat"), (sheet.Focus, sheet.Bring));
-        Assert.Equal(["Say: Heels down.", "Before Bodyweight squat: Now slower."], sheet.Blocks[0].Lines);
+        Assert.Equal(["Say: Heels down.", "Say before Bodyweight squat: Now slower."], sheet.Blocks[0].Lines);
         Assert.Equal(["Show Bodyweight squat, 25 s, from the front"], sheet.Blocks[1].Lines);
         Assert.Contains("led by Mo", sheet.Blocks[1].Words, StringComparison.Ordinal);
     }

@@ -43,7 +43,7 @@ public class WellMadeTests
         var plan = JsonNode.Parse($$"""
             {"format":"halterion-class","version":1,"title":"Well made","slotMinutes":{{minutes}},"aim":"{{aim}}","blocks":[
               {"name":"Welcome","phase":"talk","format":"talk","seconds":90},
-              {"name":"Warm up","phase":"warmup","betweenStations":8,"stations":[
+              {"name":"Warm-up","phase":"warmup","betweenStations":8,"stations":[
                 {"dose":[{"kind":"time","amount":60,"side":"alternate"}],"options":[{"tier":"main","move":"march"}]},
                 {"dose":[{"kind":"time","amount":60}],"options":[{"tier":"main","move":"squat","depth":"half"}]},
                 {"dose":[{"kind":"time","amount":60,"side":"alternate"}],"options":[{"tier":"main","move":"reverse-lunge","depth":"half"}]},
@@ -55,7 +55,7 @@ public class WellMadeTests
             plan["blocks"]!.AsArray().Add(block);
         }
 
-        plan["blocks"]!.AsArray().Add(JsonNode.Parse("""{"name":"Wind down","phase":"cooldown","format":"talk","seconds":240}"""));
+        plan["blocks"]!.AsArray().Add(JsonNode.Parse("""{"name":"Cool-down","phase":"cooldown","format":"talk","seconds":240}"""));
         var length = Good(plan.ToJsonString()).Totals.Seconds.Value;
         plan["blocks"]!.AsArray()[^1]!["seconds"] = 240 + Math.Max(0, 60 * minutes - length);
         return plan.ToJsonString();

@@ -110,9 +110,9 @@ public class WholeLanguageTests
     [InlineData("""{"kind":"reps","amount":12}""", "", "12 reps")]
     [InlineData("""{"kind":"reps","amount":{"from":8,"to":12}}""", """ "sides":"each" """, "8–12 reps each side")]
     [InlineData("""{"kind":"reps","amount":20}""", """ "sides":"each","chunk":5 """, "20 reps each side, by 5")]
-    [InlineData("""{"kind":"time","amount":40}""", """ "sides":"split" """, "40 s, half a side")]
+    [InlineData("""{"kind":"time","amount":40}""", """ "sides":"split" """, "40 s, half on each side")]
     [InlineData("""{"kind":"hold","amount":20},{"kind":"pulses","amount":10}""", "", "20 s hold + 10 pulses")]
-    [InlineData("""{"kind":"reps","amount":16,"side":"alternate"}""", """ "sharing":"turns" """, "16 reps alternating, in turns")]
+    [InlineData("""{"kind":"reps","amount":16,"side":"alternate"}""", """ "sharing":"turns" """, "16 reps, alternating sides, in pairs")]
     [InlineData("""{"kind":"distance","amount":30},{"kind":"rest","amount":5},{"kind":"open","amount":45}""", "",
             "30 m + 5 s rest + up to 45 s")]
     public void A_target_always_says_whether_it_means_reps_or_seconds(string dose, string station, string words)
@@ -126,8 +126,8 @@ public class WholeLanguageTests
     {
         var main = Plan(Text).Blocks[0].Stations[0].Main;
         Assert.Equal(
-            "Split squat, thighs level, split stance, toes ahead, long step, trunk upright, arms hips, on mat, 0 cm, at 3-1-1-0, neutral "
-            + "grip, 2 × 6.25 kg dumbbell at the sides, as shown",
+            "Split squat, to level thighs, split stance, toes ahead, long step, trunk upright, arms hips, on a mat, 0 cm, tempo 3-1-1-0, "
+            + "neutral grip, 2 × 6.25 kg dumbbell at the sides, as shown",
             PlanWords.Option(main, Library, new Preferences()));
         Assert.Equal(
             ("left foot in front", "right side"),

@@ -45,9 +45,9 @@ public sealed class BenchApiTests(Studio studio) : IClassFixture<Studio>
 
     [Theory]
     [InlineData("3 × 12 each side @ 3-1-1-0, rest 45", "", null)]
-    [InlineData("12 @ 3-1", "is no tempo", 5)]
+    [InlineData("12 @ 3-1", "is not a tempo", 5)]
     [InlineData("12 each side left", "side", null)]
-    [InlineData("40 s by 5", "chunk", null)]
+    [InlineData("40 s by 5", "Switch every", null)]
     public async Task A_typed_dose_is_put_into_its_block_or_says_what_is_wrong(string typed, string wrong, int? at)
     {
         var plan = JsonNode.Parse(TooLong)!;
@@ -68,7 +68,7 @@ public sealed class BenchApiTests(Studio studio) : IClassFixture<Studio>
         var read = answer["read"]!;
 
         Assert.Equal(
-            ("12 reps at 3-1-1-0; all of one side, then the other", "2 min 3 s", "And the block: 45 s between rounds."),
+            ("12 reps at 3-1-1-0; all of one side, then the other", "2 min 3 s", "This also changes the block: 45 s between rounds."),
             ((string)read["words"]!, (string)read["takes"]!, (string)read["also"]!));
         Assert.NotNull(read["evaluation"]);
         Assert.Equal(

@@ -205,9 +205,9 @@ public class CheckApiTests(Studio studio) : IClassFixture<Studio>
             await File.WriteAllTextAsync(good, """{"format":"halterion-class","version":1,"title":"T","slotMinutes":5,"blocks":[{"name":"Talk","phase":"talk","format":"talk","seconds":300}]}""");
             await File.WriteAllTextAsync(late, """{"format":"halterion-class","version":1,"title":"T","slotMinutes":5,"blocks":[{"name":"Talk","phase":"talk","format":"talk","seconds":301}]}""");
             await File.WriteAllTextAsync(broken, "{");
-            Assert.Equal((0, true), await Run(good, "nothing to mend"));
-            Assert.Equal((1, true), await Run(late, "fix       time.over: The class ends 1 s late."));
-            Assert.Equal((2, true), await Run(broken, "fault"));
+            Assert.Equal((0, true), await Run(good, "nothing to fix"));
+            Assert.Equal((1, true), await Run(late, "fix       time.over: The class is 1 s over its"));
+            Assert.Equal((2, true), await Run(broken, "error"));
             Assert.Equal((2, true), await Run(Path.Combine(folder.FullName, "gone.json"), "cannot be read"));
             Assert.Equal((1, true), await Run(late, "\"code\": \"time.over\"", "--json"));
         }

@@ -313,7 +313,7 @@ public sealed class LogbookApiTests : IDisposable
         Assert.Equal((2.15m, 3, "Changing sides, standing"),
             ((decimal)learnt["factor"]!, (int)learnt["classes"]!, (string)learnt["words"]!));
         // 3 s × 2.15 = 6.45.
-        Assert.Contains("takes about 7 s; it gets 3 s", Assert.Single(await Asked()), StringComparison.Ordinal);
+        Assert.Contains("takes about 7 s, but there is only 3 s", Assert.Single(await Asked()), StringComparison.Ordinal);
         using (await studio.PutNow("/api/settings/preferences", """{"pace":"brisk"}"""))
         {
             Assert.Empty(await Asked());

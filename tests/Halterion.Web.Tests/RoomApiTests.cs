@@ -95,7 +95,7 @@ public class RoomApiTests(Studio studio) : IClassFixture<Studio>
         Assert.Equal(HttpStatusCode.OK, booked.StatusCode);
         var with = $$"""{"class":{{Rotation}}}""";
         var room = await studio.Post($"/api/sessions/{session}/room", with);
-        Assert.Equal("4 people, 2 stations: 2 shortages", (string)room["summary"]!);
+        Assert.Equal("4 people, 2 stations: not enough of 2 items", (string)room["summary"]!);
         JsonNode Cell(JsonNode of, int person, int station) => of["people"]![person]!["cells"]![station]!;
         Assert.Equal("easier", (string)Cell(room, 0, 0)["kind"]!);
 
@@ -134,7 +134,7 @@ public class RoomApiTests(Studio studio) : IClassFixture<Studio>
         Assert.Equal("""["mat"]""", (await studio.Get($"/api/sessions/{session}/chosen"))["looked"]!.ToJsonString());
         var floor = await studio.Post($"/api/sessions/{session}/floor", $$"""{"class":{{Rotation}},"block":"b"}""");
         Assert.Contains(floor["floor"]!["troubles"]!.AsArray(),
-            t => ((string)t!["words"]!).StartsWith("Stations 1 and 2 share", StringComparison.Ordinal));
+            t => ((string)t!["words"]!).StartsWith("Stations 1 and 2 overlap", StringComparison.Ordinal));
         Assert.Equal(
             """[[1,2],[2,1]]""", new JsonArray([.. floor["windows"]!.AsArray().Select(w => w!["groups"]!.DeepClone())]).ToJsonString());
         Assert.StartsWith("<svg", (string)floor["svg"]!, StringComparison.Ordinal);

@@ -46,26 +46,26 @@ for (const [device, width, height] of [
     const screens = [
       [demo.address, 'Classes'],
       [`${demo.address}/people`, 'People'],
-      [`${demo.address}/people/import`, 'Take in a table of people'],
+      [`${demo.address}/people/import`, 'Import people from a table'],
       [`${demo.address}/people/slip`, 'Before you join'],
-      [`${demo.address}/people/${greta}`, 'Seen to be sound'],
+      [`${demo.address}/people/${greta}`, 'Signed off (you have seen them do it well)'],
       [`${demo.address}/rooms`, 'The old sail loft'],
-      [`${rotation}/room`, 'Nothing for them yet'],
+      [`${rotation}/room`, 'No option for them yet'],
       [`${rotation}/room?view=stations`, 'There lies'],
       [`${rotation}/room?view=kit`, 'Fetch once'],
       [`${rotation}/room?view=floor`, 'All of it fits'],
-      [`${planned}/ready`, 'What is still open'],
+      [`${planned}/ready`, 'Still open'],
       [`${demo.address}/moves`, '172 moves'],
       [`${demo.address}/moves/hip-thrust`, 'Watch for'],
       [`${demo.address}/settings`, 'How you work'],
-      [`${demo.address}/classes/new`, 'A new class'],
+      [`${demo.address}/classes/new`, 'New class'],
       [`${planned}/cards`, 'Run sheet'],
       [`${planned}/brief`, 'Full moon circuit'],
       [`${planned}/build`, 'Circuit'],
       [`${led}/log`, 'first time'],
-      [`${led}/lead`, 'Done'],
+      [`${led}/lead`, 'Finished'],
       [`${planned}/lead`, 'Welcome'],
-      [`${demo.address}/pair`, 'Let this device in'],
+      [`${demo.address}/pair`, 'Pair this device'],
       [`${demo.address}/wall`, 'Next'],
       [`${demo.address}/remote`, 'Next'],
     ] as const
@@ -102,7 +102,7 @@ for (const [device, width, height] of [
       expect(await seriousFaults(page), `unfolded ${name}`).toEqual([])
       expect(await tooWide(page), `unfolded ${name}`).toEqual([])
     }
-    await page.getByLabel('Choose station Side lunge').check()
+    await page.getByLabel('Select station Side lunge').check()
     expect(await seriousFaults(page), 'chosen').toEqual([])
     expect(await tooWide(page), 'chosen').toEqual([])
     if (width > 900) {
@@ -121,7 +121,7 @@ for (const [device, width, height] of [
     await expect(page.getByRole('button', { name: 'Start the class' })).toBeVisible()
     await page.keyboard.press('Space')
     await skip(page, 8)
-    await expect(page.getByRole('heading', { name: 'Go 1 of 6' })).toBeVisible()
+    await expect(page.getByRole('heading', { name: 'Interval 1 of 6' })).toBeVisible()
     expect(await seriousFaults(page), 'rotation').toEqual([])
   })
 }

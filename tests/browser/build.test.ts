@@ -11,7 +11,7 @@ test('undo and redo, and swapping a move brings its options', async ({ page, dem
   await page.keyboard.press('Control+z')
   await expect(squat.getByRole('button', { name: 'harder option: Goblet squat' })).toBeVisible()
 
-  await page.getByRole('button', { name: 'Bring it to 25 min at the least cost' }).click()
+  await page.getByRole('button', { name: 'Make it fit 25 min' }).click()
   await expect(page.getByTestId('verdict')).toContainText('to spare')
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByTestId('verdict')).toHaveText('78 s over')
@@ -22,9 +22,9 @@ test('undo and redo, and swapping a move brings its options', async ({ page, dem
   const lunge = await open(page, 'station', 'Split squat')
   await lunge.getByRole('button', { name: 'More about' }).click()
   await enter(lunge.getByLabel('Tempo', { exact: true }).first(), '2-0')
-  await expect(page.getByText('“2-0” is no tempo.').first()).toBeVisible()
+  await expect(page.getByText('“2-0” is not a tempo.').first()).toBeVisible()
   await enter(lunge.getByLabel('Tempo', { exact: true }).first(), '2-0-1-0')
-  await expect(page.getByText('“2-0” is no tempo.')).toHaveCount(0)
+  await expect(page.getByText('“2-0” is not a tempo.')).toHaveCount(0)
 })
 
 test('two tabs on one class: a clear choice, and nothing is lost', async ({ page, context, demo }) => {
@@ -79,8 +79,8 @@ test('a file comes back to the byte, and a broken one names every fault and chan
   await page
     .locator('input[type=file]')
     .setInputFiles({ name: 'broken.json', mimeType: 'application/json', buffer: Buffer.from(broken) })
-  await expect(page.getByRole('alert')).toContainText('“broken.json” was not opened; nothing was changed.')
+  await expect(page.getByRole('alert')).toContainText('“broken.json” could not be opened. Nothing was changed.')
   await expect(page.getByRole('alert')).toContainText('/slotMinutes')
   await expect(page.getByRole('alert')).toContainText('/blocks/2/round')
-  await expect(page.getByRole('region', { name: 'Plans' }).getByRole('listitem')).toHaveCount(1)
+  await expect(page.getByRole('region', { name: 'All classes' }).getByRole('listitem')).toHaveCount(1)
 })

@@ -25,7 +25,7 @@ test('a taken port, a folder in use or not writable: one clear line and a non-ze
     expect(unwritable.status).toBe(1)
 
     const nonsense = run('--port', 'many')
-    expect(nonsense.stderr).toMatch(/^“many” is no port.*\n$/)
+    expect(nonsense.stderr).toMatch(/^“many” is not a port.*\n$/)
     expect(nonsense.status).toBe(2)
   } finally {
     rmSync(folder, { recursive: true, force: true })

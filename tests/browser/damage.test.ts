@@ -46,7 +46,7 @@ for (const [name, harm] of Object.entries(harms)) {
         await expect(page.getByText('The newest good copy is day-')).toBeVisible()
       }
       await page.getByRole('button', { name: /^Restore day-/ }).click()
-      await page.getByRole('button', { name: 'Go on' }).click()
+      await page.getByRole('button', { name: 'Carry on' }).click()
       await page.getByRole('link', { name: 'People' }).click()
       await expect(page.getByRole('link', { name: 'Ada Quill' })).toBeVisible()
       expect((await fetch(`${server.address}/api/health`)).status).toBe(200)

@@ -39,8 +39,8 @@ test('the desk is followed in an open brief, a name that nobody has is asked abo
   demo,
 }) => {
   await page.goto(`${await classOf(demo, 'Full moon circuit')}/brief`)
-  await expect(page.getByText('14 by name.')).toBeVisible()
-  const card = page.getByRole('region', { name: 'From the booking desk' })
+  await expect(page.getByText('14 by name')).toBeVisible()
+  const card = page.getByRole('region', { name: 'Booking desk' })
   await expect(card).toHaveCount(0)
   await page.getByLabel('Cue of the day').fill('soft knees')
 
@@ -51,22 +51,22 @@ test('the desk is followed in an open brief, a name that nobody has is asked abo
     'PARTSTAT=ACCEPTED;CN=Wren Alder',
   ])
   await expect(card).toContainText('1 comes, waiting for a place: Nils Ebb, cancelled: Mira Stout.')
-  await expect(page.getByText('12 by name, 1 without.')).toBeVisible()
-  await expect(page.getByLabel('People expected')).toHaveValue('13')
+  await expect(page.getByText('12 by name, 1 more without a name')).toBeVisible()
+  await expect(page.getByLabel('How many people')).toHaveValue('13')
 
-  await card.getByRole('button', { name: 'Somebody new' }).click()
+  await card.getByRole('button', { name: 'Add as a new person' }).click()
   await expect(card.getByText('Who is Wren Alder?')).toHaveCount(0)
-  await expect(page.getByText('13 by name.')).toBeVisible()
+  await expect(page.getByText('13 by name')).toBeVisible()
 
   // The step that was made here goes; what the desk said stays, here and after a reload.
   await page.getByRole('heading', { name: 'Full moon circuit' }).click()
   await page.keyboard.press('Control+z')
   await expect(page.getByLabel('Cue of the day')).not.toHaveValue('soft knees')
-  await expect(page.getByText('13 by name.')).toBeVisible()
+  await expect(page.getByText('13 by name')).toBeVisible()
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
   await page.reload()
-  await expect(page.getByText('13 by name.')).toBeVisible()
-  await page.getByRole('button', { name: 'Who comes' }).click()
+  await expect(page.getByText('13 by name')).toBeVisible()
+  await page.getByRole('button', { name: 'Who is coming' }).click()
   const expected = page.getByRole('group', { name: 'Expected' })
   await expect(expected.getByLabel('Wren Alder')).toBeChecked()
   await expect(expected.getByLabel('Mira Stout')).not.toBeChecked()
@@ -81,7 +81,7 @@ test('the desk is followed in an open brief, a name that nobody has is asked abo
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
   await page.reload()
   await expect(page.getByLabel('Starts at')).toHaveValue('18:45')
-  await expect(page.getByText('14 by name.')).toBeVisible()
+  await expect(page.getByText('14 by name')).toBeVisible()
 })
 
 test('the simulated desk is switched on in the demo, and a file that cannot be read is said', async ({
@@ -90,23 +90,23 @@ test('the simulated desk is switched on in the demo, and a file that cannot be r
   studio,
 }) => {
   await page.goto(`${demo.address}/people`)
-  await page.getByRole('link', { name: 'From the booking desk' }).click()
-  await expect(page.getByText('Nothing has come from a desk yet.')).toBeVisible()
-  await page.getByLabel('A simulated desk takes bookings for the next class').check()
+  await page.getByRole('link', { name: 'Booking desk' }).click()
+  await expect(page.getByText('No bookings yet.')).toBeVisible()
+  await page.getByLabel('Try it: simulate bookings for the next class').check()
   const card = page.getByRole('region', { name: 'Six around the loft' })
   await expect(card).toContainText('12 come, waiting for a place: Mira Stout, Nils Ebb.')
   await expect(card.getByText('Who is Wren Alder?')).toBeVisible({ timeout: 20_000 })
   await card.getByLabel('Who Wren Alder is').selectOption({ label: 'Nils Ebb' })
   await expect(card.getByText('Who is Wren Alder?')).toHaveCount(0)
-  await page.getByLabel('A simulated desk takes bookings for the next class').uncheck()
-  await card.getByRole('button', { name: 'It is another class' }).click()
+  await page.getByLabel('Try it: simulate bookings for the next class').uncheck()
+  await card.getByRole('button', { name: 'Wrong class' }).click()
   await card.getByLabel('Which class is Six around the loft').selectOption({ index: 1 })
-  await expect(card.getByRole('link', { name: 'To the class' })).toBeVisible()
+  await expect(card.getByRole('link', { name: 'Open class' })).toBeVisible()
 
   // Outside the demo there is no stand-in.
   mkdirSync(join(studio.folder, 'desk'), { recursive: true })
   writeFileSync(join(studio.folder, 'desk', 'notes.ics'), 'milk, bread')
   await page.goto(`${studio.address}/people/desk`)
   await expect(page.getByRole('alert')).toContainText('notes.ics: It is not a calendar file (.ics).')
-  await expect(page.getByLabel('A simulated desk takes bookings for the next class')).toHaveCount(0)
+  await expect(page.getByLabel('Try it: simulate bookings for the next class')).toHaveCount(0)
 })

@@ -48,7 +48,7 @@ const sceneOf = (scene: { end: number; gated?: boolean }, i: number) => ({
   ...scene,
 })
 
-const buttons: Partial<Record<CommandKind, string>> = { start: 'Start the class', pause: 'Pause', resume: 'Go on' }
+const buttons: Partial<Record<CommandKind, string>> = { start: 'Start the class', pause: 'Pause', resume: 'Carry on' }
 const others: Partial<Record<CommandKind, string>> = { go: 'Go', skip: 'Skip', back: 'Back', addTen: '+10 s' }
 
 /** Taps what this page has a button for; false: it has none for one of them, or it would be the wrong one. */
@@ -84,7 +84,7 @@ test('the page that is taken along is where the fold is, for all that its button
     held++
     await page.clock.runFor(now - at)
     const bar = await page.locator('#bar').evaluate((element) => (element as HTMLProgressElement).value)
-    const over = (await page.locator('#head').textContent()) === 'That is the end.'
+    const over = (await page.locator('#head').textContent()) === 'That’s it. Well done.'
     const shown = over ? 2 : Number((await page.locator('#head').textContent())!.slice(-1))
     // It looks ten times a second.
     expect({ name, near: Math.abs(bar * 1000 - position) <= 100, scene: shown }).toEqual({ name, near: true, scene })
@@ -206,8 +206,8 @@ test('a rotation shows every station, and back, pause and end work', async ({ pa
   await page.keyboard.press('Space')
   await skip(page, 8, (ms) => page.clock.runFor(ms))
   await page.clock.runFor(200)
-  await expect(page.getByRole('heading', { name: 'Go 1 of 6' })).toBeVisible()
-  await expect(page.getByText('Sides change after 20 s', { exact: true })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Interval 1 of 6' })).toBeVisible()
+  await expect(page.getByText('Switch sides after 20 s', { exact: true })).toBeVisible()
   await expect(page.getByRole('region', { name: 'All stations' }).getByRole('article')).toHaveCount(6)
   // The figures of the main options are there, and push no control out of sight.
   await expect(page.getByRole('region', { name: 'All stations' }).locator('span > svg:visible')).toHaveCount(6)
@@ -217,11 +217,11 @@ test('a rotation shows every station, and back, pause and end work', async ({ pa
   await expect(page.getByRole('heading', { name: 'Get ready' })).toBeVisible()
   await page.getByRole('button', { name: 'End class' }).click()
   // Once is not enough: it only asks.
-  await expect(page.getByRole('heading', { name: 'Done' })).toHaveCount(0)
+  await expect(page.getByRole('heading', { name: 'Finished' })).toHaveCount(0)
   await page.getByRole('button', { name: 'Press again to end' }).click()
-  await expect(page.getByRole('heading', { name: 'Done' })).toBeVisible()
-  await page.getByRole('button', { name: 'Not done: step back in' }).click()
-  await expect(page.getByRole('button', { name: 'Go on' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Finished' })).toBeVisible()
+  await page.getByRole('button', { name: 'Not finished? Go back in' }).click()
+  await expect(page.getByRole('button', { name: 'Carry on' })).toBeVisible()
 })
 
 test('a block that begins at a tap waits for it', async ({ page, studio }) => {
@@ -251,13 +251,13 @@ test('a block that begins at a tap waits for it', async ({ page, studio }) => {
   await stopClock(page)
   await page.keyboard.press('Space')
   await page.clock.runFor(60_000)
-  await expect(page.getByText('Ready when you are')).toBeVisible()
+  await expect(page.getByText('Press Go when you are ready')).toBeVisible()
   await expect(page.getByTestId('clock')).toHaveText('30')
   await page.keyboard.press('ArrowRight')
   await page.clock.runFor(10_500)
   await expect(page.getByTestId('clock')).toHaveText('20')
   await page.keyboard.press('Space')
-  await expect(page.getByRole('button', { name: 'Go on' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Carry on' })).toBeVisible()
 })
 
 test('bells are put on the audio clock where the cues are', async ({ page, demo }) => {
@@ -299,11 +299,11 @@ test('space starts and pauses whatever was pressed; a class ended early logs onl
   await page.getByRole('button', { name: 'Sound is off' }).click()
   await page.keyboard.press('Space')
   await expect(page.getByText('Paused', { exact: true })).toHaveCount(0)
-  await page.getByRole('button', { name: 'Keys' }).focus()
+  await page.getByRole('button', { name: 'Shortcuts' }).focus()
   await page.keyboard.press('Space')
-  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible()
+  await expect(page.getByRole('dialog', { name: 'Shortcuts' })).toBeVisible()
   await page.keyboard.press('Escape')
-  await expect(page.getByRole('button', { name: 'Keys' })).toBeFocused()
+  await expect(page.getByRole('button', { name: 'Shortcuts' })).toBeFocused()
   await expect(page.getByText('Paused', { exact: true })).toHaveCount(0)
   await page.locator('main').focus()
   await page.reload()
@@ -319,9 +319,9 @@ test('space starts and pauses whatever was pressed; a class ended early logs onl
   expect(end!.x - (add!.x + add!.width)).toBeGreaterThan(100)
   await page.getByRole('button', { name: 'End class' }).click()
   // Once is not enough: it only asks.
-  await expect(page.getByRole('heading', { name: 'Done' })).toHaveCount(0)
+  await expect(page.getByRole('heading', { name: 'Finished' })).toHaveCount(0)
   await page.getByRole('button', { name: 'Press again to end' }).click()
-  await expect(page.getByRole('heading', { name: 'Done' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Finished' })).toBeVisible()
   await expect(page.getByRole('banner')).not.toContainText('left')
   await page.getByRole('link', { name: 'Write the log' }).click()
   await expect(page.getByRole('columnheader').filter({ hasText: /drill|stand|squat|lunge|hinge|bridge/ })).toHaveCount(
@@ -329,14 +329,14 @@ test('space starts and pauses whatever was pressed; a class ended early logs onl
   )
 
   // A whole column at once, a row at once, and somebody who walked in.
-  await page.getByLabel('All or none came').selectOption('none')
+  await page.getByLabel('Mark all or none as here').selectOption('none')
   await expect(page.getByText(/^0 of \d+ came/)).toBeVisible()
-  await page.getByLabel('All or none came').selectOption('all')
+  await page.getByLabel('Mark all or none as here').selectOption('all')
   await page.getByLabel('Everyone at Wall hinge drill').selectOption('easier')
   const used = page.getByLabel(/, Wall hinge drill$/)
   for (const select of await used.all()) await expect(select.locator('option:checked')).toHaveText('easier')
   const before = await used.count()
-  await page.getByLabel('Somebody new walked in').fill('Wanda Vane')
+  await page.getByLabel('Someone new came').fill('Wanda Vane')
   await page.keyboard.press('Enter')
   await expect(used).toHaveCount(before + 1)
   await expect(page.getByLabel('Wanda Vane came')).toBeChecked()

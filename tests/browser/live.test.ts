@@ -35,7 +35,7 @@ test('started six minutes late, the class ends on time with the stretch whole, a
   expect(shifts.every(({ scene, by }) => by < 0 && all[scene]!.blockName !== 'Wind down')).toBe(true)
 
   const short = seconds(await clockOf(page))
-  await ways.getByRole('button', { name: 'Take it back' }).click()
+  await ways.getByRole('button', { name: 'Undo' }).click()
   await expect.poll(async () => seconds(await clockOf(page))).toBeGreaterThan(short + 300)
   await expect(page.getByTestId('ends')).toContainText('late')
 })
@@ -67,16 +67,16 @@ test('the wall and the phone follow, the phone leads, and the wall shows nothing
   await page.keyboard.press('a')
   await page.getByLabel('In a few words').fill('planted knee words')
   await page.getByLabel('Of whom').selectOption({ label: 'Greta Holm' })
-  await page.getByRole('button', { name: 'Keep' }).click()
+  await page.getByRole('button', { name: 'Save note' }).click()
   await page.getByRole('button', { name: 'Greta Holm' }).click()
   await expect(page.getByText('1 of 14 here')).toBeVisible()
   await page.keyboard.press('Escape')
 
   await page.getByRole('button', { name: 'Start the class' }).click()
   await skip(page, 8)
-  await expect(wall.getByRole('heading', { name: 'Go 1 of 6' })).toBeVisible()
+  await expect(wall.getByRole('heading', { name: 'Interval 1 of 6' })).toBeVisible()
   await expect(wall.getByRole('region', { name: 'All stations' }).getByRole('article')).toHaveCount(6)
-  await expect(phone.getByRole('heading', { name: 'Go 1 of 6' })).toBeVisible()
+  await expect(phone.getByRole('heading', { name: 'Interval 1 of 6' })).toBeVisible()
   await expect(phone.getByRole('list', { name: 'Who needs what here' })).toBeVisible()
   const shown = await Promise.all([page, wall, phone].map((p) => p.getByTestId('clock').textContent()))
   const read = shown.map((text) => parseInt(text!))
@@ -115,10 +115,10 @@ test('a phone is let in by a code over HTTPS, leads, and is sent away at once', 
   await page.goto(await bookedAgo(open, 'Full moon circuit', 0))
   await page.getByRole('button', { name: 'Start the class' }).click()
   await page.getByRole('button', { name: 'Screens' }).click()
-  await page.getByRole('button', { name: 'a phone' }).click()
+  await page.getByRole('button', { name: 'Pair a phone' }).click()
   const code = (await page.getByTestId('code').textContent())!.trim()
   expect(code).toMatch(/^\d{6}$/)
-  await expect(page.getByRole('img', { name: /A picture of the address https:/ })).toBeVisible()
+  await expect(page.getByRole('img', { name: /QR code for https:/ })).toBeVisible()
 
   // By a name of the network nobody is the owner, though the question comes from this machine.
   const door = new URL(open.address)
@@ -134,27 +134,25 @@ test('a phone is let in by a code over HTTPS, leads, and is sent away at once', 
   const phone = await outside.newPage()
   await phone.goto(`${open.outside}/remote`)
   await expect(
-    phone
-      .getByText('This device is not paired', { exact: false })
-      .or(phone.getByText('Ask for a code', { exact: false })),
+    phone.getByText('This device is not paired', { exact: false }).or(phone.getByText('Get a code', { exact: false })),
   ).toBeVisible()
   await phone.goto(`${open.outside}/pair`)
-  await phone.getByLabel('Six digits').fill('000000')
-  await phone.getByRole('button', { name: 'Let in' }).click()
+  await phone.getByLabel('Six-digit code').fill('000000')
+  await phone.getByRole('button', { name: 'Pair' }).click()
   await expect(phone.getByRole('alert')).toContainText('No code like this is open')
   await phone.goto(`${open.outside}/pair#${code}`)
   await phone.reload()
-  await phone.getByRole('button', { name: 'Let in' }).click()
+  await phone.getByRole('button', { name: 'Pair' }).click()
   await phone.getByRole('button', { name: 'Pause' }).click()
-  await expect(page.getByRole('button', { name: 'Go on' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Carry on' })).toBeVisible()
   // What is the instructor's alone stays shut.
   expect(await phone.evaluate(async () => (await fetch('/api/people')).status)).toBe(403)
 
-  await expect(page.getByText(/(phone|screen|tablet) \(remote\)/)).toBeVisible({
+  await expect(page.getByText(/(phone|screen|tablet) \d*\s*\(phone\)/)).toBeVisible({
     timeout: 10_000,
   })
-  await page.getByRole('button', { name: 'Send away' }).click()
-  await expect(page.getByRole('button', { name: 'Send away' })).toHaveCount(0)
+  await page.getByRole('button', { name: 'Disconnect' }).click()
+  await expect(page.getByRole('button', { name: 'Disconnect' })).toHaveCount(0)
   expect(await phone.evaluate(async () => (await fetch('/api/wall')).status)).toBe(401)
   await outside.close()
 })
@@ -177,7 +175,7 @@ test('sixty seconds without a server, ten minutes asleep: the class is where it 
   await page.clock.fastForward(600_000)
   await page.clock.runFor(1000)
   expect(Math.abs(before - 662 - seconds(await clockOf(page)))).toBeLessThanOrEqual(1)
-  await expect(page.getByText(/This machine slept for/)).toBeVisible()
+  await expect(page.getByText(/This computer was asleep for/)).toBeVisible()
 })
 
 test('a class is rehearsed at eight times its speed, with what is said, and nothing is started', async ({
@@ -190,13 +188,13 @@ test('a class is rehearsed at eight times its speed, with what is said, and noth
   await page.getByRole('button', { name: '8×' }).click()
   // Space plays, whatever was pressed last.
   await page.keyboard.press('Space')
-  await expect(page.getByRole('button', { name: 'Stand still' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible()
   await expect(page.getByRole('button', { name: '8×' })).toHaveAttribute('aria-pressed', 'true')
   for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Skip' }).click()
   await expect(page.getByTestId('captions')).toContainText('Next', { timeout: 40_000 })
   await expect(page.getByTestId('rehearsed')).not.toContainText('0:00')
   await page.goto(demo.address)
-  await expect(page.getByText('under way now')).toHaveCount(0)
+  await expect(page.getByText('in progress')).toHaveCount(0)
 })
 
 test('the page that is taken along leads the class with no server', async ({ page, demo }) => {
@@ -220,5 +218,5 @@ test('the page that is taken along leads the class with no server', async ({ pag
   await expect(page.getByRole('heading', { name: 'Wall hinge drill' })).toBeVisible()
   await expect(page.locator('#cards svg').first()).toBeVisible()
   await page.keyboard.press('Space')
-  await expect(page.getByRole('button', { name: 'Go on' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Carry on' })).toBeVisible()
 })

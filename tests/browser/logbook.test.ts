@@ -78,10 +78,10 @@ test('suggestions are taken into next week, one refused, and taken back', async 
   await refused.getByRole('button').click()
   await list.getByRole('button', { name: `Take ${before - 1}` }).click()
   await expect(lines).toHaveCount(1)
-  await expect(page.getByRole('button', { name: /^Leo Pike at Bodyweight squat: .* yours/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: /^Leo Pike at Bodyweight squat: .* your choice/ })).toBeVisible()
   await list.getByRole('button', { name: 'Undo' }).click()
   await expect(lines).toHaveCount(before)
-  await expect(page.getByRole('button', { name: /^Leo Pike at Bodyweight squat: .* yours/ })).toHaveCount(0)
+  await expect(page.getByRole('button', { name: /^Leo Pike at Bodyweight squat: .* your choice/ })).toHaveCount(0)
 })
 
 test('a person has a history, what comes next, and a sheet without what hurts', async ({ page, demo }) => {
@@ -163,7 +163,7 @@ test('everything goes out, something is lost, and everything comes in again', as
     .setInputFiles({ name: 'no.zip', mimeType: 'application/zip', buffer: Buffer.from('no') })
   await data.getByRole('button', { name: 'Bring it in' }).click()
   await expect(data.getByRole('alert')).toContainText('Nothing here was changed')
-  await data.getByRole('button', { name: 'Leave it' }).click()
+  await data.getByRole('button', { name: 'Cancel' }).click()
   await data.locator('input[type=file]').setInputFiles(path)
   await data.getByRole('button', { name: 'Bring it in' }).click()
   await expect(data.getByText(/Everything was brought in/)).toBeVisible()

@@ -20,29 +20,29 @@ test('a move is found by an alias with a typing mistake, and shows itself and wh
 }) => {
   await page.goto(`${sharedDemo.address}/moves`)
   await expect(page.getByText('172 moves', { exact: true })).toBeVisible()
-  await page.getByLabel('Look for').fill('bulgarain')
+  await page.getByLabel('Search').fill('bulgarain')
   await expect(page.getByText('1 of 172 moves')).toBeVisible()
   await page.getByRole('link', { name: 'Split squat, rear foot raised' }).click()
   await expect(page.getByRole('heading', { name: 'Split squat, rear foot raised' })).toBeVisible()
-  const options = page.getByRole('list', { name: 'Harder, main, easier and instead' }).getByRole('listitem')
+  const options = page.getByRole('list', { name: 'Harder, main, easier and alternative' }).getByRole('listitem')
   expect(await options.count()).toBeGreaterThanOrEqual(3)
   await expect(options.nth(1).getByRole('img')).toHaveAttribute(
     'aria-label',
-    /low, thigh level, left foot raised behind/,
+    /low, thighs level, left foot raised behind/,
   )
-  await expect(options.nth(1).getByLabel('What it asks, 0 to 5')).toContainText('balance')
+  await expect(options.nth(1).getByLabel('Demands, 0 to 5')).toContainText('balance')
 
   // It moves only when it is asked to, at the tempo of the move.
   const drawn = () => options.nth(1).getByRole('img').innerHTML()
   const still = await drawn()
   await page.waitForTimeout(300)
   expect(await drawn()).toBe(still)
-  await page.getByRole('button', { name: 'Show it moving' }).click()
+  await page.getByRole('button', { name: 'Show moving' }).click()
   const begun = await drawn()
   await expect.poll(drawn).not.toBe(begun)
 
   // Held still again it is turned, and the sequence of a longer move is a strip.
-  await page.getByRole('button', { name: 'Hold still' }).click()
+  await page.getByRole('button', { name: 'Stop moving' }).click()
   const side = await drawn()
   await page.getByLabel('Seen from').selectOption('front')
   await expect.poll(drawn).not.toBe(side)
@@ -58,20 +58,20 @@ test('every sieve of the library lets through what fits and nothing else', async
     ['Position', 'prone', 'prone-back-lift', 'plank'],
     ['Position', 'seated', 'high-low-twist', 'standing-chop'],
     ['Direction', 'frontal', 'side-lunge', 'squat'],
-    ['With', 'kettlebell', 'kettlebell-swing', 'squat'],
-    ['With', 'none', 'squat', 'kettlebell-swing'],
-    ['With', 'chair', 'chair-squat', 'squat'],
-    ['With', 'dumbbell', 'press-out-squat', 'squat'],
-    ['Kind to', 'knee', 'hip-hinge', 'seated-figure-four'],
-    ['Kind to', 'lowerBack', 'glute-bridge', 'leg-lower'],
-    ['Kind to', 'balance', 'split-squat', 'side-bound'],
-    ['Kind to', 'pregnancy', 'hip-thrust', 'glute-bridge'],
-    ['Kind to', 'ankle', 'hip-thrust', 'single-calf-raise'],
-    ['Kind to', 'wrist', 'plank', 'push-up'],
-    ['Kind to', 'hip', 'split-squat', 'cossack-squat'],
-    ['Kind to', 'neck', 'glute-bridge', 'opposite-toe-touch'],
-    ['Kind to', 'shoulder', 'squat', 'pigeon-turn'],
-    ['Kind to', 'pelvicFloor', 'glute-bridge', 'kettlebell-swing'],
+    ['Kit', 'kettlebell', 'kettlebell-swing', 'squat'],
+    ['Kit', 'none', 'squat', 'kettlebell-swing'],
+    ['Kit', 'chair', 'chair-squat', 'squat'],
+    ['Kit', 'dumbbell', 'press-out-squat', 'squat'],
+    ['Suitable for', 'knee', 'hip-hinge', 'seated-figure-four'],
+    ['Suitable for', 'lowerBack', 'glute-bridge', 'leg-lower'],
+    ['Suitable for', 'balance', 'split-squat', 'side-bound'],
+    ['Suitable for', 'pregnancy', 'hip-thrust', 'glute-bridge'],
+    ['Suitable for', 'ankle', 'hip-thrust', 'single-calf-raise'],
+    ['Suitable for', 'wrist', 'plank', 'push-up'],
+    ['Suitable for', 'hip', 'split-squat', 'cossack-squat'],
+    ['Suitable for', 'neck', 'glute-bridge', 'opposite-toe-touch'],
+    ['Suitable for', 'shoulder', 'squat', 'pigeon-turn'],
+    ['Suitable for', 'pelvicFloor', 'glute-bridge', 'kettlebell-swing'],
   ]
   await page.goto(`${sharedDemo.address}/moves`)
   for (const [label, value, must, not] of sieves) {
@@ -84,14 +84,14 @@ test('every sieve of the library lets through what fits and nothing else', async
   }
 
   // A strict limit spares more; a sieve that fails says so and shows nothing.
-  await page.getByLabel('Kind to').selectOption('knee')
-  await expect(page.getByText('no clearance')).toBeVisible()
+  await page.getByLabel('Suitable for').selectOption('knee')
+  await expect(page.getByText('not clearance')).toBeVisible()
   await expect(card('split-squat')).toBeVisible()
   await expect(card('split-squat').getByText('only as')).toHaveCount(0)
   await expect(card('squat').getByText('only as: Bodyweight squat, half the depth')).toBeVisible()
   await expect(card('kickback')).toBeVisible()
-  await page.getByLabel('a strict limit').click()
-  await expect(page.getByLabel('a strict limit')).toBeChecked()
+  await page.getByLabel('strict (keep a wider margin)').click()
+  await expect(page.getByLabel('strict (keep a wider margin)')).toBeChecked()
   await expect(card('kickback')).toHaveCount(0)
   await expect(card('split-squat').getByText('only as: Split squat, quarter depth')).toBeVisible()
 
@@ -113,21 +113,21 @@ test('a move of one’s own is made, used, travels in the class file, and goes o
   studio,
 }) => {
   await page.goto(`${studio.address}/moves/split-squat`)
-  await page.getByRole('link', { name: 'Make it your own' }).click()
+  await page.getByRole('link', { name: 'Make my own version' }).click()
   await page.getByLabel('Name').fill('Mast squat')
   await page.getByLabel('Tempo').fill('4-0')
-  await page.getByRole('button', { name: 'Keep it' }).click()
-  await expect(page.getByRole('alert')).toContainText('“4-0” is no tempo')
+  await page.getByRole('button', { name: 'Save move' }).click()
+  await expect(page.getByRole('alert')).toContainText('“4-0” is not a tempo')
   await page.getByLabel('Tempo').fill('4-0-2-0')
 
   // A picture of one’s own; what is none changes nothing. Whom it is not for is ticked.
   const picture = page.locator('form input[type=file]')
   await picture.setInputFiles({ name: 'notes.png', mimeType: 'image/png', buffer: Buffer.from('no picture') })
-  await expect(page.getByText('“notes.png” is no picture that can be shown.')).toBeVisible()
+  await expect(page.getByText('“notes.png” is not a picture that can be shown.')).toBeVisible()
   await picture.setInputFiles({ name: 'mast.png', mimeType: 'image/png', buffer: Buffer.from(dot, 'base64') })
   await expect(page.getByRole('img', { name: 'Your picture of the move' })).toBeVisible()
   await page.getByLabel('sore wrists').selectOption('any')
-  await page.getByRole('button', { name: 'Keep it' }).click()
+  await page.getByRole('button', { name: 'Save move' }).click()
   await expect(page.getByRole('heading', { name: 'Mast squat' })).toBeVisible()
   await expect(page.getByRole('img', { name: 'Mast squat', exact: true })).toBeVisible()
   await page.goto(`${studio.address}/moves?q=mast&limit=wrist`)
@@ -135,10 +135,10 @@ test('a move of one’s own is made, used, travels in the class file, and goes o
   await expect(page.locator('a[href="/moves/my-mast-squat"]')).toHaveCount(0)
 
   await page.goto(`${studio.address}/classes/new`)
-  await page.getByRole('button', { name: 'Make it and build' }).click()
+  await page.getByRole('button', { name: 'Create and build' }).click()
   await addBlock(page, 'Straight sets')
   await chooseMove(page, page.getByRole('button', { name: 'Add a station to Straight sets' }), 'Mast squat')
-  await enter(page.getByLabel('Dose of Mast squat'), '10 each side')
+  await enter(page.getByLabel('Target of Mast squat'), '10 each side')
   await expect(page.getByRole('article', { name: 'Station 2: Mast squat' })).toContainText('2 min 3 s')
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
   await page.getByRole('link', { name: 'Cards' }).click()
@@ -149,10 +149,10 @@ test('a move of one’s own is made, used, travels in the class file, and goes o
 
   const exporting = page.waitForEvent('download')
   await page.goto(`${studio.address}/moves`)
-  await page.getByRole('link', { name: 'Export your own' }).click()
+  await page.getByRole('link', { name: 'Export my moves' }).click()
   const own = readFileSync(await (await exporting).path())
   await page.goto(`${studio.address}/moves/my-mast-squat/edit`)
-  await page.getByRole('button', { name: 'Take it out of the library' }).click()
+  await page.getByRole('button', { name: 'Delete move' }).click()
   await expect(page.getByText('172 moves', { exact: true })).toBeVisible()
 
   // The class still opens, here and elsewhere: it carries the move.
@@ -188,12 +188,12 @@ test('an option is swapped for a proposed one, and the cards are printed', async
     const pages = await pagesOf(page, format)
     expect(pages).toHaveLength(8)
     expect(pages[5]).toContain('two counts still below')
-    expect(pages[5]).toContain('half a side')
+    expect(pages[5]).toContain('half on each side')
   }
   await page.getByText('Walk-through', { exact: true }).click()
-  await expect(page.getByRole('article', { name: 'Walk-through' })).toContainText('3 min 20 s in all')
-  await page.getByText('To take home').click()
-  await expect(page.getByRole('article', { name: 'To take home' })).toContainText('Calf stretch')
+  await expect(page.getByRole('article', { name: 'Walk-through' })).toContainText('3 min 20 s in total')
+  await page.getByText('Take-home sheet').click()
+  await expect(page.getByRole('article', { name: 'Take-home sheet' })).toContainText('Calf stretch')
 })
 
 test('the picker answers what is asked of it: easier than this, no kit, sideways, what each asks instead', async ({
@@ -214,7 +214,7 @@ test('the picker answers what is asked of it: easier than this, no kit, sideways
   await page.getByRole('button', { name: 'Sideways' }).click()
   await expect(list.locator('#found-side-lunge')).toBeVisible()
   await expect(list.locator('#found-squat')).toHaveCount(0)
-  await page.getByRole('button', { name: 'No kit left' }).click()
+  await page.getByRole('button', { name: 'No kit needed' }).click()
   await expect(list.locator('small').filter({ hasText: '·' })).toHaveCount(0)
   await page.keyboard.press('Escape')
   await expect(page.getByRole('dialog')).toHaveCount(0)

@@ -81,7 +81,7 @@ test('film, side and hand are those of the part under way, on the lead and on th
     const station = plan.blocks[span.block]!.stations![span.station]!
     const main = station.options.find((option) => option.tier === 'main')!
     const side = span.side ?? 'both'
-    const [words, hand] = sides[station.id]?.[side] ?? [side === 'alternate' ? 'sides in turn' : '', '']
+    const [words, hand] = sides[station.id]?.[side] ?? [side === 'alternate' ? 'alternating sides' : '', '']
     const right = { film: `${main.id} ${span.part + 1} ${side} own`, side: words, hand }
     for (const screen of [page, wall])
       await expect.poll(() => shown(screen), { message: `scene ${scene}` }).toEqual(right)
@@ -123,7 +123,7 @@ test('what is shown before, between and beside the work', async ({ page, context
 
   // The walk-through, from the front: the instructor shows, the room watches.
   await to(0)
-  await expect(page.getByRole('heading', { name: 'Show: Split squat' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Demo: Split squat' })).toBeVisible()
   await expect(wall.getByRole('heading', { name: 'Watch: Split squat' })).toBeVisible()
   await expect(wall.getByTestId('film')).toHaveAttribute('data-shows', / front$/)
 
@@ -183,7 +183,7 @@ for (const [width, height] of [
     expect(await tall(page.getByTestId('next'))).toBeGreaterThanOrEqual(least(16, 3))
     // Nothing lies over anything: what is read, and what is pressed.
     const boxes = await Promise.all(
-      [...far, page.getByTestId('next'), page.getByRole('button', { name: 'Go on' })].map(
+      [...far, page.getByTestId('next'), page.getByRole('button', { name: 'Carry on' })].map(
         async (e) => (await e.boundingBox())!,
       ),
     )
@@ -234,11 +234,11 @@ test('ways are put away with a key, come back when more is lost, and are taken b
   for (let i = 0; i < 4; i++) await page.keyboard.press('+')
   await expect(ways).toContainText('late')
   await ways.getByRole('button').first().click()
-  await expect(ways).toContainText('Taken')
+  await expect(ways).toContainText('Done:')
   await page.reload()
-  await expect(ways.getByRole('button', { name: 'Take it back' })).toBeVisible()
+  await expect(ways.getByRole('button', { name: 'Undo' })).toBeVisible()
   // A browser is one device: nobody else leads.
-  await expect(page.getByText('Another screen leads')).toHaveCount(0)
+  await expect(page.getByText('Another screen is leading')).toHaveCount(0)
   await page.keyboard.press('u')
   await expect(ways.getByText('Taken')).toHaveCount(0)
   void id
@@ -272,5 +272,5 @@ test('go to acts on Enter, and a slip of an arrow throws nothing back', async ({
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Split squat')
   await page.getByLabel('Go to', { exact: true }).selectOption({ label: 'Round' })
   await page.getByLabel('Go to', { exact: true }).press('Enter')
-  await expect(page.getByRole('heading', { name: 'next Go 1 of 4' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'next Interval 1 of 4' })).toBeVisible()
 })

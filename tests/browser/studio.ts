@@ -30,8 +30,8 @@ export class Server {
       let said = ''
       child.stdout.on('data', (text: Buffer) => {
         said += text.toString()
-        const ready = /ready: (http:\/\/\S+)/.exec(said)
-        this.outside = /paired: (https:\/\/\S+)/.exec(said)?.[1] ?? ''
+        const ready = /running: (http:\/\/\S+)/.exec(said)
+        this.outside = /network: (https:\/\/\S+)/.exec(said)?.[1] ?? ''
         if (ready?.[1] && (!this.lan || this.outside)) resolve(ready[1])
       })
       child.stderr.on('data', (text: Buffer) => (said += text.toString()))
@@ -191,7 +191,7 @@ export const commandsOf = (page: Page): Promise<string[]> =>
 /** Presses the button of a move and chooses another from the library, by what is typed. */
 export async function chooseMove(page: Page, button: Locator, typed: string) {
   await button.click()
-  await page.getByRole('dialog').getByLabel('Look for').fill(typed)
+  await page.getByRole('dialog').getByLabel('Search').fill(typed)
   await expect(page.getByRole('listbox', { name: 'Moves found' }).getByRole('option').first()).toContainText(typed)
   await page.keyboard.press('Enter')
 }

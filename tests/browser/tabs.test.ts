@@ -16,7 +16,7 @@ test.describe('a reply that is lost', () => {
   test('a log is saved all the same, once, and stays saved after a reload', async ({ page, sharedDemo }) => {
     const address = `${await classOf(sharedDemo, 'Six around the loft, first time')}/log`
     await page.goto(address)
-    const note = page.getByLabel('About this class, for next time')
+    const note = page.getByLabel('Notes for next time')
     await loseAnswers(page, '**/log', 2)
     await note.fill('Chairs were short by two.')
     await expect(page.getByText('Saved', { exact: true })).toBeVisible()
@@ -30,7 +30,7 @@ test.describe('a reply that is lost', () => {
   test('a reload in that moment sends the same change again', async ({ page, sharedDemo }) => {
     const address = `${await classOf(sharedDemo, 'Six around the loft, first time')}/log`
     await page.goto(address)
-    const note = page.getByLabel('About this class, for next time')
+    const note = page.getByLabel('Notes for next time')
     await page.route('**/log', async (route) => {
       if (route.request().method() !== 'PUT') return route.fallback()
       await route.fetch()
@@ -103,7 +103,7 @@ test('with every third answer lost on its way, all that is typed on any screen i
   }
   await page.goto(`${demo.address}/moves/new`)
   await page.getByLabel('Name').fill('Moon squat')
-  await page.getByRole('button', { name: 'Keep it' }).click()
+  await page.getByRole('button', { name: 'Save move' }).click()
   await expect(page).toHaveURL(/my-moon-squat$/)
 
   const people = await get<{ name: string; note?: string }[]>('/api/people')
@@ -153,9 +153,9 @@ const documents: {
   {
     name: 'a log',
     at: (_, __, log) => log,
-    field: (page) => page.getByLabel('About this class, for next time'),
+    field: (page) => page.getByLabel('Notes for next time'),
     type: async (page, text) => {
-      await page.getByLabel('About this class, for next time').fill(text)
+      await page.getByLabel('Notes for next time').fill(text)
     },
     texts: ['Music was too loud.', 'Music was fine.'],
   },
@@ -249,7 +249,7 @@ test('two tabs on a move of one’s own: the same three choices, and the form sh
 }) => {
   await page.goto(`${shared.address}/moves/new`)
   await page.getByLabel('Name').fill('Loft squat')
-  await page.getByRole('button', { name: 'Keep it' }).click()
+  await page.getByRole('button', { name: 'Save move' }).click()
   await expect(page.getByRole('heading', { name: 'Loft squat' })).toBeVisible()
   const address = `${shared.address}/moves/my-loft-squat/edit`
   const other = await context.newPage()
@@ -257,10 +257,10 @@ test('two tabs on a move of one’s own: the same three choices, and the form sh
   const setUp = (of: Page) => of.getByLabel('Set-up')
   await setUp(other).fill('Feet wide.')
   await setUp(page).fill('Feet narrow.')
-  await other.getByRole('button', { name: 'Keep it' }).click()
+  await other.getByRole('button', { name: 'Save move' }).click()
   await expect(other).toHaveURL(/my-loft-squat$/)
 
-  await page.getByRole('button', { name: 'Keep it' }).click()
+  await page.getByRole('button', { name: 'Save move' }).click()
   const dialog = page.getByRole('dialog')
   await expect(dialog).toContainText('was changed in another tab')
   await dialog.getByRole('button', { name: 'See both side by side' }).click()
@@ -271,9 +271,9 @@ test('two tabs on a move of one’s own: the same three choices, and the form sh
 
   await other.goto(address)
   await setUp(other).fill('Feet anyhow.')
-  await page.getByRole('button', { name: 'Keep it' }).click()
+  await page.getByRole('button', { name: 'Save move' }).click()
   await expect(page).toHaveURL(/my-loft-squat$/)
-  await other.getByRole('button', { name: 'Keep it' }).click()
+  await other.getByRole('button', { name: 'Save move' }).click()
   await other.getByRole('dialog').getByRole('button', { name: 'Keep mine' }).click()
   await expect(other).toHaveURL(/my-loft-squat$/)
   const { moves } = (await (await fetch(`${shared.address}/api/own-moves`)).json()) as { moves: { setUp: string }[] }
@@ -282,7 +282,7 @@ test('two tabs on a move of one’s own: the same three choices, and the form sh
   // A second new move of the same name stands beside the first.
   await page.goto(`${shared.address}/moves/new`)
   await page.getByLabel('Name').fill('Loft squat')
-  await page.getByRole('button', { name: 'Keep it' }).click()
+  await page.getByRole('button', { name: 'Save move' }).click()
   await expect(page).toHaveURL(/my-loft-squat-2$/)
 })
 

@@ -26,18 +26,18 @@ class Hand {
 
   /** The library is open: a name is typed until it is the first, and taken. */
   async move(typed: string, name: string) {
-    await expect(this.page.getByRole('dialog').getByLabel('Look for')).toBeFocused()
+    await expect(this.page.getByRole('dialog').getByLabel('Search')).toBeFocused()
     await this.type(typed)
     await expect(this.page.getByRole('listbox').getByRole('option').first()).toContainText(name)
     await this.press('Enter')
-    await expect(this.page.getByLabel(/^Dose of /)).toBeFocused()
+    await expect(this.page.getByLabel(/^Target of /)).toBeFocused()
   }
 
   /** The dose that has the focus. */
   async dose(text: string, verdict?: string) {
     await this.type(text)
     await this.press('Enter')
-    await expect(this.page.getByText('Taken.')).toBeVisible()
+    await expect(this.page.getByText('Set.')).toBeVisible()
     if (verdict) await expect(this.page.getByTestId('verdict')).toHaveText(verdict)
   }
 }
@@ -46,8 +46,8 @@ async function newClass(page: Page, address: string): Promise<Hand> {
   await page.goto(address)
   const hand = new Hand(page)
   await hand.click(page.getByRole('link', { name: 'New class' }).first())
-  await hand.click(page.getByRole('button', { name: 'Make it and build' }))
-  await expect(page.getByText('An empty bench')).toBeVisible()
+  await hand.click(page.getByRole('button', { name: 'Create and build' }))
+  await expect(page.getByText('Nothing here yet')).toBeVisible()
   return hand
 }
 
@@ -68,13 +68,13 @@ test('one side a round for three rounds, with warm-up and stretches, in under 25
   await hand.press('Enter')
   await hand.click(page.getByRole('button', { name: 'Add a station to Left, then right' }))
   await hand.move('side lun', 'Side lunge')
-  await expect(page.getByLabel('Dose of Side lunge')).toHaveValue('40 s')
+  await expect(page.getByLabel('Target of Side lunge')).toHaveValue('40 s')
   await hand.click(page.getByRole('button', { name: '+ Add a block' }))
   await hand.click(ready(page, 'Cool-down'))
 
   await expect(rows(page)).toHaveCount(7)
   const blocks = page.getByRole('region', { name: /^Block \d/ })
-  await expect(blocks.nth(1)).toContainText('3 rounds, each round once a side')
+  await expect(blocks.nth(1)).toContainText('3 rounds, each round on the left, then on the right')
   // 10 + 40 + 5 + 40; 10 + 3·(2·(3·40 + 2·10) + the way from side to side) + 2·60; 10 + 30 + 5 + 30, by the tape.
   await expect(page.getByTestId('tape').getByRole('listitem')).toHaveText([
     'Warm-up: 1 minute 35 seconds, from 0 seconds',
@@ -93,18 +93,18 @@ test('six stations of straight sets with falling targets, hold and pulses, in un
   const hand = await newClass(page, studio.address)
   await hand.click(ready(page, 'Straight sets'))
   await hand.click(page.getByRole('button', { name: 'Add from a list to Straight sets' }))
-  await expect(page.getByLabel('One move a line')).toBeFocused()
+  await expect(page.getByLabel('One move per line')).toBeFocused()
   for (const name of ['split squat', 'hip hinge', 'side lunge', 'glute bridge', 'sumo squat']) {
     await hand.type(name)
     await hand.press('Enter')
   }
   await hand.click(page.getByRole('button', { name: /^Add 5 stations/ }))
   await expect(rows(page)).toHaveCount(6)
-  await hand.click(page.getByLabel('Choose block Straight sets'))
-  await hand.click(page.getByLabel('Dose of all that is chosen'))
+  await hand.click(page.getByLabel('Select block Straight sets'))
+  await hand.click(page.getByLabel('Target for all selected stations'))
   await hand.type('20/15/12 + 15 s hold (last round) + 15 pulses (last round)')
   await hand.press('Enter')
-  await expect(page.getByText('6 dosed.')).toBeVisible()
+  await expect(page.getByText('Target set at 6 stations.')).toBeVisible()
   for (let i = 0; i < 6; i++) {
     await expect(rows(page).nth(i)).toContainText('20/15/12 + 15 s hold (last round) + 15 pulses (last round)')
   }
@@ -118,9 +118,9 @@ test('a drop set with plate changes and a superset, by keys alone, in under 150 
   const hand = new Hand(page)
   await page.getByLabel('Title').focus()
   await hand.press('Enter')
-  await expect(page.getByText('An empty bench')).toBeVisible()
+  await expect(page.getByText('Nothing here yet')).toBeVisible()
   await hand.press('b')
-  await expect(page.getByLabel('Look for a ready block')).toBeFocused()
+  await expect(page.getByLabel('Find a ready-made block')).toBeFocused()
   await hand.type('drop')
   await expect(ready(page, 'Drop set')).toBeVisible()
   await hand.press('Enter')
@@ -128,7 +128,7 @@ test('a drop set with plate changes and a superset, by keys alone, in under 150 
 
   // The plates come off in 20 s, not in 12.
   await hand.press('Escape', 'ArrowDown', 'e')
-  await expect(page.getByLabel('Dose of Goblet squat')).toBeFocused()
+  await expect(page.getByLabel('Target of Goblet squat')).toBeFocused()
   await hand.dose('10 at 100 % + 20 s rest + 10 at 70 % + 20 s rest + 10 at 40 %')
   await hand.press('Escape', 'b')
   await hand.type('superset')
@@ -166,7 +166,7 @@ test('from opening a class to a new station with a dose in under ten keys; the f
   expect(await focused()).not.toBe('BODY')
   await hand.press('a')
   await hand.move('plank', 'Plank')
-  await expect(page.getByLabel('Dose of Plank')).not.toHaveValue('')
+  await expect(page.getByLabel('Target of Plank')).not.toHaveValue('')
   expect(hand.keys).toBeLessThan(10)
 
   // The rest of the keys, one after the other; the focus stays on the bench.
@@ -178,13 +178,13 @@ test('from opening a class to a new station with a dose in under ten keys; the f
   await expect(rows(page)).toHaveCount(before)
   await expect.poll(focused).toBe('ARTICLE')
   await hand.press('Shift+ArrowUp', 'Shift+ArrowUp')
-  await expect(page.getByRole('region', { name: 'What is chosen' })).toContainText('2 stations chosen')
+  await expect(page.getByRole('region', { name: 'Selection' })).toContainText('2 stations selected')
   await hand.press('Control+k')
   await hand.type('hip hinge')
   await hand.press('Enter')
-  await expect(page.getByLabel('Dose of Hip hinge')).toBeFocused()
+  await expect(page.getByLabel('Target of Hip hinge')).toBeFocused()
   await hand.press('Escape', '?')
-  await expect(page.getByRole('dialog')).toContainText('Everything, by its name')
+  await expect(page.getByRole('dialog')).toContainText('All commands')
   await hand.press('Escape')
   await expect(page.getByRole('dialog')).toHaveCount(0)
   await expect.poll(focused).not.toBe('BODY')
@@ -195,7 +195,7 @@ test('a dose is taken whole or not at all', async ({ page, studio }) => {
   await hand.click(ready(page, 'Circuit'))
   const station = rows(page).first()
   await station.getByRole('button', { expanded: false }).click()
-  const dose = page.getByLabel('Dose of Bodyweight squat')
+  const dose = page.getByLabel('Target of Bodyweight squat')
   await dose.click()
 
   // Half-typed text never reaches the class, nor does what cannot be.
@@ -221,7 +221,7 @@ test('a dose is taken whole or not at all', async ({ page, studio }) => {
     .getByRole('button', { expanded: false })
     .first()
     .click()
-  const rest = page.getByLabel('Lead-in')
+  const rest = page.getByLabel('Get-ready time')
   await rest.fill('999')
   await rest.press('Enter')
   await expect(rest).toHaveValue('999')
@@ -274,10 +274,10 @@ test('twelve blocks and forty stations are seen on three screens; a list is past
 
   const last = page.getByRole('region', { name: 'Block 12: Block 12' })
   await open(page, 'station', 'Hip hinge')
-  const dose = page.getByLabel('Dose of Hip hinge')
+  const dose = page.getByLabel('Target of Hip hinge')
   await dose.fill('20/15')
   await dose.press('Enter')
-  await expect(page.getByText('Taken.')).toBeVisible()
+  await expect(page.getByText('Set.')).toBeVisible()
   await last.getByRole('button', { name: /^Block 12/ }).click()
   const rounds = page.getByLabel('Rounds', { exact: true })
   await rounds.fill('4')
@@ -310,8 +310,8 @@ test('a finger drags a station, chooses with a long press and opens with a tap',
   await touch('touchEnd')
   await expect(page.getByText('1 station chosen')).toBeVisible()
   await expect(circuit.locator('[data-open=true]')).toHaveCount(0)
-  await page.getByRole('button', { name: 'Let go' }).tap()
+  await page.getByRole('button', { name: 'Clear selection' }).tap()
   await names.nth(0).tap()
-  await expect(page.getByLabel('Dose of Split squat')).toBeVisible()
+  await expect(page.getByLabel('Target of Split squat')).toBeVisible()
   await context.close()
 })

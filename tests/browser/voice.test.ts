@@ -65,29 +65,29 @@ test('clips that were recorded are kept with the data, speak on another screen, 
   await page.getByRole('button', { name: 'Voice' }).click()
   const sheet = page.getByRole('dialog', { name: 'Voice and beat' })
   await expect(sheet.getByTestId('no-voice')).toContainText('Your own clips speak: 2 of 31.')
-  await sheet.getByRole('button', { name: 'Say something' }).click()
+  await sheet.getByRole('button', { name: 'Test the voice' }).click()
   // Switch, then left; "right" was never recorded.
   await expect.poll(async () => (await heard()).played).toBe(2)
 
   await sheet.getByLabel('A small rhythm under it, at').check()
-  await sheet.getByLabel('A file of your own in its place').setInputFiles({
+  await sheet.getByLabel('Use your own music file').setInputFiles({
     name: 'notes.txt',
     mimeType: 'text/plain',
     buffer: Buffer.from('no music'),
   })
   await expect(sheet.getByRole('alert')).toHaveText('This browser cannot play notes.txt.')
-  await sheet.getByLabel('A file of your own in its place').setInputFiles({
+  await sheet.getByLabel('Use your own music file').setInputFiles({
     name: 'loop.wav',
     mimeType: 'audio/wav',
     buffer: tone(),
   })
-  const tap = sheet.getByRole('button', { name: 'Tap its beat' })
-  await expect(sheet.getByText('Four taps or more')).toBeVisible()
+  const tap = sheet.getByRole('button', { name: 'Tap the beat' })
+  await expect(sheet.getByText('Tap four times or more')).toBeVisible()
   for (let i = 0; i < 5; i++) {
     await tap.click()
     await page.waitForTimeout(450)
   }
-  const said = sheet.getByText(/^It has \d+ beats a minute/)
+  const said = sheet.getByText(/^\d+ beats per minute, played/)
   await expect(said).toBeVisible()
   const own = Number(/\d+/.exec((await said.textContent())!)![0])
   // Five taps half a second apart, and what the machine takes for each.

@@ -73,9 +73,9 @@ test('who has nothing stands first, what is on before what is next, and who need
   })
   const person = (id: string, ...needs: ReturnType<typeof need>[]) => ({ id, called: id, initials: id, needs })
   const people = [
-    person('AB', need('squat', 'Half depth'), need('lunge', 'nothing', 'gap')),
+    person('AB', need('squat', 'Half depth'), need('lunge', 'no option', 'gap')),
     person('CD', need('squat', 'Half depth')),
-    person('EF', need('squat', 'nothing', 'gap'), need('bridge', 'On the floor')),
+    person('EF', need('squat', 'no option', 'gap'), need('bridge', 'On the floor')),
   ]
   const rows = rowsOf(people, [card('squat')], [card('lunge')])
   expect(rows.map((r) => [r.who.map((w) => w.initials).join(' '), r.needs.kind, r.isNext])).toEqual([

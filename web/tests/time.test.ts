@@ -35,8 +35,8 @@ test.each([
   ['ready', false, 'start', 'Start the class'],
   ['running', false, 'pause', 'Pause'],
   ['running', true, 'go', 'Go'],
-  ['paused', false, 'resume', 'Go on'],
-  ['finished', false, 'resume', 'Go on'],
+  ['paused', false, 'resume', 'Carry on'],
+  ['finished', false, 'resume', 'Carry on'],
 ] as const)('the main button of a class that is %s', (phase, waiting, kind, name) => {
   expect(mainAct({ phase, waiting })).toEqual({ kind, name })
 })

@@ -53,7 +53,7 @@ internal static partial class PoseWords
             Carrier.Bench => p.Lift > 0.5 ? "hips level, shoulder blades on the bench" : "hips low, shoulder blades on the bench",
             Carrier.Side => $"{(p.Lift > 0 ? p.Down > 0.3 ? "a side plank, hips low" : "a side plank" : "lying on one side")}, the "
                 + $"{(p.OnRight ? "right" : "left")} side down",
-            Carrier.Front => "lying on the front",
+            Carrier.Front => "lying face down",
             Carrier.Wall => p.Height < 0.3 ? "back against the wall, thighs level" : "back against the wall, higher up",
             Carrier.Seat => "sitting",
         };
@@ -103,7 +103,7 @@ internal static partial class PoseWords
         var depth = bend < 20
             ? "standing"
             : lean > 35 && bend < 45 ? "bent forward from the hips"
-            : rise < 0.03 ? "low, thigh level"
+            : rise < 0.03 ? "low, thighs level"
             : bend < 60 ? "knees a little bent"
             : "half-way down";
         return $"{depth}, {stance}";

@@ -39,12 +39,12 @@ public static class StationSetup
         switch (pose.On)
         {
             case Carrier.Feet when Has(":under"):
-                Height("seat height", s[Joint.Pelvis].Z - PoseSolver.Seat, "thighs near level as the seat is touched; "
-                    + "higher is easier", s[Joint.Pelvis] + new Vec(-0.22, 0, 0));
+                Height("seat height", s[Joint.Pelvis].Z - PoseSolver.Seat, "thighs nearly level when you touch the "
+                    + "seat; higher is easier", s[Joint.Pelvis] + new Vec(-0.22, 0, 0));
                 break;
             case Carrier.Feet when motion.Key(deep).LeftFoot.Hold == Hold.Laces:
-                Height("rear foot height", motion.Key(deep).LeftFoot.Place.Z, "laces down; lower is "
-                    + "easier, err low", s[Joint.LeftToe] + new Vec(-0.06, 0, 0));
+                Height("rear foot height", motion.Key(deep).LeftFoot.Place.Z, "laces down; lower is easier, if in "
+                    + "doubt go lower", s[Joint.LeftToe] + new Vec(-0.06, 0, 0));
                 Stride(right, left);
                 break;
             case Carrier.Feet when Math.Abs(left.X - right.X) > Wide:
@@ -69,8 +69,8 @@ public static class StationSetup
                     Height("height under the feet", raised.Z, "lower is easier", s[Joint.RightToe] + new Vec(0.06, 0, 0));
                 }
 
-                Add("seat to heels", "lying: further out works the back of the thighs, "
-                    + "nearer the front", new Vec(s[Joint.Pelvis].X, 0, 0), s[Joint.RightHeel] with { Y = 0, Z = 0 });
+                Add("seat to heels", "lying; further out works the backs of the thighs, nearer works the "
+                    + "front", new Vec(s[Joint.Pelvis].X, 0, 0), s[Joint.RightHeel] with { Y = 0, Z = 0 });
                 break;
             case Carrier.Hands when pose.Height > 0.05:
                 Height("hands' height", pose.Height, "higher is easier", new Vec(0.16, 0, 0));
@@ -80,8 +80,8 @@ public static class StationSetup
         return list.ToImmutable();
 
         void Stride(Vec front, Vec rear) =>
-            Add("front foot to rear foot", "ankle to ankle: both knees near square, front shin "
-                + "upright; err long", rear with { Y = 0 }, front with { Y = 0 });
+            Add("front foot to rear foot", "ankle to ankle: both knees about 90°, front shin upright; if in doubt go "
+                + "longer", rear with { Y = 0 }, front with { Y = 0 });
     }
 
     /// <summary>The nearest height there is to a wanted one, and for whom it is not right.</summary>
@@ -97,7 +97,7 @@ public static class StationSetup
 
         const double near = 4;
         var best = heights.MinBy(h => Math.Abs(h - (measure.Least + measure.Most) / 2));
-        return (best, best > measure.Least + near && best < measure.Most - near ? "the shortest and the tallest"
+        return (best, best > measure.Least + near && best < measure.Most - near ? "the shortest and the tallest people"
             : best > measure.Least + near ? "the shortest"
             : best < measure.Most - near ? "the tallest"
             : "");

@@ -164,7 +164,7 @@ public static class Thresholds
         ["time.drink"] = new(20, 5, 180, "min"),
         ["time.warmUp"] = new(300, 60, 1200, "s"),
         ["time.coolDown"] = new(240, 60, 1200, "s"),
-        ["time.idle"] = new(0.5m, 0.1m, 1, "of the window"),
+        ["time.idle"] = new(0.5m, 0.1m, 1, "share of the interval"),
         ["leg.long"] = new(150, 30, 1200, "s"),
     }.ToImmutableSortedDictionary(StringComparer.Ordinal);
 }

@@ -11,15 +11,18 @@ namespace Halterion.Core.Checks;
 public abstract class Rule(string code, string says, string why, string source, string others = "")
 {
     /// <summary>Common practice, no source.</summary>
-    protected const string Common = "Common practice, no source";
+    protected const string Common = "Common practice";
     /// <summary>Our own choice.</summary>
-    protected const string Ours = "[M] Our choice";
+    protected const string Ours = "Our own limit";
 
     /// <summary>Names it in waivers and settings.</summary>
     public string Code => code;
 
     /// <summary>What is right, in a sentence.</summary>
     public string Says => says;
+
+    /// <summary>What is said where it finds more than one place, after their number; null: it never does.</summary>
+    public virtual string? Several => null;
 
     /// <summary>Why it matters.</summary>
     public string Why => why;

@@ -11,7 +11,7 @@ public static class Told
     }
 
     /// <summary>A share in words.</summary>
-    public static string Percent(double share) => $"{Math.Round(100 * share)} %";
+    public static string Percent(double share) => $"{Math.Round(100 * share)}%";
 
     /// <summary>A number of people in words.</summary>
     public static string People(int many) => many == 1 ? "1 person" : $"{many} people";

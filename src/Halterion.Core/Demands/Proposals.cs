@@ -120,7 +120,7 @@ public sealed record Proposals(Proposal? Easier = null, Proposal? Harder = null,
         var manner = option.Manner;
         return option.Move != move.Id
             ? moves.Find(option.Move) is { } other && !other.Kit.SequenceEqual(move.Kit)
-            ? "kit"
+            ? "other kit"
             : moves.Find(option.Move)!.Position != move.Position ? "position"
             : "complexity"
             : manner.Load != main.Load ? "load"
@@ -238,7 +238,7 @@ public sealed record Proposals(Proposal? Easier = null, Proposal? Harder = null,
         let lead = !kit ? "About as hard, in another position." : other.Kit.IsEmpty ? "About as hard, no kit." : $"About as hard, with "
             + $"{string.Join(" and ", other.Kit)}."
         select Proposal.For(
-            Plans.Option.Of(Tier.Instead, other.Id), other.Name, kit ? "kit" : "position", Sentence(lead, facts.Demand, here.Demand));
+            Plans.Option.Of(Tier.Instead, other.Id), other.Name, kit ? "other kit" : "position", Sentence(lead, facts.Demand, here.Demand));
 
     /// <summary>Within 1 in every dimension.</summary>
     public static bool IsAsHard(Demand one, Demand other) =>

@@ -166,7 +166,7 @@ internal static class Variations
         if (depth is > 20 and < 100 && stands && poses.Poses.All(p => p.Air == 0))
         {
             yield return (new Manner { Depth = depth < 62 ? Depth.Half : depth < 88 ? Depth.Parallel : Depth.Full }, "depth", "Deeper");
-            yield return (new Manner { Depth = Depth.Parallel }, "depth", "Down to level thighs");
+            yield return (new Manner { Depth = Depth.Parallel }, "depth", "Down until the thighs are level");
         }
 
         if (hinges)

@@ -147,20 +147,20 @@ internal sealed class SceneWriter
         return (span.Kind, block.Shape) switch
         {
             (SpanKind.LeadIn, _) => "Get ready",
-            (SpanKind.Work, BlockShape.Rotation) => $"Go {span.Leg + 1} of {block.Stations.Length}",
+            (SpanKind.Work, BlockShape.Rotation) => $"Interval {span.Leg + 1} of {block.Stations.Length}",
             (SpanKind.Work, BlockShape.OwnPace) => block.Name,
             (SpanKind.Work, _) => PlanWords.Work(station!.Dose[span.Part!.Value], station, plan.Moves),
             (SpanKind.Switch, _) => station!.Turns && span.Turn == 1 ? "Swap over" : "Switch sides",
-            (SpanKind.Change, BlockShape.Rotation) => "Move on",
-            (SpanKind.Change, _) when span.IsDrinkIn(block) => "Drink, then change",
-            (SpanKind.Change, _) => "Change",
+            (SpanKind.Change, BlockShape.Rotation) => "Move on one station",
+            (SpanKind.Change, _) when span.IsDrinkIn(block) => "Drink, then changeover",
+            (SpanKind.Change, _) => "Changeover",
             (SpanKind.Rest, _) when span.IsInsideDose => "Rest",
             (SpanKind.Rest, _) when IsRecovery(span, block) => $"Recovery: {RecoveryName(block)}",
             (SpanKind.Rest, _) when span is { Gap: Gap.Rounds } && span.IsDrinkIn(block) => "Rest and drink",
             (SpanKind.Rest, _) => "Rest",
             (SpanKind.Wait, _) => "Wait for the bell",
-            (SpanKind.Talk, _) when ShownName(span) is { } shown => $"Show: {shown}",
-            (SpanKind.Talk, _) when span.IsDrinkIn(block) => $"{block.Name}: drink",
+            (SpanKind.Talk, _) when ShownName(span) is { } shown => $"Demo: {shown}",
+            (SpanKind.Talk, _) when span.IsDrinkIn(block) => $"{block.Name}: drink break",
             _ => block.Name,
         };
     }
@@ -181,10 +181,10 @@ internal sealed class SceneWriter
                 PlanWords.Showing(ShowingAt(span, block), found.Station),
             SpanKind.Talk when block.ShownBy is { } who => $"led by {who}",
             SpanKind.Work when block.Shape == BlockShape.Rotation => timeline.SideChange(span.Block, round) is { } change
-                ? $"Sides change after {change}"
+                ? $"Switch sides after {change}"
                 : "",
             SpanKind.Work when block.Shape == BlockShape.OwnPace =>
-                PlanWords.Goal(block) is { Length: > 0 } goal ? $"goal: {goal}" : "at your own pace",
+                PlanWords.Goal(block) is { Length: > 0 } goal ? $"goal: {goal}" : "your own pace",
             SpanKind.Work when span.Station is { } s =>
                 Once(block.Stations[s], PlanWords.Part(block.Stations[s].Dose[span.Part!.Value], round), span),
             _ => "",
@@ -199,7 +199,7 @@ internal sealed class SceneWriter
     private static string Once(Station station, string whole, Span span) => station switch
     {
         { Sides: SideRule.Split } => $"{span.Length().Value} s",
-        { Chunk: > 0 } => $"{station.Chunk} at a time, {whole} in all",
+        { Chunk: > 0 } => $"{station.Chunk} at a time, {whole} in total",
         _ => whole,
     };
 
@@ -230,7 +230,7 @@ internal sealed class SceneWriter
         Viewpoint.Side or Viewpoint.Back or Viewpoint.Turn => (Facing?)null,
     }) switch
     {
-        (Side.Left, Facing.Mirror) => "you, facing them: your right",
+        (Side.Left, Facing.Mirror) => "You face them: your right",
         (Side.Right, Facing.Mirror) => "you, facing them: your left",
         _ => "",
     };

@@ -95,7 +95,7 @@ public sealed record WaysBack(
                 var what = round.Key.Station is { } s
                     ? $"{block.Stations[s].Name} set {round.Key.Round + 1}"
                     : $"round {round.Key.Round + 1}";
-                yield return new RefitWay("One round back", 0, now.Left + whole, [], [$"“{block.Name}”: {what} "
+                yield return new RefitWay("Put a round back", 0, now.Left + whole, [], [$"“{block.Name}”: {what} "
                     + $"again, {whole}"])
                 { Lengths = lengths };
                 yield break;
@@ -128,7 +128,7 @@ public sealed record WaysBack(
         if (more > 0)
         {
             yield return new RefitWay("A longer cool-down", 0, now.Left + new Seconds(more * open.Length), [],
-                [open.Length == 1 ? $"{more} s more" : $"{open.Length} stretches of it, {more} s more each"])
+                [open.Length == 1 ? $"{more} s longer" : $"{Counted.Of(open.Length, "stretch", "stretches")}, {more} s longer each"])
             {
                 Lengths = [.. open.Select(i => new NewLength(i, now.Lengths[i] + more))],
             };

@@ -36,7 +36,7 @@ public static class ClassLogReader
         var person = fields.Text("personId", 1, 60, required: true);
         if (person is not null && !Guid.TryParseExact(person, "D", out _))
         {
-            fields.Fault("personId", $"“{person}” is no id.", "an id as the server gave it");
+            fields.Fault("personId", $"“{person}” is not a valid id.", "an id as the server gave it");
         }
 
         var came = fields.Flag("came") ?? fields.Missing<bool>("came", "true or false");

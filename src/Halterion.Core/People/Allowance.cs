@@ -69,10 +69,10 @@ public static class Allowance
     /// <summary>A tick in words, as what is not seen yet.</summary>
     public static string Named(Tick tick) => tick switch
     {
-        Tick.Hinge => "a sound hinge",
+        Tick.Hinge => "a clean hinge",
         Tick.Split => "ten split squats hands-free",
-        Tick.Step => "clean reverse lunges",
-        Tick.Land => "soft landings",
+        Tick.Step => "steady reverse lunges",
+        Tick.Land => "quiet landings",
         Tick.Load => "8–12 clean reps without weight",
     };
 

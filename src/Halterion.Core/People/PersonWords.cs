@@ -20,8 +20,8 @@ public static class PersonWords
             yield return $"Called in class: {nick}";
         }
 
-        foreach (var (what, value, unit) in new[] { ("Stature", (decimal?)person.StatureCm, "cm"), ("Weight", person.MassKg, "kg"),
-            ("Born in", person.BirthYear, "") })
+        foreach (var (what, value, unit) in new[] { ("Height", (decimal?)person.StatureCm, "cm"), ("Weight", person.MassKg, "kg"),
+            ("Year of birth", person.BirthYear, "") })
         {
             if (value is { } number)
             {
@@ -42,14 +42,14 @@ public static class PersonWords
 
         foreach (var tick in person.Ready ?? [])
         {
-            yield return $"Seen to be sound: {Allowance.Named(tick)}";
+            yield return $"Signed off: {Allowance.Named(tick)}";
         }
 
         foreach (var (move, load) in person.Loads ?? System.Collections.Immutable.ImmutableSortedDictionary<string, RememberedLoad>.Empty)
         {
             yield return string.Create(CultureInfo.InvariantCulture,
-                $"Holds for {moves.Find(new MoveId(move))?.Name ?? move}: {WordsOf<Plans.Implement>.Of(load.Implement)}, "
-                + $"{load.Kg:0.##} kg in all");
+                $"Usual load for {moves.Find(new MoveId(move))?.Name ?? move}: "
+                    + $"{WordsOf<Plans.Implement>.Of(load.Implement)}, {load.Kg:0.##} kg in total");
         }
 
         foreach (var (what, cm) in new[] { ("Box", person.SetUp?.BoxCm), ("Bench", person.SetUp?.BenchCm),

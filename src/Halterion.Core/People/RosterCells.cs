@@ -123,7 +123,7 @@ public static partial class RosterCells
 
         if (JsonText.HasControls(text))
         {
-            return (person, ("There are control characters in it.", "plain text"));
+            return (person, ("This has characters that cannot be read.", "plain text"));
         }
 
         var setUp = person.SetUp ?? new PersonSetUp();
@@ -151,7 +151,7 @@ public static partial class RosterCells
             RosterColumn.RearFootCm => Height(text, n => person with { SetUp = setUp with { RearFootCm = n } }),
             RosterColumn.Band => WordsOf<BandStrength>.All.TryGetValue(text.ToLowerInvariant(), out var band)
                 ? (person with { SetUp = setUp with { Band = band } }, null)
-                : (person, ($"“{Short(text)}” is no band.", WordsOf<BandStrength>.Listed)),
+                : (person, ($"“{Short(text)}” is not a band strength.", WordsOf<BandStrength>.Listed)),
             RosterColumn.Ready => TicksOf(person, text),
             RosterColumn.Ignore or RosterColumn.Limits => LimitsOf(person, text),
         };
@@ -199,14 +199,14 @@ public static partial class RosterCells
     private static (Person, (string, string)?) Text(string text, int most, Func<string, Person> set) =>
         text.EnumerateRunes().Count() > most
             ? (set(text[..Math.Min(text.Length, most)]),
-                ($"This has more than {most} characters.", $"at most {most} characters")) : (set(text), null);
+                ($"This is too long.", $"at most {most} characters")) : (set(text), null);
 
     private static (Person, (string, string)?) Number(
         decimal? number, decimal least, decimal most, string right, string text, Func<decimal, Person> set) =>
         number is { } n && n >= least && n <= most ? (set(n), null)
         : (set(least),
-            (number is null ? $"“{Short(text)}” cannot be read."
-                : string.Create(CultureInfo.InvariantCulture, $"“{Short(text)}” is outside {least}–{most}."), right));
+            (number is null ? $"“{Short(text)}” is not a number we can read."
+                : string.Create(CultureInfo.InvariantCulture, $"{Short(text)} is outside {least}–{most}."), right));
 
     private static (Person, (string, string)?) Height(string text, Func<int, Person> set) =>
         Number(Plain(text, "cm"), 1, 120, "centimetres, 1–120", text, n => set((int)n));
@@ -224,7 +224,7 @@ public static partial class RosterCells
         };
         if (tier is not { } level)
         {
-            return (person, ($"“{Short(text)}” is no level.", "easier, main or harder"));
+            return (person, ($"“{Short(text)}” is not an option.", "easier, main or harder"));
         }
 
         var levels = person.Level ?? ImmutableSortedDictionary.Create<string, Tier>(StringComparer.Ordinal);
@@ -238,7 +238,7 @@ public static partial class RosterCells
         {
             if (!WordsOf<Tick>.All.TryGetValue(word.ToLowerInvariant(), out var tick))
             {
-                return (person, ($"“{Short(word)}” is no tick.", WordsOf<Tick>.Listed));
+                return (person, ($"“{Short(word)}” is not a skill to sign off.", WordsOf<Tick>.Listed));
             }
 
             ticks.Add(tick);
@@ -250,7 +250,7 @@ public static partial class RosterCells
     /// <summary>"knee left strict until 2026-12-01: likes a pad; balance".</summary>
     private static (Person, (string, string)?) LimitsOf(Person person, string text)
     {
-        const string Right = "limits such as knee left strict until 2026-12-31; lower back";
+        const string Right = "care notes such as: knee left strict until 2026-12-31; lower back";
         var limits = new List<PersonLimit>();
         foreach (var item in text.Split([';', '|'], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries))
         {
@@ -260,7 +260,7 @@ public static partial class RosterCells
             var known = LimitWords.FirstOrDefault(l => rest.StartsWith(l.Word, StringComparison.Ordinal));
             if (known.Word is null)
             {
-                return (person, ($"“{Short(item)}” is no limit we know.", Right));
+                return (person, ($"“{Short(item)}” is not a care note we know.", Right));
             }
 
             var limit = new PersonLimit(known.Limit, Note: string.IsNullOrEmpty(note) ? null : note);
@@ -284,7 +284,7 @@ public static partial class RosterCells
                         i++;
                         break;
                     default:
-                        return (person, ($"“{Short(more[i])}” in “{Short(item)}” is not understood.", Right));
+                        return (person, ($"“{Short(more[i])}” in “{Short(item)}” could not be read.", Right));
                 }
             }
 
@@ -292,7 +292,7 @@ public static partial class RosterCells
         }
 
         return limits.Count > 20
-            ? (person, ("These are more than 20 limits.", "at most 20"))
+            ? (person, ("That is more than 20 care notes.", "at most 20"))
             : (person with { Limits = [.. limits] }, null);
     }
 

@@ -101,7 +101,7 @@ public static class RosterTable
             {
                 faults.Add(
                     new RosterFault(
-                        columns.IndexOf(RosterColumn.Name) is >= 0 and var at ? at : null, "There is no name.", "a name in every row"));
+                        columns.IndexOf(RosterColumn.Name) is >= 0 and var at ? at : null, "This row has no name.", "a name in every row"));
             }
             else if (name.Length > 120)
             {
@@ -109,7 +109,7 @@ public static class RosterTable
             }
             else if (!seen.TryAdd(Key(name), r + 1))
             {
-                faults.Add(new RosterFault(null, $"“{name}” stands in row {seen[Key(name)]} already.", "each person once"));
+                faults.Add(new RosterFault(null, $"“{name}” is already in row {seen[Key(name)]}.", "each person once"));
             }
 
             var before = byName.GetValueOrDefault(Key(name));

@@ -43,7 +43,7 @@ internal sealed partial class Context
             case "talk":
                 return BlockShape.Talk;
             case "rotation":
-                fields.Refuse("an order belongs to a block done together", "order");
+                fields.Refuse("“order” only works in a circuit, straight sets or own pace", "order");
                 return BlockShape.Rotation;
         }
 
@@ -64,7 +64,8 @@ internal sealed partial class Context
         if (block.Length > Seconds.Zero && shown > block.Length.Value)
         {
             fields.Fault(
-                "show", $"What is shown takes {shown} s, the talk {block.Length.Value} s.", "in all at most the seconds of the talk");
+                "show", $"The walk-through takes {shown} s, but the talk only {block.Length.Value} s.", "in all at "
+                    + "most the seconds of the talk");
         }
         else if (!fields.Has("seconds") && shown > 3600)
         {
@@ -89,17 +90,17 @@ internal sealed partial class Context
 
         if (fields.Has("recoveryIn") && !fields.Has("recovery"))
         {
-            fields.Fault("recoveryIn", "There is no recovery here to be put anywhere.", "recovery beside it, or leave it out");
+            fields.Fault("recoveryIn", "This block has no easy movement to place.", "recovery beside it, or leave it out");
         }
 
         if (!block.Shape.IsInRounds && block.Gate == Gate.Rests)
         {
-            fields.Fault("gate", "An own-pace block has no rests to wait in.", "bell or block");
+            fields.Fault("gate", "Own pace has no rests to wait in.", "bell or block");
         }
 
         if (block.GoalShared && !fields.Has("goalReps"))
         {
-            fields.Refuse("a goal is shared only where there is one: goalReps", "goalShared");
+            fields.Refuse("only a goal in reps can be shared", "goalShared");
         }
 
         // With faulty rounds there is nothing to compare with; one fault is enough.
@@ -110,13 +111,13 @@ internal sealed partial class Context
 
         if (!block.Shape.Takes(block.SidePass))
         {
-            fields.Fault("sidePass", "This block has no rounds to give the side.", "round in a circuit, alternate in a circuit or a "
+            fields.Fault("sidePass", "Sides by round do not work in this format.", "round in a circuit, alternate in a circuit or a "
                 + "rotation, else station");
         }
 
         if (block.StartEvery is not null && block.BetweenStations > Seconds.Zero)
         {
-            fields.Fault("betweenStations", "With startEverySeconds there are no changes.", "0, or leave it out");
+            fields.Fault("betweenStations", "With timed starts there are no changeovers.", "0, or leave it out");
         }
 
         if (block.Shape.IsOneByOne)
@@ -135,11 +136,12 @@ internal sealed partial class Context
                 continue;
             }
 
-            var wrong = i + 1 == block.Stations.Length ? "The last station of a block has no next one."
+            var wrong = i + 1 == block.Stations.Length ? "The last station of a block cannot be linked with a next one."
                 : block.StartEvery is not null ? "With startEverySeconds every station has its own start."
                 : block.SidePass != SidePass.Station ? "The round gives the sides here."
                 : !CanTie(block.Stations[i])
-                    || !CanTie(block.Stations[i + 1]) ? "A string is made of stations done on each side, without chunk and without turns."
+                    || !CanTie(block.Stations[i + 1]) ? "Linked stations must both be done on each side, without "
+                        + "“switch every” and without pairs."
                 : null;
             if (wrong is not null)
             {

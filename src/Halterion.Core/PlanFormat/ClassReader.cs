@@ -28,7 +28,7 @@ public static class ClassReader
         var faults = new Faults();
         if (utf8.Length > MaxBytes)
         {
-            faults.Add("", $"The file has {utf8.Length} bytes.", $"at most {MaxBytes} bytes");
+            faults.Add("", $"The file is too large ({utf8.Length} bytes).", $"at most {MaxBytes} bytes");
             return new Reading(null, faults.All);
         }
 
@@ -143,7 +143,8 @@ internal sealed partial class Context(MoveLibrary shipped, Faults faults)
 
                 if (plan.Find(showing.Station) is not { } found)
                 {
-                    faults.Add($"/blocks/{b}/show/{i}/station", $"This class has no station “{showing.Station}”.", "the id of a station");
+                    faults.Add($"/blocks/{b}/show/{i}/station", $"The walk-through names a station that is not in "
+                        + $"this class (“{showing.Station}”).", "the id of a station");
                 }
                 else if (found.Station.Options.All(o => o.Tier != showing.First))
                 {

@@ -33,7 +33,7 @@ internal sealed partial class Context
 
         if (fields.Has("loadKg") && fields.Has("loadFactor"))
         {
-            fields.Fault("loadFactor", "A part has either a load or a factor of each person's own.", "loadKg or loadFactor, not both");
+            fields.Fault("loadFactor", "Give a weight or a share of their usual load, not both.", "loadKg or loadFactor, not both");
         }
 
         return Resolve(fields, part, index, main);
@@ -54,7 +54,7 @@ internal sealed partial class Context
         var tempo = part.OwnTempo ?? entry?.Manner.Tempo ?? main.Manner.Tempo ?? moves.Find(move)?.Tempo;
         if (part.Kind == PartKind.Reps && tempo is null && !fields.Has("tempo"))
         {
-            fields.Fault("tempo", "This move has no tempo of its own, so its reps have no length.", "a tempo, such as 2-0-1-0");
+            fields.Fault("tempo", "This move has no usual tempo, so the length of a rep is not known.", "a tempo, such as 2-0-1-0");
         }
         else if (part.Kind == PartKind.Reps && tempo is not null && tempo.RepSeconds(part.Style) <= 0)
         {

@@ -42,7 +42,7 @@ public sealed class Fields
 
             if (Find(name) is not null)
             {
-                faults.Add(PointerTo(name), $"“{name}” stands here twice.", "each field once");
+                faults.Add(PointerTo(name), $"“{name}” is given twice.", "each field once");
             }
             else if (property.Value.ValueKind == JsonValueKind.Null && faults.NullIsAbsent)
             {
@@ -98,7 +98,7 @@ public sealed class Fields
             if (Find(name) is { } entry)
             {
                 entry.Known = true;
-                faults.Add(PointerTo(name), $"“{name}” does not belong here.", why);
+                faults.Add(PointerTo(name), $"“{name}” does not work here.", why);
             }
         }
     }
@@ -178,14 +178,15 @@ public sealed class Fields
 
         if (!controls && JsonText.HasControls(text))
         {
-            faults.Add(PointerTo(name, index), "This text has control characters in it.", "plain text; only tabs and line ends are taken");
+            faults.Add(PointerTo(name, index), "This text has characters that cannot be shown.", "plain text; only "
+                + "tabs and line ends are taken");
             return null;
         }
 
         var length = text.EnumerateRunes().Count();
         if (length < least || length > most || (least > 0 && string.IsNullOrWhiteSpace(text)))
         {
-            faults.Add(PointerTo(name, index), length > most ? $"This text has {length} characters." : "This text is blank.",
+            faults.Add(PointerTo(name, index), length > most ? $"This text is too long ({length} characters)." : "This text is empty.",
                 TextWords(least, most));
             return null;
         }
@@ -336,7 +337,7 @@ public sealed class Fields
             return day;
         }
 
-        Fault(name, $"“{text}” is no day.", "a day such as 2026-11-26");
+        Fault(name, $"“{text}” is not a date.", "a day such as 2026-11-26");
         return null;
     }
 

@@ -51,13 +51,13 @@ internal sealed partial class Context
 
         if (!MoveTable.IsId(id))
         {
-            fields.Fault("id", $"“{id}” is no id.", "small letters, digits and hyphens, such as my-squat");
+            fields.Fault("id", $"“{id}” is not a valid id.", "small letters, digits and hyphens, such as my-squat");
             return null;
         }
 
         if ((!inClass && moves.IsShipped(new MoveId(id))) || before.Any(m => m.Id.Value == id))
         {
-            fields.Fault("id", $"There is a move “{id}” already.", "an id of its own");
+            fields.Fault("id", $"A move with the id “{id}” exists already.", "an id of its own");
             return null;
         }
 

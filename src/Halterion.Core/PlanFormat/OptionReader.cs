@@ -55,7 +55,7 @@ internal sealed partial class Context
             if (!int.TryParse(name, NumberStyles.None, CultureInfo.InvariantCulture, out var number) || number < 1
                 || number.ToString(CultureInfo.InvariantCulture) != name)
             {
-                map.Fault(name, $"“{Fields.Short(name)}” is no part number.", "the number of a part, from 1");
+                map.Fault(name, $"“{Fields.Short(name)}” is not a part number.", "the number of a part, from 1");
                 continue;
             }
 

@@ -163,12 +163,12 @@ public sealed class PlanChanges
         JsonValue v => v.ToJsonString(),
         JsonArray { Count: 0 } => "none",
         JsonArray a when a.All(i => i is JsonValue) => string.Join(", ", a.Select(i => i!.ToJsonString())),
-        JsonArray a => $"{a.Count} entries",
+        JsonArray a => $"{Counted.Of(a.Count, "entry", "entries")}",
         JsonObject load when load["implement"] is not null =>
             $"{(load["kg"] is { } kg ? $"{kg.ToJsonString()} kg " : "")}{Text(load, "implement")}",
         JsonObject range when range["from"] is not null && range["to"] is not null =>
             $"{range["from"]!.ToJsonString()}–{range["to"]!.ToJsonString()}",
-        _ => "another",
+        _ => "changed",
     };
 
     /// <summary>A field name in words: betweenRounds becomes "between rounds".</summary>

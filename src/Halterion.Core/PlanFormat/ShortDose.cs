@@ -16,18 +16,18 @@ public static class ShortDose
     public static readonly ImmutableArray<DoseForm> Forms =
     [
         new("12", "12 reps"),
-        new("12 each side", "all on one side, switch, all on the other"),
+        new("12 each side", "all on one side, then all on the other"),
         new("40 s", "40 seconds of work"),
         new("1:30", "a minute and a half of work"),
-        new("45 s half a side", "one timed go, half the time a side"),
-        new("16 alternating", "the sides take turns, rep by rep"),
-        new("12 @ 3-1-1-0", "lower 3 s, pause 1, lift 1, no pause; @30X0 is read too, X: as fast as is safe"),
+        new("45 s half on each side", "one timed interval, half on each side"),
+        new("16 alternating", "alternating sides every rep"),
+        new("12 @ 3-1-1-0", "lower 3 s, pause 1, lift 1, no pause; @30X0 works too (X = as fast as is safe)"),
         new("3 × 12, rest 60", "three rounds or sets, 60 s between them"),
         new("8–12", "a range; the clock uses 12"),
-        new("20/15/12", "falling targets, by round; 20-15-12 is the same"),
+        new("20/15/12", "fewer each round; 20-15-12 is the same"),
         new("20 each side by 5", "five and five, changing sides"),
         new("20 then hold 15 s", "one after the other; a + does the same"),
-        new("10 at 100 % + 12 s rest + 10 at 70 %", "a drop set, of each person's own load"),
+        new("10 at 100 % + 12 s rest + 10 at 70 %", "a drop set, of each person’s usual load"),
         new("10 at 12 kg", "reps with a load"),
         new("max 60 s", "until form slips, 60 s at most; amrap 60 s is the same"),
         new("20 m", "a distance"),
@@ -44,7 +44,7 @@ public static class ShortDose
         {
             SideRule.Each =>
                 station.Chunk > 0 ? string.Create(CultureInfo.InvariantCulture, $" each side by {station.Chunk}") : " each side",
-            SideRule.Split => " half a side",
+            SideRule.Split => " half on each side",
             SideRule.AsWritten or SideRule.Alternate => "",
         } + (station.Turns ? " in turns" : "");
     }

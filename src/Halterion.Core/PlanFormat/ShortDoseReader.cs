@@ -45,14 +45,14 @@ public sealed record TypedDose(ImmutableArray<Part> Dose, SideRule? Sides, int? 
 
         if (changed.Count > 0)
         {
-            return $"And the block: {string.Join(", ", changed)}.";
+            return $"This also changes the block: {string.Join(", ", changed)}.";
         }
 
         var told = Dose.Max(p => p.Amount.Values.Length);
         return told > now.Rounds
             ? string.Create(CultureInfo.InvariantCulture, $"The block stays: {now.Rounds} {word}{(now.Rounds == 1 ? "" : "s")}, so only "
                 + $"the first {now.Rounds} of {told} targets are used.")
-            : Rounds is null && Rest is null ? "" : "The block stays as it is.";
+            : Rounds is null && Rest is null ? "" : "The block does not change.";
     }
 
     /// <summary>
@@ -161,7 +161,7 @@ public sealed partial class ShortDoseReader
         if (Take(Amounts()) is not { } amounts)
         {
             throw Fault(
-                Done() ? "An amount is missing." : "No amount can be read here.",
+                Done() ? "A number is missing." : "No number found here.",
                 "a number such as 12, a range such as 8–12, or a list such as 20/15/12");
         }
 
@@ -183,7 +183,7 @@ public sealed partial class ShortDoseReader
 
     private ByRound<Amount> Amounted(int seconds) => seconds is >= 1 and <= 3600
         ? new ByRound<Amount>(new Amount(seconds))
-        : throw Fault("This is no length.", "from 0:01 to 60:00");
+        : throw Fault("This is not a time.", "from 0:01 to 60:00");
 
     private void ReadKind(ByRound<Amount> amount, bool timed, bool open, string? led, string unit)
     {
@@ -207,7 +207,7 @@ public sealed partial class ShortDoseReader
         var ends = words.Split('-', '–').Select(w => Within(w.Trim(), 1, 3600, "") * times).ToArray();
         if (ends.Any(e => e > 3600))
         {
-            throw Fault($"{words.Trim()} is too much.", "at most 3600");
+            throw Fault($"{words.Trim()} is too high.", "at most 3600");
         }
 
         return ends is not [var from, var to] ? new Amount(ends[0])
@@ -224,7 +224,7 @@ public sealed partial class ShortDoseReader
             shape = Together().IsMatch(shape) ? string.Join('-', shape.ToCharArray()) : shape;
             part = Tempo.TryParse(shape, out var read)
                 ? part with { OwnTempo = read }
-                : throw Fault($"“{tempo.Groups[1].Value}” is no tempo.", "lower-pause-lift-pause, each 0–60 or X, "
+                : throw Fault($"“{tempo.Groups[1].Value}” is not a tempo.", "lower-pause-lift-pause, each 0–60 or X, "
                     + "such as 3-1-1-0", tempo.Groups[1].Index);
         }
         else if (Take(EachSide()) is not null)
@@ -273,7 +273,7 @@ public sealed partial class ShortDoseReader
         {
             if (part.Kind != PartKind.Distance)
             {
-                throw Fault("A pace belongs to a distance.", "such as 20 m at 2 s/m", pace.Index);
+                throw Fault("A pace only works with a distance.", "such as 20 m at 2 s/m", pace.Index);
             }
 
             part = part with { Pace = decimal.Parse(pace.Groups[1].Value, CultureInfo.InvariantCulture) };
@@ -317,7 +317,7 @@ public sealed partial class ShortDoseReader
     private int Within(string digits, int min, int max, string what) =>
         int.TryParse(digits, NumberStyles.None, CultureInfo.InvariantCulture, out var number) && number >= min && number <= max
             ? number
-            : throw Fault($"{digits} {what} is out of bounds.".Replace("  ", " ", StringComparison.Ordinal), $"{min}–{max}");
+            : throw Fault($"{digits} {what} is outside the range.".Replace("  ", " ", StringComparison.Ordinal), $"{min}–{max}");
 
     private bool Done()
     {
@@ -396,7 +396,7 @@ public sealed partial class ShortDoseReader
     [GeneratedRegex(@"\G(on each side|each side|each leg|a side|a leg|per side|per leg|/\s*side|/\s*leg|/\s*s\b|both sides|each)\b", Loose)]
     private static partial Regex EachSide();
 
-    [GeneratedRegex(@"\G(half a side|half each side|half/half|split)\b", Loose)]
+    [GeneratedRegex(@"\G(half a side|half on each side|half each side|half/half|split)\b", Loose)]
     private static partial Regex HalfSide();
 
     [GeneratedRegex(@"\G(?:by|in chunks of)\s*([0-9]{1,5})\b", Loose)]

@@ -33,7 +33,8 @@ internal sealed partial class Context
         CheckPartNumbers(fields, station.Options, parts);
         if (station.Chunk > 0 && !CanChunk(station.Sides, station.Dose))
         {
-            fields.Fault("chunk", "A chunk needs one part of reps, done on each side.", "sides each and a dose of one part of kind reps");
+            fields.Fault("chunk", "“Switch every” works with one target in reps on each side.", "sides each and a "
+                + "dose of one part of kind reps");
         }
 
         if (place.Block.StartEvery is not null && station.OwnChange?.Values.Any(v => v > Seconds.Zero) == true)
@@ -49,22 +50,22 @@ internal sealed partial class Context
         var dose = station.Dose;
         if (block.SidePass != SidePass.Station && station.Sides != SideRule.AsWritten)
         {
-            fields.Fault("sides", "The round gives the side here.", "asWritten, or leave it out");
+            fields.Fault("sides", "In this block the round decides the side.", "asWritten, or leave it out");
         }
 
         if (block.SidePass != SidePass.Station && fields.Has("startSide"))
         {
-            fields.Fault("startSide", "The round gives the side here.", "leave it out");
+            fields.Fault("startSide", "In this block the round decides the side.", "leave it out");
         }
 
         if (dose.Length > 0 && dose.All(p => !p.Kind.IsWork))
         {
-            fields.Fault("dose", "There is only rest in this dose.", "at least one part that is no rest");
+            fields.Fault("dose", "This target is only rest.", "at least one part that is no rest");
         }
 
         if (station.Sides == SideRule.Split && dose.Length > 0 && !CanSplit(dose))
         {
-            fields.Fault("sides", "Only one timed part can be split between the sides.", "exactly one part of kind time or hold");
+            fields.Fault("sides", "“Half on each side” works with one timed target.", "exactly one part of kind time or hold");
         }
 
         if (station.Sides == SideRule.AsWritten && block.SidePass == SidePass.Station)
@@ -93,13 +94,14 @@ internal sealed partial class Context
             var option = station.Options[i];
             if (option.Sides == SideRule.Split && parts > 0 && !CanSplit(station.Dose))
             {
-                fields.FaultAt($"/options/{i}/sides", "Only one timed part can be split between the sides.", "a dose of exactly one part "
+                fields.FaultAt($"/options/{i}/sides", "“Half on each side” works with one timed target.", "a dose of exactly one part "
                     + "of kind time or hold");
             }
 
             if (option.Chunk is not null && !CanChunk(option.Sides ?? station.Sides, station.Dose))
             {
-                fields.FaultAt($"/options/{i}/chunk", "A chunk needs one part of reps, done on each side.", "sides each and a dose of "
+                fields.FaultAt($"/options/{i}/chunk", "“Switch every” works with one target in reps on each "
+                    + "side.", "sides each and a dose of "
                     + "one part of kind reps");
             }
         }
@@ -112,7 +114,7 @@ internal sealed partial class Context
             foreach (var number in options[i].Parts.Keys.Where(n => n > parts && parts > 0))
             {
                 fields.FaultAt(
-                    $"/options/{i}/parts/{number}", $"There is no part {number}; the dose has {parts}.", $"part numbers 1–{parts}");
+                    $"/options/{i}/parts/{number}", $"There is no part {number}; the target has {parts}.", $"part numbers 1–{parts}");
             }
         }
     }

@@ -19,7 +19,7 @@ public sealed record ClassMeasure(string InOneLine, HardestMoment? Hardest)
         var work = spans.Where(s => s.Kind == SpanKind.Work).Sum(s => s.Length().Value);
         if (work == 0)
         {
-            return new ClassMeasure("No main work yet.", null);
+            return new ClassMeasure("No main block yet.", null);
         }
 
         var share = (double)work / spans.Sum(s => s.Length().Value);
@@ -30,7 +30,7 @@ public sealed record ClassMeasure(string InOneLine, HardestMoment? Hardest)
             .Select(p => (Piece: p, review.Done(p)!.Facts!.Demand.Overall))
             .OrderByDescending(p => p.Overall).ThenBy(p => p.Piece.Start)
             .Select(p => new HardestMoment(new Seconds(p.Piece.Start),
-                string.Create(CultureInfo.InvariantCulture, $"Hardest: {review.At(p.Piece).Name}, from minute {p.Piece.Start / 60 + 1}")))
+                string.Create(CultureInfo.InvariantCulture, $"Hardest: {review.At(p.Piece).Name}, around minute {p.Piece.Start / 60 + 1}")))
             .FirstOrDefault();
         return new ClassMeasure(
             $"{Told.Percent(share)} of the main work is work, {(landings == 0 ? "no landings" : $"{landings} landings")}, at most "

@@ -115,7 +115,7 @@ public static class Outlines
            let lengths = kind.Distinct().Order().ToArray()
            let words = lengths.Length == 1
                ? string.Create(CultureInfo.InvariantCulture, $"{kind.Count()} × {lengths[0]} s")
-               : string.Create(CultureInfo.InvariantCulture, $"{kind.Count()} times, {lengths[0]} to {lengths[^1]} s")
+               : string.Create(CultureInfo.InvariantCulture, $"{kind.Count()} times, {lengths[0]}–{lengths[^1]} s each")
            select new TimeAccount(
                kind.Key, new Seconds(kind.Sum()), new Seconds(kind.Sum()).ToString(), kind.Count() == 1 ? "once" : words),
     ];

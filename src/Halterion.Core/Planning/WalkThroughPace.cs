@@ -15,7 +15,7 @@ public sealed record WalkThroughPace(string Name, Seconds Seconds)
     [
         new("brief", new Seconds(15)),
         new("usual", new Seconds(45)),
-        new("full, with every option", new Seconds(90)),
+        new("full (every option)", new Seconds(90)),
     ];
 
     /// <summary>What can be chosen by one of whom it is known how long they really talk.</summary>

@@ -92,7 +92,7 @@ internal sealed class ChoiceTable
         var id = places[station].Station.Id;
         if (taken is not { } option)
         {
-            return new AssignedStation(id, null, $"Nothing here is for them. {Care(person, entries[person, station][Main(station)].Why)}.",
+            return new AssignedStation(id, null, $"No option here suits them. {Care(person, entries[person, station][Main(station)].Why)}.",
                 Assigning.GapCost, false);
         }
 
@@ -152,7 +152,7 @@ internal sealed class ChoiceTable
         var load = OtherThanRemembered(person, place, at.Option);
         var apart = (step < 0 ? -step * StepBelow : step * StepAbove) + (at.Option.Tier == Tier.Instead ? Instead : 0);
         var cost = apart + missing.Length * NotReady + (load is null ? 0 : OtherLoad);
-        var notes = missing.Select(t => $"{Allowance.Named(t)} not ticked yet").Append(load).OfType<string>();
+        var notes = missing.Select(t => $"not signed off yet: {Allowance.Named(t)}").Append(load).OfType<string>();
         return Allowance.WhyNot(person, at.Option, place.Station, place.Block, moves, room.Day) is { } no
             ? new Entry(false, no.Why, cost, apart, "")
             : new Entry(true, StepWords(step), cost, apart, string.Join("; ", notes));
@@ -167,9 +167,9 @@ internal sealed class ChoiceTable
 
     private static string StepWords(int step) => step switch
     {
-        < 0 => "easier than they usually do",
-        > 0 => "harder than they usually do",
-        _ => "as they usually do",
+        < 0 => "easier than usual for them",
+        > 0 => "harder than usual for them",
+        _ => "as usual for them",
     };
 
     /// <summary>Where the load differs by more than a fifth from the one they remember for the move, with the same implement.</summary>
@@ -184,7 +184,7 @@ internal sealed class ChoiceTable
                 var held = kg.Value * (load.Count ?? 1);
                 if (Math.Abs(held - known.Kg) > LoadSlack * known.Kg)
                 {
-                    return string.Create(CultureInfo.InvariantCulture, $"{held:0.##} kg where they usually hold {known.Kg:0.##}");
+                    return string.Create(CultureInfo.InvariantCulture, $"{held:0.##} kg; they usually hold {known.Kg:0.##} kg");
                 }
             }
         }
@@ -200,7 +200,7 @@ internal sealed class ChoiceTable
         var allowed = Enumerable.Range(0, all.Length).Where(o => all[o].Allowed).MinBy(o => all[o].Cost);
         var note = all[taken].Note.Length > 0 ? $" ({all[taken].Note})" : "";
         var reason = would == taken ? TheirLevel(person, station, taken)
-            : all[taken].Cost > all[allowed].Cost ? $"{Short(station, allowed, taken).Capital()} does not go round; {all[taken].Why}"
+            : all[taken].Cost > all[allowed].Cost ? $"Not enough {Short(station, allowed, taken)}, so this one; {all[taken].Why}"
             : !all[would].Allowed ? Care(person, all[would].Why)
             : all[would].Note.Length > 0 ? Capitals.Capital(all[would].Note)
             : TheirLevel(person, station, taken);
@@ -211,23 +211,27 @@ internal sealed class ChoiceTable
     {
         var family = room.Plan.Moves.Find(places[station].Station.Main.Move)!.Family;
         var level = room.People[person].LevelFor(family);
-        return options[station][taken].Option.Tier == Tier.Main && level == Tier.Main ? "As planned"
-            : Step(options[station][taken].Option.Tier) == Step(level) ? $"Their level: {level.ToString().ToLowerInvariant()}"
-            : $"The nearest to their level: {level.ToString().ToLowerInvariant()}";
+        return options[station][taken].Option.Tier == Tier.Main && level == Tier.Main ? "Main option, as usual"
+            : Step(options[station][taken].Option.Tier) == Step(level) ? $"Their usual: {level.ToString().ToLowerInvariant()}"
+            : $"Closest to their usual ({level.ToString().ToLowerInvariant()})";
     }
 
-    /// <summary>"Knee care, left: no standing knee bend over 60°".</summary>
+    /// <summary>"Knee care, left: no standing knee bend past 60°".</summary>
     private string Care(int person, string why)
     {
         var (limit, what) = (why[..why.IndexOf(':', StringComparison.Ordinal)], why[(why.IndexOf(':', StringComparison.Ordinal) + 2)..]);
         var known = room.People[person].LimitsOn(room.Day).First(l => Demands.LimitTable.Named(l.Limit) == limit);
-        return $"{Capitals.Capital(Allowance.Named(known))}: not {what}";
+        return $"{Capitals.Capital(Allowance.Named(known))}: no {Bare(what)}";
     }
+
+    /// <summary>"a hop or jump" after "no": without its article.</summary>
+    private static string Bare(string what) =>
+        what.StartsWith("a ", StringComparison.Ordinal) ? what[2..] : what.StartsWith("the ", StringComparison.Ordinal) ? what[4..] : what;
 
     /// <summary>What the option that they would do needs and this one does not.</summary>
     private string Short(int station, int wanted, int taken)
     {
         var need = options[station][wanted].Needs.FirstOrDefault(n => !options[station][taken].Needs.Contains(n));
-        return need is null ? "the kit" : $"the {NeedWords.Of(need.Kind)}";
+        return need is null ? "kit" : NeedWords.Many(need.Kind);
     }
 }

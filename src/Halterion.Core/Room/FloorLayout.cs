@@ -260,14 +260,14 @@ public static class FloorLayout
             if (Outside(box, hall) > 0.005)
             {
                 var by = new[] { -box.Left, -box.Front, box.Right - (double)hall.WidthM, box.Back - (double)hall.LengthM }.Max();
-                yield return new FloorTrouble(s.Station, Say($"Station {s.Number} sticks out of the room by {by:0.##} m."));
+                yield return new FloorTrouble(s.Station, Say($"Station {s.Number} is {by:0.##} m over the edge of the room."));
             }
 
             foreach (var other in stations.Skip(i + 1))
             {
                 if (box.Overlap(BoxOf(other)) is > 0.005 and var shared)
                 {
-                    yield return new FloorTrouble(s.Station, Say($"Stations {s.Number} and {other.Number} share {shared:0.##} m²."));
+                    yield return new FloorTrouble(s.Station, Say($"Stations {s.Number} and {other.Number} overlap by {shared:0.##} m²."));
                 }
             }
 
@@ -275,7 +275,7 @@ public static class FloorLayout
             {
                 if (box.Overlap(Box.Of(f)) > 0.005)
                 {
-                    yield return new FloorTrouble(s.Station, $"Station {s.Number} lies over {Named(f)}.");
+                    yield return new FloorTrouble(s.Station, $"Station {s.Number} is on top of {Named(f)}.");
                 }
                 else if (s.Hop && f.Kind != FixtureKind.Door && box.Wider(FromFurniture).Overlap(Box.Of(f)) > 0.005)
                 {
@@ -287,7 +287,7 @@ public static class FloorLayout
             if (s.Needs.Length > 0 && !StandsAt(box, s.Needs, hall))
             {
                 yield return new FloorTrouble(s.Station, s.Needs == "anchor" && !hall.Fixtures.Any(f => f.Kind == FixtureKind.Anchor)
-                    ? $"Station {s.Number} needs an anchor, and the room has none."
+                    ? $"Station {s.Number} needs an anchor, but the room has none."
                     : $"Station {s.Number} needs {(s.Needs == "anchor" ? "the anchor" : "a wall")} and stands away from it.");
             }
         }

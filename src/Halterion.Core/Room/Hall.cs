@@ -47,7 +47,7 @@ public sealed record HallFloor(decimal WidthM, decimal LengthM, ImmutableArray<F
         {
             if (fixtures[i].X + fixtures[i].WidthM > w || fixtures[i].Y + fixtures[i].LengthM > l)
             {
-                fields.FaultAt($"/fixtures/{i}", "It stands outside the room.", $"inside {w:0.##} × {l:0.##} m");
+                fields.FaultAt($"/fixtures/{i}", "This is outside the room.", $"inside {w:0.##} × {l:0.##} m");
             }
         }
 

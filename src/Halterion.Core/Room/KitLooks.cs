@@ -13,19 +13,19 @@ public static class KitLooks
 {
     private static readonly Dictionary<KitItem, string> Words = new()
     {
-        [KitItem.Chair] = "Chairs: no wobble, and against a wall or on a mat, so that the seat cannot slide.",
-        [KitItem.Box] = "Boxes: level, none tips when one edge is pressed.",
-        [KitItem.Step] = "Steps: level, the feet are clicked in, the top is dry.",
+        [KitItem.Chair] = "Chairs: no wobble; against a wall or on a mat so they cannot slide.",
+        [KitItem.Box] = "Boxes: level; none tips when you press one edge.",
+        [KitItem.Step] = "Steps: level, feet clicked in, top dry.",
         [KitItem.Bench] = "Benches: none slides or tips; the edge is padded.",
         [KitItem.Dumbbell] = "Dumbbells: heads tight, handles dry.",
         [KitItem.Kettlebell] = "Kettlebells: handles dry and smooth.",
-        [KitItem.Barbell] = "Barbells: collars on, room behind to step out.",
+        [KitItem.Barbell] = "Barbells: collars on, room behind to step back.",
         [KitItem.Plate] = "Plates: collars on when they are on a bar.",
-        [KitItem.Band] = "Bands: stretched once and looked through, no tears.",
+        [KitItem.Band] = "Bands: stretch and look for tears.",
         [KitItem.LongBand] = "Long bands: no tears, and the anchor holds a hard pull.",
-        [KitItem.Mat] = "Mats: lie flat, none slides.",
-        [KitItem.Wall] = "The wall and the floor at it: dry, nothing hangs loose.",
-        [KitItem.Machine] = "Machines: the pin is in, the seat is fast, cables whole.",
+        [KitItem.Mat] = "Mats: flat, none slides.",
+        [KitItem.Wall] = "Wall: dry, floor dry, nothing hanging loose.",
+        [KitItem.Machine] = "Machines: pin in, seat locked, cables undamaged.",
         [KitItem.Ball] = "Balls: whole and dry.",
         [KitItem.Bottle] = "Bottles: tops on tight.",
     };
@@ -37,10 +37,10 @@ public static class KitLooks
         var looks = items.Where(Words.ContainsKey).Select(i => new KitLook(PlanFormat.WordsOf<KitItem>.Of(i), Words[i]));
         var lines = stock.Where(l => items.Contains(l.Item)).ToArray();
         static string Named(StockLine l) => Capitals.Capital(NeedWords.Of(l.Item, 1, l.Kg, l.HeightCm, l.Strength, null, l.Name));
-        var checks = lines.Where(l => l.Condition == Condition.Check).Select(l => new KitLook($"check-{Key(l)}", $"{Named(l)}: marked to "
-            + $"be checked."));
-        var makeshift = lines.Where(l => l.StandIn).Select(l => new KitLook($"stand-in-{Key(l)}", $"{Named(l)}: makeshift, it must not "
-            + $"break or roll."));
+        var checks = lines.Where(l => l.Condition == Condition.Check)
+            .Select(l => new KitLook($"check-{Key(l)}", $"{Named(l)}: marked “check first”."));
+        var makeshift = lines.Where(l => l.StandIn).Select(l => new KitLook($"stand-in-{Key(l)}", $"{Named(l)}: "
+            + $"stand-in; must not break or roll."));
         return [.. looks.Concat(checks).Concat(makeshift).DistinctBy(l => l.Key)];
     }
 

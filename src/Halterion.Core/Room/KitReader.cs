@@ -44,7 +44,7 @@ public static class KitReader
         {
             if (!has)
             {
-                fields.Refuse($"{WordsOf<KitItem>.Of(item!.Value)} has no such size", size);
+                fields.Refuse($"{WordsOf<KitItem>.Of(item!.Value)} does not have this measure", size);
             }
         }
     }

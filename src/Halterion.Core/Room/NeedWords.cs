@@ -6,7 +6,7 @@ namespace Halterion.Core.Room;
 /// <summary>Kit in words.</summary>
 public static class NeedWords
 {
-    /// <summary>"2 dumbbells of 6 kg", "light band", "0.8 m of wall", "kettlebell or dumbbell".</summary>
+    /// <summary>"2 dumbbells of 6 kg", "light band", "0.8 m of free wall", "kettlebell or dumbbell".</summary>
     public static string Of(Need need)
     {
         if (need.BarKg is { } bar)
@@ -19,11 +19,11 @@ public static class NeedWords
             ? $"{self} or {string.Join(" or ", or.Select(o => Of(o with { Count = Math.Max(o.Count, need.Count) })))}" : self;
     }
 
-    /// <summary>The kind as it is counted: "dumbbells of 6 kg", "light bands", "m of wall".</summary>
+    /// <summary>The kind as it is counted: "dumbbells of 6 kg", "light bands", "metres of free wall".</summary>
     public static string Many(Need need)
     {
         var kind = need with { Count = 2, Or = null };
-        return need.Item == KitItem.Wall ? "m of wall" : Of(kind)[2..];
+        return need.Item == KitItem.Wall ? "metres of free wall" : Of(kind)[2..];
     }
 
     /// <summary>A piece of kit in words: "2 dumbbells of 6 kg".</summary>
@@ -31,7 +31,8 @@ public static class NeedWords
     {
         if (item == KitItem.Wall)
         {
-            return string.Create(CultureInfo.InvariantCulture, $"{(metres ?? Need.WallEach) * (count == 0 ? 1 : count):0.#} m of wall");
+            return string.Create(
+                CultureInfo.InvariantCulture, $"{(metres ?? Need.WallEach) * (count == 0 ? 1 : count):0.#} m of free wall");
         }
 
         var noun = item switch

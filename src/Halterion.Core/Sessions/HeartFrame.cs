@@ -141,9 +141,9 @@ public sealed record Belt(int Beats, long At, bool Contact, double HardSeconds, 
 
     /// <summary>What is wrong with it at a moment; empty: nothing.</summary>
     public string Trouble(long now) =>
-        Beats == 0 ? "no pulse yet"
-        : now - At > Lost ? "lost"
-        : !Contact ? "no contact"
-        : Doubts > 1 ? "two belts of one name?"
+        Beats == 0 ? "no signal yet"
+        : now - At > Lost ? "signal lost"
+        : !Contact ? "no skin contact"
+        : Doubts > 1 ? "two straps with one name?"
         : "";
 }

@@ -69,7 +69,7 @@ public sealed record LeadNotes(
         var tap = note.Tap switch
         {
             QuickTap.Dropped => "put a weight down hard",
-            QuickTap.Easier => "took the easier",
+            QuickTap.Easier => "took the easier option",
             QuickTap.Pain => "pain",
             null or QuickTap.Came or QuickTap.Away => "",
         };

@@ -112,8 +112,8 @@ public sealed record LeadRecord(long? StartedAt, long? EndedAt, string Words)
             LeadPhase.Ready or LeadPhase.Running or LeadPhase.Paused => (long?)null,
         };
         var words = ended is { } last
-            ? $"Led in {new Seconds((int)((last - started.Value + 500) / 1000))}; planned {scenes[^1].End}"
-            : "Under way";
+            ? $"Took {new Seconds((int)((last - started.Value + 500) / 1000))}; planned {scenes[^1].End}"
+            : "In progress";
         return new LeadRecord(started, ended, words);
     }
 }

@@ -79,8 +79,8 @@ public sealed record ClassCards(
                 m,
                 string.Create(CultureInfo.InvariantCulture, $"{m.Dose.Amount} s{(m.Sided == Sided.TwoSided ? "" : " each side")}"),
                 new Manner()))],
-            "Everything said in class is an offer. Stop at pain, dizziness, chest discomfort or unusual breathlessness, and say so. "
-            + "Unsure whether to start? Ask a doctor or midwife first.");
+            "Everything we say in class is an offer. If you feel pain, dizziness, chest discomfort or unusual "
+                + "breathlessness, stop and tell us. Not sure whether to start? Ask a doctor or midwife first.");
     }
 
     /// <summary>Every move once, at the first station that does it.</summary>
@@ -149,7 +149,7 @@ public sealed record ClassCards(
         var tiers = station.Options.Where(o => o.Tier is Tier.Easier or Tier.Harder && o.Tier != first).OrderBy(o => o.Tier)
             .Select(o => $"{o.Tier.ToString().ToLowerInvariant()}: {PlanWords.Option(o, station, plan.Moves, preferences)}");
         var begin = first == Tier.Main
-            ? "stance, path, end"
+            ? "stance, movement, finish"
             : $"{first.ToString().ToLowerInvariant()} first: "
                 + $"{PlanWords.Option(station.Options.First(o => o.Tier == first), station, plan.Moves, preferences)}; then the main one";
         var view = PlanWords.From(showing?.View ?? station.View?.At(0));
@@ -159,7 +159,7 @@ public sealed record ClassCards(
             {
                 View.Front => "from the front",
                 View.Quarter or View.Behind =>
-                "turned, so that side and front show",
+                "at an angle, so side and front show",
                 null when move.Plane != Plane.Sagittal => "from the front",
                 null or View.Side or View.High or View.Above => "from the side"
             },

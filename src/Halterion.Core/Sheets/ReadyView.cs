@@ -67,9 +67,9 @@ public sealed record ReadyView(
 
     private static readonly ImmutableArray<string> Usual =
     [
-        "Pain, dizziness, chest discomfort, unusual breathlessness: stop, and say so.",
-        "Everything said is an offer. Unsure whether to start: a doctor or midwife first.",
-        "Weights are picked up and put down with the legs.",
+        "“If you feel pain, dizziness, chest discomfort or unusual breathlessness, stop and tell me.”",
+        "“Everything I say is an offer. Not sure whether to start? Ask a doctor or midwife first.”",
+        "“Pick weights up and put them down with your legs.”",
     ];
 
     /// <param name="ticks">Keys of what is done.</param>
@@ -81,8 +81,9 @@ public sealed record ReadyView(
         var shows = ShowsOf(review.Plan, preferences);
         return new ReadyView(
             grave == 0,
-            grave == 0 ? open.Length == 0 ? "Ready." : $"Ready. {Many(open.Length, "thing", "things")} to think about, none in the way."
-                : $"Not ready: {Many(grave, "thing", "things")} to mend first.",
+            grave == 0 ? open.Length == 0 ? "Ready." : $"Ready. {Counted.Of(open.Length, "thing", "things")} to "
+                + $"consider, nothing in the way."
+                : $"Not ready: {Counted.Of(grave, "thing needs", "things need")} fixing first.",
             [.. LinesOf(review, open)],
             ClassMeasure.Of(review).InOneLine, findings,
             [.. CareOf(review)],
@@ -90,10 +91,8 @@ public sealed record ReadyView(
             [.. shows.Select(s => s.Show)],
             new Seconds(shows.Sum(s => s.Seconds)).ToString(),
             room is null ? [] : SetUpOf(room, ticks),
-            [.. review.Settings.Off.Select(o => $"{Rules.All.First(r => r.Code == o.Key).Says} Switched off: {o.Value}")]);
+            [.. review.Settings.Off.Select(o => $"Check off: {Rules.All.First(r => r.Code == o.Key).Says}. Reason: {o.Value}")]);
     }
-
-    private static string Many(int count, string one, string more) => count == 1 ? $"1 {one}" : $"{count} {more}";
 
     private static IEnumerable<ReadyLine> LinesOf(ClassReview review, ImmutableArray<Finding> open)
     {
@@ -102,14 +101,14 @@ public sealed record ReadyView(
             var wrong = open.Where(f => f.Severity is Severity.Stop or Severity.Fix && about(f)).ToArray();
             return wrong.Length == 0 ? new ReadyLine(of, Standing.Well, well, to)
                 : new ReadyLine(of, Standing.ToMend, wrong.Length == 1 ? wrong[0].What : $"{wrong[0].What} And "
-                    + $"{wrong.Length - 1} more.", to);
+                    + $"{Counted.Of(wrong.Length - 1, "other", "others")}.", to);
         }
 
         bool Is(Finding f, params string[] starts) => starts.Any(s => f.Code.StartsWith(s, StringComparison.Ordinal));
-        yield return Line("Time", "build", review.Over == Seconds.Zero ? "Ends to the second."
-            : $"Ends {Seconds.Zero - review.Over} before the slot is over.", f => f.Code == "time.over");
+        yield return Line("Time", "build", review.Over == Seconds.Zero ? "Ends exactly on time."
+            : $"Ends {Seconds.Zero - review.Over} before the booked time is up.", f => f.Code == "time.over");
         yield return Line(
-            "The class", "build", "Nothing in it must be mended.", f => !Is(f, "people.", "kit.", "room.") && f.Code != "time.over");
+            "Class", "build", "Nothing needs fixing.", f => !Is(f, "people.", "kit.", "room.") && f.Code != "time.over");
         if (review.Occasion is not { } occasion)
         {
             yield return new ReadyLine("People", Standing.NotKnown, "Nobody is expected yet.", "brief");
@@ -118,16 +117,17 @@ public sealed record ReadyView(
 
         var named = occasion.Room.People.Length;
         yield return named == 0
-            ? new ReadyLine("People", Standing.NotKnown, $"{Told.People(occasion.Heads)} without a name: nothing is known of "
-                + $"their care.", "brief")
-            : Line("People", "room", named == occasion.Heads ? $"All {named} have something right to do everywhere."
-                : $"{named} have something right to do everywhere; {occasion.Heads - named} have no name.", f => Is(f, "people."));
+            ? new ReadyLine("People", Standing.NotKnown, $"{Told.People(occasion.Heads)} expected without a name, "
+                + "so care notes are not known.", "brief")
+            : Line("People", "room", named == occasion.Heads ? $"Everyone ({named}) has an option that suits them at every station."
+                : $"{Counted.Of(named, "person has", "people have")} an option at every station; "
+                    + $"{occasion.Heads - named} more have no name.", f => Is(f, "people."));
         yield return occasion.Room.Kit is null
-            ? new ReadyLine("Kit", Standing.NotKnown, "No list says what there is.", "room")
-            : Line("Kit", "room", "It goes round at every moment.", f => Is(f, "kit."));
+            ? new ReadyLine("Kit", Standing.NotKnown, "No kit list yet.", "room")
+            : Line("Kit", "room", "There is enough all through the class.", f => Is(f, "kit."));
         yield return occasion.Sized is null
-            ? new ReadyLine("Room", Standing.NotKnown, "Its size is not known.", "room")
-            : Line("Room", "room", "Everything fits the floor.", f => Is(f, "room."));
+            ? new ReadyLine("Room", Standing.NotKnown, "Size not known.", "room")
+            : Line("Room", "room", "Everything fits on the floor.", f => Is(f, "room."));
     }
 
     private static IEnumerable<ReadyCare> CareOf(ClassReview review) => review.Occasion is not { } occasion ? [] :
@@ -150,19 +150,20 @@ public sealed record ReadyView(
     /// <summary>What is fetched from where, what is put where, what is looked at before it is used.</summary>
     private static ImmutableArray<SetUpPlace> SetUpOf(RoomView room, ImmutableHashSet<string> ticks)
     {
-        SetUpItem Item(string place, string words) => new($"{place}: {words}", words, ticks.Contains($"{place}: {words}"));
-        var fetched = room.Kit.Where(k => k.Peak > 0).GroupBy(
-            k => IsWall(k) ? "Keep free" : k.Place.Length == 0 ? "Fetch" : $"From: {k.Place}")
-            .Select(g => new SetUpPlace(g.Key, [.. g.Select(k => Item(g.Key, k.Words))]));
+        // What is ticked off is known by these keys, which no wording of a heading changes.
+        SetUpItem Item(string key, string words) => new($"{key}: {words}", words, ticks.Contains($"{key}: {words}"));
+        var fetched = room.Kit.Where(k => k.Peak > 0).GroupBy(k => IsWall(k) ? ("Keep free", "Keep clear")
+                : k.Place.Length == 0 ? ("Fetch", "Fetch") : ($"From: {k.Place}", $"Fetch from: {k.Place}"))
+            .Select(g => new SetUpPlace(g.Key.Item2, [.. g.Select(k => Item(g.Key.Item1, k.Words))]));
         var laid = room.Stations.Where(s => s.Lies.Length > 0).GroupBy(s => s.BlockName)
             .Select(g => new SetUpPlace($"Put out: {g.Key}", [.. g.Select(s => Item(g.Key, $"{s.Number}. {s.Name}: "
                 + $"{string.Join(", ", s.Lies)}"))]));
         SetUpPlace[] looks = room.Looks.IsEmpty ? []
             : [
-                new SetUpPlace("Look before use",
+                new SetUpPlace("Check before use",
                     [.. room.Looks.Select(l => new SetUpItem(LookKey + l.Key, l.Words, ticks.Contains(LookKey + l.Key)))])];
         return [.. fetched, .. laid, .. looks];
     }
 
-    private static bool IsWall(RoomKit kit) => kit.Words.EndsWith("m of wall", StringComparison.Ordinal);
+    private static bool IsWall(RoomKit kit) => kit.Words.EndsWith("m of free wall", StringComparison.Ordinal);
 }

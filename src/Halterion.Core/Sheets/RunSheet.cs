@@ -140,7 +140,7 @@ public sealed record RunSheet(
 
         foreach (var station in block.Stations.Where(s => s.Say is not null))
         {
-            yield return $"Before {station.Name}: {station.Say!.Text}";
+            yield return $"Say before {station.Name}: {station.Say!.Text}";
         }
 
         if (block.Notes.Length > 0)

@@ -137,16 +137,16 @@ public static class ChangeOver
         switch (LevelOf(from, moves), LevelOf(to, moves))
         {
             case (not Level.Bench, Level.Bench):
-                things.Add(("onto the bench or machine", ChangeKind.Bench));
+                things.Add(("get onto the bench or machine", ChangeKind.Bench));
                 break;
             case (Level.Standing, Level.Floor):
-                things.Add(("down to the floor", ChangeKind.Floor));
+                things.Add(("get down to the floor", ChangeKind.Floor));
                 break;
             case (Level.Floor or Level.Bench, Level.Standing):
-                things.Add(("up to standing", ChangeKind.Floor));
+                things.Add(("stand up", ChangeKind.Floor));
                 break;
             case (Level.Bench, Level.Floor):
-                things.Add(("down to the floor", ChangeKind.Floor));
+                things.Add(("get down to the floor", ChangeKind.Floor));
                 break;
         }
 
@@ -154,15 +154,15 @@ public static class ChangeOver
         if (had != has)
         {
             var plates = had.StartsWith("barbell", StringComparison.Ordinal) && has.StartsWith("barbell", StringComparison.Ordinal);
-            things.Add(plates ? ("plates", to.Turns ? ChangeKind.PlatesShared : ChangeKind.Plates)
-                : has.Length == 0 ? ("weights down", ChangeKind.Weights)
-                : had.Length == 0 ? ("weights up", ChangeKind.Weights)
-                : ("other weights", ChangeKind.Weights));
+            things.Add(plates ? ("change plates", to.Turns ? ChangeKind.PlatesShared : ChangeKind.Plates)
+                : has.Length == 0 ? ("put weights down", ChangeKind.Weights)
+                : had.Length == 0 ? ("pick weights up", ChangeKind.Weights)
+                : ("swap weights", ChangeKind.Weights));
         }
 
         if (BandOf(from, moves) != BandOf(to, moves))
         {
-            things.Add((BandOf(to, moves).Length == 0 ? "band off" : "band on", ChangeKind.Band));
+            things.Add((BandOf(to, moves).Length == 0 ? "take the band off" : "put the band on", ChangeKind.Band));
         }
 
         if (things.Count == 0)

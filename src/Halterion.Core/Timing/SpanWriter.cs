@@ -52,12 +52,12 @@ internal sealed class SpanWriter
         if (spans.Count == MostSpans)
         {
             throw new TooLargeException(
-                new PlanFault("/blocks", $"The class falls into more than {MostSpans} spans.", $"at most {MostSpans} spans"));
+                new PlanFault("/blocks", $"This class has too many steps.", $"at most {MostSpans} spans"));
         }
 
         if (length.Value > MostSeconds - now)
         {
-            throw new TooLargeException(new PlanFault("/blocks", "The class is longer than 24 hours.", "at most 24 hours"));
+            throw new TooLargeException(new PlanFault("/blocks", "This class is longer than 24 hours.", "at most 24 hours"));
         }
 
         spans.Add(new Span(

@@ -45,7 +45,7 @@ public static class FloorPicture
         void Put(params FormattableString[] parts) => svg.AppendJoin("", parts.Select(FormattableString.Invariant)).Append('\n');
         Put($"<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"{-Edge} {-Edge} {w + 2 * Edge} {l + 2 * Edge}\" ",
             $"font-family=\"sans-serif\" text-anchor=\"middle\">");
-        Put($"<title>{Safe(title)}: the floor, {floor.Hall.WidthM:0.##} by {floor.Hall.LengthM:0.##} metres</title>");
+        Put($"<title>{Safe(title)}: floor plan, {floor.Hall.WidthM:0.##} by {floor.Hall.LengthM:0.##} metres</title>");
         Put($"<defs><marker id=\"tip\" viewBox=\"0 0 8 8\" refX=\"7\" refY=\"4\" markerWidth=\"7\" markerHeight=\"7\" ",
             $"orient=\"auto\"><path d=\"M0 0L8 4L0 8Z\"/></marker></defs>");
         Put($"<rect x=\"0\" y=\"0\" width=\"{w}\" height=\"{l}\" fill=\"#fff\" stroke=\"#222\" stroke-width=\"8\"/>");

@@ -66,7 +66,7 @@ internal sealed record KitOfClass(
         var when = spans.Length == 0 ? "" : Minutes(spans[0].Start, spans[^1].End);
         var place = (room.Kit ?? []).FirstOrDefault(kind.IsServedBy)?.Place ?? "";
         return new RoomKit(
-            kind is { Item: KitItem.Wall, Or: null } ? string.Create(CultureInfo.InvariantCulture, $"{most:0.#} m of wall")
+            kind is { Item: KitItem.Wall, Or: null } ? string.Create(CultureInfo.InvariantCulture, $"{most:0.#} m of free wall")
                 : NeedWords.Of(kind with { Count = Math.Max(1, (int)most) }),
             most, peak?.Have, when, string.Join(", ", where.Select(p => p.Station.Name).Distinct()), place);
     }

@@ -127,22 +127,25 @@ public sealed record RoomView(
             .Where(c => c.now.Option != c.was.Option && !(c.Id == pinned && c.now.Station == station))
             .Select(c => $"{c.Called}: {c.now.Words} instead of {c.was.Words}")
             .ToArray();
-        var gone = before.Shortages.Select(s => s.Words).Except(after.Shortages.Select(s => s.Words)).Select(w => $"no longer short: {w}");
-        var fresh = after.Shortages.Select(s => s.Words).Except(before.Shortages.Select(s => s.Words)).Select(w => $"now short: {w}");
+        var gone = before.Shortages.Select(s => s.Words).Except(after.Shortages.Select(s => s.Words)).Select(w => $"enough again: {w}");
+        var fresh = after.Shortages.Select(s => s.Words).Except(before.Shortages.Select(s => s.Words)).Select(w => $"now not enough: {w}");
         var all = told.Concat(gone).Concat(fresh).ToArray();
         return all.Length == 0
-            ? "Nobody else is touched."
+            ? "Nobody else changes."
             : string.Join("; ", all.Take(4)) + (all.Length > 4 ? $"; and {all.Length - 4} more." : ".");
     }
 
     private static string Summarised(RoomOf room, int stations, int gaps, int shortages)
     {
-        static string Many(int n, string one, string more) => n == 1 ? $"1 {one}" : $"{n} {more}";
-        string?[] troubles = [gaps > 0 ? Many(gaps, "gap", "gaps") : null, shortages > 0 ? Many(shortages, "shortage", "shortages") : null];
+        string?[] troubles =
+        [
+            gaps > 0 ? Counted.Of(gaps, "place without an option", "places without an option") : null,
+            shortages > 0 ? $"not enough of {Counted.Of(shortages, "item", "items")}" : null,
+        ];
         var told = gaps > 0 || shortages > 0 ? string.Join(", ", troubles.OfType<string>())
-            : room.Kit is null ? "everyone has something to do"
-            : "everyone has something to do, and the kit goes round";
-        return $"{Many(room.Heads, "person", "people")}, {Many(stations, "station", "stations")}: {told}";
+            : room.Kit is null ? "everyone has an option"
+            : "everyone has an option, and there is enough kit";
+        return $"{Counted.Of(room.Heads, "person", "people")}, {Counted.Of(stations, "station", "stations")}: {told}";
     }
 
     private static RoomPerson PersonOf(Person person, AssignedPerson given, Assignment found, Dictionary<PlaceId, Place> places,
@@ -161,7 +164,7 @@ public sealed record RoomView(
                     cell.Station,
                     option is null ? CellKind.Gap : Enum.Parse<CellKind>(option.Tier.ToString()),
                     cell.Option,
-                    option is null ? "nothing" : PlanWords.Option(option, station, room.Plan.Moves, preferences),
+                    option is null ? "no option" : PlanWords.Option(option, station, room.Plan.Moves, preferences),
                     cell.Why, cell.Pinned,
                     cell.Pinned && choices[cell.Station].Any(c => c.Option == cell.Option && !c.Allowed),
                     [.. choices[cell.Station].Select(c =>
@@ -199,7 +202,7 @@ public sealed record RoomView(
             .. groups.SelectMany(group => group
                 .OrderBy(p => taken[p] is { } option ? options.IndexOf(option) : -1).ThenBy(p => people[p].StatureCm ?? 0)
                 .Select(p => people[p].Called).Chunk(2)
-                .Select(pair => pair.Length == 2 ? $"{pair[0]} with {pair[1]}" : $"{pair[0]} with whoever comes free")),
+                .Select(pair => pair.Length == 2 ? $"{pair[0]} with {pair[1]}" : $"{pair[0]} with whoever is free")),
         ];
     }
 
@@ -207,9 +210,9 @@ public sealed record RoomView(
     {
         var proposed = gap.Proposed is null ? null : GapProposals.For(person, place, room);
         return new RoomGap(
-            gap.Person, gap.Station, $"{person.Called}: nothing at {place.Station.Name} is for them", gap.Proposed,
-            proposed is null ? "The library has nothing for it either: another "
-                + "station, or a rest." : PlanWords.Option(proposed, place.Station, room.Plan.Moves, preferences));
+            gap.Person, gap.Station, $"{person.Called} has no option at {place.Station.Name}", gap.Proposed,
+            proposed is null ? "The library has no match either. Swap the station, or let them "
+                + "rest." : PlanWords.Option(proposed, place.Station, room.Plan.Moves, preferences));
     }
 
     private static string Words(Shortage s, Dictionary<PlaceId, Place> places, RoomOf room)
@@ -222,7 +225,7 @@ public sealed record RoomView(
 
         var what = s.Item == KitItem.Plate && s.Kg is { } bar && s.Need > 0
             ? string.Create(CultureInfo.InvariantCulture, $"plates for {s.Need:0} {(s.Need == 1 ? "bar" : "bars")} of {bar:0.##} kg")
-            : s.Item == KitItem.Wall ? string.Create(CultureInfo.InvariantCulture, $"{s.Need:0.#} m of wall")
+            : s.Item == KitItem.Wall ? string.Create(CultureInfo.InvariantCulture, $"{s.Need:0.#} m of free wall")
             : NeedWords.Of(s.Item, s.Need, s.Kg, s.HeightCm, s.Strength, null, s.Name);
         return string.Create(CultureInfo.InvariantCulture, $"{what} {Where()}: {s.Have:0.#} there");
 

@@ -46,7 +46,7 @@ public static class WaysOut
         foreach (var (block, station) in users.Where(u => !u.Station.Turns && u.Block.Shape != BlockShape.OwnPace))
         {
             ways.Add(
-                Changed($"Share in turns at {station.Name}: two by two, one works, one waits",
+                Changed($"Work in pairs at {station.Name}: one works, one rests",
                     f => f.Set($"{places[station.Id]}/sharing", "turns")));
         }
 
@@ -63,7 +63,7 @@ public static class WaysOut
 
         if (users is [var first, ..] && first.Block.Shape.IsOneByOne && first.Block.Stations.Length > 1)
         {
-            ways.Add(Changed($"Go round {first.Block.Name} in groups, a station each", f => f.AsRotation(places[first.Block.Id])));
+            ways.Add(Changed($"Make {first.Block.Name} a rotation, one group per station", f => f.AsRotation(places[first.Block.Id])));
         }
 
         if (StandIns.TryGetValue(shortage.Item, out var serves))
@@ -71,7 +71,8 @@ public static class WaysOut
             var count = (int)Math.Ceiling(shortage.Need - shortage.Have);
             var line = new StockLine(shortage.Item, count, shortage.Kg, shortage.HeightCm, shortage.Strength, StandIn: true);
             var after = Assigning.Of(room with { Kit = [.. room.Kit ?? [], line] });
-            ways.Add(new WayOut($"Bring {count} makeshift: {serves}", Preview(after, Seconds.Zero), null, [line]));
+            ways.Add(new WayOut($"Bring {Counted.Of(count, "stand-in", "stand-ins")}: "
+                + $"{serves}", Preview(after, Seconds.Zero), null, [line]));
         }
 
         return [.. ways.OfType<WayOut>()];
@@ -94,11 +95,11 @@ public static class WaysOut
 
     private static string Preview(Assignment after, Seconds longer)
     {
-        var left = after.Shortages.IsEmpty ? "then the kit goes round"
+        var left = after.Shortages.IsEmpty ? "then there is enough"
             : string.Create(CultureInfo.InvariantCulture,
                 $"then {after.Shortages.Length} {(after.Shortages.Length == 1 ? "shortage is" : "shortages are")} left");
         return longer == Seconds.Zero ? left : $"{left}; the class takes "
-            + $"{(longer > Seconds.Zero ? $"{longer} more" : $"{Seconds.Zero - longer} less")}";
+            + $"{(longer > Seconds.Zero ? $"{longer} more" : $"{Seconds.Zero - longer} shorter")}";
     }
 
     /// <summary>The stations whose options need what is short.</summary>

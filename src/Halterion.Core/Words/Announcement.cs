@@ -63,8 +63,8 @@ public static partial class Announcement
         var length = timeline.Length.Value / 60.0;
         return minutes == plan.SlotMinutes || Math.Abs(length - minutes) <= 1
             ? ""
-            : string.Create(CultureInfo.InvariantCulture, $"The title says {minutes} minutes; the class takes {timeline.Length} of "
-                + $"{plan.SlotMinutes} min booked.");
+            : string.Create(CultureInfo.InvariantCulture, $"The title says {minutes} minutes, but the class takes "
+                + $"{timeline.Length} (booked: {plan.SlotMinutes} min).");
     }
 
     private static bool IsMain(Block block) =>

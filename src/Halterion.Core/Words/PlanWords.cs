@@ -11,19 +11,19 @@ namespace Halterion.Core.Words;
 /// <summary>A plan in the words of the trade, for screens, cards and calls.</summary>
 public static class PlanWords
 {
-    /// <summary>A station's target in a round, such as "12 reps each side" or "40 s, half a side".</summary>
+    /// <summary>A station's target in a round, such as "12 reps each side" or "40 s, half on each side".</summary>
     public static string Target(Station station, Block block, int round)
     {
         var parts = station.Dose.Where(p => p.Rounds.Has(round, block.Rounds)).Select(p => Part(p, round));
         var dose = string.Join(" + ", parts);
         var sides = (station.Sides, block.SidePass) switch
         {
-            _ when dose.Length == 0 => "left out this round",
+            _ when dose.Length == 0 => "not this round",
             (SideRule.Each, _) => station.Chunk > 0 ? $" each side, by {station.Chunk}" : " each side",
-            (SideRule.Split, _) => ", half a side",
+            (SideRule.Split, _) => ", half on each side",
             _ => "",
         };
-        return dose + sides + (station.Turns ? ", in turns" : "");
+        return dose + sides + (station.Turns ? ", in pairs" : "");
     }
 
     /// <summary>A station's target through all rounds: the one target, or those of the rounds that differ.</summary>
@@ -51,7 +51,8 @@ public static class PlanWords
 
         if (station.Sides != SideRule.AsWritten)
         {
-            words.Add(station.Sides == SideRule.Split ? "half a side" : station.Chunk > 0 ? $"each side, changing every {station.Chunk}"
+            words.Add(station.Sides == SideRule.Split ? "half on each side" : station.Chunk > 0 ? $"each side, "
+                + $"switching every {station.Chunk}"
                 : "all of one side, then the other");
         }
 
@@ -91,8 +92,8 @@ public static class PlanWords
             part.LoadKg is { } kg
                 ? $"with {InTurn(kg.Values.Take(rounds))} kg" : null,
             part.LoadFactor is { } share
-                ? $"with {InTurn(share.Values.Take(rounds).Select(f => 100 * f))} % of each one's own" : null,
-            part.Effort is { } effort ? $"effort {effort} of 10" : null,
+                ? $"at {InTurn(share.Values.Take(rounds).Select(f => 100 * f))}% of their usual load" : null,
+            part.Effort is { } effort ? $"effort {effort} out of 10" : null,
         };
         var amounts = told.Length > 1 && told.Distinct().Count() > 1 ? string.Join("", told[..^1].Select(a => $"{a}, then ")) : "";
         return string.Join(' ', new[] { amounts + last }.Concat(extra.OfType<string>()));
@@ -109,10 +110,10 @@ public static class PlanWords
             block.Shape switch
             {
                 BlockShape.Talk => null,
-                BlockShape.OwnPace => Goal(block) is { Length: > 0 } goal ? $"own pace, goal: {goal}" : "own pace",
-                BlockShape.Rotation => "stations on the bell",
+                BlockShape.OwnPace => Goal(block) is { Length: > 0 } goal ? $"own pace, goal {goal}" : "own pace",
+                BlockShape.Rotation => "rotation",
                 BlockShape.Sets => "straight sets",
-                BlockShape.OnTheClock => $"start every {block.StartEvery}",
+                BlockShape.OnTheClock => $"a start every {block.StartEvery}",
                 BlockShape.Circuit => block.Stations.Length == 1 ? null : "circuit",
             },
             block.Rounds > 1 && block.Shape.IsInRounds
@@ -121,22 +122,24 @@ public static class PlanWords
                 : null,
             block.SidePass switch
             {
-                SidePass.Round => "each round once a side",
-                SidePass.Alternate => "sides by round",
+                SidePass.Round => "each round on the left, then on the right",
+                SidePass.Alternate => "sides alternate by round",
                 SidePass.Station => null,
             },
-            block.Window is { } window ? $"{string.Join("/", window.Values.Select(v => v.Value))} s at each" : null,
-            block.BetweenStations > Seconds.Zero ? $"{block.BetweenStations} between stations" : null,
+            block.Window is { } window ? $"{string.Join("/", window.Values.Select(v => v.Value))} s work" : null,
+            block.BetweenStations > Seconds.Zero ? $"{block.BetweenStations} changeover" : null,
             block.Shape == BlockShape.Sets && block.BetweenSets.Values.Any(v => v > Seconds.Zero)
                 ? $"{string.Join("/", block.BetweenSets.Values.Select(v => v.Value))} s between sets"
                 : null,
             block.Rounds > 1 && block.BetweenRounds.Values.Any(v => v > Seconds.Zero)
-                ? $"{string.Join("/", block.BetweenRounds.Values.Select(v => v.Value))} s between rounds{(block.Water ? " (drink)" : "")}"
+                ? $"{string.Join("/", block.BetweenRounds.Values.Select(v => v.Value))} s between "
+                    + $"rounds{(block.Water ? " with a drink break" : "")}"
                 : null,
             block.Shape == BlockShape.Talk && block.Water ? "drink break" : null,
-            block.Stations.Any(s => s.WithNext) ? "strings on one side, then on the other" : null,
-            block.Recovery.IsEmpty ? null : block.RecoveryIn == RecoveryIn.All ? "recovery in changes and rests" : "recovery in the rests",
-            block.After > Seconds.Zero ? $"{block.After} rest after it" : null,
+            block.Stations.Any(s => s.WithNext) ? "linked stations: one side, then the other" : null,
+            block.Recovery.IsEmpty ? null : block.RecoveryIn == RecoveryIn.All ? "easy movement in changeovers and "
+                + "rests" : "easy movement in the rests",
+            block.After > Seconds.Zero ? $"{block.After} rest afterwards" : null,
             block.ShownBy is { } who ? $"led by {who}" : null,
         };
         return string.Join(", ", words.OfType<string>());
@@ -156,7 +159,7 @@ public static class PlanWords
         {
             Side.Left => " left",
             Side.Right => " right",
-            Side.Alternate => " alternating",
+            Side.Alternate => ", alternating sides",
             Side.Both => "",
         };
     }
@@ -204,8 +207,8 @@ public static class PlanWords
         {
             SideRule.AsWritten => "both sides at once",
             SideRule.Each => "each side",
-            SideRule.Split => "half a side",
-            SideRule.Alternate => "sides in turn",
+            SideRule.Split => "half on each side",
+            SideRule.Alternate => "alternating sides",
             _ => null,
         };
         return option.Chunk is { } chunk ? $"{words ?? "each side"}, by {chunk}" : words;
@@ -243,7 +246,7 @@ public static class PlanWords
         Side.Left or Side.Right when move?.SideSay is { Length: > 0 } said =>
             said.Replace("{side}", side.ToString().ToLowerInvariant(), StringComparison.Ordinal),
         Side.Left or Side.Right => $"{side.ToString().ToLowerInvariant()} {move?.SideMeans ?? "side"}",
-        Side.Alternate => "sides in turn",
+        Side.Alternate => "alternating sides",
         Side.Both => "",
     };
 
@@ -261,20 +264,22 @@ public static class PlanWords
             {
                 null => null,
                 Depth.Small => "small range",
-                Depth.Parallel => "thighs level",
-                Depth.Knee => "hands to the knee",
+                Depth.Parallel => "to level thighs",
+                Depth.Knee => "hands to knee height",
                 Depth.MidShin => "hands to mid-shin",
-                Depth.Floor => "to the floor",
+                Depth.Floor => "hands to the floor",
                 { } depth => $"{Word(depth)} depth",
             },
             manner.Support switch
             {
                 null or Support.None => null,
-                Support.Hand => "hand hold",
-                Support.TwoHands => "two hands",
+                Support.Hand => "holding on with one hand",
+                Support.TwoHands => "with both hands",
                 Support.HandOnThigh => "hand on thigh",
                 Support.Helper => "with a helper",
-                { } support => $"{Word(support)} for support",
+                Support.Knees => "knees down",
+                Support.Forearms => "on the forearms",
+                { } support => $"hand on the {Word(support)}",
             },
             manner.Base switch
             {
@@ -293,11 +298,11 @@ public static class PlanWords
                 (null, null) => null,
                 (null, { } height) => $"{Height(height, preferences.Length)} high",
                 ({ } surface, null) => $"on {Word(surface)}",
-                ({ } surface, { } height) => $"on {Word(surface)}, {Height(height, preferences.Length)}",
+                ({ } surface, { } height) => $"on a {Word(surface)}, {Height(height, preferences.Length)}",
             },
             manner.Impact is { } impact and not Impact.None ? $"with a {Word(impact)}" : null,
             manner.Band is { } band and not BandStrength.None ? $"{Word(band)} band" : null,
-            manner.Tempo is null ? null : $"at {manner.Tempo}",
+            manner.Tempo is null ? null : $"tempo {manner.Tempo}",
             manner.Grip switch
             {
                 null => null,
@@ -305,7 +310,7 @@ public static class PlanWords
                 { } grip => $"{Word(grip)} grip",
             },
             Load(manner.Load, preferences.Weight),
-            manner.Scale is { } scale ? string.Create(CultureInfo.InvariantCulture, $"{scale * 100:0.##} % of the target") : null,
+            manner.Scale is { } scale ? string.Create(CultureInfo.InvariantCulture, $"{scale * 100:0.##}% of the target") : null,
         ];
         return words.OfType<string>();
     }
@@ -341,16 +346,16 @@ public static class PlanWords
             null => "",
             LoadPosition.Goblet => " at the chest",
             LoadPosition.Sides => " at the sides",
-            LoadPosition.FrontRack => " in front rack",
+            LoadPosition.FrontRack => " in the front rack",
             LoadPosition.Low => " held low",
             { } position => $", {Word(position)}",
         };
         var side = load.Side switch
         {
-            LoadSide.Same => " on the side of the working leg",
-            LoadSide.Opposite => " on the other side than the working leg",
+            LoadSide.Same => " on the working side",
+            LoadSide.Opposite => " on the side opposite the working leg",
             null or LoadSide.Both => "",
         };
-        return $"{count}{kg}{(load.Implement is { } implement ? Word(implement) : "load")}{where}{side}";
+        return $"{count}{kg}{(load.Implement is { } implement ? Word(implement) : "weight")}{where}{side}";
     }
 }

@@ -21,17 +21,18 @@ internal static class SpanWords
         return span.Kind switch
         {
             SpanKind.LeadIn => $"{block.Name}, lead-in",
-            SpanKind.Talk when span.Shows is { } shown => $"Show {plan.Find(shown)?.Station.Name}",
-            SpanKind.Talk => station is null ? block.Name : $"Show {station.Name}",
+            SpanKind.Talk when span.Shows is { } shown => $"Demo: {plan.Find(shown)?.Station.Name}",
+            SpanKind.Talk => station is null ? block.Name : $"Demo: {station.Name}",
             SpanKind.Switch => span.Turn == 1 ? "Swap over or switch sides" : "Switch sides",
-            SpanKind.Change => block.Shape == BlockShape.Rotation ? "Move on"
+            SpanKind.Change => block.Shape == BlockShape.Rotation ? "Move on one station"
                 : span.IsDrinkIn(block) ? $"Drink, then {station?.Name}"
-                : $"Change to {station?.Name ?? "what follows"}",
+                : $"Changeover to {station?.Name ?? "what follows"}",
             SpanKind.Wait => $"{station?.Name}, wait for the bell",
-            SpanKind.Rest when span.IsInsideDose => "Rest inside the dose",
+            SpanKind.Rest when span.IsInsideDose => "Rest within the target",
             SpanKind.Rest => Rest(block, span, station),
             SpanKind.Work when block.Shape == BlockShape.Rotation =>
-                $"{Round(block, span)}go {span.Leg + 1} of {block.Stations.Length}, longest dose {needs[(span.Block, span.Round!.Value)]}",
+                $"{Round(block, span)}interval {span.Leg + 1} of {block.Stations.Length}, longest target "
+                    + $"{needs[(span.Block, span.Round!.Value)]}",
             SpanKind.Work when station is null => $"{block.Name}, at one's own pace",
             SpanKind.Work => $"{Round(block, span)}{station!.Name}, {Work(station.Dose[span.Part!.Value], span)}",
         };
@@ -53,9 +54,9 @@ internal static class SpanWords
     {
         var side = span.Side switch
         {
-            Side.Left => ", left",
-            Side.Right => ", right",
-            Side.Alternate => ", sides in turn",
+            Side.Left => ", left side",
+            Side.Right => ", right side",
+            Side.Alternate => ", alternating sides",
             null or Side.Both => "",
         };
         var amount = span.Amount ?? 0;

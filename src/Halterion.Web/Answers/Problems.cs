@@ -18,7 +18,7 @@ internal static class Problems
     /// <summary>422 with every fault and its JSON Pointer, into the body that was sent, under <c>errors</c>.</summary>
     public static ProblemHttpResult Faults(ImmutableArray<PlanFault> faults, string what = Class) => TypedResults.Problem(
         title: faults.Length == 1 ? $"This {what} has a fault." : $"This {what} has {faults.Length} faults.",
-        detail: faults.Length > 0 ? $"{faults[0].Pointer}: {faults[0].Detail} Right would be: {faults[0].Right}." : null,
+        detail: faults.Length > 0 ? $"{faults[0].Pointer}: {faults[0].Detail} Should be: {faults[0].Right}." : null,
         statusCode: StatusCodes.Status422UnprocessableEntity,
         extensions: new Dictionary<string, object?> { ["errors"] = faults });
 
@@ -40,7 +40,7 @@ internal static class Problems
         statusCode: StatusCodes.Status400BadRequest);
 
     public static ProblemHttpResult Bad(string pointer, string detail, string right) => TypedResults.Problem(
-        title: "This cannot be saved as it is.",
+        title: "This could not be saved.",
         detail: detail,
         statusCode: StatusCodes.Status422UnprocessableEntity,
         extensions: new Dictionary<string, object?> { ["errors"] = ImmutableArray.Create(new PlanFault(pointer, detail, right)) });
@@ -62,7 +62,7 @@ internal static class Problems
         int status = StatusCodes.Status412PreconditionFailed,
         params PlanFault[] faults) => TypedResults.Problem(
         title: title,
-        detail: faults.Length > 0 ? $"{faults[0].Detail} Right would be: {faults[0].Right}." : null,
+        detail: faults.Length > 0 ? $"{faults[0].Detail} Should be: {faults[0].Right}." : null,
         statusCode: status,
         extensions: new Dictionary<string, object?> { [name] = current, ["errors"] = faults });
 

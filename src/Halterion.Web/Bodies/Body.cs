@@ -88,7 +88,8 @@ internal static class Raw
     }
 
     private static ProblemHttpResult TooLarge(int limit) => TypedResults.Problem(
-        title: "This is too large.", detail: $"A body has at most {limit} bytes.", statusCode: StatusCodes.Status413PayloadTooLarge);
+        title: "This file or request is too large.", detail: $"A body has at most {limit} "
+            + $"bytes.", statusCode: StatusCodes.Status413PayloadTooLarge);
 }
 
 /// <summary>Parts that several bodies have.</summary>
@@ -118,7 +119,7 @@ internal static class Parts
             return id;
         }
 
-        fields.Fault(name, $"“{text}” is no id.", "an id as the server gave it");
+        fields.Fault(name, $"“{text}” is not a valid id.", "an id as the server gave it");
         return null;
     }
 }

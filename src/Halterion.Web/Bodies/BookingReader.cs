@@ -54,7 +54,7 @@ internal static class BookingReader
             return zone;
         }
 
-        fields.Fault("zone", $"There is no time zone “{name}”.", "an IANA time zone, such as Europe/Lisbon");
+        fields.Fault("zone", $"“{name}” is not a time zone.", "an IANA time zone, such as Europe/Lisbon");
         return null;
     }
 
@@ -71,7 +71,7 @@ internal static class BookingReader
             || local.Year is < 2000 or > 2199
             || (given is not null && !IsOffset(given)))
         {
-            fields.Fault("startsAt", $"“{text}” is no start.", "a day and a time from 2000 to 2199, such as 2026-11-24T18:00");
+            fields.Fault("startsAt", $"“{text}” is not a start time.", "a day and a time from 2000 to 2199, such as 2026-11-24T18:00");
             return null;
         }
 
@@ -84,7 +84,7 @@ internal static class BookingReader
         {
             fields.Fault(
                 "startsAt",
-                $"There is no {local:HH:mm} on that day: the clocks go forward over it.",
+                $"{local:HH:mm} does not exist on that day because the clocks go forward.",
                 $"an earlier time, or {AfterGap(zone, local):HH:mm}");
             return null;
         }
@@ -95,7 +95,7 @@ internal static class BookingReader
         if (given is null && offsets.Length > 1)
         {
             fields.Fault(
-                "startsAt", $"{local:HH:mm} comes twice on that day: the clocks go back.",
+                "startsAt", $"{local:HH:mm} happens twice on that day because the clocks go back.",
                 $"{text}{Words(offsets[0])} for the first, {text}{Words(offsets[1])} for the second");
             return null;
         }

@@ -52,7 +52,7 @@ public sealed record ReviewRequest(
         var twice = people.Select((p, i) => (p.Id, i)).GroupBy(p => p.Id).SelectMany(g => g.Skip(1));
         foreach (var (id, at) in twice)
         {
-            faults.Add($"/people/{at}/id", $"“{id}” stands here twice.", "an id of their own for each");
+            faults.Add($"/people/{at}/id", $"“{id}” is listed twice.", "an id of their own for each");
         }
 
         var date = StartOf(body);
@@ -92,7 +92,7 @@ public sealed record ReviewRequest(
         {
             if (!people.Contains(pins[i].Person))
             {
-                faults.Add($"/pins/{i}/person", $"Nobody here is “{pins[i].Person}”.", "the id of somebody in people");
+                faults.Add($"/pins/{i}/person", $"“{pins[i].Person}” is not in the list of people.", "the id of somebody in people");
             }
 
             if (plan is null)
@@ -120,7 +120,7 @@ public sealed record ReviewRequest(
 
             if (plan.Blocks.FirstOrDefault(b => b.Id.Value == block) is not { Shape: BlockShape.Rotation } rotation)
             {
-                faults.Add(at, $"“{block}” is no rotation of this class.", "the id of a block in which groups rotate");
+                faults.Add(at, $"“{block}” is not a rotation in this class.", "the id of a block in which groups rotate");
                 continue;
             }
 
@@ -134,8 +134,8 @@ public sealed record ReviewRequest(
             {
                 if (!people.Contains(person) || !seen.Add(person))
                 {
-                    faults.Add(where, people.Contains(person) ? $"“{person}” stands in a group already."
-                        : $"Nobody here is “{person}”.", "the id of somebody in people, once");
+                    faults.Add(where, people.Contains(person) ? $"“{person}” is in a group already."
+                        : $"“{person}” is not in the list of people.", "the id of somebody in people, once");
                 }
             }
         }
@@ -155,7 +155,7 @@ public sealed record ReviewRequest(
             return text;
         }
 
-        body.Fault("date", $"“{text}” is no day.", "a day such as 2026-11-26, or a start such as 2026-11-26T18:00");
+        body.Fault("date", $"“{text}” is not a date.", "a day such as 2026-11-26, or a start such as 2026-11-26T18:00");
         return null;
     }
 
@@ -233,7 +233,7 @@ public sealed record ReviewRequest(
         var start = text is null ? null : When(text);
         if (text is not null && start is null)
         {
-            fields.Fault("start", $"“{text}” is no start.", "a start such as 2026-11-24T18:00");
+            fields.Fault("start", $"“{text}” is not a start time.", "a start such as 2026-11-24T18:00");
         }
 
         var minutes = fields.Whole("minutes", 0, 1440);
@@ -246,7 +246,7 @@ public sealed record ReviewRequest(
             {
                 if (!WordsOf<Family>.All.TryGetValue(name, out var family))
                 {
-                    map.Fault(name, $"“{name}” is no family.", $"one of {string.Join(", ", WordsOf<Family>.All.Keys)}");
+                    map.Fault(name, $"“{name}” is not a move family.", $"one of {string.Join(", ", WordsOf<Family>.All.Keys)}");
                 }
                 else if (map.Decimal(name, 0, 1000) is { } hard)
                 {

@@ -91,7 +91,7 @@ internal static class CheckReaders
         {
             if (off[i].ValueKind != JsonValueKind.String || !IsRule(JsonText.Of(off[i]) ?? ""))
             {
-                fields.FaultAt($"/off/{i}", $"“{off[i]}” is no check.", "the code of a check, such as time.drink");
+                fields.FaultAt($"/off/{i}", $"“{off[i]}” is not a check.", "the code of a check, such as time.drink");
             }
             else
             {
@@ -120,7 +120,8 @@ internal static class CheckReaders
                 }
                 else
                 {
-                    map.Fault(code, $"“{code}” has no limit to set.", $"one of {string.Join(", ", Thresholds.Adjustable.Keys)}");
+                    map.Fault(code, $"The check “{code}” has no limit you can set.", $"one of "
+                        + $"{string.Join(", ", Thresholds.Adjustable.Keys)}");
                 }
             }
         }
@@ -138,7 +139,7 @@ internal static class CheckReaders
             {
                 if (!IsRule(code))
                 {
-                    map.Fault(code, $"“{code}” is no check.", "the code of a check, such as time.drink");
+                    map.Fault(code, $"“{code}” is not a check.", "the code of a check, such as time.drink");
                 }
                 else if (map.Text(code, 1, LongestReason, required: true) is { } reason)
                 {

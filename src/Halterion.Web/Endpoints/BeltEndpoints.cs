@@ -71,7 +71,7 @@ internal static class BeltEndpoints
             bytes, bytes.Length, throwOnEndOfStream: false, request.HttpContext.RequestAborted);
         return length <= LongestFrame && belt.Length <= LongestFrame && belts.Take(belt, bytes.AsSpan(0, length))
             ? TypedResults.NoContent()
-            : Problems.Bad("", "This is no heart-rate measurement.", "the bytes of characteristic 0x2A37: flags, rate, energy and RR "
+            : Problems.Bad("", "This is not a heart-rate reading.", "the bytes of characteristic 0x2A37: flags, rate, energy and RR "
                 + "where the flags say so");
     }
 

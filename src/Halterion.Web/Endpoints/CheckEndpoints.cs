@@ -14,7 +14,8 @@ namespace Halterion.Web.Endpoints;
 
 /// <summary>A rule of the checks, as the settings list it.</summary>
 /// <param name="Limit">What can be set; null: nothing.</param>
-public sealed record CheckRule(string Code, string Says, string Why, string Source, string Others, AdjustableLimit? Limit);
+/// <param name="Several">What is said where it finds more than one place, after their number.</param>
+public sealed record CheckRule(string Code, string Says, string? Several, string Why, string Source, string Others, AdjustableLimit? Limit);
 
 /// <summary>What the checks say of a class as it is held, and the repairs that keep their word.</summary>
 /// <param name="Ready">Nothing is left that must not stay so.</param>
@@ -47,7 +48,7 @@ internal static class CheckEndpoints
     private static ImmutableArray<CheckRule> All { get; } =
         [
             .. Rules.All.Select(
-                r => new CheckRule(r.Code, r.Says, r.Why, r.Source, r.Others, Thresholds.Adjustable.GetValueOrDefault(r.Code)))];
+                r => new CheckRule(r.Code, r.Says, r.Several, r.Why, r.Source, r.Others, Thresholds.Adjustable.GetValueOrDefault(r.Code)))];
 
     private static Results<Ok<SessionFindings>,
         ProblemHttpResult> Check(

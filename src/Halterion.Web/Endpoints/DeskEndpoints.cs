@@ -128,7 +128,7 @@ internal static class DeskEndpoints
         }
         else if (!simulated.Start())
         {
-            return Problems.Conflict("No class is planned for which anybody could book. Give one a day in its brief.", "on", true,
+            return Problems.Conflict("No class has a date to book. Add one in a brief.", "on", true,
                 StatusCodes.Status409Conflict);
         }
 

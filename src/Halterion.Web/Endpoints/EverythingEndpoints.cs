@@ -61,7 +61,8 @@ internal static class EverythingEndpoints
         {
             if (body.Length + read > MostBytes)
             {
-                return TypedResults.Problem(title: "This is too large.", detail: $"A file has at most {MostBytes / 1024 / 1024} MB.",
+                return TypedResults.Problem(title: "This file or request is too large.", detail: $"A file has at most "
+                    + $"{MostBytes / 1024 / 1024} MB.",
                     statusCode: StatusCodes.Status413PayloadTooLarge);
             }
 

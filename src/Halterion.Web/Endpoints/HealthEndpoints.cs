@@ -14,6 +14,6 @@ internal static class HealthEndpoints
     private static Results<Ok<Health>, ProblemHttpResult> Check(Database database, TimeProvider clock) =>
         database.Works(clock)
             ? TypedResults.Ok(new Health("ok"))
-            : TypedResults.Problem(title: "What was written to the store does "
-                + "not come back.", statusCode: StatusCodes.Status503ServiceUnavailable);
+            : TypedResults.Problem(title: "The data folder does not return what was saved. Stop and check the "
+                + "disk.", statusCode: StatusCodes.Status503ServiceUnavailable);
 }

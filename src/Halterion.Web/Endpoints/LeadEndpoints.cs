@@ -95,7 +95,7 @@ internal static class LeadEndpoints
         if (ScriptFile.Read(lead.Format, lead.Script) is not { } script)
         {
             return TypedResults.Problem(
-                title: "This class was led with a version whose script cannot be read here.",
+                title: "This class was led with a version that cannot be opened here.",
                 statusCode: StatusCodes.Status422UnprocessableEntity);
         }
 
@@ -181,7 +181,7 @@ internal static class LeadEndpoints
             {
                 return Problems.Bad(
                     $"/commands/{i}/at",
-                    "This was not tapped within a day of now.",
+                    "This action is more than a day old or ahead.",
                     "milliseconds since 1970, as the class's own clock has them");
             }
         }
@@ -201,13 +201,13 @@ internal static class LeadEndpoints
                 return TypedResults.Ok(new CommandList(taken.Commands, clock.Now));
             case { Sending: Sending.Superseded, Open: { } open } other:
                 return Problems.Conflict(
-                    "This class is led on another screen.",
+                    "Another screen is leading this class.",
                     "open",
                     new { session = other.SessionId, lead = open.Id },
                     StatusCodes.Status409Conflict);
             case { } behind:
                 return Problems.Conflict(
-                    "Another screen led this class in the meantime.", "commands", behind.Commands, StatusCodes.Status409Conflict);
+                    "Another screen has led this class in the meantime.", "commands", behind.Commands, StatusCodes.Status409Conflict);
         }
     }
 
@@ -231,7 +231,8 @@ internal static class LeadEndpoints
 
         var state = LeadFold.Fold(lead.Commands, script.Times);
         var ways = WaysBack.Of(
-            plan, timeline, script.Times, state, Now(clock, lead), endsAt, new FitTerms { Changes = ChangeTimes.Of(evaluator.Preferences) });
+            plan, timeline, script.Times, state, Now(clock, lead), endsAt,
+            new FitTerms { Changes = ChangeTimes.Of(evaluator.Preferences) });
         return ways is null ? TypedResults.NoContent() : TypedResults.Ok(ways);
     }
 

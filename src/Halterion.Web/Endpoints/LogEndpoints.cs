@@ -196,7 +196,7 @@ internal static class LogEndpoints
         ImmutableDictionary<PersonId, ImmutableArray<string>> words, Belts belts) =>
         belts.Hearts().Where(h => h.HardSeconds > 0).Aggregate(words, (all, heart) => all.SetItem(
             heart.Person,
-            (all.TryGetValue(heart.Person, out var lines) ? lines : []).Add($"heart above 85 % for {new Seconds(heart.HardSeconds)}")));
+            (all.TryGetValue(heart.Person, out var lines) ? lines : []).Add($"heart rate above 85% for {new Seconds(heart.HardSeconds)}")));
 
     private static LogRow Only(LogRow row, WorkThatRan? ran) =>
         ran is null ? row : row with { Uses = [.. row.Uses.Where(u => !ran.At(u.Station, row.PersonId).IsLeftOut)] };
@@ -204,7 +204,7 @@ internal static class LogEndpoints
     private static string Led(StoredLead? lead, SteadyClock clock) =>
         lead is null ? "Not led yet"
         : ScriptFile.Read(lead.Format, lead.Script) is { } script ? LeadRecord.Of(lead.Commands, script.Times, clock.Now).Words
-        : "Led with another version";
+        : "Led from an earlier version of this class";
 
     /// <summary>
     /// Saves a log of the version that was led, or else of the latest one: from then on it speaks of that version for good.
@@ -238,7 +238,8 @@ internal static class LogEndpoints
         if (!reading.IsValid)
         {
             return Problems.Conflict(
-                "This class has faults, so nothing can be logged of it.", "faults", reading.Faults, StatusCodes.Status409Conflict);
+                "Some entries of this class need putting right before it can be "
+                    + "logged.", "faults", reading.Faults, StatusCodes.Status409Conflict);
         }
 
         if (LogFaults.Of(request.Log, reading.Plan) is { IsEmpty: false } faults)

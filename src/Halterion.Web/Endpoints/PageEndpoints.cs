@@ -69,13 +69,13 @@ internal static class PageEndpoints
         if (methods.Contains(http.Request.Method))
         {
             return TypedResults.Problem(
-                title: "This address takes JSON.",
+                title: "This address expects JSON.",
                 detail: "Send the body with the content type application/json.",
                 statusCode: StatusCodes.Status415UnsupportedMediaType);
         }
 
         http.Response.Headers.Allow = string.Join(", ", methods);
-        return TypedResults.Problem(title: $"This address does not take "
+        return TypedResults.Problem(title: $"This address does not support "
             + $"{http.Request.Method}.", statusCode: StatusCodes.Status405MethodNotAllowed);
     }
 

@@ -170,8 +170,8 @@ internal static class PeopleEndpoints
                 .. c.Stations.Select(s => $"  {string.Join(", ", LogWords.About(s.Log, id => id.Value).Prepend($"{s.Station}: {s.Did}"))}"),
             ]))
             .Concat(all.Pinned.Select(p => $"Chosen for them: {p}"))
-            .Concat(all.Noted.Select(n => $"Noted: {n}"))
-            .Concat(all.Booked.Select(b => $"On the desk's list: {b}"));
+            .Concat(all.Noted.Select(n => $"Note: {n}"))
+            .Concat(all.Booked.Select(b => $"Booking: {b}"));
         return TypedResults.File(Encoding.UTF8.GetBytes(string.Join('\n', lines) + "\n"), "text/plain; charset=utf-8", "person.txt");
     }
 
@@ -195,8 +195,8 @@ internal static class PeopleEndpoints
     private static string Words(DeskStanding standing) => standing switch
     {
         DeskStanding.Coming => "comes",
-        DeskStanding.Waiting => "waits for a place",
-        DeskStanding.Gone => "has cancelled",
+        DeskStanding.Waiting => "on the waiting list",
+        DeskStanding.Gone => "cancelled",
     };
 
     private static ImmutableArray<AttendedStation> Stations(LoggedOf logged, Classes classes, Evaluator evaluator)

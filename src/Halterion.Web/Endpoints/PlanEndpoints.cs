@@ -62,7 +62,8 @@ internal static class PlanEndpoints
         plans.MapPost("/rounds", Rounds).Takes<RoundsRequest>().WithName("setRounds");
         plans.MapPost("/proposals", Proposed).Takes<ProposalsRequest>().ProducesProblem(404).WithName("proposeOptions");
         plans.MapPost("/paste", Paste).Takes<PasteRequest>().WithName("pasteMoves");
-        plans.MapGet("/walk-through-paces", (LearntPaces paces) => TypedResults.Ok(WalkThroughPace.Of(paces.Factors()))).WithName("walkThroughPaces");
+        plans.MapGet("/walk-through-paces", (LearntPaces paces) => TypedResults.Ok(WalkThroughPace.Of(paces.Factors())))
+            .WithName("walkThroughPaces");
         plans.MapGet("/dose-forms", () => TypedResults.Ok(ShortDose.Forms)).WithName("doseForms");
     }
 
@@ -179,7 +180,7 @@ internal static class PlanEndpoints
         return Mender.Of(request.Class, evaluator)?.Mend(request.Finding, request.Repair) is { } mended
             ? TypedResults.Ok(new RepairResult(JsonElement.Parse(mended.Class.ToJsonString()), mended.Evaluation, mended.Words))
             : Problems.Conflict(
-                "This way out does not fit the class as it is now.", "finding", request.Finding, StatusCodes.Status409Conflict);
+                "This fix no longer fits the class. Check again.", "finding", request.Finding, StatusCodes.Status409Conflict);
     }
 
     /// <summary>The repairs of a class that were tried and keep their word.</summary>
@@ -238,7 +239,7 @@ internal static class PlanEndpoints
         }
 
         return request.Position > timeline.Length.Value
-            ? Problems.Bad("/position", $"The class is over after {timeline.Length.Value} s.", $"a whole number from 0 to "
+            ? Problems.Bad("/position", $"The class is only {timeline.Length.Value} s long.", $"a whole number from 0 to "
                 + $"{timeline.Length.Value}")
             : TypedResults.Ok(Refit.Of(plan, timeline, ClassUnderWay.At(timeline, new Seconds(request.Position)),
                 new Seconds(request.RemainingSeconds), request.Terms));
@@ -274,7 +275,7 @@ internal static class PlanEndpoints
     private static Results<Ok<TypedDoseResult>, ProblemHttpResult> Dose(Body<TypedDoseRequest> body, Evaluator evaluator) =>
         body.Value is not { } request ? body.Problem!
         : DoseTyping.Dose(request.Text, request.Class, request.Station, evaluator) is { } read ? TypedResults.Ok(read)
-        : Problems.Bad("/station", "The class has no such station.", "the id of one of its stations");
+        : Problems.Bad("/station", "This class has no such station.", "the id of one of its stations");
 
     private static Results<Ok<RoundsResult>, ProblemHttpResult> Rounds(Body<RoundsRequest> body, Evaluator evaluator) =>
         body.Value is not { } request ? body.Problem!

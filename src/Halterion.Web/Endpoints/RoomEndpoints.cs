@@ -103,7 +103,7 @@ internal static class RoomEndpoints
     {
         if (room.People.FirstOrDefault(p => p.Id == request.Person) is not { } person)
         {
-            return Problems.Bad("/person", "Nobody who is expected has this id.", "somebody who is expected");
+            return Problems.Bad("/person", "This person is not expected.", "somebody who is expected");
         }
 
         if (person.Cells.FirstOrDefault(c => c.Station == request.Station) is not { } cell)
@@ -119,7 +119,7 @@ internal static class RoomEndpoints
         return cell.Choices.FirstOrDefault(c => c.Option == option) is not { } choice
             ? Problems.Bad("/option", "The station has no such option.", "the id of one of its options")
             : !choice.Allowed && string.IsNullOrWhiteSpace(request.Reason)
-                ? Problems.Bad("/reason", $"This goes against {choice.Why}: say why it is right all the same.", "a reason")
+                ? Problems.Bad("/reason", $"This goes against a care note ({choice.Why}). Say why it is right today.", "a reason")
                 : null;
     }
 
@@ -149,7 +149,7 @@ internal static class RoomEndpoints
 
         if (ready.Plan.Blocks.FirstOrDefault(b => b.Id == request.Block) is not { Shape: BlockShape.Rotation } block)
         {
-            return Problems.Bad("/block", "The class has no such rotation.", "the id of a block in which groups rotate");
+            return Problems.Bad("/block", "This class has no such rotation.", "the id of a block in which groups rotate");
         }
 
         if (request.Groups is { } groups && groups.Length != block.Stations.Length)

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text;
+using Halterion.Core;
 using Halterion.Core.People;
 using Halterion.Core.PlanFormat;
 using Halterion.Formats;
@@ -95,13 +96,14 @@ internal static class RosterEndpoints
         var reading = wide ? new RosterReading([], [], []) : RosterTable.Read(rows, heading, columns, store.List());
         int Count(RosterChange change) => reading.Rows.Count(r => r.Change == change);
         var twice = columns.Where(c => c != RosterColumn.Ignore).GroupBy(c => c).FirstOrDefault(g => g.Count() > 1)?.Key;
-        var trouble = wide ? $"This table has more than {RosterTable.MostColumns} columns."
-            : rows.Length > RosterTable.MostRows ? $"This table has more than {RosterTable.MostRows} rows: take it in in parts."
-            : reading.Rows.IsEmpty ? "There are no people in this table."
-            : twice is { } column ? $"Two columns are said to be “{RosterCells.HeadingOf(column)}”: choose one."
-            : !columns.Any(c => c is RosterColumn.Name or RosterColumn.FirstName or RosterColumn.LastName) ? "Say which column is the name."
+        var trouble = wide ? $"This table has too many columns (the most is {RosterTable.MostColumns})."
+            : rows.Length > RosterTable.MostRows ? $"This table has more than {RosterTable.MostRows} rows. Import it in parts."
+            : reading.Rows.IsEmpty ? "This table has no people in it."
+            : twice is { } column ? $"Two columns are set to “{RosterCells.HeadingOf(column)}”. Choose one."
+            : !columns.Any(c => c is RosterColumn.Name or RosterColumn.FirstName or RosterColumn.LastName) ? "Choose "
+                + "which column is the name."
             : Count(RosterChange.Faulty) is > 0 and var faulty
-                ? $"{faulty} {(faulty == 1 ? "row has" : "rows have")} faults: mend them, or leave their column out. Nothing is taken in "
+                ? $"{Counted.Of(faulty, "row needs", "rows need")} fixing. Correct them or ignore their column; nothing is imported "
                     + $"until then."
             : "";
         return (new RosterLook(
@@ -112,8 +114,7 @@ internal static class RosterEndpoints
                     .Select(r => r[i].Length > 60 ? r[i][..60] + "…" : r[i])]))],
             reading.Rows, Count(RosterChange.New), Count(
                 RosterChange.Changed), Count(RosterChange.Same), Count(RosterChange.Faulty), trouble,
-            Count(RosterChange.New) + Count(RosterChange.Changed) is var many && many == 1
-                ? "Take in 1 person"
-                : $"Take in {many} people"), reading);
+            Count(RosterChange.New) + Count(RosterChange.Changed) is var many
+                ? $"Import {Counted.Of(many, "person", "people")}" : ""), reading);
     }
 }

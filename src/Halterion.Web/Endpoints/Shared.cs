@@ -115,7 +115,7 @@ internal static class Lengths
 {
     public static string Of(int? seconds) => seconds is { } length ? new Seconds(length).ToString() : "";
 
-    public static string Verdict(int? over) => over is { } seconds ? Evaluator.Verdict(new Seconds(seconds)) : "a draft";
+    public static string Verdict(int? over) => over is { } seconds ? Evaluator.Verdict(new Seconds(seconds)) : "not timed yet";
 }
 
 /// <summary>Words of the contract in an address.</summary>

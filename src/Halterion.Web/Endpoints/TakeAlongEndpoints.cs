@@ -122,7 +122,7 @@ internal static class TakeAlongEndpoints
         if (found.Booking.StartsAt is not { } starts)
         {
             return Problems.Conflict(
-                "This class has no date yet: give it a day and a time in the brief.", "session", id, StatusCodes.Status409Conflict);
+                "This class has no date yet. Add a day and a time in the brief.", "session", id, StatusCodes.Status409Conflict);
         }
 
         var sheet = RunSheet.Of(ready.Plan, ready.Timeline, ready.StartsAt, evaluator.Preferences);

@@ -74,9 +74,10 @@ internal sealed class DeviceAuthentication(
         AuthenticateResult.Success(new AuthenticationTicket(new ClaimsPrincipal(new ClaimsIdentity(claims, Scheme.Name)), Scheme.Name));
 
     protected override Task HandleChallengeAsync(AuthenticationProperties properties) =>
-        TypedResults.Problem(title: "This device is not paired.", detail: "Ask for a code on the instructor's screen.",
+        TypedResults.Problem(title: "This device is not paired.", detail: "Get a code from the instructor’s screen.",
             statusCode: StatusCodes.Status401Unauthorized).ExecuteAsync(Context);
 
     protected override Task HandleForbiddenAsync(AuthenticationProperties properties) =>
-        TypedResults.Problem(title: "This device may not do that.", statusCode: StatusCodes.Status403Forbidden).ExecuteAsync(Context);
+        TypedResults.Problem(title: "This device is not allowed to do "
+            + "that.", statusCode: StatusCodes.Status403Forbidden).ExecuteAsync(Context);
 }

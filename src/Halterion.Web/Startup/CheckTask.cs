@@ -49,7 +49,7 @@ internal sealed record CheckTask(string[] Files, bool AsJson)
             if (new FileInfo(file).Length > ClassReader.MaxBytes)
             {
                 return new Checked(
-                    file, null, [], [new PlanFault("", "This file is too long for a class.", $"at most {ClassReader.MaxBytes} bytes")]);
+                    file, null, [], [new PlanFault("", "This file is too large for a class.", $"at most {ClassReader.MaxBytes} bytes")]);
             }
 
             var result = evaluator.Look(File.ReadAllBytes(file));
@@ -66,8 +66,8 @@ internal sealed record CheckTask(string[] Files, bool AsJson)
         output.WriteLine(of.Verdict is null ? of.File : $"{of.File}: {of.Verdict}");
         foreach (var fault in of.Faults)
         {
-            output.WriteLine($"  fault     {(fault.Pointer.Length == 0 ? "the file" : fault.Pointer)}: {fault.Detail} Right would be: "
-                + $"{fault.Right}.");
+            output.WriteLine($"  error {(fault.Pointer.Length == 0 ? "the file" : fault.Pointer)}: {fault.Detail} "
+                + $"Should be: {fault.Right}.");
         }
 
         foreach (var finding in of.Findings)
@@ -79,7 +79,7 @@ internal sealed record CheckTask(string[] Files, bool AsJson)
 
         if (of.Verdict is not null && !of.Findings.Any())
         {
-            output.WriteLine("  nothing to mend");
+            output.WriteLine("  nothing to fix");
         }
     }
 }

@@ -17,8 +17,8 @@ internal sealed record CommandLine(int Port, string DataFolder, bool Demo, bool 
             && given <= 65535
             ? given
             : -1;
-        var fault = port < 0 || port == 65535 ? $"“{configuration["port"]}” is no port: --port takes a number from 0 to 65534."
-            : string.IsNullOrWhiteSpace(folder) ? "There is no folder for your data here: name one with --data DIR."
+        var fault = port < 0 || port == 65535 ? $"“{configuration["port"]}” is not a port. Use a number from 0 to 65534."
+            : string.IsNullOrWhiteSpace(folder) ? "No data folder found. Name one with --data DIR."
             : null;
         var task = configuration["backup"] is { } to ? new DataTask(Restores: false, to)
             : configuration["restore"] is { } from ? new DataTask(Restores: true, from)

@@ -2413,6 +2413,8 @@ export interface components {
         CheckRule: {
             code: string;
             says: string;
+            /** @description What is said where it finds more than one place, after their number. */
+            several: null | string;
             why: string;
             source: string;
             others: string;

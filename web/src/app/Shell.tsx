@@ -54,9 +54,9 @@ export const Opening = () => <Loader m="xl" aria-label="Opening" />
 
 export function Missing() {
   return (
-    <ErrorNote title="There is no such page.">
+    <ErrorNote title="This page does not exist.">
       <Anchor component={Link} to="/">
-        To the list of classes
+        Go to Classes
       </Anchor>
     </ErrorNote>
   )
@@ -66,9 +66,9 @@ export function Missing() {
 export function Broken() {
   const error = useRouteError()
   return (
-    <ErrorNote title="This screen has failed. What you typed is kept.">
-      <p>{error instanceof Error ? error.message : 'Unknown error'}</p>
-      <Anchor href={window.location.pathname}>Open it again</Anchor>
+    <ErrorNote title="Something went wrong on this screen. What you typed is safe.">
+      <p>{error instanceof Error ? error.message : 'No details are known.'}</p>
+      <Anchor href={window.location.pathname}>Reload this screen</Anchor>
     </ErrorNote>
   )
 }

@@ -63,7 +63,7 @@ const fetched = async (word: string) => (await fetch(at(word))).blob()
 async function bring(word: string) {
   const sound = kept.get(word)!
   const sent = await fetch(at(word), { method: 'PUT', headers: { 'Content-Type': sound.type }, body: sound })
-  if (!sent.ok) throw new Error('It was not taken.')
+  if (!sent.ok) throw new Error('The recording could not be saved.')
 }
 
 /** Plays what was recorded of these words, one after the other; false: none of them was. */

@@ -36,5 +36,5 @@ export function mainAct({ phase, waiting }: Pick<Clock, 'phase' | 'waiting'>) {
       ? ({ kind: 'go', name: 'Go' } as const)
       : phase === 'running'
         ? ({ kind: 'pause', name: 'Pause' } as const)
-        : ({ kind: 'resume', name: 'Go on' } as const)
+        : ({ kind: 'resume', name: 'Carry on' } as const)
 }

@@ -43,7 +43,7 @@ export function DataTrouble({ trouble }: { trouble: Schemas['DataTroubleView'] }
         <h1>Your data is back</h1>
         {restored.aside && <p>The file that could not be opened is kept as {restored.aside}.</p>}
         <p>What was typed since the copy was made and is still kept in this browser is saved again now.</p>
-        <Button onClick={() => window.location.reload()}>Go on</Button>
+        <Button onClick={() => window.location.reload()}>Carry on</Button>
       </Page>
     )
   }

@@ -19,7 +19,7 @@ const names: Record<Family, string> = {
   bridge: 'Bridge',
   activation: 'Activation',
   recovery: 'Active recovery',
-  core: 'Core',
+  core: 'Core and upper body',
   stretch: 'Stretch',
 }
 

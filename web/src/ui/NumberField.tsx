@@ -131,11 +131,11 @@ export function NumberField({
   onChange,
 }: Props) {
   const read = (text: string): Reading<number> => {
-    if (text === '') return needed ? { why: `A number is needed: ${min}–${max}.` } : { value: undefined }
+    if (text === '') return needed ? { why: `Enter a number from ${min} to ${max}.` } : { value: undefined }
     const number = whole(text, suffix === ' s')
-    if (number === null) return { why: `“${text}” is no whole number.` }
-    if (number < min) return { why: `${number} is too little: ${min}–${max}.` }
-    if (number > max) return { why: `${number} is too much: ${min}–${max}.` }
+    if (number === null) return { why: `“${text}” is not a whole number.` }
+    if (number < min) return { why: `${number} is too low. Enter ${min} to ${max}.` }
+    if (number > max) return { why: `${number} is too high. Enter ${min} to ${max}.` }
     return { value: number }
   }
   return (
@@ -186,12 +186,12 @@ export function DecimalField({
   onChange,
 }: DecimalProps) {
   const read = (text: string): Reading<number> => {
-    if (text === '') return needed ? { why: `A number is needed: ${min}–${max} ${unit}.` } : { value: undefined }
+    if (text === '') return needed ? { why: `Enter a number from ${min} to ${max} ${unit}.` } : { value: undefined }
     const bare = text.endsWith(unit) ? text.slice(0, -unit.length).trimEnd() : text
-    if (!/^\d{1,3}([.,]\d{1,2})?$/.test(bare)) return { why: `“${text}” is no number of ${unit}, such as 6.5.` }
+    if (!/^\d{1,3}([.,]\d{1,2})?$/.test(bare)) return { why: `“${text}” is not a number. Enter ${unit} as in 6.5.` }
     const number = Number(bare.replace(',', '.'))
-    if (number < min) return { why: `${number} is too little: ${min}–${max}.` }
-    if (number > max) return { why: `${number} is too much: ${min}–${max}.` }
+    if (number < min) return { why: `${number} is too low. Enter ${min} to ${max}.` }
+    if (number > max) return { why: `${number} is too high. Enter ${min} to ${max}.` }
     return { value: number }
   }
   return (

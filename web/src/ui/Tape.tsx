@@ -132,11 +132,11 @@ export function Tape({ spans, blocks, slot, now, dark, timeOfDay, preview, harde
   const walking = walks && {
     role: 'slider',
     tabIndex: 0,
-    'aria-label': 'Walk along the tape',
+    'aria-label': 'Move along the tape',
     'aria-valuemin': 0,
     'aria-valuemax': Math.max(0, spans.length - 1),
     'aria-valuenow': chosen ?? 0,
-    'aria-valuetext': shown ? `${spoken(shown.start)}: ${shown.words}` : 'nothing chosen',
+    'aria-valuetext': shown ? `${spoken(shown.start)}: ${shown.words}` : 'nothing selected',
     onKeyDown: onKey,
     onPointerMove: onPoint,
     onPointerLeave: () => setChosen(null),
@@ -233,7 +233,7 @@ export function Tape({ spans, blocks, slot, now, dark, timeOfDay, preview, harde
               ))}
           </div>
           <div className={css.slot} style={{ left: `calc(${at(slot)} - 3px)` }} aria-hidden="true">
-            <span className={css.slotLabel}>booked {slot / 60} min</span>
+            <span className={css.slotLabel}>{slot / 60} min booked</span>
           </div>
           {hardest && (
             <span className={css.hardest} style={{ left: at(hardest.at) }} title={hardest.words} aria-hidden="true">
@@ -279,7 +279,7 @@ export function Tape({ spans, blocks, slot, now, dark, timeOfDay, preview, harde
             </button>
             {zoom > 1 && (
               <button type="button" onClick={() => zoomTo(1)}>
-                whole class
+                Whole class
               </button>
             )}
           </div>
@@ -322,7 +322,7 @@ function Ends({
 }) {
   const end = spans.at(-1)?.end
   const from = timeOfDay?.(0)
-  if (end === undefined || !from) return <>Point at the tape, or walk along it with the arrow keys.</>
+  if (end === undefined || !from) return <>Point at the tape, or move along it with the arrow keys.</>
   return (
     <>
       <b>{from}</b> to <b>{timeOfDay?.(end)}</b>, booked until <b>{timeOfDay?.(slot)}</b>

@@ -31,7 +31,7 @@ export function Tools({ what, first, last, onMove, onCopy, onRemove }: Props) {
   const tools = [
     { name: `Move ${what} up`, path: paths.up, off: first, act: () => onMove(-1) },
     { name: `Move ${what} down`, path: paths.down, off: last, act: () => onMove(1) },
-    { name: `Copy ${what}`, path: paths.copy, off: false, act: onCopy },
+    { name: `Duplicate ${what}`, path: paths.copy, off: false, act: onCopy },
     { name: `Remove ${what}`, path: paths.remove, off: !onRemove, act: () => onRemove?.() },
   ]
   return (

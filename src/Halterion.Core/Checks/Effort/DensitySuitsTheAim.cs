@@ -6,9 +6,10 @@ namespace Halterion.Core.Checks;
 /// <summary>How much of the main blocks is work suits the aim.</summary>
 public sealed class DensitySuitsTheAim() : Rule(
     "effort.density",
-    "For strength at most 60 % of the main blocks is work; for endurance and conditioning at least 35 %.",
-    "A circuit with more work than rest is aerobic in effect whatever its moves; one with little work is neither.",
-    "Work to rest 1:3 to 1:5 for 15–30 s: Haff & Triplett, NSCA 2016, bioenergetics chapter (from memory); the limits are [M]",
+    "Work and rest suit the aim",
+    "With more work than rest, a circuit trains stamina whatever its moves; with very little work it trains "
+    + "neither.",
+    "Work to rest 1:3 to 1:5 for 15–30 s: Haff & Triplett, NSCA 2016, bioenergetics chapter (from memory); the limits are our own",
     "Some call any circuit with weights strength: say what it is for, and it is judged by that.")
 {
     /// <inheritdoc/>
@@ -25,14 +26,14 @@ public sealed class DensitySuitsTheAim() : Rule(
         if (review.Plan.Aim == Aim.Strength && share > Thresholds.DenseForStrength)
         {
             yield return Found(Severity.Consider, PlaceId.Class,
-                $"{Told.Percent(share)} of the main blocks is work: for strength that is dense, and aerobic in effect.") with
+                $"Working time is {Told.Percent(share)} of the main blocks; for strength keep it under 60%.") with
             { Behind = Numbers() };
         }
         else if (review.Plan.Aim is Aim.Endurance or Aim.Conditioning && share < Thresholds.LooseForConditioning)
         {
             yield return Found(Severity.Consider, PlaceId.Class,
-                $"{Told.Percent(share)} of the main blocks is work: for {review.Plan.Aim.ToString().ToLowerInvariant()} "
-                + $"that is little.") with
+                $"Working time is {Told.Percent(share)} of the main blocks; for {review.Plan.Aim.ToString().ToLowerInvariant()} "
+                + "aim for at least 35%.") with
             { Behind = Numbers() };
         }
 

@@ -5,11 +5,14 @@ namespace Halterion.Core.Checks;
 /// <summary>How many reps are done under load suits the aim.</summary>
 public sealed class RepsSuitTheAim() : Rule(
     "effort.reps",
-    "Under load at most 8 reps for strength, and at least 12 for endurance.",
-    "What is light enough for many reps trains endurance; what is heavy enough for few, strength.",
-    "Strength up to 6, endurance from 12: Haff & Triplett, NSCA 2016 (from memory); [M] looser than the table",
+    "Reps suit the aim",
+    "A weight light enough for many reps trains endurance; one heavy enough for few trains strength.",
+    "Strength up to 6, endurance from 12: Haff & Triplett, NSCA 2016 (from memory); our own limit is looser than the table",
     "Some build strength with ten and more, close to failure.")
 {
+    /// <inheritdoc/>
+    public override string? Several => "stations have reps that do not suit the aim";
+
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from at in review.MainStations
@@ -22,7 +25,8 @@ public sealed class RepsSuitTheAim() : Rule(
             _ => (int?)null,
         }
         where wrong is not null
-        select Found(Severity.Note, at.Id, $"{at.Name}: {wrong} reps under load, for {review.Plan.Aim.ToString().ToLowerInvariant()}.");
+        select Found(Severity.Note, at.Id, $"{at.Name}: {wrong} loaded reps; for "
+            + (review.Plan.Aim == Aim.Strength ? "strength keep to 8 or fewer." : "endurance use 12 or more."));
 
     /// <summary>The reps of each run of loaded parts of one move and side in a round, with no more than a short rest between two.</summary>
     private static IEnumerable<int> Added(ClassReview review, StationAt at, int round)

@@ -6,12 +6,15 @@ namespace Halterion.Core.Checks;
 /// <summary>Loaded work for strength has its rest.</summary>
 public sealed class StrengthRests() : Rule(
     "effort.rest",
-    "For strength, loaded sets have 90 s between them, and a loaded circuit one gap of 30 s.",
-    "Without rest the weight has to come down, and what is trained is endurance.",
+    "Strength sets get enough rest",
+    "With short rests the weight has to come down, and the work becomes endurance.",
     "Rest of 2–5 min for strength: Haff & Triplett (eds), Essentials of Strength Training and Conditioning, 4th ed., NSCA 2016 (from "
-    + "memory); [M] looser than the table on purpose",
+    + "memory); our own limit, looser than the table on purpose",
     "Some keep the rest short to keep the room busy: then the aim is endurance or conditioning.")
 {
+    /// <inheritdoc/>
+    public override string? Several => "loaded stations rest too little for strength";
+
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
     {
@@ -29,9 +32,10 @@ public sealed class StrengthRests() : Rule(
             if (shortest.Value < Thresholds.StrengthRest)
             {
                 yield return Found(
-                    Severity.Consider, at.Id, $"{at.Name}: {shortest} between sets, for strength under load.",
+                    Severity.Consider, at.Id, $"{at.Name}: only {shortest} of rest between loaded sets; strength needs "
+                        + $"about {Thresholds.StrengthRest} s.",
                     new Repair(
-                        $"{Thresholds.StrengthOffer} s between sets", RepairKit.Set(first, "betweenSets", Thresholds.StrengthOffer)));
+                        $"Rest {Thresholds.StrengthOffer} s between sets", RepairKit.Set(first, "betweenSets", Thresholds.StrengthOffer)));
             }
         }
 
@@ -44,8 +48,9 @@ public sealed class StrengthRests() : Rule(
             {
                 yield return Found(
                     Severity.Consider, block.Block.Id,
-                    $"“{block.Block.Name}”: the longest pause between two stations is {new Seconds(gaps.Max())}, for strength under load.",
-                    new Repair($"{Thresholds.StrengthOffer} s between stations",
+                    $"{block.Block.Name}: the longest gap between loaded stations is {new Seconds(gaps.Max())}; strength needs at least "
+                        + $"{Thresholds.StrengthGap} s.",
+                    new Repair($"{Thresholds.StrengthOffer} s changeovers",
                         Edit.Set($"/blocks/{block.B}/betweenStations", Thresholds.StrengthOffer)),
                     new Repair($"{Thresholds.StrengthOffer} s between rounds",
                         Edit.Set($"/blocks/{block.B}/betweenRounds", Thresholds.StrengthOffer)));

@@ -4,8 +4,10 @@ namespace Halterion.Core.Checks;
 
 /// <summary>Bands go on and off three times at most.</summary>
 public sealed class BandsStayOn() : Rule(
-    "kit.onOff", "Bands go on or off at most three times in the main work.", "Each time costs ten seconds and a balance on one leg.",
-        "10 s on or off [M]; the limit is [M]")
+    "kit.onOff",
+    "Bands stay on",
+    "Each time costs about 10 s and a balance on one leg.",
+        "Our own limit: a band takes about 10 s on or off")
 {
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
@@ -18,7 +20,8 @@ public sealed class BandsStayOn() : Rule(
         var most = review.Courses.Max(c => Changes(review, c));
         if (most > Thresholds.BandChanges)
         {
-            yield return Found(Severity.Note, PlaceId.Class, $"Bands go on or off {most} times in the main work.");
+            yield return Found(Severity.Note, PlaceId.Class, $"Bands go on or off {most} times in the main blocks; keep "
+                + $"it to {Thresholds.BandChanges}.");
         }
     }
 

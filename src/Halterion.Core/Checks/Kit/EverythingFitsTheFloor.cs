@@ -5,9 +5,14 @@ namespace Halterion.Core.Checks;
 
 /// <summary>What is done at once fits the floor.</summary>
 public sealed class EverythingFitsTheFloor() : Rule(
-    "room.area", "What is done at once fits the floor.", "Arms, legs and weights meet.",
-        "[M] 4 m² a person on the spot, 6 for jumps and swings, a lane of 1.5 × 6 m to travel")
+    "room.area",
+    "Everything fits on the floor",
+    "Arms, legs and weights get in each other’s way.",
+        "Our own limit: 4 m² a person on the spot, 6 for jumps and swings, a lane of 1.5 × 6 m to travel")
 {
+    /// <inheritdoc/>
+    public override string? Several => "blocks need more floor than there is";
+
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) => review.Occasion is not { Sized: { } size } ? [] :
         from moment in review.Moments
@@ -17,8 +22,8 @@ public sealed class EverythingFitsTheFloor() : Rule(
         group needs by moment.Block into block
         select Found(
             Severity.Fix, block.Key.Id,
-            string.Create(CultureInfo.InvariantCulture, $"“{block.Key.Name}” needs {block.Max():0.#} m² at once; the room has "
-                + $"{(double)(size.WidthM * size.LengthM):0.#}: {block.Max() - (double)(size.WidthM * size.LengthM):0.#} too little."));
+            string.Create(CultureInfo.InvariantCulture, $"{block.Key.Name} needs {block.Max():0.#} m² at once, but the room has "
+                + $"{(double)(size.WidthM * size.LengthM):0.#} m²."));
 
     private static double Area(DonePart part) => part.Travels ? Thresholds.LaneWidth * Thresholds.LaneLength
         : part.HasImpact || part.IsSwing ? Thresholds.HopSpot : Thresholds.Spot;

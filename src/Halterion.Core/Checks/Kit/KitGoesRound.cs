@@ -4,9 +4,14 @@ namespace Halterion.Core.Checks;
 
 /// <summary>The kit goes round at every moment.</summary>
 public sealed class KitGoesRound() : Rule(
-    "kit.short", "Of everything there is enough at every moment.", "Somebody looks for a weight while the clock runs.",
-        "Counted: who does what, moment by moment; docs/room.md")
+    "kit.short",
+    "There is enough kit",
+    "Someone hunts for kit while the clock runs.",
+        "Counted: who does what, moment by moment")
 {
+    /// <inheritdoc/>
+    public override string? Several => "blocks do not have enough kit";
+
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) => review.Occasion is not { Room.Kit: not null } occasion ? [] :
         from missing in occasion.Given.Shortages
@@ -14,7 +19,8 @@ public sealed class KitGoesRound() : Rule(
         group missing by block into at
         let name = review.Plan.Blocks.First(b => b.Id == at.Key).Name
         select Found(
-            Severity.Fix, at.Key, $"“{name}”: {Told.And(at.GroupBy(NeedOf).Select(g => g.MaxBy(s => s.Need - s.Have)!).Select(Words))}.");
+            Severity.Fix, at.Key, $"{name} needs "
+                + $"{Told.And(at.GroupBy(NeedOf).Select(g => g.MaxBy(s => s.Need - s.Have)!).Select(Words))}.");
 
     private static Need NeedOf(Shortage s) =>
         s.Or is { } or ? new(s.Item, 1, Or: [new Need(or)]) : new(s.Item, 1, s.Kg, s.HeightCm, s.Strength, null, s.Name);
@@ -29,5 +35,5 @@ public sealed class KitGoesRound() : Rule(
         s.Or is { } or ? Either(s, or)
         : s is { Item: KitItem.Plate, Kg: { } bar }
             ? FormattableString.Invariant($"plates for {s.Need:0} {(s.Need == 1 ? "bar" : "bars")} of {bar:0.##} kg, enough for {s.Have:0}")
-        : FormattableString.Invariant($"{s.Need:0.##} {NeedWords.Many(NeedOf(s))} needed at once, {s.Have:0.##} there");
+        : FormattableString.Invariant($"{s.Need:0.##} {NeedWords.Many(NeedOf(s))} at once; you have {s.Have:0.##}");
 }

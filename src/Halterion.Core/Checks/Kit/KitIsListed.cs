@@ -5,9 +5,13 @@ namespace Halterion.Core.Checks;
 
 /// <summary>What is needed stands in the stock.</summary>
 public sealed class KitIsListed() : Rule(
-    "kit.unknown", "What is needed stands in the list of what there is.", "Nobody knows whether it is there; it is not counted "
-        + "as missing.", Ours)
+    "kit.unknown",
+    "Kit is on the kit list",
+    "Nobody knows whether it is there, so it is not counted as missing.", Ours)
 {
+    /// <inheritdoc/>
+    public override string? Several => "blocks use kit that is not on the list";
+
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
     {
@@ -24,7 +28,7 @@ public sealed class KitIsListed() : Rule(
             {
                 var block = at.First().Block;
                 yield return Found(Severity.Consider, block.Id,
-                    $"“{block.Name}” needs {Told.And(unknown.Select(NeedWords.Many))}, and the list of the room says nothing of it.");
+                    $"{block.Name} needs {Told.And(unknown.Select(NeedWords.Many))}: not on the kit list of the room.");
             }
         }
     }

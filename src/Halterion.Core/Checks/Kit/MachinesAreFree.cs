@@ -5,9 +5,14 @@ namespace Halterion.Core.Checks;
 
 /// <summary>At a machine there are as many as it takes.</summary>
 public sealed class MachinesAreFree() : Rule(
-    "room.machine", "At a machine there is one person, or two who take turns.", "The others wait, cool down and miss their dose.",
-        "[C] A station with one machine takes one at a time")
+    "room.machine",
+    "Machines are not overbooked",
+    "The others wait, cool down and miss their target.",
+        "Common practice: one machine takes one person at a time")
 {
+    /// <inheritdoc/>
+    public override string? Several => "stations have too few machines";
+
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) => review.Occasion is not { } occasion ? [] :
         from moment in review.Moments
@@ -23,8 +28,8 @@ public sealed class MachinesAreFree() : Rule(
         let worst = station.MaxBy(s => s.Length)
         select Found(
             Severity.Fix, station.Key.Id,
-                $"{station.Key.Name}: {Told.People(worst.Length)} at once, and "
-                + $"{(worst.stock == 1 ? "1 machine" : $"{worst.stock} machines")}.");
+                $"{station.Key.Name}: {Told.People(worst.Length)} at once for "
+                + $"{Counted.Of(worst.stock, "machine", "machines")}.");
 
     private static Need? Machine(ClassReview review, (StationAt At, Option Option) done) =>
         review.Needs(done.Option, done.At).FirstOrDefault(n => n.Item == KitItem.Machine);

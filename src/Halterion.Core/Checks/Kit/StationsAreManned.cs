@@ -4,9 +4,13 @@ namespace Halterion.Core.Checks;
 
 /// <summary>In a rotation every station has people, and none a crowd.</summary>
 public sealed class StationsAreManned() : Rule(
-    "room.empty", "In a rotation every station has one to four people.", "At an empty station nobody is met; at a crowded one "
-        + "nobody is seen.", Ours)
+    "room.empty",
+    "Rotation groups are a good size",
+    "At an empty station no one is there; at a crowded one no one is seen.", Ours)
 {
+    /// <inheritdoc/>
+    public override string? Several => "rotations have empty or crowded stations";
+
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
     {
@@ -21,12 +25,13 @@ public sealed class StationsAreManned() : Rule(
             if (occasion.Heads < block.Stations.Length)
             {
                 yield return Found(Severity.Note, block.Id,
-                    $"“{block.Name}”: {Told.People(occasion.Heads)} for {block.Stations.Length} stations; "
-                    + $"{block.Stations.Length - occasion.Heads} stay empty.");
+                    $"{block.Name}: {Told.People(occasion.Heads)} for {block.Stations.Length} stations, so "
+                    + $"{Counted.Of(block.Stations.Length - occasion.Heads, "station stays", "stations stay")} empty.");
             }
             else if (most > Thresholds.MostAtAStation)
             {
-                yield return Found(Severity.Note, block.Id, $"“{block.Name}”: up to {most} people at one station.");
+                yield return Found(Severity.Note, block.Id, $"{block.Name}: up to {most} people share a station; keep "
+                    + $"it to {Thresholds.MostAtAStation}.");
             }
         }
     }

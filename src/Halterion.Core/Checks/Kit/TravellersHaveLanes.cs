@@ -2,9 +2,14 @@ namespace Halterion.Core.Checks;
 
 /// <summary>Everyone who travels has a lane.</summary>
 public sealed class TravellersHaveLanes() : Rule(
-    "room.lane", "Everyone who travels at once has a lane of 1.5 × 6 m.", "People walk into each other, with weights in their hands.",
-        "[M] A lane of 1.5 × 6 m")
+    "room.lane",
+    "Travelling moves have a lane",
+    "People walk into each other with weights in their hands.",
+        "Our own limit: a lane of 1.5 × 6 m")
 {
+    /// <inheritdoc/>
+    public override string? Several => "blocks have too few lanes";
+
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) => review.Occasion is not { Sized: { } size } ? [] :
         from moment in review.Moments
@@ -12,7 +17,8 @@ public sealed class TravellersHaveLanes() : Rule(
         where travel > Lanes(size)
         group travel by moment.Block into block
         select Found(Severity.Fix, block.Key.Id,
-            $"“{block.Key.Name}”: {block.Max()} travel at once; the room has {(Lanes(size) == 1 ? "1 lane" : $"{Lanes(size)} lanes")}.");
+            $"{block.Key.Name}: {Counted.Of(block.Max(), "person travels", "people travel")} at once, but the room has "
+            + $"{Counted.Of(Lanes(size), "lane", "lanes")} of 1.5 × 6 m.");
 
     private static int Lanes(RoomSize size) =>
         Math.Max(Laid((double)size.WidthM, (double)size.LengthM), Laid((double)size.LengthM, (double)size.WidthM));

@@ -5,11 +5,14 @@ namespace Halterion.Core.Checks;
 /// <summary>No hold is longer than a minute.</summary>
 public sealed class HoldsEnd() : Rule(
     "hold.long",
-    "A hold takes at most 60 s.",
-    "After a minute most hold their breath, and the place is kept by whatever still can.",
-    "15–30 s is usual [C]; the limit is [M]",
+    "Holds last at most 60 s",
+    "After a minute people hold their breath and let other muscles take over.",
+    "Common practice is 15–30 s; the limit is our own",
     "Some hold until form slips: then an open end with a cap says so.")
 {
+    /// <inheritdoc/>
+    public override string? Several => "holds are longer than 60 s";
+
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from at in review.Stations
@@ -17,8 +20,8 @@ public sealed class HoldsEnd() : Rule(
         let holds = at.Station.Dose.Select((part, i) => (Index: i, part.Kind, Longest: Longest(at, part)))
             .Where(h => h.Kind == PartKind.Hold && h.Longest > Thresholds.LongHold).ToArray()
         where holds.Length > 0
-        select Found(Severity.Note, at.Id, $"{at.Name} is held for "
-            + $"{new Seconds(holds.Max(h => h.Longest))} at a time.", [.. Repairs(at, holds[0].Index)]);
+        select Found(Severity.Note, at.Id, $"{at.Name}: a hold of "
+            + $"{new Seconds(holds.Max(h => h.Longest))}; keep holds to {Thresholds.LongHold} s.", [.. Repairs(at, holds[0].Index)]);
 
     private static int Longest(StationAt at, Part part)
     {

@@ -7,10 +7,10 @@ namespace Halterion.Core.Checks;
 /// <summary>Both legs do the same.</summary>
 public sealed class LegsDoTheSame() : Rule(
     "leg.uneven",
-    "Both legs do the same reps, and times within 10 s and 5 %.",
-    "One side gets all the work twice a week, and somebody notices.",
+    "Both legs get the same work",
+    "One side does more every week, and people notice.",
     Common,
-    "A weaker side may get more on purpose: then say so.")
+    "A weaker side may get more on purpose. If so, accept this as is.")
 {
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
@@ -30,9 +30,9 @@ public sealed class LegsDoTheSame() : Rule(
         var more = (reps != 0 ? reps : seconds) > 0 ? "left" : "right";
         yield return Found(
             onlyOdd ? Severity.Note : Severity.Fix, PlaceId.Class,
-            reps == 0 ? $"The {more} leg works {new Seconds(Math.Abs(seconds))} longer."
-                : $"The {more} leg does {Math.Abs(reps)} {(Math.Abs(reps) == 1 ? "rep" : "reps")} "
-                    + $"more.{(uneven ? $" It works {new Seconds(Math.Abs(seconds))} longer." : "")}",
+            reps == 0 ? $"The {more} leg works {new Seconds(Math.Abs(seconds))} longer than the other."
+                : $"The {more} leg gets {Counted.Of((int)Math.Abs(reps), "more rep", "more reps")}"
+                    + (uneven ? $" and {new Seconds(Math.Abs(seconds))} more work than the other." : " than the other."),
             [.. Repairs(review, onlyOdd)]) with
         {
             Behind = $"{Behind(review)}.",
@@ -46,7 +46,7 @@ public sealed class LegsDoTheSame() : Rule(
             .Select(s => (At: s, More: More(s)))
             .Where(s => s.More != 0)
             .ToArray();
-        return by.Length == 0 ? "In times, not in reps" : Told.And(by.Select(b => $"{b.At.Name} {Math.Abs(b.More)} more "
+        return by.Length == 0 ? "In time, not in reps" : Told.And(by.Select(b => $"{b.At.Name} {Math.Abs(b.More)} more "
             + $"{(b.More > 0 ? "left" : "right")}"));
     }
 

@@ -7,11 +7,14 @@ namespace Halterion.Core.Checks;
 /// <summary>No leg works for longer than 90 s without a break.</summary>
 public sealed class LegsGetABreak() : Rule(
     "leg.long",
-    "One leg works for at most 90 s without a break, and never longer than 150.",
-    "After that the hip sinks, the knee falls in, and nobody can hold the picture any more.",
+    "No leg works too long without a break",
+    "After that the hip drops, the knee drifts in and form is gone.",
     Ours,
-    "Some string moves on one leg on purpose, up to two minutes: then say so.")
+    "Some string moves on one leg on purpose, up to two minutes. If so, accept this as is.")
 {
+    /// <inheritdoc/>
+    public override string? Several => "stations are long on one leg";
+
     private readonly record struct Run(Piece First, Piece Last, int Seconds);
 
     /// <inheritdoc/>
@@ -27,8 +30,8 @@ public sealed class LegsGetABreak() : Rule(
                let last = review.At(worst.Last)
                select Found(
                    worst.Seconds > never ? Severity.Fix : Severity.Consider, at.Id,
-                   at.Id == last.Id ? $"{at.Name} is {new Seconds(worst.Seconds)} on one leg."
-                       : $"From {at.Name} to {last.Name} it is {new Seconds(worst.Seconds)} on one leg.",
+                   at.Id == last.Id ? $"{at.Name}: {new Seconds(worst.Seconds)} on one leg without a break."
+                       : $"From {at.Name} to {last.Name}: {new Seconds(worst.Seconds)} on one leg without a break.",
                    [.. Repairs(at, last, worst)]) with
                {
                    Behind = $"{worst.First.Side} leg, from {worst.First.Start / 60}:{worst.First.Start % 60:00}.",

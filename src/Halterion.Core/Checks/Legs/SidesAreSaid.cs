@@ -6,21 +6,24 @@ namespace Halterion.Core.Checks;
 /// <summary>Of a move that has sides, the side is said.</summary>
 public sealed class SidesAreSaid() : Rule(
     "side.unsaid",
-    "A one-sided or alternating move says its sides.",
-    "Its counts are wrong, and nobody is told which side.",
+    "Sides are set for one-sided moves",
+    "Counts are wrong and nobody is told which side.",
     Common)
 {
+    /// <inheritdoc/>
+    public override string? Several => "one-sided stations have no side set";
+
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from at in review.Stations
         where at.Station.Sides == SideRule.AsWritten && at.Block.SidePass == SidePass.Station
         let unsaid = review.Works(at).Where(p => p.Part.Side == Side.Both && p.Move.Sided != Sided.TwoSided).ToArray()
         where unsaid.Length > 0
-        select Found(Severity.Fix, at.Id, $"{at.Name} has sides, and the plan says none.", [.. Repairs(at, unsaid)]);
+        select Found(Severity.Fix, at.Id, $"{at.Name} is one-sided, but no side is set.", [.. Repairs(at, unsaid)]);
 
     private static IEnumerable<Repair> Repairs(StationAt at, DonePart[] unsaid)
     {
-        var alternate = new Repair("Side by side in turn", root =>
+        var alternate = new Repair("Alternate every rep", root =>
         {
             foreach (var part in unsaid)
             {

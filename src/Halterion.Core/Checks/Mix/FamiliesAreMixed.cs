@@ -5,10 +5,10 @@ namespace Halterion.Core.Checks;
 /// <summary>No family is forgotten, and none is half of everything.</summary>
 public sealed class FamiliesAreMixed() : Rule(
     "mix.family",
-    "A family that occurs has at least 10 % of the main work, and none more than half.",
-    "A family with a minute in the class is there for the list only; one with all of it wears one joint.",
+    "Families are balanced",
+    "A minute of a family is only there for the list; a whole class of one wears the same joint.",
     Ours,
-    "Some give a day to one family: then say so.")
+    "Some give a day to one family. If so, accept this as is.")
 {
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
@@ -27,7 +27,8 @@ public sealed class FamiliesAreMixed() : Rule(
         {
             var all = shares.By.OrderByDescending(b => b.Value)
                 .Select(b => $"{b.Key.ToString().ToLowerInvariant()} {new Seconds(b.Value)}");
-            yield return Found(Severity.Consider, PlaceId.Class, $"Of the main work: {Told.And(off)}.") with
+            yield return Found(Severity.Consider, PlaceId.Class, $"The main blocks are {Told.And(off)}; aim for 10–50% "
+                + $"of each family.") with
             {
                 Behind = $"{Told.And(all)}.",
             };

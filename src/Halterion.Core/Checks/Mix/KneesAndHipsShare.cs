@@ -6,8 +6,8 @@ namespace Halterion.Core.Checks;
 /// <summary>Knee-led and hip-led work keep a measure.</summary>
 public sealed class KneesAndHipsShare() : Rule(
     "mix.led",
-    "Squats and lunges to hinges and bridges are at most 3 to 1, and at least 1 to 3.",
-    "Knees or backs that get all of it every week complain first.",
+    "Knees and hips share the work",
+    "Knees or backs that do most of it every week complain first.",
     Ours)
 {
     /// <inheritdoc/>
@@ -25,8 +25,8 @@ public sealed class KneesAndHipsShare() : Rule(
         if (knee > Thresholds.KneeToHip * hip || hip > Thresholds.KneeToHip * knee)
         {
             yield return Found(Severity.Consider, PlaceId.Class,
-                $"The main work is led by the {(knee > hip ? "knees" : "hips")}: {new Seconds(knee)} of squats and lunges, "
-                + $"{new Seconds(hip)} of hinges and bridges.");
+                $"{new Seconds(knee)} of squats and lunges against {new Seconds(hip)} of hinges and bridges: "
+                + "more than 3 to 1.");
         }
     }
 }

@@ -8,8 +8,8 @@ namespace Halterion.Core.Checks;
 /// <summary>At least one main station goes sideways or turns.</summary>
 public sealed class SomethingGoesSideways() : Rule(
     "mix.plane",
-    "At least one station of the main work goes sideways or turns.",
-    "Everything forwards and back leaves the sides of the hips out, and daily life does not.",
+    "Something goes sideways or turns",
+    "Only forward and back leaves the outer hips out, and daily life does not.",
     Common)
 {
     /// <inheritdoc/>
@@ -21,7 +21,7 @@ public sealed class SomethingGoesSideways() : Rule(
             yield break;
         }
 
-        yield return Found(Severity.Note, PlaceId.Class, "Nothing in the main work goes sideways or turns.", [.. Repairs(review)]);
+        yield return Found(Severity.Note, PlaceId.Class, "No station in the main blocks goes sideways or turns.", [.. Repairs(review)]);
     }
 
     /// <summary>One station more, like the last one of a block that has room, with a side lunge in turn.</summary>
@@ -31,7 +31,7 @@ public sealed class SomethingGoesSideways() : Rule(
             && s.Block.Stations.All(o => !o.WithNext) && s.Station.Dose is [{ Kind: PartKind.Time or PartKind.Reps }]);
         if (like is not null)
         {
-            yield return new Repair("A side lunge as one station more", () => Enumerable.Range(0, like.Block.Stations.Length + 1).Reverse()
+            yield return new Repair("Add a side lunge station", () => Enumerable.Range(0, like.Block.Stations.Length + 1).Reverse()
                 .Select(place =>
                     (Action<JsonObject>)(
                         root => root.BlockAt(like.B)["stations"]!.AsArray().Insert(place, Station(root.PartOf(like, 0), review)))));

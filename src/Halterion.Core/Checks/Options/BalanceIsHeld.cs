@@ -4,16 +4,20 @@ namespace Halterion.Core.Checks;
 
 /// <summary>Where balance is asked for, somebody can hold on.</summary>
 public sealed class BalanceIsHeld() : OptionRule(
-    "options.hold", "Where balance is asked for, an option holds on to something.", "Who cannot balance cannot work there either.",
-    "[M] demand from the body model; docs/body-model.md")
+    "options.hold",
+    "Balance has an option with a hand hold",
+    "Anyone who cannot balance cannot work there.",
+    "Our body model (an estimate)")
 {
+    /// <inheritdoc/>
+    public override string? Several => "balance stations have nothing to hold on to";
+
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from at in Judged(review)
         where review.Works(at).Any(p => p.Facts is { Demand.Balance: >= Thresholds.WobblyBalance })
             && !at.Station.Options.Any(o => review.Works(o, at).All(p => p.IsHeld))
-        select Found(Severity.Consider, at.Id, $"{at.Name} asks for balance, and no option holds on "
-            + $"to anything.", [.. Repairs(review, at)]);
+        select Found(Severity.Consider, at.Id, $"{at.Name} needs balance and no option lets people hold on.", [.. Repairs(review, at)]);
 
     private static IEnumerable<Repair> Repairs(ClassReview review, StationAt at)
     {

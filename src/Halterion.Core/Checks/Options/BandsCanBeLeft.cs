@@ -4,10 +4,14 @@ namespace Halterion.Core.Checks;
 
 /// <summary>Every banded station has an option without a band.</summary>
 public sealed class BandsCanBeLeft() : OptionRule(
-    "options.band", "Every banded station has an option without a band.", "A band that snaps, pinches or is missing leaves "
-        + "somebody standing.", Common,
+    "options.band",
+    "Every band station has an option without one",
+    "A band that snaps, pinches or is missing leaves someone standing.", Common,
     "Lower and slower does the same without one.")
 {
+    /// <inheritdoc/>
+    public override string? Several => "band stations have no option without one";
+
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from at in Judged(review)

@@ -4,17 +4,21 @@ namespace Halterion.Core.Checks;
 
 /// <summary>Where a standing knee bends deep, an option bends it less.</summary>
 public sealed class DepthCanBeLess() : OptionRule(
-    "options.depth", "Where a standing knee bends 90° and more, an option bends it 20° less.", "A knee that hurts there has no way out "
-        + "but to stop.",
-    "About 0–50° of bend is the gentle range: Escamilla, Med Sci Sports Exerc 33, 2001 (from memory); the limits are [M]")
+    "options.depth",
+    "Deep knee bends have a shallower option",
+    "A knee that hurts there has no choice but to stop.",
+    "About 0–50° of bend is the gentle range: Escamilla, Med Sci Sports Exerc 33, 2001 (from memory); the limits are our own")
 {
+    /// <inheritdoc/>
+    public override string? Several => "deep stations have no shallower option";
+
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from at in Judged(review)
         let main = review.Works(at).Select(Knee).DefaultIfEmpty(0).Max()
         where main >= Thresholds.DeepKnee
             && at.Station.Options.Min(o => review.Works(o, at).Select(Knee).DefaultIfEmpty(0).Max()) > main - Thresholds.LessDeep
-        select Found(Severity.Consider, at.Id, $"{at.Name} bends the knee {Math.Round(main)}°, and no option bends it 20° less.",
+        select Found(Severity.Consider, at.Id, $"{at.Name} bends the knee to {Math.Round(main)}° and no option is at least 20° shallower.",
             [.. Repairs(review, at, main)]);
 
     private static double Knee(DonePart part) => part.Facts?.StandingKnee ?? 0;

@@ -4,9 +4,13 @@ namespace Halterion.Core.Checks;
 
 /// <summary>Every loaded station has an option without a weight.</summary>
 public sealed class LoadsCanBeLeft() : OptionRule(
-    "options.load", "Every loaded station has an option without a weight.", "Who is new, or has had enough, has nothing "
-        + "to do there.", Common)
+    "options.load",
+    "Every loaded station has an unloaded option",
+    "People who are new, or have had enough, have nothing to do there.", Common)
 {
+    /// <inheritdoc/>
+    public override string? Several => "loaded stations have no unloaded option";
+
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from at in Judged(review)

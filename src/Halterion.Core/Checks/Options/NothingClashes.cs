@@ -5,10 +5,13 @@ namespace Halterion.Core.Checks;
 /// <summary>Jumps go with nothing that makes them a fall.</summary>
 public sealed class NothingClashes() : OptionRule(
     "options.clash",
-    "Nobody jumps with the rear foot raised, with a load on the back or overhead, or to the side with 5 kg in the hands.",
-    "One bad landing, and the weight lands too.",
+    "No risky combinations",
+    "One bad landing, and the weight comes down too.",
     Common)
 {
+    /// <inheritdoc/>
+    public override string? Several => "options combine a jump with something risky";
+
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from at in Judged(review)

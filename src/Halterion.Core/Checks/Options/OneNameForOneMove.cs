@@ -6,11 +6,14 @@ namespace Halterion.Core.Checks;
 /// <summary>One move has one name in a class, and one name is one move.</summary>
 public sealed class OneNameForOneMove() : OptionRule(
     "words.names",
-    "In a class one move has one name, and one name means one move.",
-    "People look for a second move where there is only one, or do the first where the second is meant.",
+    "One name for one move",
+    "People look for a second move where there is only one, or do the wrong one.",
     Common,
     "Some name a station after what it is for: then all of that move do well to carry the name.")
 {
+    /// <inheritdoc/>
+    public override string? Several => "names do not match their moves";
+
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
     {
@@ -21,15 +24,15 @@ public sealed class OneNameForOneMove() : OptionRule(
             if (seen.Find(s => s.Moves == moves && s.At.Name != at.Name) is { At: { } other })
             {
                 yield return Found(
-                    Severity.Consider, at.Id, $"“{at.Name}” is the same move as “{other.Name}”.",
-                    new Repair($"Call it “{other.Name}”", new Edit($"{at.Pointer}/name", other.Name)));
+                    Severity.Consider, at.Id, $"“{at.Name}” and “{other.Name}” are the same move under two names.",
+                    new Repair($"Rename to “{other.Name}”", new Edit($"{at.Pointer}/name", other.Name)));
             }
             else if (seen.Find(s => s.Moves != moves && s.At.Name == at.Name) is { At: { } first })
             {
                 var own = review.Moves.Find(at.Station.Main.Move)!.Name;
                 yield return Found(
-                    Severity.Consider, at.Id, $"“{at.Name}” is another move than in “{first.Block.Name}”.",
-                    new Repair($"Call it “{own}”", new Edit($"{at.Pointer}/name", own)));
+                    Severity.Consider, at.Id, $"“{at.Name}” is a different move from the “{at.Name}” in {first.Block.Name}.",
+                    new Repair($"Rename to “{own}”", new Edit($"{at.Pointer}/name", own)));
             }
 
             seen.Add((at, moves));

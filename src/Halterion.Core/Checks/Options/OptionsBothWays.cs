@@ -7,19 +7,23 @@ namespace Halterion.Core.Checks;
 /// <summary>Every station has an easier and a harder option.</summary>
 public sealed class OptionsBothWays() : OptionRule(
     "options.missing",
-    "Every station has an easier and a harder option.",
-    "A room of mixed ability can only start and stop together if everyone has something to do.",
+    "Every station has an easier and a harder option",
+    "A mixed group can only start and stop together if everyone has something to do.",
     Common,
     "Some give one picture and let people find their own way: in a class that knows itself that may do.")
 {
+    /// <inheritdoc/>
+    public override string? Several => "stations lack an easier or harder option";
+
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from at in Judged(review)
         let missing = new[] { Tier.Easier, Tier.Harder }.Where(tier => !at.Station.Options.Any(o => o.Tier == tier)).ToArray()
         where missing.Length > 0
         select Found(Severity.Consider, at.Id,
-            $"{at.Name} has no "
-            + $"{string.Join(" and no ", missing.Select(m => WordsOf<Tier>.Of(m)))} option.", [.. Repairs(review, at, missing)]);
+            $"{at.Name} has "
+            + (missing.Length == 2 ? "neither an easier nor a harder option." : $"no {WordsOf<Tier>.Of(missing[0])} "
+                + $"option."), [.. Repairs(review, at, missing)]);
 
     private static IEnumerable<Repair> Repairs(ClassReview review, StationAt at, Tier[] missing)
     {

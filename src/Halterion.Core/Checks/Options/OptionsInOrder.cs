@@ -7,10 +7,13 @@ namespace Halterion.Core.Checks;
 /// <summary>Easier really is easier and harder really is harder, by the demand model.</summary>
 public sealed class OptionsInOrder() : OptionRule(
     "options.order",
-    "An easier option asks less than the main one, and a harder one more.",
-    "Who takes the easier way must find it easier; it is a static estimate, so judge for yourself.",
-    "[M] demand from the body model; docs/body-model.md")
+    "Easier is easier and harder is harder",
+    "Anyone who picks easier should find it easier. This is an estimate, so judge for yourself.",
+    "Our body model (an estimate)")
 {
+    /// <inheritdoc/>
+    public override string? Several => "options are not easier or harder than main";
+
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from at in Judged(review)
@@ -22,9 +25,9 @@ public sealed class OptionsInOrder() : OptionRule(
         where demand is not null && Wrong(option.Tier, demand.Overall - main.Overall) && !IsCoached(option, at.Station.Main, review)
         select Found(
             Severity.Consider, option.Id,
-            $"{at.Name}: the {WordsOf<Tier>.Of(option.Tier)} option asks {(option.Tier == Tier.Easier ? "more" : "less")} than the main "
-            + $"one ({demand.From(main)}).",
-            new Repair("Call it what it is: instead", root => root.OptionOf(at, at.Station.Options.IndexOf(option))["tier"] = "instead"));
+            $"{at.Name}: the {WordsOf<Tier>.Of(option.Tier)} option is {(option.Tier == Tier.Easier ? "harder" : "easier")} than main "
+            + $"({demand.From(main)}).",
+            new Repair("Make it an alternative", root => root.OptionOf(at, at.Station.Options.IndexOf(option))["tier"] = "instead"));
 
     /// <summary>What a coach gives as easier is so, where the estimate does not see why.</summary>
     private static bool IsCoached(Option option, Option main, ClassReview review) =>

@@ -5,11 +5,14 @@ namespace Halterion.Core.Checks;
 /// <summary>No two neighbours of one family without a breath between.</summary>
 public sealed class FamiliesTakeTurns() : Rule(
     "order.family",
-    "Two neighbouring stations are of different families, or have 30 s between them.",
-    "The second one is done on legs that are gone, and its form with them.",
+    "The same muscles get a break",
+    "The second one is done on tired legs, and its form suffers.",
     Common,
-    "Some put two of one family together on purpose, to tire it: then say so.")
+    "Some put two of one family together on purpose, to tire it. If so, accept this as is.")
 {
+    /// <inheritdoc/>
+    public override string? Several => "stations repeat the family before them";
+
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from course in review.Courses
@@ -25,7 +28,8 @@ public sealed class FamiliesTakeTurns() : Rule(
         let first = later.First()
         select Found(
             Severity.Consider, first.Item2.Id,
-            $"{first.Item2.Name} comes {(first.Gap == 0 ? "straight" : new Seconds(first.Gap).ToString())} after {first.Item1.Name}: "
-            + $"{first.Family.ToString().ToLowerInvariant()} on {first.Family.ToString().ToLowerInvariant()}.",
-            new Repair("Another order", () => RepairKit.Swaps(first.Item2).Concat(RepairKit.Swaps(first.Item1))));
+            $"{first.Item2.Name} follows {first.Item1.Name} "
+                + $"{(first.Gap == 0 ? "at once" : $"after only {new Seconds(first.Gap)}")}, and both are "
+            + $"{first.Family.ToString().ToLowerInvariant()} moves.",
+            new Repair("Change the order", () => RepairKit.Swaps(first.Item2).Concat(RepairKit.Swaps(first.Item1))));
 }

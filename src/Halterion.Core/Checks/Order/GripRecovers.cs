@@ -3,10 +3,13 @@ namespace Halterion.Core.Checks;
 /// <summary>The hands recover between two stations that tire them.</summary>
 public sealed class GripRecovers() : Rule(
     "order.grip",
-    "Two neighbours that tire the grip have 60 s between them.",
-    "The hands open before the legs have had enough, and weights fall.",
-    "[M] demand from the body model; docs/body-model.md")
+    "Grip gets a break",
+    "Hands give out before legs, and weights get dropped.",
+    "Our body model (an estimate)")
 {
+    /// <inheritdoc/>
+    public override string? Several => "stations tire the grip twice running";
+
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from course in review.Courses
@@ -17,8 +20,8 @@ public sealed class GripRecovers() : Rule(
         group (Before: review.At(pair.Before), After: later) by (later.B, later.S) into place
         let first = place.First()
         select Found(
-            Severity.Consider, first.After.Id, $"{first.After.Name} tires the grip right after {first.Before.Name}.",
-            new Repair("Another order", () => RepairKit.Swaps(first.After).Concat(RepairKit.Swaps(first.Before))));
+            Severity.Consider, first.After.Id, $"{first.After.Name} works the grip again straight after {first.Before.Name}.",
+            new Repair("Change the order", () => RepairKit.Swaps(first.After).Concat(RepairKit.Swaps(first.Before))));
 
     private static bool Tires(DonePart? done) => done?.Facts is { Demand.Grip: >= Thresholds.TiringGrip };
 }

@@ -9,11 +9,14 @@ namespace Halterion.Core.Checks;
 /// <summary>Jumps begin before the legs are gone.</summary>
 public sealed class JumpsComeEarly() : Rule(
     "order.jump",
-    "A move that lands does its first work within the first 60 % of the main work; in a rotation nobody reaches it later.",
-    "Tired legs land stiff and the knees fall in: that is when ankles turn.",
+    "Jumps come while legs are fresh",
+    "Tired legs land stiff and knees drift in; that is when ankles turn.",
     Common,
-    "Some put the jumps last, as a burn-out with a lower target: then say so.")
+    "Some put the jumps last, as a burn-out with a lower target. If so, accept this as is.")
 {
+    /// <inheritdoc/>
+    public override string? Several => "stations jump late";
+
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from late in review.Courses.SelectMany(course => Late(review, course))
@@ -21,10 +24,12 @@ public sealed class JumpsComeEarly() : Rule(
         let worst = place.MaxBy(l => l.Share)
         where worst.At.Block.Shape.IsOneByOne || worst.At.Block is { Shape: BlockShape.Rotation, Rounds: > 1 }
         select worst.At.Block.Shape == BlockShape.Rotation
-            ? Found(Severity.Consider, worst.At.Id, $"Someone reaches {worst.At.Name} after {Told.Percent(worst.Share)} of the main work.",
+            ? Found(Severity.Consider, worst.At.Id, $"{worst.At.Name}: some groups only reach it "
+                + $"{Told.Percent(worst.Share)} into the main blocks, with tired legs.",
                 [.. Split(review, worst.At)])
             : Found(
-                Severity.Fix, worst.At.Id, $"{worst.At.Name} lands for the first time after {Told.Percent(worst.Share)} of the main work.",
+                Severity.Fix, worst.At.Id, $"{worst.At.Name}: the first jumps come {Told.Percent(worst.Share)} into the "
+                    + $"main blocks; keep them in the first 60%.",
                 new Repair("Move it first", () => First(review, worst.At)));
 
     private static IEnumerable<(StationAt At, double Share)> Late(ClassReview review, Course course)

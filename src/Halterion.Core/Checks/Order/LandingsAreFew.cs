@@ -6,8 +6,8 @@ namespace Halterion.Core.Checks;
 /// <summary>Nobody lands more than 80 times in a class.</summary>
 public sealed class LandingsAreFew() : Rule(
     "order.contacts",
-    "One person lands at most 80 times in a class, and never more than 120.",
-    "Shins, knees and calves pay for it the day after.",
+    "Jump landings are limited",
+    "Shins, knees and calves feel it the next day.",
     "Beginners 80–100, intermediate 100–120: Haff & Triplett, NSCA 2016, plyometrics chapter (from memory)",
     "The table gives 120–140 to the advanced: in a room of mixed ability the beginners count.")
 {
@@ -25,9 +25,10 @@ public sealed class LandingsAreFew() : Rule(
 
         var by = worst.GroupBy(l => (l.At.B, l.At.S)).Select(g => (g.First().At, Sum: g.Sum(x => x.Landings))).ToArray();
         yield return Found(
-            all > Thresholds.MostContacts ? Severity.Fix : Severity.Consider, PlaceId.Class, $"One person lands {all} times.",
-            new Repair($"Fewer: about "
-                + $"{Thresholds.Contacts}", root => Fewer(root, review, [.. by.Select(b => b.At)], (double)Thresholds.Contacts / all))) with
+            all > Thresholds.MostContacts ? Severity.Fix : Severity.Consider, PlaceId.Class, $"Up to {all} jump "
+                + $"landings per person; keep it to {Thresholds.Contacts} (never over {Thresholds.MostContacts}).",
+            new Repair($"Cut to about {Thresholds.Contacts} "
+                + $"landings", root => Fewer(root, review, [.. by.Select(b => b.At)], (double)Thresholds.Contacts / all))) with
         {
             Behind = $"{Told.And(by.Select(b => $"{b.At.Name} {b.Sum}"))}.",
         };

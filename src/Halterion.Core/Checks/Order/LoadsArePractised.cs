@@ -8,10 +8,13 @@ namespace Halterion.Core.Checks;
 /// <summary>A family is done without a weight before it is done with one.</summary>
 public sealed class LoadsArePractised() : Rule(
     "order.practise",
-    "Before 8 kg and more, or a swing, its family is done once without a weight.",
-    "The first loaded rep finds out what the first empty one would have shown.",
+    "The movement comes before the weight",
+    "The first loaded rep should not be the first rep of that movement today.",
     Common)
 {
+    /// <inheritdoc/>
+    public override string? Several => "families start with a weight";
+
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
     {
@@ -33,8 +36,8 @@ public sealed class LoadsArePractised() : Rule(
                         earlier.Add(done.Family);
                         yield return Found(
                             Severity.Consider, at.Id, $"{at.Name}: the first {done.Family.ToString().ToLowerInvariant()} of the class is "
-                                + $"done with a weight.",
-                            new Repair("A set without weight in the warm-up", root => Practise(root, review, done)));
+                                + "already loaded.",
+                            new Repair("Add an unloaded set to the warm-up", root => Practise(root, review, done)));
                     }
                     else if (!done.IsLoaded)
                     {
@@ -67,7 +70,7 @@ public sealed class LoadsArePractised() : Rule(
             .Insert(first,
                 new JsonObject
                 {
-                    ["name"] = "Without weight first",
+                    ["name"] = "Practice without weights",
                     ["phase"] = "warmup",
                     ["leadInSeconds"] = 0,
                     ["stations"] = new JsonArray(station)

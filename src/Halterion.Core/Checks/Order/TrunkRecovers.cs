@@ -5,11 +5,14 @@ namespace Halterion.Core.Checks;
 /// <summary>No core work directly before a loaded hinge.</summary>
 public sealed class TrunkRecovers() : Rule(
     "order.trunk",
-    "Core work has 60 s before a loaded hinge.",
-    "A tired trunk rounds, and the back takes what it should hold.",
+    "Core work does not come right before a loaded hinge",
+    "A tired trunk rounds, and the back takes over.",
     Common,
     "Some wake the trunk up with a light core move first.")
 {
+    /// <inheritdoc/>
+    public override string? Several => "loaded hinges follow core work";
+
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from course in review.Courses
@@ -20,6 +23,7 @@ public sealed class TrunkRecovers() : Rule(
         group (Before: review.At(pair.Before), After: hinge) by (hinge.B, hinge.S) into place
         let first = place.First()
         select Found(
-            Severity.Consider, first.After.Id, $"{first.After.Name} under load comes right after {first.Before.Name}.",
-            new Repair("Another order", () => RepairKit.Swaps(first.After).Concat(RepairKit.Swaps(first.Before))));
+            Severity.Consider, first.After.Id, $"{first.After.Name} (loaded) comes straight after core work "
+                + $"({first.Before.Name}); leave 60 s.",
+            new Repair("Change the order", () => RepairKit.Swaps(first.After).Concat(RepairKit.Swaps(first.Before))));
 }

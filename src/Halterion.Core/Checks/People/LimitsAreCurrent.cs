@@ -4,8 +4,9 @@ namespace Halterion.Core.Checks;
 
 /// <summary>No limit is past its date.</summary>
 public sealed class LimitsAreCurrent() : PeopleRule(
-    "people.expired", "A limit that has run out is renewed or ended.", "What ran out is not looked at any more, whether it is "
-        + "well or not.", Common)
+    "people.expired",
+    "Care notes are up to date",
+    "An expired note is no longer used, whether or not they are better.", Common)
 {
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
@@ -13,7 +14,8 @@ public sealed class LimitsAreCurrent() : PeopleRule(
         if (review.Occasion is { } occasion
             && occasion.Room.People.Where(p => (p.Limits ?? []).Any(l => l.Until < occasion.Room.Day)).ToArray() is { Length: > 0 } ranOut)
         {
-            yield return Found(Severity.Note, PlaceId.Class, $"Care that has run out: {Names(ranOut)}. Ask, and renew or end it.");
+            yield return Found(Severity.Note, PlaceId.Class, $"Care notes that have expired: {Names(ranOut)}. Ask them, "
+                + $"then renew or end the note.");
         }
     }
 }

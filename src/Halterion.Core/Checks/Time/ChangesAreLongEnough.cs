@@ -8,10 +8,13 @@ namespace Halterion.Core.Checks;
 /// <summary>The change before a station is as long as what has to happen in it takes.</summary>
 public sealed class ChangesAreLongEnough() : Rule(
     "time.change",
-    "The change before a station is as long as what has to happen in it takes.",
-    "People are still on their way when the bell rings, and the next target cannot be reached.",
-    "[M] our own times; two paces in the settings")
+    "Changeovers are long enough",
+    "People are still on their way when the bell rings, so they miss part of the next target.",
+    "Our own times; you choose the pace in Settings")
 {
+    /// <inheritdoc/>
+    public override string? Several => "changeovers are too short";
+
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) => review.Plan.Blocks.SelectMany((block, b) => block.Shape switch
     {
@@ -27,8 +30,8 @@ public sealed class ChangesAreLongEnough() : Rule(
         {
             yield return Found(
                 Severity.Consider, block.Id,
-                $"Moving on in “{block.Name}” needs about {longest.Seconds} ({longest.Words}); it gets {block.BetweenStations}.",
-                new Repair($"{longest.Seconds} to move on", Edit.Set($"/blocks/{index}/betweenStations", longest.Seconds)));
+                $"{block.Name}: moving on takes about {longest.Seconds} ({longest.Words}), but the changeover is {block.BetweenStations}.",
+                new Repair($"Make changeovers {longest.Seconds}", Edit.Set($"/blocks/{index}/betweenStations", longest.Seconds)));
         }
     }
 
@@ -46,12 +49,12 @@ public sealed class ChangesAreLongEnough() : Rule(
         select block.StartEvery is { } every
             ? Found(
                 Severity.Consider, station.Id,
-                $"Getting to {station.Name} needs about {worst.Need.Seconds} ({worst.Need.Words}); with its dose that is {worst.Short} "
-                + $"more than the window of {every}.",
+                $"{station.Name}: target and changeover ({worst.Need.Words}) are {worst.Short} too long for a start every "
+                + $"{every}.",
                 new Repair($"Start every {every + worst.Short}", Edit.Set($"/blocks/{index}/startEverySeconds", every + worst.Short)))
             : Found(
                 Severity.Consider, station.Id,
-                $"Changing to {station.Name} needs about {worst.Need.Seconds} ({worst.Need.Words}); it gets {worst.Gets}.",
+                $"The changeover to {station.Name} takes about {worst.Need.Seconds} ({worst.Need.Words}), but it is only {worst.Gets}.",
                 Longer(block, index, to.Key, worst));
 
     /// <summary>What leads to the round's first is the rest between rounds; what leads to another, its own change.</summary>

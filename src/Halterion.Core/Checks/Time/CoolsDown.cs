@@ -7,9 +7,9 @@ namespace Halterion.Core.Checks;
 /// <summary>There is a cool-down after the last main work.</summary>
 public sealed class CoolsDown() : Rule(
     "time.coolDown",
-    "A class of 20 min or more cools down for 4 min after its last main work, and never for less than 2.",
-    "The breath stays high, and the stretch that people came for is dropped.",
-    "5–10 min: ACSM's Guidelines for Exercise Testing and Prescription, 10th ed., ch. 6 (from memory); less is [M]",
+    "There is a cool-down of 4 min (never under 2)",
+    "People leave out of breath, without the stretch they came for.",
+    "5–10 min: ACSM's Guidelines for Exercise Testing and Prescription, 10th ed., ch. 6 (from memory); the rest is our own",
     "Some let people cool down on their own time: the class can say so.")
 {
     /// <inheritdoc/>
@@ -27,17 +27,17 @@ public sealed class CoolsDown() : Rule(
         {
             yield return Found(
                 severity, PlaceId.Class,
-                seconds == 0 ? "Nothing brings people down after the main work."
-                    : $"The cool-down takes {new Seconds(seconds)}; {new Seconds(least)} would be right.",
-                new Repair("Stretches for "
-                    + "what was worked", root => root.Blocks().Add(Block(review, WarmsUp.WellAbove(review, Code, least) - seconds))));
+                seconds == 0 ? "There is no cool-down after the main blocks."
+                    : $"The cool-down is {new Seconds(least - seconds)} too short: {new Seconds(seconds)} of {new Seconds(least)}.",
+                new Repair("Add stretches for what was "
+                    + "worked", root => root.Blocks().Add(Block(review, WarmsUp.WellAbove(review, Code, least) - seconds))));
         }
     }
 
     private static JsonObject Block(ClassReview review, int missing)
     {
         MoveId[] moves = [.. review.WorkedFamilies.Select(f => f.Stretch).Distinct().DefaultIfEmpty(MoveLibrary.Usual.Quiet)];
-        return RepairKit.Filled("Wind down", "cooldown", moves, missing, (move, seconds) => Station(move, seconds, review.Moves));
+        return RepairKit.Filled("Cool-down", "cooldown", moves, missing, (move, seconds) => Station(move, seconds, review.Moves));
     }
 
     /// <summary>A one-sided stretch is shared between the sides.</summary>

@@ -4,9 +4,12 @@ namespace Halterion.Core.Checks;
 
 /// <summary>The class does not end more than a minute before its slot.</summary>
 public sealed class FillsItsSlot() : Rule(
-    "time.under", "The class fills its slot.", "Booked time is left over: room for a round, a longer rest or a calmer start.", Common)
+    "time.under",
+    "Fills the booked time",
+    "You have room for another round, longer rests or a calmer start.", Common)
 {
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) => (Seconds.Zero - review.Over).Value <= Thresholds.Early ? [] :
-        [Found(Severity.Consider, PlaceId.Class, $"The class ends {Seconds.Zero - review.Over} early.", EndsInTime.ToTheSlot(review))];
+        [Found(Severity.Consider, PlaceId.Class, $"{Seconds.Zero - review.Over} of the {review.Plan.SlotMinutes} booked "
+            + $"minutes are free.", EndsInTime.ToTheSlot(review))];
 }

@@ -8,9 +8,9 @@ namespace Halterion.Core.Checks;
 /// <summary>There are ten seconds of talk for each different move of the main work.</summary>
 public sealed class MovesAreExplained() : Rule(
     "time.talk",
-    "There are 10 s of talk, demo or words for each different move of the main work.",
-    "What nobody planned time for is explained while the clock runs, and the class ends late.",
-    "[C] In real classes explaining, mounting and switching took 2–20 % of the time, and plans without it ran 2–41 % long")
+    "New moves get time to be shown",
+    "Whatever has no time planned is explained while the clock runs, and the class ends late.",
+    "Common practice: explaining, mounting and switching take 2–20% of the time")
 {
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
@@ -22,8 +22,9 @@ public sealed class MovesAreExplained() : Rule(
         {
             yield return Found(
                 Severity.Consider, PlaceId.Class,
-                $"{moves.Length} different moves in the main work, and {(time == 0 ? "no time" : new Seconds(time).ToString())} to show "
-                + $"or explain them.",
+                $"{Counted.Of(moves.Length, "move", "moves")} in the main blocks, but "
+                    + $"{(time == 0 ? "no time" : $"only {new Seconds(time)}")} to show "
+                + (moves.Length == 1 ? "it." : "them."),
                 [.. Demos(review)]);
         }
     }

@@ -8,11 +8,14 @@ namespace Halterion.Core.Checks;
 /// <summary>Nobody waits for the bell for more than half of the window.</summary>
 public sealed class NobodyStandsIdle() : Rule(
     "time.idle",
-    "Nobody waits for the bell for more than half of a window.",
-    "Who has finished early cools off, or starts to do it again too fast.",
+    "Nobody waits long for the bell",
+    "Anyone who finishes early cools down, or rushes a second time through.",
     Ours,
     "Where the wait is the rest, as in starts every minute, much of it may be right: then change the limit or say why.")
 {
+    /// <inheritdoc/>
+    public override string? Several => "stations leave people waiting";
+
     private readonly record struct Wait(int Block, int Station, int Spare, int Window);
 
     /// <inheritdoc/>
@@ -26,7 +29,7 @@ public sealed class NobodyStandsIdle() : Rule(
                let at = review.Stations.First(s => s.B == worst.Block && s.S == worst.Station)
                select Found(
                    Severity.Consider, at.Id,
-                   $"{at.Name} is done {new Seconds(worst.Spare)} before the bell, of {new Seconds(worst.Window)}.",
+                   $"{at.Name} is finished {new Seconds(worst.Spare)} before the bell of {new Seconds(worst.Window)}.",
                    [.. Repairs(review, at, worst)]);
     }
 
@@ -54,7 +57,7 @@ public sealed class NobodyStandsIdle() : Rule(
         var fits = needed == 0 ? amount : (int)((long)amount * wait.Window * 3 / 4 / needed);
         if (fits > amount && fits <= 3600)
         {
-            yield return new Repair($"{amount} → {fits}, so that it fills the window", Edit.Set($"{at.Pointer}/dose/0/amount", fits));
+            yield return new Repair($"Raise the target from {amount} to {fits}", Edit.Set($"{at.Pointer}/dose/0/amount", fits));
         }
 
         if (part.Kind is PartKind.Reps or PartKind.Pulses or PartKind.Distance && at.Station.Chunk == 0)
@@ -63,7 +66,7 @@ public sealed class NobodyStandsIdle() : Rule(
             var time = Math.Max(1,
                 wait.Window / goes / (at.Station.Turns ? 2 : 1) - (
                     goes > 1 || at.Station.Turns ? at.Block.SwitchAt(at.Station, 0).Value : 0));
-            yield return new Repair($"Until the bell instead: {new Seconds(time)}{(goes > 1 ? " a side" : "")}", root =>
+            yield return new Repair($"Work until the bell ({new Seconds(time)}{(goes > 1 ? " each side" : "")})", root =>
             {
                 var side = root.PartOf(at, 0)["side"]?.DeepClone();
                 var timed = new JsonObject { ["kind"] = "time", ["amount"] = time };

@@ -5,10 +5,13 @@ namespace Halterion.Core.Checks;
 /// <summary>A rep takes between 0.9 and 12 seconds.</summary>
 public sealed class RepsAreAtAPace() : Rule(
     "time.pace",
-    "A rep takes between 0.9 s and 12 s, unless the move is quick by nature.",
-    "Faster is a bounce, slower is a hold: mostly it is a tempo with a slip of the finger in it.",
-    "[M], from observed paces of 1.3–7 s [C]")
+    "Reps have a real-life pace",
+    "Faster is a bounce, slower is a hold; it is usually a typing slip in the tempo.",
+    "Our own limit; common practice is 1.3–7 s")
 {
+    /// <inheritdoc/>
+    public override string? Several => "stations have an unlikely pace";
+
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from at in review.Stations
@@ -20,7 +23,7 @@ public sealed class RepsAreAtAPace() : Rule(
         let worst = station.First()
         select Found(
             Severity.Consider, station.Key.Id,
-            FormattableString.Invariant($"{station.Key.Name}: a rep takes {worst.rep:0.##} s."),
+            FormattableString.Invariant($"{station.Key.Name}: each rep is planned at {worst.rep:0.##} s, outside 0.9–12 s."),
             [.. Own(station.Key, [.. station.Select(s => s.done)])]);
 
     private static IEnumerable<Repair> Own(StationAt at, DonePart[] done)

@@ -7,11 +7,14 @@ namespace Halterion.Core.Checks;
 /// <summary>A switch of sides is as long as the position needs.</summary>
 public sealed class SwitchesAreLongEnough() : Rule(
     "time.switch",
-    "A switch of sides is as long as the position needs.",
-    "Whoever turns over is still turning when the other side begins.",
-    "[M] our own times; two paces in the settings",
+    "Time to switch sides is long enough",
+    "People are still turning over when the second side starts.",
+    "Our own times; you choose the pace in Settings",
     "Some let the switch run into the other side: then that side is done for less long.")
 {
+    /// <inheritdoc/>
+    public override string? Several => "stations have too little time to switch sides";
+
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from at in review.Stations
@@ -22,6 +25,6 @@ public sealed class SwitchesAreLongEnough() : Rule(
             .Select(r => at.Block.SwitchAt(at.Station, r)).DefaultIfEmpty(need).Min()
         where need > shortest
         select Found(
-            Severity.Note, at.Id, $"Switching sides in {at.Name} takes about {need}; it gets {shortest}.",
-            new Repair($"{need} to switch sides", Edit.Set($"{at.Pointer}/switchSeconds", need)));
+            Severity.Note, at.Id, $"{at.Name}: switching sides takes about {need}, but there is only {shortest}.",
+            new Repair($"Allow {need} to switch sides", Edit.Set($"{at.Pointer}/switchSeconds", need)));
 }

@@ -8,8 +8,13 @@ namespace Halterion.Core.Checks;
 
 /// <summary>A target must fit the window in which it is to be done.</summary>
 public sealed class TargetsFitTheBell() : Rule(
-    "time.target", "A dose fits its window.", "A target that cannot be reached makes people rush and the form slip.", Common)
+    "time.target",
+    "Targets fit before the bell",
+    "A target no one can reach makes people rush, and form slips.", Common)
 {
+    /// <inheritdoc/>
+    public override string? Several => "targets do not fit before the bell";
+
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) =>
         from late in Stays(review.Timeline).Concat(Cuts(review.Timeline))
@@ -28,7 +33,7 @@ public sealed class TargetsFitTheBell() : Rule(
         var block = review.Plan.Blocks[cut.Block];
         var station = block.Stations[cut.Station];
         var target = PlanWords.Target(station, block, cut.Round);
-        return Found(Severity.Fix, station.Id, $"{station.Name}: {target} takes {cut.Needed}; the bell rings after {cut.Window}.",
+        return Found(Severity.Fix, station.Id, $"{station.Name}: {target} takes {cut.Needed}, but the bell rings after {cut.Window}.",
             [.. Repairs(block, station, cut)]);
     }
 
@@ -52,7 +57,7 @@ public sealed class TargetsFitTheBell() : Rule(
 
         if (block.Window is { Values.Length: 1 })
         {
-            yield return new Repair($"Bell after {needed} instead of {cut.Window}", Edit.Set($"/blocks/{cut.Block}/windowSeconds", needed));
+            yield return new Repair($"Ring the bell after {needed}", Edit.Set($"/blocks/{cut.Block}/windowSeconds", needed));
         }
         else if (block.Shape == BlockShape.OnTheClock)
         {

@@ -7,8 +7,8 @@ namespace Halterion.Core.Checks;
 /// <summary>There is a drink break in any twenty minutes of work.</summary>
 public sealed class ThereIsADrinkBreak() : Rule(
     "time.drink",
-    "There is a drink break of 30 s in any 20 min of work.",
-    "People who are not told to drink do not, and in the last third it shows.",
+    "There is a drink break every 20 min of work",
+    "People do not drink unless they are told to, and it shows in the last third.",
     Common,
     "Some let everyone sip whenever they like; then nobody misses a target for it only where it has a rest.")
 {
@@ -26,11 +26,11 @@ public sealed class ThereIsADrinkBreak() : Rule(
         {
             yield return Found(
                 Severity.Consider, PlaceId.Class,
-                $"{new Seconds(longest.Seconds)} from the first work to the last without a drink break; {new Seconds((int)most)} is as "
-                + $"long as it should be.",
-                new Repair($"A drink break of {Thresholds.DrinkBreak} s", () => Ways(review, longest))) with
+                $"{new Seconds(longest.Seconds)} of work without a drink break. Plan one at least every "
+                + $"{new Seconds((int)most)}.",
+                new Repair($"Add a {Thresholds.DrinkBreak} s drink break", () => Ways(review, longest))) with
             {
-                Behind = $"From {Clock(longest.Start)} to {Clock(longest.End)} on the clock of the class.",
+                Behind = $"From {Clock(longest.Start)} to {Clock(longest.End)} into the class.",
             };
         }
     }
@@ -97,7 +97,7 @@ public sealed class ThereIsADrinkBreak() : Rule(
         {
             yield return root => root.Blocks().Insert(before, new JsonObject
             {
-                ["name"] = "Drink",
+                ["name"] = "Drink break",
                 ["phase"] = "talk",
                 ["format"] = "talk",
                 ["seconds"] = Thresholds.DrinkBreak,

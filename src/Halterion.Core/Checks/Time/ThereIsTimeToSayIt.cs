@@ -7,11 +7,14 @@ namespace Halterion.Core.Checks;
 /// <summary>What is said before some work fits the time before it.</summary>
 public sealed class ThereIsTimeToSayIt() : Rule(
     "time.say",
-    "What is said before some work fits the time before it.",
-    "The work begins while the sentence is still being said, and people miss the half of both.",
+    "There is time for what you say",
+    "The work starts while you are still talking, and people miss half of both.",
     Common,
     "Some talk on into the first reps: then say only what can be missed.")
 {
+    /// <inheritdoc/>
+    public override string? Several => "things to say do not fit before the work";
+
     private const int LongestDemo = 300;
     private const int LongestLeadIn = 120;
 
@@ -24,7 +27,7 @@ public sealed class ThereIsTimeToSayIt() : Rule(
             if (block.Say is { } said && Before(review, b, null) is { } time && said.Seconds > time)
             {
                 yield return Found(
-                    Severity.Note, block.Id, $"What is said before “{block.Name}” takes {said.Seconds}; there are {time}.",
+                    Severity.Note, block.Id, $"What you say before {block.Name} takes {said.Seconds}, but there is only {time}.",
                         [.. OfBlock(block, b, said.Seconds - time)]);
             }
         }
@@ -34,7 +37,7 @@ public sealed class ThereIsTimeToSayIt() : Rule(
             if (at.Station.Say is { } said && Before(review, at.B, at.S) is { } time && said.Seconds > time)
             {
                 yield return Found(
-                    Severity.Note, at.Id, $"What is said before {at.Name} takes {said.Seconds}; there are {time}.",
+                    Severity.Note, at.Id, $"What you say before {at.Name} takes {said.Seconds}, but there is only {time}.",
                     [.. Demo($"{at.Pointer}/demoSeconds", at.Station, said.Seconds - time)]);
             }
         }

@@ -8,9 +8,9 @@ namespace Halterion.Core.Checks;
 /// <summary>There is a warm-up before the first main work.</summary>
 public sealed class WarmsUp() : Rule(
     "time.warmUp",
-    "A class of 20 min or more warms up for 5 min before its first main work, and never for less than 3.",
-    "Cold joints and a body that has not yet moved as it is asked to.",
-    "5–10 min: ACSM's Guidelines for Exercise Testing and Prescription, 10th ed., ch. 6 (from memory); less is [M]",
+    "There is a warm-up of 5 min (never under 3)",
+    "Cold joints, and bodies that have not yet moved the way the main block asks.",
+    "5–10 min: ACSM's Guidelines for Exercise Testing and Prescription, 10th ed., ch. 6 (from memory); the rest is our own",
     "Some let people warm up on their own time: the class can say so.")
 {
     /// <inheritdoc/>
@@ -30,9 +30,9 @@ public sealed class WarmsUp() : Rule(
         {
             yield return Found(
                 severity, PlaceId.Class,
-                seconds == 0 ? "Nothing warms people up before the main work."
-                    : $"The warm-up takes {new Seconds(seconds)}; {new Seconds(least)} would be right.",
-                new Repair("A warm-up suited to the main moves", root => root.Blocks()
+                seconds == 0 ? "There is no warm-up before the main blocks."
+                    : $"The warm-up is {new Seconds(least - seconds)} too short: {new Seconds(seconds)} of {new Seconds(least)}.",
+                new Repair("Add a warm-up for today’s moves", root => root.Blocks()
                     .Insert(First(review, first), Block(review, WellAbove(review, Code, least) - seconds))));
         }
     }
@@ -68,7 +68,7 @@ public sealed class WarmsUp() : Rule(
     private static JsonObject Block(ClassReview review, int missing)
     {
         MoveId[] moves = [MoveLibrary.Usual.KeepMoving, .. review.WorkedFamilies.Select(f => f.WarmUp).Distinct()];
-        return RepairKit.Filled("Warm up", "warmup", moves, missing, (move, seconds) => Station(move, seconds, review.Moves));
+        return RepairKit.Filled("Warm-up", "warmup", moves, missing, (move, seconds) => Station(move, seconds, review.Moves));
     }
 
     /// <summary>A move in a small range, with a way to do it for whoever may not: marching, or stepping from side to side.</summary>

@@ -4,9 +4,10 @@ namespace Halterion.Core.Checks;
 
 /// <summary>Not three times the same.</summary>
 public sealed class ClassesDiffer() : WeekRule(
-    "week.same", "Not three classes running have the same main moves.", "Who always does the same stops getting better at it, and "
-        + "stops coming.", Common,
-    "Some keep a class for weeks, one thing harder each time: then say so.")
+    "week.same",
+    "Classes vary",
+    "People who always do the same stop improving, and stop coming.", Common,
+    "Some keep a class for weeks, one thing harder each time. If so, accept this as is.")
 {
     private const int Running = 2;
 
@@ -16,7 +17,7 @@ public sealed class ClassesDiffer() : WeekRule(
         if (review.History is { } history && Before(history).TakeLast(Running).ToArray() is { Length: Running } last
             && review.MainMoves().ToHashSet() is { Count: > 0 } moves && last.All(h => moves.SetEquals(h.Moves)))
         {
-            yield return Found(Severity.Note, PlaceId.Class, "The same main moves as in the last two classes.");
+            yield return Found(Severity.Note, PlaceId.Class, "Same main moves as in the last two classes.");
         }
     }
 }

@@ -5,8 +5,9 @@ namespace Halterion.Core.Checks;
 
 /// <summary>A family that was worked hard rests before it comes first again.</summary>
 public sealed class FamiliesRest() : WeekRule(
-    "week.rest", "A family with 10 hard sets rests 36 h before it comes first again.", "It is not ready, and the first thing of the "
-        + "day should be.", Ours)
+    "week.rest",
+    "A tired family does not come first",
+    "They have not recovered, and the first block should be the best one.", Ours)
 {
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)
@@ -33,7 +34,7 @@ public sealed class FamiliesRest() : WeekRule(
             yield return Found(
                 Severity.Consider, PlaceId.Class,
                 $"{Told.And(tired.Select(f => FormattableString.Invariant($"{f} had {sets[f]:0.#} hard sets")))} in the last "
-                + $"{Thresholds.HardHours} h, and {(tired.Length == 1 ? "comes" : "come")} first today.");
+                + $"{Thresholds.HardHours} h and {(tired.Length == 1 ? "comes" : "come")} first today.");
         }
     }
 }

@@ -4,9 +4,10 @@ namespace Halterion.Core.Checks;
 
 /// <summary>A week's load does not leap.</summary>
 public sealed class LoadRisesSlowly() : WeekRule(
-    "week.load", "A week’s load is at most 1.5 times the mean of the four weeks before.", "Bodies follow slowly; what leaps is paid for "
-        + "in the week after.",
-    "Load = effort × minutes: Foster et al., J Strength Cond Res 15(1), 2001 (from memory); the limit is [M]")
+    "week.load",
+    "The week’s load rises slowly",
+    "Bodies adapt slowly; a jump in load is felt the week after.",
+    "Load = effort × minutes: Foster et al., J Strength Cond Res 15(1), 2001 (from memory); the limit is our own")
 {
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review)

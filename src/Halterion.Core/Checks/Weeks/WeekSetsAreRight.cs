@@ -5,8 +5,9 @@ namespace Halterion.Core.Checks;
 
 /// <summary>For strength each family has 10 to 20 hard sets in a week.</summary>
 public sealed class WeekSetsAreRight() : WeekRule(
-    "week.sets", "For strength each family has 10 to 20 hard sets in a week.",
-        "Less holds what is there; more is more than most recover from.", "[C] 10–20 hard sets a week for growth",
+    "week.sets",
+    "Strength weeks have 10–20 hard sets per family",
+    "Fewer only maintains; more is more than most people recover from.", "Common practice: 10–20 hard sets a week for growth",
     "Some do well on less, close to failure.")
 {
     /// <inheritdoc/>
@@ -27,7 +28,7 @@ public sealed class WeekSetsAreRight() : WeekRule(
         {
             yield return Found(
                 Severity.Note, PlaceId.Class,
-                $"Hard sets this week with this class: "
+                $"Hard sets this week including this class (aim for 10–20): "
                 + $"{Told.And(off.Select(s => FormattableString.Invariant($"{s.Family.ToString().ToLowerInvariant()} {s.Sets:0.#}")))}.");
         }
     }

@@ -161,7 +161,7 @@ internal sealed class CallKit
     private static string? Raised(LoadPosition? position, bool isPair) => position switch
     {
         LoadPosition.Shoulders or LoadPosition.Rack or LoadPosition.FrontRack or LoadPosition.Back =>
-            isPair ? "Weights to the shoulders" : "Weight to the shoulders",
+            isPair ? "Weights up to the shoulders" : "Weight to the shoulders",
         LoadPosition.Hips => "Weight onto the hips",
         LoadPosition.Goblet or LoadPosition.Sides or LoadPosition.Overhead or LoadPosition.Low or null => null,
     };

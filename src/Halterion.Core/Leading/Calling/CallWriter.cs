@@ -99,7 +99,7 @@ internal static class CallWriter
         {
             var end = (decimal)timeline.Length.Value;
             wishes.Add(new CallWish(
-                CallKind.End, Order.Where, ["That is the end"], end, end, end + 10, timeline.Spans.Length - 1, timeline.Spans.Length)
+                CallKind.End, Order.Where, ["That’s it, well done"], end, end, end + 10, timeline.Spans.Length - 1, timeline.Spans.Length)
             { OverTalk = true, Clips = [Clip.End] });
         }
 

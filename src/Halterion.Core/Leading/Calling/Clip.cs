@@ -23,7 +23,7 @@ public static class Clip
     public const string Drink = "drink";
     /// <summary>Round done.</summary>
     public const string RoundDone = "round done";
-    /// <summary>That is the end.</summary>
+    /// <summary>The class is over.</summary>
     public const string End = "the end";
 
     private const string Left = "left";

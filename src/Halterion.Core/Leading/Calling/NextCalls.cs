@@ -120,7 +120,7 @@ internal sealed class NextCalls(CallKit kit, MoveLibrary moves)
         var range = part.Amount.At(go.Span.Round ?? 0);
         var many = go.Station!.Sides == SideRule.Split ? $"{go.Length:0}"
             : range.From < range.To && go.Station.Chunk == 0 ? range.ToString() : $"{amount}";
-        var turns = go.Span.Side == Side.Alternate ? ", sides in turn" : "";
+        var turns = go.Span.Side == Side.Alternate ? ", alternating sides" : "";
         return part.Kind switch
         {
             PartKind.Reps => $"{many} {(many == "1" ? "rep" : "reps")}",

@@ -121,7 +121,7 @@ internal static class NumberCalls
 
         if (go.Length >= LongGo && !sidesChange)
         {
-            yield return Say("Half-way", go.Start + (go.Length / 2), go.Index, Clip.HalfWay);
+            yield return Say("Halfway", go.Start + (go.Length / 2), go.Index, Clip.HalfWay);
         }
 
         if (isLongHold)

@@ -163,7 +163,7 @@ internal sealed class WhereCalls(ClassPlan plan, Timeline timeline, Preferences 
             last = at;
             var text = left < 60 ? $"{Written((int)left)} seconds" : TimeLeft.Of(left)[..^5];
             yield return new CallWish(
-                CallKind.Time, Order.Where, [left == go.Length / 2 ? $"Half-way, {text} left" : $"{text} left"], at, at, at + 5, go.Index,
+                CallKind.Time, Order.Where, [left == go.Length / 2 ? $"Halfway, {text} left" : $"{text} left"], at, at, at + 5, go.Index,
                 go.Index + 1)
             { BegunBy = at };
         }

@@ -8,7 +8,7 @@ internal sealed class BlockTable : Table<Block, BlockPlace>
     public BlockTable() : base("a block", "A part of a class: done together, in rotation, or talk.")
     {
         var worked = In(s => s.HasStations, "");
-        var inRounds = In(s => s.IsInRounds, "an own-pace block has neither changes nor rounds that could be left out");
+        var inRounds = In(s => s.IsInRounds, "own pace has no changeovers and no optional rounds");
         var ownPace = In(s => s == BlockShape.OwnPace, "a goal belongs to an own-pace block");
 
         Add(PlaceIds.Field<Block, BlockPlace>(b => b.Id, (b, id) => b with { Id = id }, p => p.ById));
@@ -51,13 +51,13 @@ internal sealed class BlockTable : Table<Block, BlockPlace>
         Add("sidePass", new OneWord<SidePass>(), b => Unless(SidePass.Station, b.SidePass), (b, v) => b with { SidePass = v },
             only: worked);
         Add("windowSeconds", new EachRound<Seconds>(new LengthInSeconds(5, 1800)), b => b.Window, (b, v) => b with { Window = v },
-            only: In(s => s == BlockShape.Rotation, "a window belongs to a rotation"));
+            only: In(s => s == BlockShape.Rotation, "a work interval only works in a rotation"));
         Add("startEverySeconds", new LengthInSeconds(5, 1800), b => b.StartEvery, (b, v) => b with { StartEvery = v },
-            only: In(s => s == BlockShape.OnTheClock, "a start every so many seconds belongs to a circuit"));
+            only: In(s => s == BlockShape.OnTheClock, "timed starts only work in a circuit"));
         Add("betweenStations", new LengthInSeconds(0, 600), b => Unless(Seconds.Zero, b.BetweenStations),
             (b, v) => b with { BetweenStations = v }, only: inRounds);
         Add("betweenSets", new EachRound<Seconds>(new LengthInSeconds(0, 600)), b => Rests(b.BetweenSets),
-            (b, v) => b with { BetweenSets = v }, only: In(s => s == BlockShape.Sets, "rests between sets belong to sets"));
+            (b, v) => b with { BetweenSets = v }, only: In(s => s == BlockShape.Sets, "rest between sets only works in straight sets"));
         Add("betweenRounds", new EachRound<Seconds>(new LengthInSeconds(0, 600)), b => Rests(b.BetweenRounds),
             (b, v) => b with { BetweenRounds = v },
             only: In(s => s.RestsBetweenRounds, "rests between rounds belong to a circuit or a rotation"));

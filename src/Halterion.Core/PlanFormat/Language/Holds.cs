@@ -203,7 +203,7 @@ internal sealed class TempoWords(bool moves) : Holds<Tempo>
 
         if (!Tempo.TryParse(text, out read))
         {
-            fields.Fault(name, $"“{Fields.Short(text)}” is no tempo.", "lower-pause-lift-pause, each 0–60 or X, such as 3-1-1-0");
+            fields.Fault(name, $"“{Fields.Short(text)}” is not a tempo.", "lower-pause-lift-pause, each 0–60 or X, such as 3-1-1-0");
             return false;
         }
 
@@ -241,7 +241,7 @@ internal sealed class MoveName : Holds<MoveId>
             return true;
         }
 
-        fields.Fault(name, $"“{text}” is not a move of the library.", "the id of a move, such as squat");
+        fields.Fault(name, $"No move has the id “{text}”.", "the id of a move, such as squat");
         return false;
     }
 
@@ -318,7 +318,7 @@ internal sealed class WhichRounds : Holds<PartRounds>
             {
                 if (listed.Contains(round))
                 {
-                    fields.FaultAt($"/{name}/{i}", $"Round {round} stands here twice.", "different round numbers");
+                    fields.FaultAt($"/{name}/{i}", $"Round {round} is listed twice.", "different round numbers");
                 }
 
                 listed.Add(round);

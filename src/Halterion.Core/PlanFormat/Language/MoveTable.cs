@@ -131,7 +131,7 @@ internal sealed partial class MoveTable : Table<Move, MovePlace>
             read = context.Find(new MoveId(like));
             if (read is null)
             {
-                fields.Fault(name, $"“{like}” is not a move of the library.", "the id of a move that it looks like, such as squat");
+                fields.Fault(name, $"No move has the id “{like}”.", "the id of a move that it looks like, such as squat");
             }
 
             return read is not null;

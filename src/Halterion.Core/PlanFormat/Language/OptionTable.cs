@@ -14,7 +14,7 @@ internal sealed class OptionTable : Table<Option, OptionPlace>
         var dosed = new Belongs<Option, OptionPlace>((_, p) => p.At == OptionsAt.Station, noDose);
         var beside = new Belongs<Option, OptionPlace>(
             (o, p) => p.At == OptionsAt.Station && o.Tier != Tier.Main,
-            (_, p) => p.At == OptionsAt.Station ? "the main option is done as the station says" : noDose);
+            (_, p) => p.At == OptionsAt.Station ? "the main option always uses the station’s target and sides" : noDose);
 
         Add(PlaceIds.Field<Option, OptionPlace>(o => o.Id, (o, id) => o with { Id = id }, p => p.ById));
 
@@ -70,7 +70,7 @@ internal sealed class MannerTable : Table<Manner>
     public static bool IsScale(string name) => name == "scale";
 
     public static Belongs<TOwner, TPlace> Scaled<TOwner, TPlace>(Func<TOwner, TPlace, bool> takes) =>
-        new(takes, "only options beside a main one, at a station, are scaled");
+        new(takes, "only easier, harder and alternative options can have a share of the target");
 }
 
 /// <summary>Where an option differs in one part of the dose.</summary>

@@ -9,7 +9,7 @@ internal sealed class StationTable : Table<Station, StationPlace>
     {
         var oneByOne = In(
             s => s.IsOneByOne, "what is timed or said before a station belongs to a circuit or to sets");
-        var shared = In(s => s != BlockShape.OwnPace, "nobody shares a station in an own-pace block");
+        var shared = In(s => s != BlockShape.OwnPace, "pairs do not work in an own-pace block");
 
         Add(PlaceIds.Field<Station, StationPlace>(s => s.Id, (s, id) => s with { Id = id }, p => p.ById));
         Add("name", new PlainText(1, 120), s => s.HasOwnName ? s.Name : null, (s, v) => s with { Name = v, HasOwnName = true });
@@ -27,13 +27,13 @@ internal sealed class StationTable : Table<Station, StationPlace>
         {
             Only = new(
                 (s, p) => shared.Takes(s, p) && s.Turns,
-                (s, p) => shared.Takes(s, p) ? "waiting belongs to a station that is shared in turns" : shared.Why(s, p)),
+                (s, p) => shared.Takes(s, p) ? "a partner’s task needs “two take turns”" : shared.Why(s, p)),
         });
         Add("switchSeconds", new EachRound<Seconds>(new LengthInSeconds(0, 60)), s => s.OwnSwitch, (s, v) => s with { OwnSwitch = v });
         Add("changeSeconds", new EachRound<Seconds>(new LengthInSeconds(0, 600)), s => s.OwnChange, (s, v) => s with { OwnChange = v },
             only: oneByOne);
         Add("betweenSets", new EachRound<Seconds>(new LengthInSeconds(0, 600)), s => s.OwnBetweenSets,
-            (s, v) => s with { OwnBetweenSets = v }, only: In(s => s == BlockShape.Sets, "rests between sets belong to sets"));
+            (s, v) => s with { OwnBetweenSets = v }, only: In(s => s == BlockShape.Sets, "rest between sets only works in straight sets"));
         Add("startSide", new OneWord<Side>(Side.Left, Side.Right), s => s.OwnStartSide, (s, v) => s with { OwnStartSide = v });
         Add("withNext", new YesOrNo(), s => OnlyTrue(s.WithNext), (s, v) => s with { WithNext = v }, only: oneByOne);
         Add("view", new EachRound<Viewpoint>(new OneWord<Viewpoint>()), s => s.View, (s, v) => s with { View = v });

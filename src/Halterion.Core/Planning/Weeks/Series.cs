@@ -195,7 +195,7 @@ public static class SeriesReader
         if (time is not null && !TimeOnly.TryParseExact(time, "HH:mm", System.Globalization.CultureInfo.InvariantCulture,
             System.Globalization.DateTimeStyles.None, out _))
         {
-            fields.Fault("time", $"“{time}” is no time of day.", "a time such as 18:00");
+            fields.Fault("time", $"“{time}” is not a time of day.", "a time such as 18:00");
             time = null;
         }
 

@@ -78,7 +78,7 @@ public static class Fit
         Title(solution),
         solution.Cost,
         new Seconds(slot - solution.Seconds),
-        slot == solution.Seconds ? "ends to the second" : $"ends {new Seconds(slot - solution.Seconds)} early",
+        slot == solution.Seconds ? "ends exactly on time" : $"ends {new Seconds(slot - solution.Seconds)} early",
         [.. solution.Picks.GroupBy(p => p.Step.Alike is { } alike ? $"{alike.Block}\n{alike.Shift}" : p.Step.Words).Select(Change)],
         [.. solution.Picks.SelectMany(p => p.Step.Edits)]);
 
@@ -94,12 +94,12 @@ public static class Fit
         var names = picks.GroupBy(p => p.Step.Alike!.Station).Select(g => g.Count() switch
         {
             1 => g.Key,
-            2 => $"{g.Key}, both parts",
+            2 => $"{g.Key} (both parts)",
             3 => $"{g.Key}, all three parts",
             var n => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{g.Key}, all {n} parts"),
         }).ToArray();
         var words = names.Length == 1 ? names[0] : $"{string.Join(", ", names[..^1])} and {names[^1]}";
-        return new FitChange($"“{first.Block}”: {words} {first.Shift}", picks.Sum(p => p.Choice.Cost));
+        return new FitChange($"{first.Block}: {words} {first.Shift}", picks.Sum(p => p.Choice.Cost));
     }
 
     internal static string Title(FitSolution solution)
@@ -107,7 +107,7 @@ public static class Fit
         var kinds = solution.Picks.GroupBy(p => p.Kind).OrderByDescending(g => g.Key).Select(Words).ToArray();
         if (kinds.Length == 0)
         {
-            return "As it is";
+            return "No change";
         }
 
         var words = kinds.Length == 1 ? kinds[0] : $"{string.Join(", ", kinds[..^1])} and {kinds[^1]}";
@@ -121,16 +121,16 @@ public static class Fit
         {
             (FitKinds.Rest, true) => "shorter rests",
             (FitKinds.Rest, _) => "longer rests",
-            (FitKinds.Change, true) => "brisker changes",
-            (FitKinds.Change, _) => "longer changes",
-            (FitKinds.Work, true) => "shorter goes",
-            (FitKinds.Work, _) => "longer goes",
+            (FitKinds.Change, true) => "shorter changeovers",
+            (FitKinds.Change, _) => "longer changeovers",
+            (FitKinds.Work, true) => "shorter work intervals",
+            (FitKinds.Work, _) => "longer work intervals",
             (FitKinds.Reps, true) => "fewer reps",
             (FitKinds.Reps, _) => "more reps",
             (FitKinds.Talk, _) => "less talk",
-            (FitKinds.Blocks, _) => picks.Count() == 1 ? "one block less" : "fewer blocks",
-            (_, true) => picks.Count() == 1 ? "one round less" : "fewer rounds",
-            _ => picks.Count() == 1 ? "one round more" : "more rounds",
+            (FitKinds.Blocks, _) => picks.Count() == 1 ? "one block fewer" : "fewer blocks",
+            (_, true) => picks.Count() == 1 ? "one round fewer" : "fewer rounds",
+            _ => picks.Count() == 1 ? "one extra round" : "more rounds",
         };
     }
 
@@ -138,13 +138,13 @@ public static class Fit
     {
         (string Limit, FitTerms Without, bool Unlock)[] limits =
         [
-            ($"rests no lower than {terms.RestFloor} s", terms with { RestFloor = 0 }, false),
-            ($"work no lower than {terms.WorkFloor} s and at most "
-                + $"{terms.WorkPercent} % shorter", terms with { WorkFloor = 5, WorkPercent = 90 }, false),
-            ($"reps at most {terms.RepsPercent} % fewer", terms with { RepsPercent = 90 }, false),
+            ($"Shortest rest ({terms.RestFloor} s)", terms with { RestFloor = 0 }, false),
+            ($"Shortest work interval ({terms.WorkFloor} s, at most {terms.WorkPercent}% "
+                + $"shorter)", terms with { WorkFloor = 5, WorkPercent = 90 }, false),
+            ($"Most change to reps ({terms.RepsPercent}%)", terms with { RepsPercent = 90 }, false),
             ($"at most {terms.RoundsLess} {(terms.RoundsLess == 1 ? "round" : "rounds")} "
                 + $"less a block", terms with { RoundsLess = 19 }, false),
-            ("protected blocks stay as they are", terms, true),
+            ("Blocks set to “keep in full”", terms, true),
         ];
         return
         [

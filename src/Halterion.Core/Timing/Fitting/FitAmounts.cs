@@ -189,7 +189,7 @@ internal sealed partial class FitBlockBuilder
     internal string WindowWords(IEnumerable<int> windows, int by)
     {
         var all = windows.Distinct().ToArray();
-        return $"“{block.Name}”: window {string.Join(", ", all)} s → {string.Join(", ", all.Select(w => w + terms.Within(w, by)))} s";
+        return $"{block.Name}: work interval {string.Join(", ", all)} s → {string.Join(", ", all.Select(w => w + terms.Within(w, by)))} s";
     }
 
     /// <summary>

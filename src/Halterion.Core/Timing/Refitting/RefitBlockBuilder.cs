@@ -43,7 +43,7 @@ internal sealed class RefitBlockBuilder(ClassPlan plan, int index, Timeline time
         {
             branches.Add(new FitBranch(
                 0,
-                [Pick(FitKinds.Blocks, terms.PerChange + 100 * terms.RoundWeight, -whole, $"“{block.Name}”: left out",
+                [Pick(FitKinds.Blocks, terms.PerChange + 100 * terms.RoundWeight, -whole, $"Leave out {block.Name}",
                     Enumerable.Range(first, end - first), _ => 0)],
                 []));
         }
@@ -80,7 +80,7 @@ internal sealed class RefitBlockBuilder(ClassPlan plan, int index, Timeline time
 
         var gone = spans.Where(Gone).ToArray();
         var cost = terms.Cost(terms.OptionalRoundWeight, less, block.Rounds);
-        var words = $"“{block.Name}”: {block.Rounds} rounds → {block.Rounds - less}";
+        var words = $"{block.Name}: {block.Rounds} → {block.Rounds - less} rounds";
         return gone.Length == 0
             ? null
             : Branch(Gone, [Pick(FitKinds.Rounds, cost, -gone.Sum(now.LeftOf), words, gone, _ => 0)], levers.All(Gone));
@@ -153,8 +153,8 @@ internal sealed class RefitBlockBuilder(ClassPlan plan, int index, Timeline time
             choices.Add(new FitChoice(
                 choices[0].Seconds - gone.Sum(standing.LeftOf),
                 terms.Cost(terms.OptionalRoundWeight, less, block.Rounds),
-                new FitStep(string.Create(CultureInfo.InvariantCulture, $"“{block.Name}”: {name} {block.Rounds} sets → "
-                    + $"{block.Rounds - less}"), [])
+                new FitStep(string.Create(CultureInfo.InvariantCulture, $"{block.Name}, {name}: {block.Rounds} → "
+                    + $"{block.Rounds - less} sets"), [])
                 {
                     Lengths = [.. gone.Select(i => new NewLength(i, 0))],
                 }));

@@ -72,7 +72,7 @@ internal sealed class RefitLevers(ClassPlan plan, int index, Timeline timeline, 
         var drink = block is { Water: true, Shape.DrinkGap: Gap.Stations };
         var between = block.BetweenStations.Value;
         yield return Change(
-            $"“{block.Name}”: change",
+            $"{block.Name}: changeovers",
             [block.BetweenStations],
             [.. shared.Select(i => Least(i, needs))],
             drink,

@@ -14,10 +14,10 @@ export interface Brief {
 }
 
 const aims: { value: Aim; label: string }[] = [
-  { value: 'conditioning', label: 'Conditioning: keep moving, mixed work' },
+  { value: 'conditioning', label: 'Conditioning: mixed work, little rest' },
   { value: 'strength', label: 'Strength: few reps, long rests' },
   { value: 'endurance', label: 'Endurance: many reps, short rests' },
-  { value: 'technique', label: 'Technique: learn it well' },
+  { value: 'technique', label: 'Technique: learn the moves well' },
 ]
 
 interface Props {
@@ -43,10 +43,8 @@ export function BriefFields({ brief, booked = true, trouble, onChange, children 
         data-autofocus
         maxLength={120}
         value={brief.title}
-        description={
-          brief.title.length >= 120 ? 'A title takes 120 characters; what was longer is cut off.' : undefined
-        }
-        error={brief.title.trim() === '' ? 'Give it a name you will know it by.' : undefined}
+        description={brief.title.length >= 120 ? 'Titles have up to 120 characters; the rest was cut off.' : undefined}
+        error={brief.title.trim() === '' ? 'Give the class a title.' : undefined}
         onChange={(event) => onChange('title', { title: event.currentTarget.value })}
       />
       <div className={css.row}>
@@ -76,7 +74,7 @@ export function BriefFields({ brief, booked = true, trouble, onChange, children 
           onChange={(value) => value !== undefined && onChange('slot', { slotMinutes: value })}
         />
         <NumberField
-          label="People expected"
+          label="How many people"
           size="sm"
           width={170}
           suffix=""

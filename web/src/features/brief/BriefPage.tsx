@@ -59,20 +59,20 @@ export function BriefPage() {
         <div className={css.row}>
           <TextInput
             label="Cue of the day"
-            placeholder="come back to all through"
+            placeholder="one thing to come back to all class"
             maxLength={120}
             value={plan.focus ?? ''}
             onChange={(event) => set('focus', event.currentTarget.value || undefined)}
           />
           <TextInput
-            label="To bring or wear"
+            label="What people bring or wear"
             maxLength={400}
             value={plan.bring ?? ''}
             onChange={(event) => set('bring', event.currentTarget.value || undefined)}
           />
         </div>
         <Textarea
-          label="Notes for yourself"
+          label="Your notes (only you see them)"
           autosize
           minRows={3}
           maxLength={4000}
@@ -85,7 +85,7 @@ export function BriefPage() {
       </BriefFields>
       <div className={css.actions}>
         <Button component={Link} to="../build" relative="path">
-          On to building
+          Build the class
         </Button>
         <SaveNote saver={core.planSaver} />
         {saver && <BookingNote saver={saver} />}
@@ -163,7 +163,7 @@ function Occasions() {
         ))}
       </ul>
       <Button size="xs" variant="default" onClick={() => void another()}>
-        Another date
+        Add a date
       </Button>
       {trouble && <p role="alert">{trouble}</p>}
     </section>
@@ -185,7 +185,7 @@ function Leading() {
   return (
     <div className={css.led}>
       <Pick
-        label="First side"
+        label="Start on"
         words={[
           ['left', 'left'],
           ['right', 'right'],
@@ -194,24 +194,24 @@ function Leading() {
         onChange={(v) => set('startSide', v as Plan['startSide'])}
       />
       <Pick
-        label="You stand"
+        label="How you stand"
         width={180}
         words={[
-          ['mirror', 'facing the class'],
-          ['same', 'facing the same way'],
+          ['mirror', 'facing them (mirror)'],
+          ['same', 'facing the same way as them'],
         ]}
         value={plan.facing ?? 'mirror'}
         onChange={(v) => set('facing', v as Plan['facing'])}
       />
       <Pick
-        label="Counting"
+        label="Counting reps aloud"
         width={150}
         words={counts}
         value={plan.count ?? 'down'}
         onChange={(v) => set('count', v as Plan['count'])}
       />
       <NumberField
-        label="Lead-in of a block"
+        label="Get-ready time before each block"
         width={130}
         max={120}
         value={plan.leadInSeconds}
@@ -219,7 +219,7 @@ function Leading() {
         onChange={(v) => set('leadInSeconds', v)}
       />
       <NumberField
-        label="To switch sides"
+        label="Time to switch sides"
         width={120}
         step={1}
         max={60}

@@ -63,7 +63,7 @@ export function NewClassPage() {
         },
       }))
     } catch (error) {
-      setProblem(`That class cannot be read just now. ${troubleWords(error)}`)
+      setProblem(`That class could not be copied. ${troubleWords(error)}`)
     }
   }
 
@@ -82,22 +82,22 @@ export function NewClassPage() {
       await queries.invalidateQueries({ queryKey: ['classes'] })
       void navigate(`/classes/${made.id}/build`)
     } catch (error) {
-      setProblem(`The class was not made; nothing you typed is lost. ${troubleWords(error)}`)
+      setProblem(`The class was not created. Nothing you typed is lost. ${troubleWords(error)}`)
     }
   }
 
   return (
-    <Page name="A new class" narrow>
-      <h1>A new class</h1>
+    <Page name="New class" narrow>
+      <h1>New class</h1>
       {problem && <ErrorNote title={problem} />}
       <form onSubmit={(event) => void create(event)}>
         <BriefFields brief={brief} onChange={(_, next) => setBrief((b) => ({ ...b, ...next }))}>
           <NativeSelect
-            label="Begin with"
+            label="Start from"
             value={copyOf}
             onChange={(event) => void copyFrom(event.currentTarget.value)}
           >
-            <option value="">an empty bench</option>
+            <option value="">a blank class</option>
             {classes.map((c) => (
               <option key={c.id} value={c.id}>
                 a copy of “{c.title}”
@@ -106,8 +106,8 @@ export function NewClassPage() {
           </NativeSelect>
         </BriefFields>
         <div className={css.actions}>
-          <Button type="submit">Make it and build</Button>
-          <Link to="/">Back to the classes</Link>
+          <Button type="submit">Create and build</Button>
+          <Link to="/">Cancel</Link>
         </div>
       </form>
     </Page>

@@ -1,6 +1,7 @@
 import { Button, NativeSelect, TextInput } from '@mantine/core'
 import { useContext, useId, useState } from 'react'
 import type { PlanBlock, Schemas } from '../../api/client'
+import { many } from '../../ui/words'
 import { troubleWords } from '../../api/client'
 import { fetchClass, useClasses, useStarters, useTemplates } from '../../api/queries'
 import { partId } from '../../plan/edit'
@@ -70,7 +71,7 @@ export function AddBlock({ autoOpen }: { autoOpen: boolean }) {
         <Button id="add-block" variant="default" disabled={full} onClick={() => setUnfolded(true)} title="B">
           + Add a block
         </Button>
-        {full && <p className={css.aside}>A class takes {MOST_BLOCKS} blocks.</p>}
+        {full && <p className={css.aside}>A class can have {MOST_BLOCKS} blocks.</p>}
       </section>
     )
   }
@@ -81,8 +82,8 @@ export function AddBlock({ autoOpen }: { autoOpen: boolean }) {
         <TextInput
           id="find-block"
           size="xs"
-          aria-label="Look for a ready block"
-          placeholder="such as falling, bell, stretch"
+          aria-label="Find a ready-made block"
+          placeholder="e.g. rotation, drop set, stretch"
           autoFocus={unfolded}
           value={looked}
           onChange={(event) => setLooked(event.currentTarget.value)}
@@ -97,9 +98,9 @@ export function AddBlock({ autoOpen }: { autoOpen: boolean }) {
           </button>
         )}
       </div>
-      {ready.isPending && <p role="status">Fetching the ready blocks …</p>}
-      {ready.isError && <p role="alert">The ready blocks cannot be fetched. {troubleWords(ready.error)}</p>}
-      {ready.data && found.length === 0 && <p>No ready block is called so. Take a letter away.</p>}
+      {ready.isPending && <p role="status">Loading ready-made blocks…</p>}
+      {ready.isError && <p role="alert">The ready-made blocks could not be loaded. {troubleWords(ready.error)}</p>}
+      {ready.data && found.length === 0 && <p>No ready-made block matches. Shorten the search.</p>}
       <div className={css.groups}>
         {groups.map((group) => (
           <div key={group} role="group" aria-label={group}>
@@ -140,9 +141,9 @@ export function AddBlock({ autoOpen }: { autoOpen: boolean }) {
             size="xs"
             variant="default"
             disabled={plan.blocks.length + main.length > MOST_BLOCKS}
-            onClick={() => put(main.map((block) => ({ ...block, name: `${block.name}, again`.slice(0, 120) })))}
+            onClick={() => put(main.map((block) => ({ ...block, name: `${block.name}, second half`.slice(0, 120) })))}
           >
-            + The main part again, as the second half
+            + Repeat the main block as a second half
           </Button>
         )}
         <OtherClass onAdd={put} room={MOST_BLOCKS - plan.blocks.length} />
@@ -196,13 +197,15 @@ function OtherClass({ onAdd, room }: { onAdd: (blocks: PlanBlock[]) => void; roo
           fetchClass(event.currentTarget.value).then(
             (view) =>
               view.plan.blocks.length > room
-                ? setTrouble(`Its ${view.plan.blocks.length} blocks do not fit: there is room for ${room}.`)
+                ? setTrouble(
+                    `That class has ${many(view.plan.blocks.length, 'block', 'blocks')}; there is room for ${room}.`,
+                  )
                 : onAdd(view.plan.blocks),
             (error: unknown) => setTrouble(`Nothing was added. ${troubleWords(error)}`),
           )
         }}
       >
-        <option value="">+ The blocks of another class …</option>
+        <option value="">+ Blocks from another class…</option>
         {others.map((other) => (
           <option key={other.id} value={other.id}>
             {other.title}

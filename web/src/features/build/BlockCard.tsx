@@ -130,7 +130,7 @@ function Adding({ block, moves }: { block: PlanBlock; moves: Move[] }) {
     try {
       show(`station-${await maker.add(block, move)}`, 'dose')
     } catch (error) {
-      setTrouble(`The station was not added. ${troubleWords(error)}`)
+      setTrouble(`The station could not be added. ${troubleWords(error)}`)
     }
   }
 
@@ -165,5 +165,5 @@ function Adding({ block, moves }: { block: PlanBlock; moves: Move[] }) {
 
 function From({ id }: { id: string }) {
   const start = useBlockStart(id)
-  return start === null ? null : <>from {clock(start)}</>
+  return start === null ? null : <>starts {clock(start)}</>
 }

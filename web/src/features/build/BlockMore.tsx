@@ -30,18 +30,18 @@ export function BlockMore({ block, moves }: { block: PlanBlock; moves: Move[] })
     <div className={css.unfolded}>
       <div className={css.fields}>
         <Pick
-          label="Part of the class"
+          label="Phase"
           words={phases}
           value={block.phase}
           onChange={(v) => set('phase', v as PlanBlock['phase'])}
         />
         <Pick
-          label="When late"
+          label="If the class runs late"
           width={150}
           words={[
-            ['protected', 'keep it whole'],
-            ['normal', 'may shrink'],
-            ['droppable', 'may be dropped'],
+            ['protected', 'keep in full'],
+            ['normal', 'can be shortened'],
+            ['droppable', 'can be left out'],
           ]}
           value={block.keep ?? (block.phase === 'cooldown' ? 'protected' : 'normal')}
           onChange={(v) => set('keep', v as PlanBlock['keep'])}
@@ -49,12 +49,12 @@ export function BlockMore({ block, moves }: { block: PlanBlock; moves: Move[] })
         {shape !== 'talk' && (
           <>
             <Pick
-              label="Begins"
+              label="Starts"
               width={150}
               words={[
-                ['bell', 'on the bell'],
-                ['block', 'at my tap'],
-                ['rests', 'at my tap, rests too'],
+                ['bell', 'by itself'],
+                ['block', 'when I press Go'],
+                ['rests', 'when I press Go, after every rest too'],
               ]}
               value={block.gate ?? 'bell'}
               onChange={(v) => set('gate', v === 'bell' ? undefined : (v as PlanBlock['gate']))}
@@ -64,9 +64,11 @@ export function BlockMore({ block, moves }: { block: PlanBlock; moves: Move[] })
                 label="Sides"
                 width={180}
                 words={[
-                  ['station', 'at each station'],
-                  ...(shape === 'rotation' ? [] : ([['round', 'a round once a side']] as [string, string][])),
-                  ['alternate', 'one side a round, in turn'],
+                  ['station', 'both sides at each station'],
+                  ...(shape === 'rotation'
+                    ? []
+                    : ([['round', 'the whole round left, then right']] as [string, string][])),
+                  ['alternate', 'one side each round, alternating'],
                 ]}
                 value={block.sidePass ?? 'station'}
                 onChange={(v) =>
@@ -81,20 +83,20 @@ export function BlockMore({ block, moves }: { block: PlanBlock; moves: Move[] })
               />
             )}
             <Pick
-              label="First side"
+              label="Start on"
               words={[
                 ['left', 'left'],
                 ['right', 'right'],
               ]}
-              none={`the class's (${plan.startSide ?? 'left'})`}
+              none={`as the class (${plan.startSide ?? 'left'})`}
               width={150}
               value={block.startSide}
               onChange={(v) => set('startSide', v as PlanBlock['startSide'])}
             />
             <Pick
-              label="Counting"
+              label="Counting reps aloud"
               words={counts}
-              none="the class's"
+              none="as the class"
               width={150}
               value={block.count}
               onChange={(v) => set('count', v as PlanBlock['count'])}
@@ -102,7 +104,7 @@ export function BlockMore({ block, moves }: { block: PlanBlock; moves: Move[] })
             {shape !== 'ownPace' && (
               <>
                 <NumberField
-                  label={shape === 'sets' ? 'Optional sets' : 'Optional rounds'}
+                  label={shape === 'sets' ? 'Sets' : 'rounds that may be left out'}
                   suffix=""
                   step={1}
                   max={Math.max(0, (block.rounds ?? 1) - 1)}
@@ -111,7 +113,7 @@ export function BlockMore({ block, moves }: { block: PlanBlock; moves: Move[] })
                 />
                 <Checkbox
                   mt={24}
-                  label="Drink in the rests"
+                  label="Drink break in the rests between rounds"
                   checked={block.water ?? false}
                   onChange={(event) => set('water', event.currentTarget.checked || undefined)}
                 />
@@ -120,7 +122,7 @@ export function BlockMore({ block, moves }: { block: PlanBlock; moves: Move[] })
             {shape === 'ownPace' && block.goalReps !== undefined && (
               <Checkbox
                 mt={24}
-                label="The room reaches it together"
+                label="Shared target: the whole room adds up"
                 checked={block.goalShared ?? false}
                 onChange={(event) => set('goalShared', event.currentTarget.checked || undefined)}
               />
@@ -130,7 +132,7 @@ export function BlockMore({ block, moves }: { block: PlanBlock; moves: Move[] })
       </div>
       <div className={css.fields}>
         <TextInput
-          label="Shown or led by"
+          label="Led by"
           size="xs"
           w={180}
           maxLength={120}
@@ -152,7 +154,7 @@ export function BlockMore({ block, moves }: { block: PlanBlock; moves: Move[] })
         {block.recovery && shape !== 'ownPace' && (
           <Checkbox
             mt={24}
-            label="The same on the way between stations"
+            label="Easy movement in changeovers too"
             checked={block.recoveryIn === 'all'}
             onChange={(event) => set('recoveryIn', event.currentTarget.checked ? 'all' : undefined)}
           />
@@ -160,7 +162,7 @@ export function BlockMore({ block, moves }: { block: PlanBlock; moves: Move[] })
         {shape === 'talk' && (
           <Checkbox
             mt={24}
-            label="A drink break"
+            label="Drink break"
             checked={block.water ?? false}
             onChange={(event) => set('water', event.currentTarget.checked || undefined)}
           />
@@ -175,7 +177,7 @@ export function BlockMore({ block, moves }: { block: PlanBlock; moves: Move[] })
       )}
       {shape !== 'talk' && (
         <OptionList
-          label="Something easy in the rests"
+          label="Easy movement in the rests"
           options={block.recovery ?? []}
           moves={moves}
           onChange={(next) =>
@@ -217,9 +219,9 @@ function KeepTemplate({ block }: { block: PlanBlock }) {
   return (
     <p className={css.keep}>
       <Button size="xs" variant="default" onClick={keep}>
-        {there ? `Update the template “${there.name}”` : 'Keep this block as a template'}
+        {there ? `Update the template “${there.name}”` : 'Save as a template'}
       </Button>
-      <span role="status">{told || (add.isSuccess && 'Kept: it stands under “Add a block” from now on.')}</span>
+      <span role="status">{told || (add.isSuccess && 'Saved. Find it under “Add a block”.')}</span>
     </p>
   )
 }

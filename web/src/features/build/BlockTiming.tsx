@@ -9,10 +9,10 @@ import { Parsed, Pick, seconds } from './Inputs'
 import { NumberField } from '../../ui/NumberField'
 
 const shapes: [Shape, string][] = [
-  ['circuit', 'Circuit, together'],
-  ['rotation', 'Stations on the bell'],
+  ['circuit', 'Circuit'],
+  ['rotation', 'Rotation'],
   ['sets', 'Straight sets'],
-  ['onTheClock', 'On the clock'],
+  ['onTheClock', 'Timed starts'],
   ['ownPace', 'Own pace'],
 ]
 
@@ -21,16 +21,16 @@ const same = (values: (number | number[] | undefined)[]): number | undefined =>
   typeof values[0] === 'number' && values.every((v) => v === values[0]) ? values[0] : undefined
 
 const kinds: Record<Schemas['SpanKind'], string> = {
-  leadIn: 'lead-in',
+  leadIn: 'get ready',
   work: 'work',
   switch: 'switching sides',
-  change: 'changes',
+  change: 'changeovers',
   rest: 'rests',
-  wait: 'waiting',
+  wait: 'waiting for the bell',
   talk: 'talk and demos',
 }
 
-const listHint = 'seconds, or a list by gap such as 30, 45'
+const listHint = 'seconds, or one per rest, e.g. 30, 45'
 
 /** How long, how often, with what between: the clock of a block. */
 export function BlockTiming({ block }: { block: PlanBlock }) {
@@ -74,7 +74,7 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
     return (
       <div className={css.timing}>
         {block.show && block.seconds === undefined ? (
-          <p className={css.aside}>As long as what is shown takes: under “More”.</p>
+          <p className={css.aside}>The length follows the walk-through (under More).</p>
         ) : (
           <NumberField
             label="Length"
@@ -92,7 +92,7 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
   return (
     <div className={css.timing}>
       <Pick
-        label="Done as"
+        label="Format"
         width={168}
         words={shapes}
         value={shape}
@@ -113,7 +113,7 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
             onChange={(v) => v && set('seconds', v)}
           />
           <NumberField
-            label="Rounds to reach"
+            label="Goal: rounds"
             suffix=""
             step={1}
             {...bounds.PlanBlock.rounds}
@@ -122,7 +122,7 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
             onChange={(v) => set('rounds', v)}
           />
           <NumberField
-            label="Reps to reach"
+            label="Goal: reps"
             suffix=""
             step={10}
             {...bounds.PlanBlock.goalReps}
@@ -145,10 +145,10 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
       )}
       {blockTakes(shape, 'windowSeconds') && (
         <Parsed
-          label="Bell after"
+          label="Work interval"
           within={bounds.PlanBlock.windowSeconds}
           hint="seconds, or a list by round such as 40, 50"
-          placeholder="the dose"
+          placeholder="longest target"
           value={block.windowSeconds}
           {...seconds}
           onChange={(v) => set('windowSeconds', v)}
@@ -164,7 +164,7 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
       )}
       {blockTakes(shape, 'betweenStations') && shape !== 'onTheClock' && (
         <NumberField
-          label={need > (block.betweenStations ?? 0) ? `Change (needs ${need} s)` : 'Change-over'}
+          label={need > (block.betweenStations ?? 0) ? `Changeover (needs ${need} s)` : 'Changeover'}
           width={need > (block.betweenStations ?? 0) ? 136 : 104}
           {...bounds.PlanBlock.betweenStations}
           value={block.betweenStations ?? 0}
@@ -195,12 +195,12 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
       )}
       {shape !== 'ownPace' && switches && (
         <NumberField
-          label="To switch sides"
+          label="Time to switch sides"
           width={108}
           step={1}
           {...bounds.PlanStation.switchSeconds}
           value={same(switched)}
-          placeholder={switched.some((v) => v !== undefined) ? 'differs' : `${plan.switchSeconds ?? 3} s`}
+          placeholder={switched.some((v) => v !== undefined) ? 'varies by station' : `${plan.switchSeconds ?? 3} s`}
           onChange={(v) =>
             change(`switch ${id}`, (draft) => ({
               ...draft,
@@ -213,7 +213,7 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
         />
       )}
       <NumberField
-        label="Lead-in"
+        label="Get-ready time"
         {...bounds.PlanBlock.leadInSeconds}
         width={84}
         value={block.leadInSeconds}

@@ -54,8 +54,8 @@ export function BuildPage() {
                 <main id="bench" tabIndex={-1} className={css.blocks} data-long={many > LONG} aria-label="The class">
                   {plan.blocks.length === 0 && (
                     <p className={css.empty}>
-                      An empty bench. Begin with a block: most classes are a talk, a warm-up, one or two main blocks and
-                      a wind-down. The tape above fills as you go.
+                      Nothing here yet. Start with a block: most classes have a welcome, a warm-up, one or two main
+                      blocks and a cool-down. The tape above fills as you build.
                     </p>
                   )}
                   {plan.blocks.map((block, b) => (
@@ -134,10 +134,10 @@ function ByKeys({ moves, list }: { moves: Move[]; list: string }) {
     <>
       <p className={css.keyHint} data-screen-only>
         <button type="button" className={css.quiet} title="Ctrl K" onClick={() => setShown('palette')}>
-          What is to be done? (Ctrl K)
+          All commands (Ctrl K)
         </button>
         <button type="button" className={css.quiet} title="?" onClick={() => setShown('sheet')}>
-          Keys (?)
+          Shortcuts (?)
         </button>
       </p>
       {trouble && (

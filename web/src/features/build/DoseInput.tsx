@@ -13,7 +13,7 @@ type Problem = Schemas['DoseProblem']
 
 /** Why it is not taken, and what would be. */
 export const problemWords = (problem: Problem): string =>
-  problem.right === '' ? problem.detail : `${problem.detail} Right would be: ${problem.right}.`
+  problem.right === '' ? problem.detail : `${problem.detail} Should be: ${problem.right}.`
 
 /** What a text was read as, and against which class. */
 type Understood = { text: string; of: Plan; read: Read } | { text: string; problem: Problem }
@@ -144,7 +144,7 @@ export function DoseInput({ station, block, name }: { station: PlanStation; bloc
       unchanged ? (result.read.evaluation ?? undefined) : undefined,
     )
     setLately({ of: evaluation, text: result.text })
-    setSaid(`Taken. ${result.read.also}`)
+    setSaid(`Set. ${result.read.also}`)
     setTyped(null)
     setUnderstood(null)
   }
@@ -169,8 +169,8 @@ export function DoseInput({ station, block, name }: { station: PlanStation; bloc
       <Textarea
         ref={field}
         id={`dose-station-${id}`}
-        label="Dose"
-        aria-label={`Dose of ${name}`}
+        label="Target"
+        aria-label={`Target of ${name}`}
         aria-describedby={help}
         size="sm"
         autosize
@@ -195,11 +195,11 @@ export function DoseInput({ station, block, name }: { station: PlanStation; bloc
             <mark>{shown.slice(problem.at) || '…'}</mark>
           </code>
         )}
-        {problem && <span>Not in the class yet; Escape gives “{shown0}” back.</span>}
+        {problem && <span>Not saved. Esc goes back to “{shown0}”.</span>}
         {current && 'read' in current && (
           <span role="status">
-            {current.read.words}: {current.read.takes}. {current.read.also && <b>{current.read.also} </b>}
-            Enter takes it.
+            {current.read.words}: {current.read.takes}. {current.read.also && <b>{current.read.also} </b>} Press Enter
+            to set it.
           </span>
         )}
         {typed === null && said && <span role="status">{said}</span>}

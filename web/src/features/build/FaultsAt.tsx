@@ -14,7 +14,7 @@ export function FaultsAt({ pointer, shallow = false }: { pointer: string; shallo
     <ul className={css.faults} role="alert">
       {here.map((fault, i) => (
         <li key={i}>
-          {fault.detail} Right would be: {fault.right}.
+          {fault.detail} Should be: {fault.right}.
         </li>
       ))}
     </ul>

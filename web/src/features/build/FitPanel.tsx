@@ -13,21 +13,21 @@ type Terms = Schemas['FitTerms']
 type FitAnswer = Schemas['FitAnswer']
 
 const fields: { key: keyof Terms; label: string }[] = [
-  { key: 'restFloor', label: 'Rests no lower than, s' },
-  { key: 'restCeiling', label: 'Rests no higher than, s' },
-  { key: 'workFloor', label: 'Work no lower than, s' },
-  { key: 'workPercent', label: 'Work changes by at most, %' },
-  { key: 'repsPercent', label: 'Reps change by at most, %' },
-  { key: 'roundsLess', label: 'Rounds less a block' },
-  { key: 'roundsMore', label: 'Rounds more a block' },
-  { key: 'restWeight', label: 'Price of rest' },
-  { key: 'changeWeight', label: 'Price of change-overs' },
-  { key: 'workWeight', label: 'Price of timed work' },
-  { key: 'repsWeight', label: 'Price of reps' },
-  { key: 'roundWeight', label: 'Price of a round' },
-  { key: 'optionalRoundWeight', label: 'Price of an optional round' },
-  { key: 'perChange', label: 'Points for each change' },
-  { key: 'spareWeight', label: 'Points for each second early' },
+  { key: 'restFloor', label: 'Shortest rest, s' },
+  { key: 'restCeiling', label: 'Longest rest, s' },
+  { key: 'workFloor', label: 'Shortest work interval, s' },
+  { key: 'workPercent', label: 'Most change to timed work, %' },
+  { key: 'repsPercent', label: 'Most change to reps, %' },
+  { key: 'roundsLess', label: 'Rounds it may take off a block' },
+  { key: 'roundsMore', label: 'Rounds it may add to a block' },
+  { key: 'restWeight', label: 'Avoid changing rests' },
+  { key: 'changeWeight', label: 'Avoid changing changeovers' },
+  { key: 'workWeight', label: 'Avoid changing timed work' },
+  { key: 'repsWeight', label: 'Avoid changing reps' },
+  { key: 'roundWeight', label: 'Avoid changing rounds' },
+  { key: 'optionalRoundWeight', label: 'Avoid changing optional rounds' },
+  { key: 'perChange', label: 'Avoid many small changes' },
+  { key: 'spareWeight', label: 'Avoid ending early' },
 ]
 
 /** Up to three ways to bring the class to its slot, each looked at on the tape before it is taken. */
@@ -75,7 +75,7 @@ export function FitPanel() {
           {trouble}
         </p>
       )}
-      <h2 className={css.fitTitle}>Bring it to {plan.slotMinutes} min</h2>
+      <h2 className={css.fitTitle}>Make it fit {plan.slotMinutes} min</h2>
       {found?.answer.offers.map((offer, i) => (
         <button
           key={i}
@@ -99,7 +99,7 @@ export function FitPanel() {
           <strong>{offer.way.title}</strong>
           <span className={css.cost}>
             {offer.way.ends}
-            {prices && `, costs ${offer.way.cost}`}
+            {prices && `· score ${offer.way.cost} (lower is gentler)`}
           </span>
           {offer.way.changes.map((c) => (
             <span key={c.words}>
@@ -138,10 +138,10 @@ function Limits({ terms, prices, onPrices }: LimitsProps) {
   const save = (next: Terms) => change('fit', 'all', terms, revision, next)
   return (
     <details className={css.more}>
-      <summary>Prices and limits</summary>
+      <summary>Limits and priorities</summary>
       <Checkbox
         size="xs"
-        label="Show what each change costs"
+        label="Show scores"
         checked={prices}
         onChange={(event) => onPrices(event.currentTarget.checked)}
       />
@@ -160,7 +160,7 @@ function Limits({ terms, prices, onPrices }: LimitsProps) {
           />
         ))}
         <Button size="xs" variant="default" onClick={() => save({})}>
-          As they came
+          Reset to defaults
         </Button>
       </div>
     </details>

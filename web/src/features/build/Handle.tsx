@@ -36,7 +36,7 @@ export function Handle({ spot, what }: { spot: Spot; what: string }) {
     <span
       className={css.handle}
       draggable
-      title="Drag to move; Alt with the arrow keys moves it too"
+      title="Drag to move, or Alt + arrow keys"
       onDragStart={(event) => {
         event.dataTransfer.effectAllowed = 'move'
         event.dataTransfer.setData('text/plain', what)
@@ -77,8 +77,8 @@ export function Handle({ spot, what }: { spot: Spot; what: string }) {
       </svg>
       <input
         type="checkbox"
-        aria-label={`Choose ${what}`}
-        title="Choose it; with Shift, all from the last one to it"
+        aria-label={`Select ${what}`}
+        title="Select; Shift selects everything in between"
         checked={selected.some((s) => same(s, spot))}
         onChange={(event) => bench.toggle(spot, (event.nativeEvent as PointerEvent['nativeEvent']).shiftKey)}
       />

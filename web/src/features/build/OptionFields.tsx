@@ -46,15 +46,15 @@ export function OptionFields({ option, main, onChange }: Props) {
       ))}
       {!main && (
         <Pick
-          label="Sides, inside the same time"
+          label="Sides, in the same time"
           width={170}
           words={[
             ['asWritten', 'both legs at once'],
             ['each', 'one, then the other'],
-            ['split', 'half the time a side'],
-            ['alternate', 'in turn, rep by rep'],
+            ['split', 'half the time on each side'],
+            ['alternate', 'alternating every rep'],
           ]}
-          none="as the station"
+          none="same as the station"
           value={option.sides}
           onChange={(v) => onChange(withField(withWord(option, 'sides', v), 'chunk', undefined))}
         />
@@ -69,7 +69,7 @@ export function OptionFields({ option, main, onChange }: Props) {
       <TypedField<string>
         label="Tempo"
         width={112}
-        placeholder="such as 3-1-1-0"
+        placeholder="e.g. 3-1-1-0"
         shown={option.tempo ?? ''}
         read={(text) => ({ value: text || undefined })}
         onChange={(v) => set('tempo', v)}
@@ -99,13 +99,7 @@ export function OptionFields({ option, main, onChange }: Props) {
             value={held.count?.toString()}
             onChange={(value) => setLoad('count', value ? Number(value) : undefined)}
           />
-          <Parsed
-            label="Each one's kg"
-            hint="0.25–300"
-            value={held.kg}
-            {...decimal}
-            onChange={(v) => setLoad('kg', v)}
-          />
+          <Parsed label="kg each" hint="0.25–300" value={held.kg} {...decimal} onChange={(v) => setLoad('kg', v)} />
           <Pick
             label="Held"
             words={loadFields.position}
@@ -124,7 +118,7 @@ export function OptionFields({ option, main, onChange }: Props) {
       )}
       {!main && (
         <Parsed
-          label="Of the target, %"
+          label="Share of the target, %"
           hint="10–200"
           value={option.scale}
           show={(value) => String(Math.round(value * 100))}

@@ -29,7 +29,7 @@ export function OptionList({ label, options, moves, onChange }: Props) {
         <div key={option.id ?? index}>
           <div className={css.fields}>
             <Pick
-              label="Which"
+              label="Tier"
               width={96}
               words={tiers}
               value={option.tier}
@@ -53,7 +53,7 @@ export function OptionList({ label, options, moves, onChange }: Props) {
             </Button>
           </div>
           <details className={css.more}>
-            <summary>How</summary>
+            <summary>Details</summary>
             <OptionFields
               option={option}
               main={option.tier === 'main'}
@@ -73,7 +73,7 @@ export function OptionList({ label, options, moves, onChange }: Props) {
             onChange([...options, { tier: options.length === 0 ? 'main' : 'easier', move: moves[0]?.id ?? 'squat' }])
           }
         >
-          {options.length === 0 ? `Add: ${label.toLowerCase()}` : 'Add another option'}
+          {options.length === 0 ? `Add ${label.toLowerCase()}` : 'Add another option'}
         </Button>
       )}
     </fieldset>

@@ -150,7 +150,7 @@ function AddOption({ missing, instead, onAdd, onPropose }: AddOptionProps) {
       ))}
       {[...missing, 'instead' as const].map((tier) => (
         <button key={tier} type="button" className={css.quiet} onClick={() => onAdd(tier)}>
-          + {tier} option of your own
+          + Your own {tier} option
         </button>
       ))}
     </div>

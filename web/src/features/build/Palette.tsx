@@ -35,7 +35,7 @@ export function Palette({ commands, onClose }: { commands: Command[]; onClose: (
     <Modal
       opened
       onClose={onClose}
-      title="What is to be done?"
+      title="Commands"
       size="md"
       transitionProps={{ duration: 0 }}
       closeButtonProps={{ 'aria-label': 'Close' }}
@@ -43,7 +43,7 @@ export function Palette({ commands, onClose }: { commands: Command[]; onClose: (
       <TextInput
         data-autofocus
         aria-label="What is to be done"
-        placeholder="a word of it, or of a station to go to"
+        placeholder="Type a command or a station name"
         role="combobox"
         aria-expanded
         aria-controls="commands-found"
@@ -55,8 +55,8 @@ export function Palette({ commands, onClose }: { commands: Command[]; onClose: (
         }}
         onKeyDown={onKey}
       />
-      {found.length === 0 && <p role="status">Nothing is called so. Take a letter away.</p>}
-      <ul ref={list} id="commands-found" role="listbox" aria-label="What can be done" className={css.commands}>
+      {found.length === 0 && <p role="status">No command or station matches. Shorten the search.</p>}
+      <ul ref={list} id="commands-found" role="listbox" aria-label="Commands found" className={css.commands}>
         {found.map((command, i) => (
           <li
             key={i}
@@ -78,12 +78,12 @@ export function Palette({ commands, onClose }: { commands: Command[]; onClose: (
 /** All keys on one sheet. */
 export function KeySheet({ commands, onClose }: { commands: Command[]; onClose: () => void }) {
   const groups = ['Add', 'Here', 'Go', 'Class'] as const
-  const titles = { Add: 'Add', Here: 'With what is here', Go: 'Go about', Class: 'The class' }
+  const titles = { Add: 'Add', Here: 'Selected block or station', Go: 'Move around', Class: 'Class' }
   return (
     <Modal
       opened
       onClose={onClose}
-      title="Keys of the bench"
+      title="Shortcuts on Build"
       size="lg"
       transitionProps={{ duration: 0 }}
       closeButtonProps={{ 'aria-label': 'Close' }}
@@ -109,13 +109,13 @@ export function KeySheet({ commands, onClose }: { commands: Command[]; onClose: 
                     <dt>
                       <Kbd size="xs">Ctrl K</Kbd>
                     </dt>
-                    <dd>Everything, by its name</dd>
+                    <dd>All commands</dd>
                   </div>
                   <div>
                     <dt>
                       <Kbd size="xs">?</Kbd>
                     </dt>
-                    <dd>This sheet</dd>
+                    <dd>This list</dd>
                   </div>
                 </>
               )}
@@ -123,7 +123,7 @@ export function KeySheet({ commands, onClose }: { commands: Command[]; onClose: 
           </section>
         ))}
       </div>
-      <p className={css.aside}>Letters work wherever nothing is being typed. Escape closes what is open.</p>
+      <p className={css.aside}>Single-letter shortcuts work when you are not typing. Esc closes what is open.</p>
     </Modal>
   )
 }

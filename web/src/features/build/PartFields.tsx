@@ -12,9 +12,9 @@ const kinds: [PlanPart['kind'], string][] = [
   ['time', 'seconds'],
   ['hold', 'seconds held'],
   ['pulses', 'pulses'],
-  ['open', 'until form slips'],
+  ['open', 'until form slips (max)'],
   ['distance', 'metres'],
-  ['rest', 'rest inside'],
+  ['rest', 'rest'],
 ]
 
 const styles: [string, string][] = [
@@ -59,15 +59,15 @@ interface Props {
 export function PartFields({ station, sideGiven, moves, onChange }: Props) {
   return (
     <fieldset className={css.optionList}>
-      <legend>Parts, done in a row</legend>
+      <legend>Parts of the target, in order</legend>
       {station.dose.map((part, p) => {
         const set = <K extends keyof PlanPart>(key: K, value: PlanPart[K] | undefined) =>
           onChange(`${String(key)} ${p}`, (old) => setPart(old, p, (o) => withField(o, key, value)))
         return (
           <div key={p} className={css.fields}>
             <Parsed
-              label={`Amount ${p + 1}`}
-              hint="a number, a range such as 8–12, or a list by round such as 20/15/12"
+              label={`How many`}
+              hint="a number, a range such as 8–12, or one per round such as 20/15/12"
               value={part.amount}
               {...amounts}
               onChange={(v) => v !== undefined && set('amount', v)}
@@ -87,7 +87,7 @@ export function PartFields({ station, sideGiven, moves, onChange }: Props) {
                 words={[
                   ['left', 'left'],
                   ['right', 'right'],
-                  ['alternate', 'in turn'],
+                  ['alternate', 'alternating'],
                 ]}
                 value={part.side === 'both' ? undefined : part.side}
                 onChange={(side) => set('side', side as PlanPart['side'])}
@@ -98,7 +98,7 @@ export function PartFields({ station, sideGiven, moves, onChange }: Props) {
                 <TypedField<string>
                   label="Tempo"
                   width={112}
-                  placeholder="the move's"
+                  placeholder="as the move"
                   shown={part.tempo ?? ''}
                   read={(text) => ({ value: text || undefined })}
                   onChange={(v) => set('tempo', v)}
@@ -110,7 +110,7 @@ export function PartFields({ station, sideGiven, moves, onChange }: Props) {
                   onChange={(style) => set('style', style === 'full' ? undefined : (style as PlanPart['style']))}
                 />
                 <Parsed
-                  label="Pulses a rep"
+                  label="Pulses per rep"
                   within={bounds.PlanPart.pulsesPerRep}
                   value={part.pulsesPerRep}
                   {...decimals}
@@ -120,7 +120,7 @@ export function PartFields({ station, sideGiven, moves, onChange }: Props) {
             )}
             {partTakes(part, 'pace') && (
               <Parsed
-                label="Seconds a metre"
+                label="Seconds per metre"
                 within={bounds.PlanPart.pace}
                 placeholder="1.5"
                 value={part.pace}
@@ -157,7 +157,7 @@ export function PartFields({ station, sideGiven, moves, onChange }: Props) {
                   onChange={(v) => set('loadKg', v)}
                 />
                 <Parsed
-                  label="Of own load"
+                  label="Share of their usual load"
                   within={bounds.PlanPart.loadFactor}
                   hint="a share, or a list by round such as 1/0.7"
                   value={part.loadFactor}
@@ -174,14 +174,14 @@ export function PartFields({ station, sideGiven, moves, onChange }: Props) {
                 <MoveSelect
                   moves={moves}
                   value={part.move ?? ''}
-                  label="Its own move"
-                  placeholder="the station's"
+                  label="Different move"
+                  placeholder="as the station"
                   onChange={(move) => set('move', move === '' ? undefined : move)}
                 />
               </>
             )}
             <TextInput
-              label="Called"
+              label="Name on the cards"
               size="xs"
               w={128}
               maxLength={bounds.PlanPart.label.max}

@@ -46,14 +46,14 @@ export function PasteMoves({ block, first = '', onClose }: Props) {
     <Modal
       opened
       onClose={onClose}
-      title={`A list of moves for ${block.name}`}
+      title={`Paste a list of moves into ${block.name}`}
       size="lg"
       transitionProps={{ duration: 0 }}
       closeButtonProps={{ 'aria-label': 'Close' }}
     >
       <Textarea
         data-autofocus
-        label="One move a line, with or without a dose"
+        label="One move per line, with or without a target"
         placeholder={'Bodyweight squat 15\n12 reverse lunge each side\nHip thrust: 3 s hold + 10'}
         autosize
         minRows={4}
@@ -62,13 +62,13 @@ export function PasteMoves({ block, first = '', onClose }: Props) {
         value={text}
         onChange={(event) => setText(event.currentTarget.value)}
       />
-      {error && <p role="alert">The list cannot be read. {troubleWords(error)}</p>}
+      {error && <p role="alert">The list could not be read. {troubleWords(error)}</p>}
       <ol className={css.pasted} aria-label="What was read">
         {lines.map((line, i) => (
           <li key={i} data-read={line.station !== null}>
             {line.station ? (
               <>
-                <strong>{line.name}</strong> {line.dose || 'as the others here'}
+                <strong>{line.name}</strong> {line.dose || 'same target as the other stations'}
               </>
             ) : (
               <>

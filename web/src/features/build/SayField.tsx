@@ -25,11 +25,11 @@ export function SayField({ value, before, onChange }: Props) {
   return (
     <div className={css.say}>
       <TextInput
-        label="Said before it"
+        label="Say before it starts"
         size="xs"
         w={300}
         maxLength={400}
-        placeholder="one thing to think of"
+        placeholder="one cue"
         value={typed ?? value?.text ?? ''}
         onChange={(event) => setTyped(event.currentTarget.value)}
         onBlur={take}
@@ -49,8 +49,8 @@ export function SayField({ value, before, onChange }: Props) {
           />
           <span className={css.aside} data-over={value.seconds > before}>
             {value.seconds > before
-              ? `It does not fit: there are ${before} s before the work begins.`
-              : `It fits: there are ${before} s.`}
+              ? `Too long: there are only ${before} s before the work starts.`
+              : `Fits in the ${before} s before the work starts.`}
           </span>
         </>
       )}

@@ -2,6 +2,7 @@ import { Button, NativeSelect, TextInput } from '@mantine/core'
 import { useQueryClient } from '@tanstack/react-query'
 import { useContext, useState } from 'react'
 import type { Plan, PlanBlock, PlanStation } from '../../api/client'
+import { many } from '../../ui/words'
 import { troubleWords } from '../../api/client'
 import { stationStarter } from '../../api/queries'
 import { bounds } from '../../api/language'
@@ -30,15 +31,15 @@ import { SelectedContext, useBenchContext } from './useBench'
 export function SelectionBar() {
   const bench = useBenchContext()
   const selected = useContext(SelectedContext)
-  const many = selected.length
-  if (many === 0) return null
+  const count = selected.length
+  if (count === 0) return null
   const blocks = selected[0]?.station === undefined
-  const what = blocks ? (many === 1 ? 'block' : 'blocks') : many === 1 ? 'station' : 'stations'
+  const what = blocks ? (count === 1 ? 'block' : 'blocks') : count === 1 ? 'station' : 'stations'
   return (
-    <div className={css.selection} role="region" aria-label="What is chosen">
+    <div className={css.selection} role="region" aria-label="Selection">
       <div className={css.selectionRow}>
         <span role="status">
-          {many} {what} chosen
+          {count} {what} selected
         </span>
         <Button size="xs" variant="default" onClick={bench.copy} title="Ctrl+C">
           Copy
@@ -55,13 +56,13 @@ export function SelectionBar() {
           Cut
         </Button>
         <Button size="xs" variant="default" onClick={bench.duplicate}>
-          Double
+          Duplicate
         </Button>
         <Button size="xs" variant="default" onClick={bench.remove}>
           Remove
         </Button>
         <Button size="xs" variant="default" onClick={bench.clear}>
-          Let go
+          Clear selection
         </Button>
       </div>
       <ForAll />
@@ -109,9 +110,9 @@ function ForAll() {
       next = setBlock(next, partId(block), (b) => taken(b, asked, result.read.block, id))
     }
     if (core.store.getState().now.plan !== before)
-      return setSaid('The class was changed meanwhile. Press it once more.')
+      return setSaid('The class changed in the meantime. Press Enter again.')
     change('dose of many', (draft) => ({ ...draft, plan: next }))
-    setSaid(`${places.length} dosed.`)
+    setSaid(`Target set at ${many(places.length, 'station', 'stations')}.`)
     setDose('')
   }
 
@@ -132,7 +133,7 @@ function ForAll() {
       bench.each(`${tier} for many`, give)
       setSaid(
         given === 0
-          ? 'All have one, or none is proposed.'
+          ? 'Nothing to add: each has one already, or there is no suggestion.'
           : `${given} given ${tier === 'easier' ? 'an easier' : 'a harder'} option.`,
       )
     } catch (error) {
@@ -152,8 +153,8 @@ function ForAll() {
     <div className={css.selectionRow}>
       <TextInput
         size="xs"
-        aria-label="Dose of all that is chosen"
-        placeholder="Dose for all, Enter"
+        aria-label="Target for all selected stations"
+        placeholder="Target for all, then Enter"
         w={150}
         value={dose}
         onChange={(event) => setDose(event.currentTarget.value)}
@@ -163,7 +164,7 @@ function ForAll() {
       />
       <NativeSelect
         size="xs"
-        aria-label="Sides of all that is chosen"
+        aria-label="Sides for all selected stations"
         w={150}
         value=""
         onChange={(event) => {
@@ -172,10 +173,10 @@ function ForAll() {
           bench.each('sides of many', (station, block) =>
             block.sidePass === 'round' || block.sidePass === 'alternate' ? station : withSides(station, rule),
           )
-          setSaid(`${apt} changed.`)
+          setSaid(`Sides changed at ${many(apt, 'station', 'stations')}.`)
         }}
       >
-        <option value="">Sides …</option>
+        <option value="">Sides…</option>
         {sideRules.map((rule) => (
           <option key={rule.value} value={rule.value}>
             {rule.label}
@@ -184,22 +185,22 @@ function ForAll() {
       </NativeSelect>
       {oneByOne && (
         <NumberField
-          label="Time to get to each, for all that is chosen"
+          label="Changeover before each selected station"
           hideLabel
-          placeholder="To get there, s"
+          placeholder="Changeover, s"
           width={110}
           {...bounds.PlanStation.changeSeconds}
           value={undefined}
           onChange={(seconds) => {
             if (seconds === undefined) return
             bench.each('change of many', (station) => withField(station, 'changeSeconds', seconds))
-            setSaid(`${places.length} changed.`)
+            setSaid(`Sides changed at ${many(places.length, 'station', 'stations')}.`)
           }}
         />
       )}
       {rests && (
         <NumberField
-          label={`${rests}, for all that is chosen`}
+          label={`${rests}, for everything selected`}
           hideLabel
           placeholder={`${rests}, s`}
           width={150}
@@ -214,15 +215,15 @@ function ForAll() {
                 draft.plan,
               ),
             }))
-            setSaid('The rest is changed.')
+            setSaid('Rest changed.')
           }}
         />
       )}
       <Button size="xs" variant="default" onClick={() => void offer('easier')}>
-        + easier
+        Add easier
       </Button>
       <Button size="xs" variant="default" onClick={() => void offer('harder')}>
-        + harder
+        Add harder
       </Button>
       {!blocks && targets.length > 1 && (
         <NativeSelect
@@ -238,7 +239,7 @@ function ForAll() {
             }))
           }}
         >
-          <option value="">To block …</option>
+          <option value="">Move to block…</option>
           {targets.map((block) => (
             <option key={block.id} value={partId(block)}>
               {block.name}

@@ -58,12 +58,12 @@ export function ShowEditor({ block, moves, onChange }: Props) {
             variant="default"
             onClick={() => set(once.slice(0, 60).map((s) => ({ station: s.id, seconds })))}
           >
-            Every move once, {name}: {seconds} s each
+            Show every move once – {name}, {seconds} s each
           </Button>
         ))}
         {list.length > 0 && (
           <button type="button" className={css.quiet} onClick={() => set([])}>
-            Show nothing
+            Show none
           </button>
         )}
       </div>
@@ -72,7 +72,7 @@ export function ShowEditor({ block, moves, onChange }: Props) {
         return (
           <div key={i} className={css.fields}>
             <NativeSelect
-              label={`Shown ${i + 1}`}
+              label={`Station ${i + 1} to show`}
               size="xs"
               w={220}
               value={showing.station}
@@ -94,9 +94,9 @@ export function ShowEditor({ block, moves, onChange }: Props) {
               onChange={(seconds) => seconds !== undefined && change(i, { seconds })}
             />
             <Pick
-              label="Seen"
+              label="Seen from"
               width={130}
-              none="as the station"
+              none="same as the station"
               words={viewpoints}
               value={showing.view}
               onChange={(v) => set(list.map((s, at) => (at === i ? withField(s, 'view', v as Showing['view']) : s)))}
@@ -122,7 +122,7 @@ export function ShowEditor({ block, moves, onChange }: Props) {
           variant="default"
           onClick={() => set([...list, { station: stations[0]!.id, seconds: usual }])}
         >
-          Show one more
+          Show another
         </Button>
       )}
     </section>

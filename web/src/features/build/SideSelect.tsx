@@ -5,10 +5,10 @@ import { sidesOf, splits, withSides } from '../../plan/edit'
 
 /** What each rule is for stands in its words. */
 export const sideRules: { value: SideHabit; label: string }[] = [
-  { value: 'asWritten', label: 'no side' },
-  { value: 'alternate', label: 'sides in turn, rep by rep' },
+  { value: 'asWritten', label: 'both sides together' },
+  { value: 'alternate', label: 'alternating every rep' },
   { value: 'each', label: 'each side: all of one, then the other' },
-  { value: 'split', label: 'half the time a side' },
+  { value: 'split', label: 'half the time on each side' },
 ]
 
 interface Props {
@@ -35,7 +35,7 @@ export function SideSelect({ station, block, onChange }: Props) {
     >
       {sideRules.map((rule) => (
         <option key={rule.value} value={rule.value} disabled={rule.value === 'split' && !splits(station)}>
-          {rule.value === 'asWritten' && written ? 'as written in the parts' : rule.label}
+          {rule.value === 'asWritten' && written ? 'set part by part' : rule.label}
         </option>
       ))}
     </NativeSelect>

@@ -44,7 +44,7 @@ export function Mark({ findings }: { findings: Finding[] }) {
   return (
     <span className={css.mark} data-grave={grave} title={words}>
       {open.length}
-      <span className="hidden"> to look at: {words}</span>
+      <span className="hidden"> to check: {words}</span>
     </span>
   )
 }
@@ -96,7 +96,7 @@ export function StationCard({ station, block, place, moves }: Props) {
         </button>
         <span className={css.rowDose} title={outline?.dose}>
           {outline?.dose}
-          {station.withNext && ' ↓ with the next'}
+          {station.withNext && ' ↓ linked with the next'}
         </span>
         <span className={css.rowOptions}>
           {inOrder(station.options)
@@ -153,7 +153,7 @@ function StationBody({ station, block, name, moves, outline }: BodyProps) {
     try {
       await maker.swap(id, to)
     } catch (error) {
-      setTrouble(`The move was not changed. ${troubleWords(error)}`)
+      setTrouble(`The move could not be changed. ${troubleWords(error)}`)
     }
   }
 

@@ -35,15 +35,15 @@ export function StationMore({ station, block, moves, onChange }: Props) {
           size="xs"
           w={180}
           maxLength={120}
-          placeholder="the move's"
+          placeholder="as the move"
           value={station.name ?? ''}
           onChange={(event) => set('name', event.currentTarget.value || undefined)}
         />
         {block.order !== 'ownPace' && (
           <Pick
-            label="Shared"
+            label="In pairs"
             none="no"
-            words={[['turns', 'two take turns']]}
+            words={[['turns', 'two take turns, one works, one rests']]}
             value={station.sharing === 'turns' ? 'turns' : undefined}
             onChange={(sharing) =>
               onChange('sharing', (old) =>
@@ -55,8 +55,8 @@ export function StationMore({ station, block, moves, onChange }: Props) {
           />
         )}
         <Parsed
-          label="To switch sides"
-          hint="0–60 seconds, or a list by round"
+          label="Time to switch sides"
+          hint="0–60 seconds, or one per round"
           value={station.switchSeconds}
           placeholder={`${plan.switchSeconds ?? 3}`}
           {...seconds}
@@ -64,7 +64,7 @@ export function StationMore({ station, block, moves, onChange }: Props) {
         />
         {changes && block.startEverySeconds === undefined && (
           <Parsed
-            label="To get here"
+            label="Changeover before it"
             hint="0–600 seconds, or a list by round"
             value={station.changeSeconds}
             placeholder={`${block.betweenStations ?? 0}`}
@@ -74,8 +74,8 @@ export function StationMore({ station, block, moves, onChange }: Props) {
         )}
         {changes && (
           <Parsed
-            label="Shown first"
-            hint="0–300 seconds in the first round, or a list by round"
+            label="Demo before it"
+            hint="0–300 seconds in the first round, or one per round"
             value={station.demoSeconds}
             placeholder="0"
             {...seconds}
@@ -83,18 +83,18 @@ export function StationMore({ station, block, moves, onChange }: Props) {
           />
         )}
         <Pick
-          label="You show it"
+          label="Show it"
           width={140}
-          none="as you like"
+          none="any way"
           words={viewpoints}
           value={Array.isArray(station.view) ? station.view[0] : station.view}
           onChange={(v) => set('view', v as PlanStation['view'])}
         />
         {!roundGivesSide && (station.sides === 'each' || station.sides === 'split') && (
           <Pick
-            label="First side here"
+            label="Start on"
             width={130}
-            none="the block's"
+            none="as the block"
             words={[
               ['left', 'left'],
               ['right', 'right'],
@@ -106,7 +106,7 @@ export function StationMore({ station, block, moves, onChange }: Props) {
         {tiesTo(block, station) && (
           <Checkbox
             mt={24}
-            label="A string with the next: both on one side, then on the other"
+            label="Link with the next station: both on one side, then both on the other"
             checked={station.withNext ?? false}
             onChange={(event) => set('withNext', event.currentTarget.checked || undefined)}
           />
@@ -116,7 +116,7 @@ export function StationMore({ station, block, moves, onChange }: Props) {
         )}
         {change && change.words !== '' && (
           <p className={css.aside}>
-            Getting here needs about {change.seconds} s: {change.words}.
+            The changeover needs about {change.seconds} s: {change.words}.
           </p>
         )}
       </div>
@@ -128,7 +128,7 @@ export function StationMore({ station, block, moves, onChange }: Props) {
       />
       {station.sharing === 'turns' && (
         <OptionList
-          label="What the other one does"
+          label="Meanwhile the partner does"
           options={station.waiting ?? []}
           moves={moves}
           onChange={(next) => set('waiting', next)}
@@ -155,7 +155,7 @@ export function StationMore({ station, block, moves, onChange }: Props) {
               const part = option.parts?.[number]
               return (
                 <details key={p} className={css.more}>
-                  <summary>In part {number} only</summary>
+                  <summary>Only in part {number}</summary>
                   <OptionFields
                     option={part ?? {}}
                     main={option.tier === 'main'}

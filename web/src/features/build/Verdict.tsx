@@ -2,6 +2,7 @@ import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Evaluation } from '../../api/client'
+import { many } from '../../ui/words'
 import { SaveNote } from '../../save/SaveNote'
 import { FamilyMark } from '../../ui/FamilyMark'
 import { clock, spoken } from '../../ui/time'
@@ -19,7 +20,7 @@ export function Verdict() {
   const [fitting, setFitting] = useState(false)
 
   return (
-    <aside id="adds-up" className={css.verdict} aria-label="What it adds up to">
+    <aside id="adds-up" className={css.verdict} aria-label="Class summary">
       <div className={css.history}>
         <Button variant="default" size="xs" disabled={!canUndo} onClick={undo} title="Ctrl+Z">
           Undo
@@ -52,13 +53,13 @@ export function Verdict() {
       )}
       {/* Above the findings: those come later, and must not move what is about to be pressed. */}
       {!empty && faults.length === 0 && evaluation && evaluation.totals.overSeconds !== 0 && (
-        <section className={css.fit} aria-label="Fit to the slot">
+        <section className={css.fit} aria-label="Fit the booked time">
           {/* Far from its slot a class is still being put together: offers would be in the way. */}
           {fitting || evaluation.fits === 'over' ? (
             <FitPanel />
           ) : (
             <button type="button" className={css.quiet} onClick={() => setFitting(true)}>
-              Bring it to {plan.slotMinutes} min …
+              Make it fit {plan.slotMinutes} min…
             </button>
           )}
         </section>
@@ -67,7 +68,7 @@ export function Verdict() {
       {!empty && evaluation && <Shares evaluation={evaluation} />}
       {!empty && faults.length === 0 && (
         <Button component={Link} to="../ready" relative="path" fullWidth mt="md" variant="default">
-          Is it ready?
+          Check if it is ready
         </Button>
       )}
       {!empty && faults.length === 0 && (
@@ -91,10 +92,10 @@ function Shares({ evaluation }: { evaluation: Evaluation }) {
     [
       ['Work', totals.workSeconds],
       ['Switching sides', totals.switchSeconds],
-      ['Changes', totals.changeSeconds],
+      ['Changeovers', totals.changeSeconds],
       ['Rest', totals.restSeconds],
-      ['Waiting', totals.waitSeconds],
-      ['Lead-in', totals.leadInSeconds],
+      ['Waiting for the bell', totals.waitSeconds],
+      ['Get ready', totals.leadInSeconds],
       ['Talk and demos', totals.talkSeconds],
     ] as [string, number][]
   )
@@ -111,7 +112,7 @@ function Shares({ evaluation }: { evaluation: Evaluation }) {
           </div>
         ))}
       </dl>
-      <h2 className={css.fitTitle}>What one person does</h2>
+      <h2 className={css.fitTitle}>Work per person</h2>
       <dl className={css.shares}>
         <div>
           <dt>Left leg</dt>
@@ -152,7 +153,7 @@ export function Totals() {
         {clock(evaluation.totals.seconds)} of {plan.slotMinutes} min
       </span>
       {checks.findings.some((f) => !f.waived) && (
-        <span>{checks.findings.filter((f) => !f.waived).length} to look at</span>
+        <span>{many(checks.findings.filter((f) => !f.waived).length, 'thing', 'things')} to check</span>
       )}
     </a>
   )

@@ -51,7 +51,7 @@ export function Versions({ onClose }: { onClose: () => void }) {
       core.restored(view)
       onClose()
     } catch (error) {
-      setTrouble(`It was not restored. ${troubleWords(error)}`)
+      setTrouble(`That version could not be restored. ${troubleWords(error)}`)
     }
   }
 
@@ -101,7 +101,7 @@ export function Versions({ onClose }: { onClose: () => void }) {
       )}
       {pair && between.data && (
         <ul className={css.changes} aria-label="Changes between the two">
-          {between.data.length === 0 ? <li>Nothing.</li> : between.data.map((words, i) => <li key={i}>{words}</li>)}
+          {between.data.length === 0 ? <li>No changes.</li> : between.data.map((words, i) => <li key={i}>{words}</li>)}
         </ul>
       )}
       <ol className={css.versions}>
@@ -109,18 +109,18 @@ export function Versions({ onClose }: { onClose: () => void }) {
           <li key={version.version}>
             <span>
               <strong>{when(version.savedAt)}</strong> version {version.version}
-              {i === 0 && ', now'}
+              {i === 0 && '· current'}
             </span>
             {i > 0 && (
               <Button size="xs" variant="default" onClick={() => void restore(version.version)}>
-                Go back to this
+                Restore this version
               </Button>
             )}
             <ul className={css.changes}>
               {version.changes.map((words, n) => (
                 <li key={n}>{words}</li>
               ))}
-              {i === list.length - 1 && <li>where it began</li>}
+              {i === list.length - 1 && <li>first version</li>}
             </ul>
           </li>
         ))}

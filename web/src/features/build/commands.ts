@@ -125,7 +125,7 @@ export function useCommands(moves: Move[], pick: (what: Picking) => void) {
     },
     {
       group: 'Here',
-      name: 'Open or close what is here',
+      name: 'Open or close',
       key: 'Enter',
       run: () => {
         const spot = here()
@@ -134,13 +134,13 @@ export function useCommands(moves: Move[], pick: (what: Picking) => void) {
         show(open === id ? '' : id)
       },
     },
-    { group: 'Here', name: 'Type its dose', key: 'E', run: station((id) => show(`station-${id}`, 'dose')) },
+    { group: 'Here', name: 'Set its target', key: 'E', run: station((id) => show(`station-${id}`, 'dose')) },
     { group: 'Here', name: 'Swap its move', key: 'S', run: station((id) => pick({ to: 'swap', station: id })) },
-    { group: 'Here', name: 'Double it', key: 'D', run: double },
+    { group: 'Here', name: 'Duplicate', key: 'D', run: double },
     { group: 'Here', name: 'Remove it', key: 'Delete', run: remove },
     {
       group: 'Here',
-      name: 'Choose it, or let it go',
+      name: 'Select or unselect',
       key: 'X',
       run: () => {
         const spot = here()
@@ -165,11 +165,11 @@ export function useCommands(moves: Move[], pick: (what: Picking) => void) {
         if (spot) bench.nudge(spot, 1)
       },
     },
-    { group: 'Here', name: 'Move it to the block before', key: '[', run: () => toBlock(-1) },
+    { group: 'Here', name: 'Move to the previous', key: '[', run: () => toBlock(-1) },
     { group: 'Here', name: 'Move it to the block after', key: ']', run: () => toBlock(1) },
     { group: 'Go', name: 'Next row', key: '↓', run: () => step(1, false) },
-    { group: 'Go', name: 'Row before', key: '↑', run: () => step(-1, false) },
-    { group: 'Go', name: 'Choose on to the next row', key: 'Shift ↓', run: () => step(1, true) },
+    { group: 'Go', name: 'Previous row', key: '↑', run: () => step(-1, false) },
+    { group: 'Go', name: 'Extend selection down', key: 'Shift ↓', run: () => step(1, true) },
     { group: 'Go', name: 'Choose on to the row before', key: 'Shift ↑', run: () => step(-1, true) },
     { group: 'Class', name: 'Undo', key: 'Ctrl Z', run: undo },
     { group: 'Class', name: 'Redo', key: 'Ctrl Y', run: redo },

@@ -11,7 +11,7 @@ export const optionFields: { key: keyof PlanOption; label: string; words: [strin
       ['half', 'half'],
       ['parallel', 'thighs level'],
       ['full', 'full'],
-      ['knee', 'hinge: to the knee'],
+      ['knee', 'hands to knee height'],
       ['midShin', 'hinge: to mid-shin'],
       ['floor', 'hinge: to the floor'],
     ],
@@ -121,7 +121,7 @@ export const optionFields: { key: keyof PlanOption; label: string; words: [strin
     key: 'grip',
     label: 'Grip',
     words: [
-      ['over', 'over'],
+      ['overhand', 'overhand'],
       ['mixed', 'mixed'],
       ['neutral', 'neutral'],
     ],
@@ -142,7 +142,7 @@ export const loadFields = {
     ['goblet', 'at the chest'],
     ['sides', 'at the sides'],
     ['shoulders', 'on the shoulders'],
-    ['rack', 'racked, one side'],
+    ['rack', 'racked at one shoulder'],
     ['frontRack', 'front rack'],
     ['back', 'on the back'],
     ['overhead', 'overhead'],
@@ -171,7 +171,7 @@ export const counts: [string, string][] = [
   ['down', 'down'],
   ['up', 'up'],
   ['last5', 'only the last five'],
-  ['off', 'not aloud'],
+  ['off', 'no counting'],
 ]
 
 /** How an instructor stands to show a station. */

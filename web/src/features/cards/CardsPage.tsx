@@ -18,8 +18,8 @@ const sheets = [
   { value: 'run', label: 'Run sheet' },
   { value: 'stations', label: 'Station cards' },
   { value: 'walk', label: 'Walk-through' },
-  { value: 'home', label: 'To take home' },
-  { value: 'ahead', label: 'Beforehand' },
+  { value: 'home', label: 'Take-home sheet' },
+  { value: 'ahead', label: 'Send-ahead sheet' },
 ] as const
 
 type Kind = (typeof sheets)[number]['value']
@@ -54,28 +54,28 @@ export function CardsPage() {
   if (plan.blocks.length === 0) {
     return (
       <p className={css.page}>
-        Nothing to print yet. From the stations you build come a run sheet, a card to lie at each station, the order of
-        the walk-through, a sheet to take home and one to send beforehand.{' '}
+        Nothing to print yet. Once you have stations, you get a run sheet, a card for each station, a walk-through list,
+        a take-home sheet and a sheet to send ahead.{' '}
         <Link to="../build" relative="path">
-          Begin on the bench
+          Start on Build
         </Link>
       </p>
     )
   }
-  if (sheet.isPending) return <Loader m="xl" aria-label="Writing the run sheet" />
+  if (sheet.isPending) return <Loader m="xl" aria-label="Preparing the run sheet" />
   if (sheet.isError) {
     const faulty = sheet.error instanceof Refused && sheet.error.status === 422
     return (
       <ErrorNote
         title={
           faulty
-            ? 'The class has faults, so there is nothing to print yet.'
-            : `There is nothing to print just now. ${troubleWords(sheet.error)}`
+            ? 'Some entries need putting right before this can be printed.'
+            : `The sheets could not be prepared. ${troubleWords(sheet.error)}`
         }
       >
         {faulty ? (
           <Anchor component={Link} to="../build" relative="path">
-            Mend them on the bench
+            Fix them on Build
           </Anchor>
         ) : (
           <Anchor component="button" onClick={() => void sheet.refetch()}>
@@ -100,8 +100,8 @@ export function CardsPage() {
         {kind === 'stations' && (
           <span className={css.statures}>
             <NumberField
-              label="Set up for, from cm"
-              placeholder="the roster's"
+              label="Set up for people from"
+              placeholder="as your people"
               width={130}
               suffix=" cm"
               min={100}
@@ -110,8 +110,8 @@ export function CardsPage() {
               onChange={setShortest}
             />
             <NumberField
-              label="to cm"
-              placeholder="the roster's"
+              label="to"
+              placeholder="as your people"
               width={130}
               suffix=" cm"
               min={shortest ?? 100}
@@ -122,32 +122,32 @@ export function CardsPage() {
           </span>
         )}
       </div>
-      <nav aria-label="Take it along" className={css.files} data-screen-only>
+      <nav aria-label="Export" className={css.files} data-screen-only>
         {booking.startsAt && on ? (
           <a href={`/api/sessions/${on}/calendar.ics`} download>
             Calendar entry
           </a>
         ) : (
-          <span className={css.aside}>Calendar entry: give the class a date in its brief</span>
+          <span className={css.aside}>Calendar entry (add a date in the brief first)</span>
         )}
         <a href={file('timeline.csv')} download>
-          Timeline as a table
+          Timeline (spreadsheet)
         </a>
         <a href={file('cues.vtt')} download>
-          Calls as captions
+          Spoken calls (captions)
         </a>
         <a href={file('lead.html')} download>
-          The page that leads this class anywhere
+          Offline page that leads this class
         </a>
         <a href={file('bells.wav')} download>
-          Bells and counts as sound
+          Bells and counts (audio)
         </a>
         <a href={`/api/classes/${id}/file`} download>
           Class file
         </a>
       </nav>
       {kind === 'run' && <Sheet sheet={sheet.data} />}
-      {kind !== 'run' && !cards.data && <Loader m="xl" aria-label="Drawing the cards" />}
+      {kind !== 'run' && !cards.data && <Loader m="xl" aria-label="Preparing the cards" />}
       {kind === 'stations' && cards.data && <PlaceCards cards={cards.data} />}
       {kind === 'walk' && cards.data && <WalkThrough cards={cards.data} />}
       {kind === 'home' && cards.data && <TakeAway cards={cards.data} />}
@@ -170,7 +170,7 @@ function Sheet({ sheet }: { sheet: Schemas['RunSheet'] }) {
       </header>
       {sheet.notes && <p className={css.notes}>{sheet.notes}</p>}
       {sheet.focus && <p className={css.notes}>Cue of the day: {sheet.focus}</p>}
-      {sheet.bring && <p className={css.notes}>To bring: {sheet.bring}</p>}
+      {sheet.bring && <p className={css.notes}>Bring or wear: {sheet.bring}</p>}
       {sheet.blocks.map((block) => (
         <section key={block.id} className={css.block}>
           <h3>
@@ -190,8 +190,8 @@ function Sheet({ sheet }: { sheet: Schemas['RunSheet'] }) {
                     {station.figure ? <Thumb figure={station.figure} /> : <span />}
                     <div>
                       <b>{station.name}</b> <span className={css.target}>{station.target}</span>
-                      {station.begins && <span className={css.options}>begin here: {station.begins}</span>}
-                      {station.lies && <span className={css.options}>there lies: {station.lies}</span>}
+                      {station.begins && <span className={css.options}>starts here: {station.begins}</span>}
+                      {station.lies && <span className={css.options}>put out: {station.lies}</span>}
                       <span className={css.options}>
                         {station.harder.length > 0 && (
                           <span>

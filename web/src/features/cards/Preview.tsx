@@ -7,15 +7,15 @@ export function Preview({ cards, booked }: { cards: Schemas['ClassCards']; booke
   const seen = new Set<string>()
   const once = cards.stations.filter((card) => !seen.has(card.name) && seen.add(card.name))
   return (
-    <article className={css.sheet} aria-label="Beforehand" data-density="normal">
+    <article className={css.sheet} aria-label="Send-ahead sheet" data-density="normal">
       <header className={css.head}>
         <h2>{cards.title}</h2>
         <p>{booked}</p>
       </header>
       {cards.announcement && <p className={css.notes}>{cards.announcement}</p>}
       <p className={css.notes}>
-        {cards.bring ? `To bring or wear: ${cards.bring}. ` : ''}
-        {cards.kit.length > 0 ? `We use: ${cards.kit.join(', ')}.` : 'We need nothing but the floor.'}
+        {cards.bring ? `Please bring or wear: ${cards.bring}. ` : ''}
+        {cards.kit.length > 0 ? `We use: ${cards.kit.join(', ')}.` : 'No kit needed.'}
       </p>
       <ul className={css.ahead}>
         {once.map((card) => (

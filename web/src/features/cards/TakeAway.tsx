@@ -19,10 +19,10 @@ export function TakeAway({ cards }: { cards: Schemas['ClassCards'] }) {
     </ul>
   )
   return (
-    <article className={css.sheet} aria-label="To take home" data-density="normal">
+    <article className={css.sheet} aria-label="Take-home sheet" data-density="normal">
       <header className={css.head}>
         <h2>{cards.title}</h2>
-        <p>to take home</p>
+        <p>Take-home sheet</p>
       </header>
       <h3>Today</h3>
       {list(cards.takeAway)}

@@ -8,16 +8,16 @@ export function WalkThrough({ cards }: { cards: Schemas['ClassCards'] }) {
     <article className={css.sheet} aria-label="Walk-through">
       <header className={css.head}>
         <h2>{cards.title}: walk-through</h2>
-        <p>{cards.walkThroughTakes} in all</p>
+        <p>{cards.walkThroughTakes} in total</p>
       </header>
       <table className={css.lines}>
         <thead>
           <tr>
             <th aria-label="Figure" />
             <th>Show</th>
-            <th>Stand</th>
+            <th>Seen from</th>
             <th>In this order</th>
-            <th>The fault to show</th>
+            <th>Fault to show</th>
             <th>Time</th>
           </tr>
         </thead>

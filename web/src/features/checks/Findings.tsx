@@ -13,10 +13,10 @@ import type { Finding, Offer } from '../editor/useChecks'
 import { useRules } from '../editor/useChecks'
 
 const severities = {
-  stop: 'Do not run it so',
-  fix: 'To mend',
-  consider: 'To think about',
-  note: 'By the way',
+  stop: 'Don’t run it like this',
+  fix: 'Needs fixing',
+  consider: 'Consider',
+  note: 'Worth knowing',
 } as const
 
 type Severity = keyof typeof severities
@@ -31,7 +31,7 @@ export function Findings() {
   const open = checks.findings.filter((f) => !f.waived)
   const left = checks.findings.filter((f) => f.waived)
   return (
-    <section aria-label="Findings" className={css.all}>
+    <section aria-label="Checks" className={css.all}>
       {trouble && (
         <p className={css.trouble} role="alert">
           {trouble}
@@ -39,10 +39,10 @@ export function Findings() {
       )}
       {checks.trouble && (
         <p className={css.trouble} role="alert">
-          People, kit, room and repairs could not be looked at. {checks.trouble}
+          People, kit, room and fixes could not be checked. {checks.trouble}
         </p>
       )}
-      {open.length === 0 && !checks.trouble && <p className={css.soft}>Nothing to mend.</p>}
+      {open.length === 0 && !checks.trouble && <p className={css.soft}>Nothing to fix.</p>}
       {(Object.keys(severities) as Severity[]).map((severity) => {
         const here = open.filter((f) => f.severity === severity)
         return (
@@ -68,7 +68,7 @@ export function Findings() {
       )}
       {left.length > 0 && (
         <details className={css.left} open={leftOpen} onToggle={(event) => setLeftOpen(event.currentTarget.open)}>
-          <summary>Left as it is: {left.length}</summary>
+          <summary>Accepted as is: {left.length}</summary>
           <ul className={css.list}>
             {left.map((finding) => (
               <li key={finding.key} className={css.finding} data-severity="waived">
@@ -102,15 +102,14 @@ function Group({ findings, onTrouble }: { findings: Finding[]; onTrouble: (words
         <One finding={first} onTrouble={onTrouble} />
       </li>
     )
-  const says = rules.data?.find((r) => r.code === first.code)?.says ?? first.what
+  const rule = rules.data?.find((r) => r.code === first.code)
+  const says = rule?.several ? `${findings.length} ${rule.several}` : (rule?.says ?? first.what)
   return (
     <li className={css.finding} data-severity={first.severity}>
       <details>
         <summary>
-          <strong>{says}</strong>{' '}
-          <span className={css.soft}>
-            Not so at {findings.length} places: {findings.map((f) => f.where).join(', ')}
-          </span>
+          <strong>{says}:</strong>{' '}
+          <span className={css.soft}>{[...new Set(findings.map((f) => f.where))].join(', ')}</span>
         </summary>
         <ul className={css.list}>
           {findings.map((finding) => (
@@ -138,7 +137,7 @@ function One({ finding, onTrouble }: { finding: Finding; onTrouble: (words: stri
         <summary>Why</summary>
         <p>{finding.why}</p>
         {finding.behind && <p>{finding.behind}</p>}
-        {finding.others && <p>Others: {finding.others}</p>}
+        {finding.others && <p>Some do it differently: {finding.others}</p>}
         <p className={css.soft}>{finding.source}</p>
       </details>
       <span className={css.small}>
@@ -155,10 +154,10 @@ function One({ finding, onTrouble }: { finding: Finding; onTrouble: (words: stri
 
 /** Where it is seen to; null for what is about the class as a whole. */
 function seenTo(finding: Finding, plan: Plan): { to: string; words: string } | null {
-  if (finding.code === 'people.expired') return { to: '/people', words: 'To the people' }
+  if (finding.code === 'people.expired') return { to: '/people', words: 'Open People' }
   if (finding.place === 'class') return null
-  if (finding.code.startsWith('kit.')) return { to: '../room?view=kit', words: 'To the kit' }
-  if (finding.ofSession) return { to: '../room', words: 'To the room' }
+  if (finding.code.startsWith('kit.')) return { to: '../room?view=kit', words: 'Open Kit' }
+  if (finding.ofSession) return { to: '../room', words: 'Open Room' }
   // An option is seen to at its station.
   const [, , block, , station] = (finding.pointer ?? '').split('/')
   const at = plan.blocks[Number(block)]
@@ -166,7 +165,7 @@ function seenTo(finding: Finding, plan: Plan): { to: string; words: string } | n
   if (!at) return null
   return {
     to: `../build#${within ? `station-${partId(within)}` : `block-${partId(at)}`}`,
-    words: `To ${finding.where}, ${clock(finding.at ?? 0)}`,
+    words: `Go to ${finding.where} (${clock(finding.at ?? 0)})`,
   }
 }
 
@@ -222,7 +221,7 @@ function OfferButton({ offer, onTrouble }: { offer: Offer; onTrouble: (words: st
     try {
       const mended = looked.current?.plan === plan ? looked.current.answer : await ask()
       if (core.store.getState().now.plan !== plan)
-        onTrouble('The class was changed meanwhile, so nothing was mended. Press it once more.')
+        onTrouble('The class changed in the meantime, so the fix was not used. Press it again.')
       else change(`repair ${offer.finding}`, (draft) => ({ ...draft, plan: mended.class }), mended.evaluation)
     } catch (error) {
       onTrouble(`Nothing was changed. ${troubleWords(error)}`)
@@ -244,7 +243,7 @@ function OfferButton({ offer, onTrouble }: { offer: Offer; onTrouble: (words: st
       <span className={css.then}>
         {offer.words.slice(0, 3).join('; ')}
         {offer.words.length > 3 && ` and ${offer.words.length - 3} more`}. Then: {offer.verdict}.
-        {waits && !checks.fresh && ' Looking at the last change first …'}
+        {waits && !checks.fresh && ' Checking your last change first…'}
       </span>
     </button>
   )
@@ -278,13 +277,13 @@ function Waive({ finding, onTrouble }: { finding: Finding; onTrouble: (words: st
   if (finding.waived)
     return (
       <button type="button" className={css.quiet} onClick={() => leave(null)}>
-        Look at it again
+        Reopen
       </button>
     )
   if (reason === null)
     return (
       <button type="button" className={css.quiet} onClick={() => setReason('')}>
-        Leave it, with a reason …
+        Accept as is…
       </button>
     )
   return (
@@ -298,14 +297,14 @@ function Waive({ finding, onTrouble }: { finding: Finding; onTrouble: (words: st
       <TextInput
         size="xs"
         aria-label="Reason"
-        placeholder={finding.ofSession ? 'Why it is right this time' : 'Why it is right so'}
+        placeholder={finding.ofSession ? 'Why is it right this time?' : 'Why is it right for this class?'}
         maxLength={400}
         autoFocus
         value={reason}
         onChange={(event) => setReason(event.currentTarget.value)}
       />
       <Button size="xs" type="submit" variant="default">
-        Leave it
+        Accept
       </Button>
     </form>
   )

@@ -28,18 +28,18 @@ export function ReadyPage() {
 
   if (!session)
     return (
-      <ErrorNote title="There is no occasion to be ready for.">
+      <ErrorNote title="This class has no date yet, so there is nothing to get ready for.">
         <Link to="../brief" relative="path">
-          Give the class a date in the brief
+          Add a date in the brief
         </Link>
       </ErrorNote>
     )
-  if (ready.isPending) return <Loader m="xl" aria-label="Looking at everything" />
+  if (ready.isPending) return <Loader m="xl" aria-label="Checking everything" />
   if (ready.isError)
     return (
-      <ErrorNote title={`It cannot be said whether the class is ready. ${troubleWords(ready.error)}`}>
+      <ErrorNote title={`The class could not be checked. ${troubleWords(ready.error)}`}>
         <Button variant="default" onClick={() => void ready.refetch()}>
-          Look again
+          Check again
         </Button>
       </ErrorNote>
     )
@@ -75,7 +75,7 @@ export function ReadyPage() {
         <p>{view.inOneLine}</p>
       </div>
       <section aria-labelledby="stands">
-        <h2 id="stands">How it stands</h2>
+        <h2 id="stands">At a glance</h2>
         <dl className={css.lines}>
           {view.lines.map((line) => (
             <div key={line.of}>
@@ -84,7 +84,7 @@ export function ReadyPage() {
                 {marks[line.standing]} {line.words}{' '}
                 {line.standing !== 'well' && (
                   <Link to={`../${line.to}`} relative="path" data-screen-only>
-                    see to it
+                    Fix this
                   </Link>
                 )}
               </dd>
@@ -93,9 +93,9 @@ export function ReadyPage() {
         </dl>
       </section>
       <section aria-labelledby="care">
-        <h2 id="care">Care and cautions</h2>
+        <h2 id="care">Care notes and cautions</h2>
         {view.care.length === 0 ? (
-          <p className={css.soft}>No care is known of anybody who is coming.</p>
+          <p className={css.soft}>Nobody expected has a care note.</p>
         ) : (
           <dl className={css.lines}>
             {view.care.map((care) => (
@@ -113,7 +113,7 @@ export function ReadyPage() {
         </ul>
       </section>
       <section className={css.wide} aria-labelledby="open">
-        <h2 id="open">What is still open</h2>
+        <h2 id="open">Still open</h2>
         <Findings />
         {view.off.length > 0 && (
           <ul className={css.plain}>
@@ -126,7 +126,7 @@ export function ReadyPage() {
         )}
       </section>
       <section aria-labelledby="show">
-        <h2 id="show">What to show, {view.showsTake} in all</h2>
+        <h2 id="show">What to show · {view.showsTake} in total</h2>
         <ol className={css.shows}>
           {view.shows.map((show, i) => (
             <li key={i}>
@@ -138,7 +138,7 @@ export function ReadyPage() {
       </section>
       <section aria-labelledby="setup">
         <h2 id="setup">Setting up the room</h2>
-        {view.setUp.length === 0 && <p className={css.soft}>Nothing has to be put out.</p>}
+        {view.setUp.length === 0 && <p className={css.soft}>Nothing to put out.</p>}
         <div className={css.ticks}>
           {view.setUp.map((place) => (
             <div key={place.place} className={css.ticks} role="group" aria-label={place.place}>

@@ -4,6 +4,7 @@ import type { DragEvent } from 'react'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import type { Fault, Plan, Schemas } from '../../api/client'
+import { many } from '../../ui/words'
 import { answer, api, Refused, troubleWords } from '../../api/client'
 import { useClasses, useClockFormat, useSessions } from '../../api/queries'
 import { useAct } from '../../save/acts'
@@ -110,8 +111,8 @@ export function ClassesPage() {
         <h1>Classes</h1>
         {!none && (
           <TextInput
-            aria-label="Look for a class"
-            placeholder="Look for a title"
+            aria-label="Find a class"
+            placeholder="Search titles"
             value={search}
             onChange={(event) => setSearch(event.currentTarget.value)}
           />
@@ -128,21 +129,21 @@ export function ClassesPage() {
         </Button>
       </div>
       {bad && (
-        <ErrorNote title={`“${bad.name}” was not opened; nothing was changed. ${bad.title}`}>
+        <ErrorNote title={`“${bad.name}” could not be opened. Nothing was changed. ${bad.title}`}>
           {bad.faults.length > 0 && (
             <ul>
               {bad.faults.map((fault, i) => (
                 <li key={i}>
-                  <code>{fault.pointer || 'the file'}</code>: {fault.detail} Right would be: {fault.right}.
+                  <code>{fault.pointer || 'the file'}</code>: {fault.detail} Should be: {fault.right}.
                 </li>
               ))}
             </ul>
           )}
         </ErrorNote>
       )}
-      {pending && !failed && <Loader aria-label="Fetching the classes" />}
+      {pending && !failed && <Loader aria-label="Loading classes" />}
       {failed && (
-        <ErrorNote title={`The classes cannot be fetched. ${troubleWords(failed)}`}>
+        <ErrorNote title={`Your classes could not be loaded. ${troubleWords(failed)}`}>
           <Anchor component="button" onClick={() => void queries.refetchQueries({ type: 'active' })}>
             Try again
           </Anchor>
@@ -151,21 +152,21 @@ export function ClassesPage() {
       {none && (
         <div className={css.empty}>
           <p>
-            No classes yet. A class begins with its brief: how long the room is booked, how many people, what for. Then
-            you build it from blocks and stations, and the tape on top shows at once whether it fits.
+            No classes yet. Start with a brief: how long you have the room, how many people, and what the class is for.
+            Then build it from blocks and stations; the tape shows straight away whether it fits.
           </p>
           <Button component={Link} to="/classes/new" size="md">
             Plan your first class
           </Button>
-          <p className={css.aside}>Have a class file from someone? Drop it anywhere on this page.</p>
+          <p className={css.aside}>Got a class file? Drop it anywhere on this page.</p>
         </div>
       )}
       {toCome.data && toCome.data.all > 0 && (
-        <Sessions title="To come" lines={fitting(toCome.data.sessions)} onRemove={dropSession} />
+        <Sessions title="Coming up" lines={fitting(toCome.data.sessions)} onRemove={dropSession} />
       )}
       {held.data && held.data.all > 0 && (
         <>
-          <Sessions title="Held" lines={fitting(held.data.sessions)} onRemove={dropSession} />
+          <Sessions title="Past" lines={fitting(held.data.sessions)} onRemove={dropSession} />
           <More
             shown={held.data.sessions.length}
             all={held.data.all}
@@ -174,16 +175,16 @@ export function ClassesPage() {
         </>
       )}
       {plans.data && (plans.data.all > 0 || search !== '') && (
-        <section aria-label="Plans">
+        <section aria-label="All classes">
           <div className={css.head}>
-            <h2 className={css.part}>Plans</h2>
+            <h2 className={css.part}>All classes</h2>
           </div>
           <ul className={css.list}>
             {plans.data.classes.map((line) => (
               <PlanLine key={line.id} line={line} onRemove={() => dropClass(line)} />
             ))}
           </ul>
-          {plans.data.all === 0 && <p className={css.aside}>No plan has that in its title.</p>}
+          {plans.data.all === 0 && <p className={css.aside}>No class title matches. Shorten the search.</p>}
           <More
             shown={plans.data.classes.length}
             all={plans.data.all}
@@ -248,11 +249,11 @@ function Sessions({ title, lines, onRemove }: SessionsProps) {
                   {planned
                     ? `${line.booking.headCount} expected`
                     : running
-                      ? 'under way now'
+                      ? 'in progress'
                       : line.status === 'logged'
-                        ? `logged, ${line.came} came`
-                        : 'started, not logged yet'}
-                  {line.copyOf && `, a copy of “${line.copyOf}”`}
+                        ? `logged · ${many(line.came, 'person', 'people')} came`
+                        : 'led, not logged yet'}
+                  {line.copyOf && `· copied from “${line.copyOf}”`}
                 </span>
               </span>
               <SmallTape id={line.classId} version={line.length + line.verdict} />
@@ -262,7 +263,7 @@ function Sessions({ title, lines, onRemove }: SessionsProps) {
               <span className={css.acts}>
                 {/* Also once it has started: a class that is under way is found again from any device. */}
                 {line.status !== 'logged' && <Link to={`${at}/lead`}>Lead</Link>}
-                <Link to={`/classes/new?copy=${line.classId}`}>Copy</Link>
+                <Link to={`/classes/new?copy=${line.classId}`}>Make a copy</Link>
                 <button type="button" className={css.act} onClick={() => onRemove(line)}>
                   Remove<span className="hidden"> {line.title}</span>
                 </button>
@@ -298,7 +299,7 @@ function localMinute(moment: number): string {
 
 /** A plan: how long it is, and how often it was held. */
 function PlanLine({ line, onRemove }: { line: Summary; onRemove: () => void }) {
-  const held = line.held === 0 ? 'not held yet' : `held ${line.held === 1 ? 'once' : `${line.held} times`}`
+  const held = line.held === 0 ? 'not led yet' : `led ${line.held === 1 ? 'once' : `${line.held} times`}`
   return (
     <li className={css.line}>
       <span className={css.when}>{held}</span>
@@ -307,8 +308,8 @@ function PlanLine({ line, onRemove }: { line: Summary; onRemove: () => void }) {
           {line.title}
         </Link>
         <span className={css.aside}>
-          {line.copyOf ? `a copy of “${line.copyOf}”, ` : ''}
-          {line.toCome === 0 ? 'no date to come' : `${line.toCome} to come`}
+          {line.copyOf ? `copied from “${line.copyOf}” · ` : ''}
+          {line.toCome === 0 ? 'no date planned' : `${many(line.toCome, 'date', 'dates')} coming up`}
         </span>
       </span>
       <SmallTape id={line.id} version={String(line.savedAt)} />
@@ -316,12 +317,12 @@ function PlanLine({ line, onRemove }: { line: Summary; onRemove: () => void }) {
         <strong>{line.length}</strong> {line.verdict}
       </span>
       <span className={css.acts}>
-        <Link to={`/classes/new?copy=${line.id}`}>Copy</Link>
+        <Link to={`/classes/new?copy=${line.id}`}>Make a copy</Link>
         <a href={`/api/classes/${line.id}/file`} download>
           Download
         </a>
         <button type="button" className={css.act} onClick={onRemove}>
-          Remove<span className="hidden"> the plan {line.title}</span>
+          Remove<span className="hidden"> {line.title} and all its dates</span>
         </button>
       </span>
     </li>

@@ -65,7 +65,7 @@ export function DeskClassCard({ of, choices, inClass }: Props) {
       )}
       {of.cancelled ? (
         <p className={css.trouble}>
-          The desk has cancelled this class. Nobody of its list is expected; whether it is held is for you to say.
+          The booking desk cancelled this class, so nobody on its list is expected. You decide whether it goes ahead.
         </p>
       ) : (
         <p>
@@ -74,7 +74,7 @@ export function DeskClassCard({ of, choices, inClass }: Props) {
           {gone.length > 0 && `, cancelled: ${gone.map((g) => g.name).join(', ')}`}.
         </p>
       )}
-      {of.held && <p className={css.soft}>It was held: the list changes nothing in it any more.</p>}
+      {of.held && <p className={css.soft}>This class has been led, so bookings no longer change it.</p>}
       {asked.length > 0 && (
         <ul className={css.asks} aria-label="Who is that?">
           {asked.map((guest) => (
@@ -84,9 +84,9 @@ export function DeskClassCard({ of, choices, inClass }: Props) {
       )}
       {!inClass && of.session && of.classId && (
         <p className={css.ask}>
-          <Link to={`/classes/${of.classId}/on/${of.session}/brief`}>To the class</Link>
+          <Link to={`/classes/${of.classId}/on/${of.session}/brief`}>Open class</Link>
           <Button size="xs" variant="default" onClick={() => void link(null)}>
-            It is another class
+            Wrong class
           </Button>
         </p>
       )}
@@ -96,14 +96,14 @@ export function DeskClassCard({ of, choices, inClass }: Props) {
             aria-label={`Which class is ${of.title}`}
             value=""
             data={[
-              { value: '', label: choices.length > 0 ? 'Which class is it? …' : 'No class is planned' },
+              { value: '', label: choices.length > 0 ? 'Which class is this?…' : 'No classes planned' },
               ...choices.map((c) => ({ value: c.session, label: `${c.title}, ${dayAndTime(c.startsAt, format)}` })),
             ]}
             disabled={choices.length === 0}
             onChange={(event) => event.currentTarget.value && void link(event.currentTarget.value)}
           />
           <span className={css.soft}>
-            No class of yours alone begins then, so nobody is expected from this list yet.
+            No single class of yours starts at that time, so choose which one this list is for.
           </span>
         </div>
       )}
@@ -132,14 +132,14 @@ function Ask({ guest, act }: { guest: Guest; act: (what: () => Promise<unknown>)
         size="xs"
         aria-label={`Who ${guest.name} is`}
         value=""
-        data={[{ value: '', label: 'On the roster: …' }, ...people.map((p) => ({ value: p.id, label: p.name }))]}
+        data={[{ value: '', label: 'On your People list…' }, ...people.map((p) => ({ value: p.id, label: p.name }))]}
         onChange={(event) => event.currentTarget.value && void say(event.currentTarget.value)}
       />
       <Button size="xs" variant="default" onClick={() => void add()}>
-        Somebody new
+        Add as a new person
       </Button>
       <Button size="xs" variant="subtle" onClick={() => void say(null)}>
-        Count only
+        Count without a name
       </Button>
     </li>
   )

@@ -34,18 +34,18 @@ export function DeskPage() {
       <p>
         <Link to="/people">People</Link>
       </p>
-      <h1>From the booking desk</h1>
+      <h1>Booking desk</h1>
       <p className={css.soft}>
-        A booking program that writes its lists as calendar files with attendees (.ics) into this folder is followed:
-        who books is expected, who cancels is not. A file that was read is removed, for it names people; what it said
-        goes a week after the class.
+        If your booking system saves calendar files with attendees (.ics) in this folder, Halterion follows them: people
+        who book are expected, people who cancel are not. Files are deleted once read because they name people; the
+        names are deleted a week after the class.
       </p>
       {view && (
         <p className={css.folder}>
           <code>{view.folder}</code>
         </p>
       )}
-      {desk.isError && <ErrorNote title={`The desk cannot be looked at. ${troubleWords(desk.error)}`} />}
+      {desk.isError && <ErrorNote title={`The booking desk could not be loaded. ${troubleWords(desk.error)}`} />}
       {trouble && (
         <p role="alert" className={css.trouble}>
           {trouble}
@@ -54,14 +54,14 @@ export function DeskPage() {
       {view && typeof view.simulated === 'boolean' && (
         <Checkbox
           mb="md"
-          label="A simulated desk takes bookings for the next class"
+          label="Try it: simulate bookings for the next class"
           checked={wanted ?? view.simulated}
           onChange={(event) => void simulate(event.currentTarget.checked)}
         />
       )}
       {(view?.faults.length ?? 0) > 0 && (
         <section aria-label="Files that cannot be read" role="alert" className={css.trouble}>
-          <p>These files cannot be read. They stay where they are: have them written again, or remove them.</p>
+          <p>These files could not be read and were left in the folder. Export them again or delete them.</p>
           <ul>
             {view!.faults.map((fault) => (
               <li key={fault.file}>
@@ -71,7 +71,7 @@ export function DeskPage() {
           </ul>
         </section>
       )}
-      {view?.classes.length === 0 && <p>Nothing has come from a desk yet.</p>}
+      {view?.classes.length === 0 && <p>No bookings yet.</p>}
       {view?.classes.map((of) => (
         <DeskClassCard key={of.uid} of={of} choices={view.choices} />
       ))}

@@ -68,15 +68,11 @@ export function ClassLayout() {
     const gone = query.error instanceof Refused && query.error.status === 404
     return (
       <ErrorNote
-        title={
-          gone
-            ? 'This class is not here any more.'
-            : `This class cannot be opened just now. ${troubleWords(query.error)}`
-        }
+        title={gone ? 'This class has been removed.' : `This class could not be opened. ${troubleWords(query.error)}`}
       >
         {gone ? (
           <Anchor component={Link} to="/">
-            Back to the list of classes
+            Go to Classes
           </Anchor>
         ) : (
           <Anchor component="button" onClick={() => void query.refetch()}>
@@ -184,9 +180,9 @@ export function ToLead() {
     }
   }, [query, wanted, navigate])
   return none ? (
-    <ErrorNote title="There is no occasion to lead this class on.">
+    <ErrorNote title="This class has no date yet, so it cannot be led.">
       <Anchor component={Link} to={`/classes/${id}/brief`}>
-        Give it a date in the brief
+        Add a date in the brief
       </Anchor>
     </ErrorNote>
   ) : (

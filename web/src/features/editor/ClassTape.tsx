@@ -82,7 +82,7 @@ export function ClassTape({ editor, onBlock, onSpan }: Props) {
       here={here}
       slot={plan.slotMinutes * 60}
       timeOfDay={at}
-      preview={editor.preview ? `As it would be: ${editor.preview.evaluation.verdict}` : undefined}
+      preview={editor.preview ? `Preview: ${editor.preview.evaluation.verdict}` : undefined}
       blocks={marked}
       hardest={editor.preview ? undefined : (editor.checks.hardest ?? undefined)}
       spans={spans}

@@ -32,7 +32,7 @@ export function Controls({ lead, clock, act, toggle }: Props) {
         <Control name="People" hint="a" onPress={() => toggle('people')} />
         <Control name="Voice" hint="v" onPress={() => toggle('voice')} />
         <Control name="Screens" hint="s" onPress={() => toggle('screens')} />
-        <Control name="Keys" hint="?" onPress={() => toggle('keys')} />
+        <Control name="Shortcuts" hint="?" onPress={() => toggle('keys')} />
         <EndClass off={off} onEnd={() => act('finish')} />
       </span>
     </div>

@@ -34,15 +34,15 @@ export function Done({ send, lead }: { send: (kind: CommandKind) => void; lead: 
 
   return (
     <div className={css.done}>
-      <h1 className={css.headline}>Done</h1>
-      <p>Now, while you still know: who came, and what did they do?</p>
+      <h1 className={css.headline}>Class finished</h1>
+      <p>While it is fresh: who came, and what did they do?</p>
       {trouble && <p role="alert">{trouble}</p>}
       <div className={css.controls}>
         <Link to={`/classes/${lead.classId}/on/${lead.session}/log`} className={css.big}>
           Write the log
         </Link>
-        <Control name="Not done: step back in" onPress={() => send('back')} />
-        <Control name="Lead it again from the top" onPress={() => void again()} />
+        <Control name="Not finished? Go back in" onPress={() => send('back')} />
+        <Control name="Lead it again from the start" onPress={() => void again()} />
       </div>
     </div>
   )

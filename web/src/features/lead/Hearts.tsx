@@ -17,7 +17,7 @@ export function Hearts({ who }: { who: Schemas['LeadPerson'][] }) {
   const hearts = useHearts(true).data?.hearts ?? []
   if (hearts.length === 0) return null
   return (
-    <ul className={css.hearts} aria-label="Hearts, by share of the estimated maximum">
+    <ul className={css.hearts} aria-label="Heart rates, % of estimated maximum">
       {hearts.map((heart) => (
         <li key={heart.person} data-hard={(heart.share ?? 0) > 0.85}>
           <b>{who.find((person) => person.id === heart.person)?.initials ?? '?'}</b>{' '}
@@ -44,7 +44,7 @@ export function BeltSwitch({ session }: { session: string }) {
           checked={act.isPending ? act.variables : on}
           onChange={(e) => act.mutate(e.currentTarget.checked)}
         />{' '}
-        Simulated heart-rate belts for everybody expected
+        Simulated heart-rate straps for everyone expected
       </label>
     </p>
   )

@@ -3,27 +3,27 @@ import css from './Stage.module.css'
 import { useSingleKeys } from './useStageKeys'
 
 const keys: [string, string][] = [
-  ['space or k', 'start, pause, go on, go'],
-  ['→ or n', 'skip to the next stretch'],
-  ['← or b', 'back to its start, or the one before'],
-  ['+ or t', 'ten seconds more'],
-  ['-', 'ten seconds less'],
+  ['space or k', 'start, pause, carry on, go'],
+  ['→ or n', 'skip to the next part'],
+  ['← or b', 'back to the start of this part, or to the one before'],
+  ['+ or t', 'add 10 s'],
+  ['-', 'take off 10 s'],
   ['1 2 3', 'take a way to catch up that is offered'],
   ['0', 'put the ways away'],
-  ['u', 'take the last one back'],
+  ['u', 'undo it'],
   ['m', 'bells on and off'],
   ['v', 'voice and beat'],
   ['a', 'people: who came, notes'],
   ['s', 'screens: wall and phone'],
   ['f', 'full screen'],
-  ['?', 'this sheet'],
+  ['?', 'this list'],
   ['Esc', 'close what is open'],
 ]
 
 export function KeySheet({ onClose }: { onClose: () => void }) {
   const [single, setSingle] = useSingleKeys()
   return (
-    <Sheet title="Keys" onClose={onClose}>
+    <Sheet title="Shortcuts" onClose={onClose}>
       <dl className={css.keys}>
         {keys.map(([key, what]) => (
           <div key={key}>

@@ -23,24 +23,24 @@ function OpenLead({ session }: { session: string }) {
     <ErrorNote
       title={
         empty
-          ? 'This class has no blocks yet, so there is nothing to lead.'
+          ? 'This class has no blocks yet. Add one on Build.'
           : faults.length > 0
-            ? 'This class cannot be led as it is.'
-            : `This class cannot be led just now. ${troubleWords(problem)}`
+            ? 'Some entries need putting right before you can lead this class.'
+            : `This class could not be opened for leading. ${troubleWords(problem)}`
       }
     >
       {!empty && faults.length > 0 && (
         <ul>
           {faults.map((fault) => (
             <li key={fault.pointer + fault.detail}>
-              {fault.pointer}: {fault.detail} Right would be: {fault.right}.
+              {fault.pointer}: {fault.detail} Should be: {fault.right}.
             </li>
           ))}
         </ul>
       )}
       <p>
         <Anchor component={Link} to="/">
-          To the classes
+          Go to Classes
         </Anchor>
       </p>
       {faults.length === 0 && <Button onClick={() => void navigate(0)}>Try again</Button>}

@@ -41,7 +41,7 @@ export function Now({ lead, clock }: Props) {
           {scene.others && <span>{scene.others}</span>}
           {scene.mirrorSide && <span>{scene.mirrorSide}</span>}
         </p>
-        {waiting && <p className={css.gate}>Ready when you are: press Go.</p>}
+        {waiting && <p className={css.gate}>Press Go when you are ready.</p>}
         {scene.say && <p className={css.say}>Say: {scene.say}</p>}
         {single && <Words card={single} />}
         {cards.length > 1 && <StationCards cards={cards} session={lead.session} />}

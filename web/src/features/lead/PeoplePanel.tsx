@@ -14,7 +14,7 @@ interface Props {
 }
 
 const taps: { tap: Schemas['QuickTap']; words: string }[] = [
-  { tap: 'easier', words: 'Took the easier' },
+  { tap: 'easier', words: 'Took the easier option' },
   { tap: 'dropped', words: 'Put a weight down hard' },
   { tap: 'pain', words: 'Pain' },
 ]
@@ -49,7 +49,7 @@ export function PeoplePanel({ lead, who: expected, scene, onClose }: Props) {
 
   return (
     <Sheet title="Who is here" onClose={onClose}>
-      {expected?.length === 0 && <p>Nobody is expected by name. People are named in the brief.</p>}
+      {expected?.length === 0 && <p>No names yet. Add them in the brief.</p>}
       {!expected && <p>Fetching who is expected…</p>}
       <div className={css.people} role="group" aria-label="Who came">
         {who.map((person) => (
@@ -67,7 +67,7 @@ export function PeoplePanel({ lead, who: expected, scene, onClose }: Props) {
       </div>
       {who.length > 0 && (
         <p>
-          {who.filter((person) => came(person.id)).length} of {who.length} here.{' '}
+          {who.filter((person) => came(person.id)).length} of {who.length} are here.{' '}
           <button
             type="button"
             className={css.way}
@@ -75,7 +75,7 @@ export function PeoplePanel({ lead, who: expected, scene, onClose }: Props) {
               who.filter((p) => !came(p.id)).forEach((p) => lead.send('note', { person: p.id, tap: 'came' }))
             }
           >
-            All are here
+            Everyone is here
           </button>
         </p>
       )}
@@ -133,7 +133,7 @@ export function PeoplePanel({ lead, who: expected, scene, onClose }: Props) {
           onChange={(e) => setText(e.currentTarget.value)}
         />{' '}
         <button type="submit" className={css.way}>
-          Keep
+          Save note
         </button>
       </form>
       <p role="status">{kept}</p>

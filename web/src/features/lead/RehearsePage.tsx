@@ -74,7 +74,7 @@ function Rehearsal({ script, session }: { script: Schemas['LeadScript']; session
         <Link to={`/lead/${session}`} className={css.back}>
           ‹ {script.title}
         </Link>
-        <span className={css.round}>Rehearsal: nothing is started</span>
+        <span className={css.round}>Rehearsal: this does not start the class</span>
         <b data-testid="rehearsed">
           {clockWords(at)} of {clockWords(length)}
         </b>
@@ -118,7 +118,7 @@ function Rehearsal({ script, session }: { script: Schemas['LeadScript']; session
         </div>
         <div className={css.controls}>
           <button type="button" className={css.big} onClick={() => setPlays(!plays)}>
-            {plays ? 'Stand still' : 'Play'}
+            {plays ? 'Pause' : 'Play'}
           </button>
           {SPEEDS.map((s) => (
             <button
@@ -138,7 +138,7 @@ function Rehearsal({ script, session }: { script: Schemas['LeadScript']; session
             Skip
           </button>
           <label className={css.control}>
-            <input type="checkbox" checked={aloud} onChange={(e) => setAloud(e.currentTarget.checked)} /> Aloud
+            <input type="checkbox" checked={aloud} onChange={(e) => setAloud(e.currentTarget.checked)} /> Voice on
           </label>
         </div>
       </footer>
@@ -176,9 +176,9 @@ function Talk({ scene }: { scene: Schemas['Scene'] }) {
           }
         }}
       >
-        {began === null ? 'Time your own talk' : 'Done talking'}
+        {began === null ? 'Time yourself talking' : 'Stop timing'}
       </button>{' '}
-      {took !== null && `${spoken(took)}; it has ${spoken(has)}.`}
+      {took !== null && `You took ${spoken(took)}; planned: ${spoken(has)}.`}
     </p>
   )
 }

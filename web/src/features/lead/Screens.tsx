@@ -54,7 +54,7 @@ export function Screens({ session, onClose }: { session: string; onClose: () => 
             a wall screen
           </button>{' '}
           <button type="button" className={css.way} onClick={() => ask.mutate('remote')}>
-            a phone
+            Pair a phone
           </button>
         </p>
       )}
@@ -68,11 +68,7 @@ export function Screens({ session, onClose }: { session: string; onClose: () => 
       )}
       {code && !devices.data?.void && (
         <div className={css.code}>
-          <svg
-            viewBox={`0 0 ${code.size} ${code.size}`}
-            role="img"
-            aria-label={`A picture of the address ${code.address}`}
-          >
+          <svg viewBox={`0 0 ${code.size} ${code.size}`} role="img" aria-label={`QR code for ${code.address}`}>
             <rect width="100%" height="100%" fill="#fff" />
             <path d={code.picture} fill="#000" />
           </svg>
@@ -85,7 +81,8 @@ export function Screens({ session, onClose }: { session: string; onClose: () => 
             <br />
             <span data-testid="address">{code.address.replace(/#.*/, '')}</span>
             <br />
-            The browser will say that it does not know this machine: that is expected, the certificate is its own.
+            The browser will warn that it does not know this computer. That is expected: Halterion makes its own
+            certificate.
           </p>
         </div>
       )}
@@ -93,10 +90,10 @@ export function Screens({ session, onClose }: { session: string; onClose: () => 
         <ul className={css.devices}>
           {devices.data!.devices.map((d) => (
             <li key={d.id}>
-              {d.name} ({d.role}), last seen{' '}
+              {d.name} ({d.role === 'wall' ? 'wall screen' : 'phone'}), last seen{' '}
               {new Date(d.lastSeen).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}{' '}
               <button type="button" className={css.way} onClick={() => away.mutate(d.id)}>
-                Send away
+                Disconnect
               </button>
             </li>
           ))}

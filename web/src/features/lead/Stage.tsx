@@ -61,7 +61,7 @@ export function Stage({ lead }: { lead: Lead }) {
 
   const tape = useTape(lead)
   const scheme = useComputedColorScheme('dark')
-  const said = over ? 'The class is done.' : [scene.headline, scene.target, scene.sideWords].filter(Boolean).join(', ')
+  const said = over ? 'Class finished.' : [scene.headline, scene.target, scene.sideWords].filter(Boolean).join(', ')
   const announced = useAnnounced(lead, clock)
   const isTold = voice.settings.on && voice.caption !== null && phase === 'running'
 
@@ -89,7 +89,7 @@ export function Stage({ lead }: { lead: Lead }) {
               </p>
             )}
             <WhoNeeds who={who} on={on} next={cardsOf(script.scenes[index + 1])} />
-            {script.focus && <p className={css.focus}>Today: {script.focus}</p>}
+            {script.focus && <p className={css.focus}>Cue of the day: {script.focus}</p>}
           </>
         )}
         <p className="hidden" aria-live="assertive">

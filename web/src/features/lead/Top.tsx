@@ -46,7 +46,7 @@ export function Top({ lead, clock, ways, bells }: Props) {
       )}
       {!over && (
         <span className={css.left}>
-          <b data-testid="class-left" aria-label={`${spoken((end - position) / 1000)} left in the class`}>
+          <b data-testid="class-left" aria-label={`${spoken((end - position) / 1000)} to go in the class`}>
             {clockWords(Math.ceil((end - position) / 1000))}
           </b>{' '}
           left
@@ -133,7 +133,7 @@ function Trouble({ lead, over, bells, elsewhere }: TroubleProps) {
       )}
       {elsewhere && (
         <span className={css.warning} role="status">
-          Another screen leads.{' '}
+          Another screen is leading.{' '}
           <button type="button" className={css.sound} onClick={() => lead.send('lead')}>
             Lead here
           </button>
@@ -141,7 +141,7 @@ function Trouble({ lead, over, bells, elsewhere }: TroubleProps) {
       )}
       {lead.asked > 0 && (
         <span className={css.warning} role="alert">
-          Another screen led while this one was without the server.{' '}
+          Another screen was leading while this one was offline.{' '}
           {lead.asked === 1 ? '1 tap was' : `${lead.asked} taps were`} made here.{' '}
           <button type="button" className={css.sound} onClick={() => lead.answerAsked(true)}>
             Send them
@@ -153,7 +153,7 @@ function Trouble({ lead, over, bells, elsewhere }: TroubleProps) {
       )}
       {lead.slept > 0 && (
         <span className={css.warning} role="status">
-          This machine slept for {spoken(lead.slept / 1000)}. The class is where it should be.{' '}
+          This computer was asleep for {spoken(lead.slept / 1000)}. The class has kept time.{' '}
           <button type="button" className={css.sound} onClick={lead.sleepSeen}>
             Seen
           </button>
@@ -161,7 +161,7 @@ function Trouble({ lead, over, bells, elsewhere }: TroubleProps) {
       )}
       {lead.trouble && lead.connected && (
         <span className={css.warning} role="alert">
-          A tap was not taken. {lead.trouble}
+          That did not go through. {lead.trouble}
         </span>
       )}
       {over ? null : bells.on ? (
@@ -170,7 +170,7 @@ function Trouble({ lead, over, bells, elsewhere }: TroubleProps) {
         </button>
       ) : (
         <button type="button" className={css.soundOff} onClick={bells.turnOn}>
-          {bells.waits ? 'Sound was on: tap anywhere to ring again' : 'Sound is off: turn it on'}
+          {bells.waits ? 'Tap anywhere to turn sound back on' : 'Sound is off. Turn it on'}
         </button>
       )}
     </span>

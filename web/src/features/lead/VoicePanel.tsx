@@ -35,7 +35,7 @@ export function VoicePanel({
             checked={settings.on}
             onChange={(e) => set({ ...settings, on: e.currentTarget.checked })}
           />{' '}
-          Say the calls
+          Speak the calls
         </label>
       </p>
       <p>
@@ -47,7 +47,7 @@ export function VoicePanel({
               value={settings.voice}
               onChange={(e) => set({ ...settings, voice: e.currentTarget.value })}
             >
-              <option value="">The first that speaks English</option>
+              <option value="">First English voice</option>
               {voices.map((v) => (
                 <option key={v.voiceURI} value={v.voiceURI}>
                   {v.name} ({v.lang})
@@ -60,13 +60,13 @@ export function VoicePanel({
             This device has no voice of its own.{' '}
             {clips.length > 0
               ? `Your own clips speak: ${clips.length} of ${CLIPS.length}.`
-              : 'Bells alone, until you record clips below.'}
+              : 'Bells only until you record your own words below.'}
           </span>
         )}
       </p>
       <p>
         <label>
-          Loudness{' '}
+          Volume{' '}
           <input
             type="range"
             min={0}
@@ -83,11 +83,11 @@ export function VoicePanel({
             setTried(
               say({ text: 'Switch: left foot in front', clips: ['switch', 'left'] }, voices, settings)
                 ? ''
-                : 'There is neither a voice nor a clip to say it with.',
+                : 'No voice or recording is available for this.',
             )
           }
         >
-          Say something
+          Test the voice
         </button>{' '}
         <span role="status">{tried}</span>
       </p>
@@ -102,7 +102,7 @@ export function VoicePanel({
             checked={beat.clicks}
             onChange={(e) => beat.set({ clicks: e.currentTarget.checked })}
           />{' '}
-          Clicks at the tempo of the reps
+          Click with each rep
         </label>
       </p>
       <p>
@@ -128,15 +128,15 @@ export function VoicePanel({
             checked={beat.matched}
             onChange={(e) => beat.set({ matched: e.currentTarget.checked })}
           />{' '}
-          whole beats to each rep
+          match whole beats to each rep
         </label>
       </p>
       <OwnMusic beat={beat} />
       <details>
         <summary>
-          Record your own clips ({clips.length} of {CLIPS.length})
+          Record your own words ({clips.length} of {CLIPS.length})
         </summary>
-        <p>They speak where a device has no voice of its own, and are kept with your data.</p>
+        <p>Used where a device has no voice; stored with your data.</p>
         <div className={css.people}>
           {CLIPS.map((word) => (
             <Recorder
@@ -179,22 +179,22 @@ function OwnMusic({ beat }: { beat: Beat }) {
   return (
     <p>
       <label>
-        A file of your own in its place{' '}
+        Use your own music file{' '}
         <input type="file" accept="audio/*" onChange={(e) => choose(e.currentTarget.files?.[0])} />
       </label>
       {file && (
         <>
           {' '}
           <button type="button" className={css.way} onClick={tap}>
-            Tap its beat
+            Tap the beat
           </button>{' '}
           <span role="status">
             {file.speed
-              ? `It has ${file.speed} beats a minute and is played to go with the beat.`
-              : 'Four taps or more: until then it is played as it is.'}
+              ? `${file.speed} beats per minute, played in time with the class.`
+              : 'Tap four times or more; until then it plays at its own speed.'}
           </span>{' '}
           <button type="button" className={css.way} onClick={() => choose(undefined)}>
-            Leave it out
+            Remove
           </button>
         </>
       )}

@@ -11,16 +11,16 @@ export function WaysBar({ ways }: { ways: Ways }) {
     <section className={css.waysBar} aria-label="Ways to catch up" data-testid="ways" tabIndex={0}>
       {isFresh && (
         <p role="status">
-          Taken: {taken.title}.{' '}
+          Done: {taken.title}.{' '}
           <button type="button" className={css.way} onClick={undo}>
-            <Key>u</Key> Take it back
+            <Key>u</Key> Undo
           </button>{' '}
           <button type="button" className={css.way} onClick={seen}>
-            Good
+            OK
           </button>
         </p>
       )}
-      {failed && !isFresh && <p>Ways to catch up need the server. Ten seconds less, and skip, go on without it.</p>}
+      {failed && !isFresh && <p>No suggestions while offline. −10 s and Skip still work.</p>}
       {found && found.ways.length > 0 && (
         <>
           <p className={css.late} data-late={found.lateSeconds > 0}>

@@ -42,7 +42,7 @@ export function AboutClass({
         />
       </div>
       <Textarea
-        label="About this class, for next time"
+        label="Notes for next time"
         autosize
         minRows={2}
         maxLength={2000}

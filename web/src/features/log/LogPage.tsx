@@ -39,13 +39,13 @@ export function LogPage() {
     staleTime: Infinity,
     refetchOnWindowFocus: false,
   })
-  if (id === '') return <ErrorNote title="This class has no occasion yet, so there is nothing to log." />
+  if (id === '') return <ErrorNote title="This class has no date yet, so there is nothing to log." />
   if (query.isPending) return <Loader m="xl" aria-label="Opening the log" />
   if (query.isError) {
     return (
-      <ErrorNote title={`There is no log to show. ${troubleWords(query.error)}`}>
+      <ErrorNote title={`The log could not be opened. ${troubleWords(query.error)}`}>
         <Anchor component={Link} to="../build" relative="path">
-          Back to building
+          Go to Build
         </Anchor>
       </ErrorNote>
     )
@@ -80,7 +80,7 @@ function OpenLog({ session, log, left }: { session: string; log: LogView; left: 
         <div>
           <p className={css.led}>{log.led}</p>
           <p className={css.aside}>
-            {came} of {rows.length} came. Correct what was different; leave the rest.
+            {came} of {rows.length} came. Change only what was different.
           </p>
         </div>
         {main.length > 0 && main.length < log.columns.length && (
@@ -97,10 +97,10 @@ function OpenLog({ session, log, left }: { session: string; log: LogView; left: 
       {rows.length === 0 ? (
         <p>
           {others.length > 0 ? (
-            'Nobody is expected yet. Add who came below.'
+            'Nobody was expected. Add who came below.'
           ) : (
             <>
-              Nobody is on the roster yet. <Link to="/people">Add the people who come</Link>, then log them here.
+              Your People list is empty. <Link to="/people">Add the people who come</Link>, then log them here.
             </>
           )}
         </p>
@@ -113,7 +113,7 @@ function OpenLog({ session, log, left }: { session: string; log: LogView; left: 
                 <th scope="col">
                   Came
                   <AllSelect
-                    label="All or none came"
+                    label="Mark all or none as here"
                     words={[
                       ['all', 'all'],
                       ['none', 'none'],
@@ -170,14 +170,14 @@ function OpenLog({ session, log, left }: { session: string; log: LogView; left: 
         <NativeSelect
           mt="md"
           maw={260}
-          label="Somebody else came"
+          label="Someone else from your list came"
           value=""
           onChange={(event) => {
             const person = others.find((r) => r.row.personId === event.currentTarget.value)
             if (person) add({ ...person.row, came: true })
           }}
         >
-          <option value="">choose a name …</option>
+          <option value="">Choose a name…</option>
           {others.map((r) => (
             <option key={r.row.personId} value={r.row.personId}>
               {r.name}
@@ -205,7 +205,7 @@ function WalkIn({ onAdded, learn }: { onAdded: (person: Person) => void; learn: 
       onAdded(person)
       setName('')
     } catch (error) {
-      setTrouble(`Not added yet. ${troubleWords(error)}`)
+      setTrouble(`They were not added. ${troubleWords(error)}`)
     }
   }
   return (
@@ -217,17 +217,17 @@ function WalkIn({ onAdded, learn }: { onAdded: (person: Person) => void; learn: 
       }}
     >
       <TextInput
-        label="Somebody new walked in"
+        label="Someone new came"
         placeholder="name"
         maxLength={80}
         w={260}
         value={name}
         error={trouble || undefined}
-        description={adder.isPaused ? 'Waits for the server, and is added as soon as it answers.' : undefined}
+        description={adder.isPaused ? 'Halterion is not answering; they will be added when it is back.' : undefined}
         onChange={(event) => setName(event.currentTarget.value)}
       />
       <Button type="submit" variant="default" disabled={name.trim() === '' || adder.isPending}>
-        Add to the roster and the log
+        Add to People and to this log
       </Button>
     </form>
   )

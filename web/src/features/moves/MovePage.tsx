@@ -49,7 +49,7 @@ function Picture({ id, option, moves, view }: PictureProps) {
   const failed = (moves && film.error) || (view && turned.error)
   return (
     <div className={css.figured}>
-      {failed && <ErrorNote title={`It is not shown as you asked. ${troubleWords(failed)}`} />}
+      {failed && <ErrorNote title={`This view could not be drawn. ${troubleWords(failed)}`} />}
       {moves && film.data ? <FilmView film={film.data} alt={figure.alt} /> : <FigureView figure={figure} />}
       {figure.map && <FootMap map={figure.map} />}
     </div>
@@ -88,7 +88,7 @@ export function MovePage() {
   if (page.isError || !move) {
     const gone = page.error instanceof Refused && page.error.status === 404
     return (
-      <ErrorNote title={gone ? 'There is no such move.' : `The move cannot be fetched. ${troubleWords(page.error)}`}>
+      <ErrorNote title={gone ? 'This move does not exist.' : `The move cannot be fetched. ${troubleWords(page.error)}`}>
         <Anchor component={Link} to="/moves">
           To all moves
         </Anchor>
@@ -99,20 +99,20 @@ export function MovePage() {
   const rows: [string, string | null | undefined][] = [
     ['Getting in and out', move.getIn],
     ['Set-up', move.setUp],
-    ['Path', move.path],
+    ['Movement', move.path],
     ['End position', move.end],
-    ['Breath', move.breath],
+    ['Breathing', move.breath],
     ['One rep', move.rep],
     ['Left and right', move.sideMeans ? `the ${move.sideMeans}` : null],
     ['Usual tempo', move.tempo],
     ['Kit', move.kit.join(', ') || 'none'],
     ['Kit safety', move.kitSafety],
     ['What works', move.muscles],
-    ['Felt where', move.felt],
-    ...(move.elsewhere ?? []).map((e): [string, string] => [`Felt in the ${e.where}`, e.change]),
-    ['Not felt at all', move.notFelt],
-    ['Test yourself', move.selfCheck],
-    ['Ready for it', move.readiness],
+    ['Where you feel it', move.felt],
+    ...(move.elsewhere ?? []).map((e): [string, string] => [`If you feel it in the ${e.where}`, e.change]),
+    ['If you feel nothing', move.notFelt],
+    ['Check yourself', move.selfCheck],
+    ['First be able to', move.readiness],
     ['Take care', move.cautions],
     ['Say', (move.cues ?? []).join(' · ') || null],
   ]
@@ -123,7 +123,7 @@ export function MovePage() {
   return (
     <Page name={move.name}>
       <p className={css.back}>
-        <Link to="/moves">‹ All moves</Link>
+        <Link to="/moves">‹ Moves</Link>
       </p>
       <div className={css.head}>
         <h1>
@@ -132,17 +132,17 @@ export function MovePage() {
         {move.aliases.length > 0 && <p className={css.aliases}>also: {move.aliases.join(', ')}</p>}
         {own ? (
           <Button component={Link} variant="default" size="xs" to={`/moves/${id}/edit`}>
-            Change it
+            Edit
           </Button>
         ) : (
           <Button component={Link} variant="default" size="xs" to={`/moves/new?from=${id}`}>
-            Make it your own
+            Make my own version
           </Button>
         )}
         {drawn && (
           <>
             <Button variant="default" size="xs" aria-pressed={moves} onClick={() => setMoves(!moves)}>
-              {moves ? 'Hold still' : 'Show it moving'}
+              {moves ? 'Stop moving' : 'Show moving'}
             </Button>
             <NativeSelect
               aria-label="Seen from"
@@ -150,17 +150,17 @@ export function MovePage() {
               value={view}
               onChange={(event) => setView(event.currentTarget.value as View | '')}
             >
-              <option value="">where it is clearest</option>
+              <option value="">clearest view</option>
               <option value="side">from the side</option>
               <option value="front">from the front</option>
-              <option value="quarter">from in front, turned</option>
-              <option value="behind">from behind, turned</option>
+              <option value="quarter">front, at an angle</option>
+              <option value="behind">back, at an angle</option>
             </NativeSelect>
           </>
         )}
       </div>
       {move.picture && <img className={css.photo} src={move.picture} alt={move.name} />}
-      <ul className={css.options} aria-label="Harder, main, easier and instead">
+      <ul className={css.options} aria-label="Harder, main, easier and alternative">
         {page.data.options.map((option) => (
           <li key={option.tier} data-tier={option.tier}>
             <Picture id={id} option={option} moves={moves} view={view} />
@@ -168,7 +168,7 @@ export function MovePage() {
             <span>{option.words}</span>
             {option.why && <em>{option.why}</em>}
             {option.demand.length > 0 && (
-              <dl className={css.demand} aria-label="What it asks, 0 to 5">
+              <dl className={css.demand} aria-label="Demands, 0 to 5">
                 {option.demand.map((line) => (
                   <div key={line.of}>
                     <dt>{line.of}</dt>
@@ -198,9 +198,9 @@ export function MovePage() {
       )}
       {drawn && (
         <p className={css.legend}>
-          Key poses beside each other, the right side working; the arrow is the way, pale limbs are on the far side,
-          shaded is where it should be felt. A drawing by segment lengths, no picture of you. What it asks is a static
-          estimate, 0 to 5.
+          Key positions side by side, working the right side. The arrow shows the movement, pale limbs are on the far
+          side, shading shows where you should feel it. An average body, not yours. Demands (0 to 5) are an estimate
+          from still positions.
         </p>
       )}
       <div className={css.columns}>
@@ -231,9 +231,9 @@ export function MovePage() {
               </li>
             ))}
           </ul>
-          <h2 className={css.part}>Where it has been used</h2>
+          <h2 className={css.part}>Used in</h2>
           {page.data.uses.length === 0 ? (
-            <p>In no class yet.</p>
+            <p>No class yet.</p>
           ) : (
             <ul className={css.faults}>
               {page.data.uses.map((use) => (

@@ -3,6 +3,7 @@ import type { KeyboardEvent } from 'react'
 import { useEffect, useRef, useState } from 'react'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import type { Family, Move, Schemas } from '../../api/client'
+import { many } from '../../ui/words'
 import { answer, api, troubleWords } from '../../api/client'
 import { stationStarter } from '../../api/queries'
 import { FamilyMark } from '../../ui/FamilyMark'
@@ -102,12 +103,12 @@ export function MovePicker({ title, current, onChoose, onClose }: Props) {
       <div className={css.picking}>
         <TextInput
           data-autofocus
-          label="Look for"
+          label="Search"
           role="combobox"
           aria-expanded
           aria-controls="moves-found"
           aria-activedescendant={chosen ? `found-${chosen.id}` : undefined}
-          placeholder="a name, also a half-remembered one"
+          placeholder="any name you know it by"
           value={q}
           onChange={(event) => {
             setQ(event.currentTarget.value)
@@ -131,7 +132,7 @@ export function MovePicker({ title, current, onChoose, onClose }: Props) {
           ))}
         </NativeSelect>
         <NativeSelect
-          label="Kind to"
+          label="Suitable for"
           value={limit ?? ''}
           onChange={(event) => {
             setLimit((event.currentTarget.value || undefined) as Schemas['Limit'] | undefined)
@@ -153,21 +154,19 @@ export function MovePicker({ title, current, onChoose, onClose }: Props) {
             {ask('Harder than this one', than === 'harder', () => setThan(than === 'harder' ? undefined : 'harder'))}
           </>
         )}
-        {ask('No kit left', kit === 'none', () => setKit(kit === 'none' ? '' : 'none'))}
+        {ask('No kit needed', kit === 'none', () => setKit(kit === 'none' ? '' : 'none'))}
         {ask('Sideways', plane === 'frontal', () => setPlane(plane === 'frontal' ? undefined : 'frontal'))}
-        {ask('Standing up', position === 'standing', () =>
-          setPosition(position === 'standing' ? undefined : 'standing'),
-        )}
+        {ask('Standing', position === 'standing', () => setPosition(position === 'standing' ? undefined : 'standing'))}
         {ask('On the back', position === 'onTheBack', () =>
           setPosition(position === 'onTheBack' ? undefined : 'onTheBack'),
         )}
         {ask('For a sore knee', limit === 'knee', () => setLimit(limit === 'knee' ? undefined : 'knee'))}
         <span role="status" className={css.asking}>
-          {pending ? '' : `${found.length} found`}
-          {limit && ' – a first sieve, no clearance: ask the person'}
+          {pending ? '' : `${many(found.length, 'move', 'moves')}`}
+          {limit && ' – a first filter, not clearance: ask the person'}
         </span>
       </div>
-      {failed && <p role="alert">The moves cannot be looked through. {troubleWords(failed)}</p>}
+      {failed && <p role="alert">The moves could not be searched. {troubleWords(failed)}</p>}
       {!failed && !pending && found.length === 0 && (
         <p role="status">No moves match. Shorten the search or clear a filter.</p>
       )}
@@ -195,7 +194,11 @@ export function MovePicker({ title, current, onChoose, onClose }: Props) {
               <span className={css.name}>
                 <FamilyMark family={move.family} size={14} /> {move.name}
                 <small className={css.asking}>
-                  {trades ? (move.id === current ? 'this one' : trades.get(move.id) || 'asks the same') : thumb?.asks}
+                  {trades
+                    ? move.id === current
+                      ? 'current move'
+                      : trades.get(move.id) || 'same demands'
+                    : thumb?.asks}
                   {move.kit.length > 0 && ` · ${move.kit.join(', ')}`}
                 </small>
                 {kind?.has(move.id) && <small className={css.only}>only as: {kind.get(move.id)}</small>}

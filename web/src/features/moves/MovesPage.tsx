@@ -17,7 +17,7 @@ const positions: [Move['position'], string][] = [
   ['sideLying', 'on one side'],
   ['handsAndKnees', 'hands and knees'],
   ['kneeling', 'kneeling'],
-  ['prone', 'on the front'],
+  ['prone', 'face down'],
   ['seated', 'sitting'],
   ['bench', 'bench or chair'],
   ['machine', 'machine'],
@@ -87,7 +87,7 @@ export function MovesPage() {
       if (state === 'refused') saver.discard()
       const fault = faults[0]
       if (state !== 'saved')
-        notBroughtIn(fault ? `${fault.pointer}: ${fault.detail} Right would be: ${fault.right}.` : words)
+        notBroughtIn(fault ? `${fault.pointer}: ${fault.detail} Should be: ${fault.right}.` : words)
     } catch (error) {
       const unread = error instanceof SyntaxError || error instanceof TypeError
       notBroughtIn(unread ? 'It is no file of moves.' : troubleWords(error))
@@ -116,15 +116,15 @@ export function MovesPage() {
         <h1>Moves</h1>
         <span style={{ flex: 1 }} />
         <Button component={Link} to="/moves/new" variant="default" size="xs">
-          A move of your own
+          New move
         </Button>
         <Button component="a" href="/api/own-moves" download="own-moves.json" variant="default" size="xs">
-          Export your own
+          Export my moves
         </Button>
         <FileButton accept=".json,application/json" onChange={(file) => void bringIn(file)}>
           {(props) => (
             <Button variant="default" size="xs" {...props}>
-              Bring some in
+              Import moves
             </Button>
           )}
         </FileButton>
@@ -132,7 +132,7 @@ export function MovesPage() {
       {problem && <ErrorNote title={problem} />}
       <div className={css.sieves}>
         <TextInput
-          label="Look for"
+          label="Search"
           size="xs"
           className={css.find}
           placeholder="a name, also a half-remembered one"
@@ -142,11 +142,11 @@ export function MovesPage() {
         {sieve('family', 'Family', 'any', families)}
         {sieve('position', 'Position', 'any', positions)}
         {sieve('plane', 'Direction', 'any', planes)}
-        {sieve('kit', 'With', 'anything', kits)}
-        {sieve('limit', 'Kind to', 'anyone', limits)}
+        {sieve('kit', 'Kit', 'anything', kits)}
+        {sieve('limit', 'Suitable for', 'anyone', limits)}
         {get('limit') && (
           <Checkbox
-            label="a strict limit"
+            label="strict (keep a wider margin)"
             checked={get('strict') === 'yes'}
             onChange={(event) => set('strict', event.currentTarget.checked ? 'yes' : '')}
           />
@@ -157,11 +157,13 @@ export function MovesPage() {
         {failed
           ? ''
           : pending
-            ? 'Looking …'
+            ? 'Searching…'
             : found.length === total
               ? `${total} moves`
               : `${found.length} of ${total} moves`}
-        {!failed && get('limit') && ' – a first sieve, no clearance: ask the person, and their own carer where unsure'}
+        {!failed &&
+          get('limit') &&
+          ' – a first filter, not clearance: ask the person, and their doctor or midwife if unsure'}
       </p>
       {!failed && !pending && found.length === 0 && (
         <p>

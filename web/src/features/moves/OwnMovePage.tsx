@@ -25,11 +25,11 @@ const texts: [keyof OwnMove, string][] = [
   ['end', 'End position'],
   ['breath', 'Breath'],
   ['rep', 'What one rep is'],
-  ['felt', 'Felt where, and what to change if elsewhere'],
+  ['felt', 'Where you feel it, and what to change if not'],
   ['muscles', 'What works'],
   ['easier', 'How to make it easier'],
   ['harder', 'How to make it harder'],
-  ['readiness', 'What should be sound before it'],
+  ['readiness', 'What to be able to do first'],
   ['kitSafety', 'Kit safety'],
   ['cautions', 'Cautions'],
 ]
@@ -96,7 +96,7 @@ export function OwnMovePage() {
       : ({ id: '', name: search.get('name') ?? '', family: 'squat' } as OwnMove)
   if (!start) {
     return (
-      <ErrorNote title="There is no such move of your own.">
+      <ErrorNote title="You have no move with this name.">
         <Anchor component={Link} to="/moves">
           To all moves
         </Anchor>
@@ -137,7 +137,7 @@ function Form({ start, moves, own }: FormProps) {
     saver.put([next])
     const { state, words, faults } = await saver.settled()
     setFaults(faults)
-    setProblem(state === 'saved' ? '' : `It was not kept; what you typed is still here. ${words}`)
+    setProblem(state === 'saved' ? '' : `The move was not saved. What you typed is still here. ${words}`)
     if (state === 'refused') saver.discard()
     if (state !== 'saved') return
     if (saver.isLatest([next])) return void navigate(`/moves/${next.id}`)
@@ -171,17 +171,17 @@ function Form({ start, moves, own }: FormProps) {
   )
 
   return (
-    <Page name={start.id === '' ? 'A move of your own' : start.name}>
+    <Page name={start.id === '' ? 'New move' : start.name}>
       <p className={css.back}>
         <Link to="/moves">‹ All moves</Link>
       </p>
-      <h1>{start.id === '' ? 'A move of your own' : `Change ${start.name}`}</h1>
+      <h1>{start.id === '' ? 'New move' : `Edit ${start.name}`}</h1>
       {problem && (
         <ErrorNote title={problem}>
           <ul>
             {faults.map((fault) => (
               <li key={fault.pointer + fault.detail}>
-                <code>{fault.pointer}</code>: {fault.detail} Right would be: {fault.right}.
+                <code>{fault.pointer}</code>: {fault.detail} Should be: {fault.right}.
               </li>
             ))}
           </ul>
@@ -198,11 +198,11 @@ function Form({ start, moves, own }: FormProps) {
         <CommaList label="Also called" value={move.aliases} onChange={(aliases) => set('aliases', aliases)} />
         {pick('family', 'Family', families)}
         <NativeSelect
-          label="Looks like, and asks as much as"
+          label="Draw it like, with the same demands"
           value={move.like ?? ''}
           onChange={(e) => set('like', e.currentTarget.value)}
         >
-          <option value="">nothing of ours: no figure</option>
+          <option value="">none of these (no figure)</option>
           {moves.map((m) => (
             <option key={m.id} value={m.id}>
               {m.name}
@@ -217,7 +217,7 @@ function Form({ start, moves, own }: FormProps) {
           ['handsAndKnees', 'hands and knees'],
           ['kneeling', 'kneeling'],
           ['seated', 'seated'],
-          ['prone', 'on the belly'],
+          ['prone', 'face down'],
           ['bench', 'bench'],
           ['machine', 'machine'],
         ])}
@@ -227,14 +227,14 @@ function Form({ start, moves, own }: FormProps) {
           ['transverse', 'turning'],
         ])}
         {pick('sided', 'Sides', [
-          ['twoSided', 'both do the same'],
+          ['twoSided', 'both sides together'],
           ['oneSided', 'one side, then the other'],
-          ['alternating', 'in turn'],
+          ['alternating', 'alternating'],
         ])}
         {move.sided !== undefined && move.sided !== 'twoSided' && (
           <TextInput
-            label="What its side means"
-            placeholder="foot in front"
+            label="“Left” and “right” mean the…"
+            placeholder="front foot"
             value={move.sideMeans ?? ''}
             onChange={(e) => set('sideMeans', e.currentTarget.value)}
           />
@@ -263,13 +263,15 @@ function Form({ start, moves, own }: FormProps) {
         <CommaList label="What you say of it" value={move.cues} onChange={(cues) => set('cues', cues)} />
         <FaultRows value={move.faults} onChange={(faults) => set('faults', faults)} />
         <p className={css.formActs}>
-          <Button type="submit">Keep it</Button>
+          <Button type="submit">Save move</Button>
           {start.id !== '' && (
             <Button variant="default" onClick={remove}>
-              Take it out of the library
+              Delete move
             </Button>
           )}
-          <span className={css.legend}>It is kept apart from ours, and travels in every class that uses it.</span>
+          <span className={css.legend}>
+            Your moves are kept apart from the built-in ones and travel with every class that uses them.
+          </span>
         </p>
       </form>
     </Page>

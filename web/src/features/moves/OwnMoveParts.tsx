@@ -15,7 +15,7 @@ export function CommaList({ label, value, onChange }: Part<'kit'> & { label: str
   return (
     <TextInput
       label={label}
-      description="with commas between"
+      description="separate with commas"
       value={text}
       onChange={(e) => {
         setText(e.currentTarget.value)
@@ -35,7 +35,7 @@ export function DoseFields({ value, onChange }: Part<'dose'>) {
   return (
     <div className={css.pair}>
       <NativeSelect
-        label="Usual dose"
+        label="Usual target"
         value={kind}
         onChange={(e) => onChange({ kind: e.currentTarget.value as typeof kind, amount })}
       >
@@ -65,7 +65,7 @@ const dimensions = ['knee', 'hip', 'back', 'balance', 'impact', 'mobility', 'ski
 export function DemandFields({ value, like, onChange }: Part<'demand'> & { like: boolean }) {
   return (
     <fieldset className={css.asks}>
-      <legend>What it asks, 0 (nothing) to 5</legend>
+      <legend>Demands, 0 (none) to 5</legend>
       {dimensions.map((of) => (
         <NativeSelect
           key={of}
@@ -79,7 +79,7 @@ export function DemandFields({ value, like, onChange }: Part<'demand'> & { like:
             onChange(Object.keys(next).length > 0 ? next : undefined)
           }}
         >
-          <option value="">{like ? 'the same' : 'not said'}</option>
+          <option value="">{like ? 'as drawn' : 'not set'}</option>
           {[0, 1, 2, 3, 4, 5].map((step) => (
             <option key={step}>{step}</option>
           ))}
@@ -141,7 +141,7 @@ export function FaultRows({ value, onChange }: Part<'faults'>) {
   const put = (next: typeof rows) => onChange(next.length > 0 ? next : undefined)
   return (
     <fieldset className={css.asks} data-rows>
-      <legend>Faults, each with its fix</legend>
+      <legend>Common faults and fixes</legend>
       {rows.map((row, i) => (
         <div key={i} className={css.faultRow}>
           {(['seen', 'fix'] as const).map((part) => (
@@ -149,7 +149,7 @@ export function FaultRows({ value, onChange }: Part<'faults'>) {
               key={part}
               required
               aria-label={`${part === 'seen' ? 'Fault' : 'Fix of fault'} ${i + 1}`}
-              placeholder={part === 'seen' ? 'what is seen' : 'what mends it'}
+              placeholder={part === 'seen' ? 'what you see' : 'what fixes it'}
               value={row[part]}
               onChange={(e) => put(rows.map((r, at) => (at === i ? { ...r, [part]: e.currentTarget.value } : r)))}
             />

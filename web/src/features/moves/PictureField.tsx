@@ -36,7 +36,7 @@ export function PictureField({ value, onChange }: Props) {
     if (!file) return
     setProblem('')
     small(file).then(onChange, () =>
-      setProblem(`“${file.name}” is no picture that can be shown. Choose a JPEG or PNG; nothing was changed.`),
+      setProblem(`“${file.name}” is not a picture that can be shown. Choose a JPEG or PNG; nothing was changed.`),
     )
   }
   return (

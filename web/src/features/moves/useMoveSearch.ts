@@ -21,14 +21,14 @@ export interface Sieve {
 export const limits: [Schemas['Limit'], string][] = [
   ['knee', 'a sore knee'],
   ['lowerBack', 'a sore lower back'],
-  ['balance', 'unsure balance'],
+  ['balance', 'unsteady balance'],
   ['pregnancy', 'pregnancy'],
   ['ankle', 'a stiff or sore ankle'],
   ['wrist', 'sore wrists'],
   ['hip', 'a sore hip'],
   ['neck', 'a sore neck'],
   ['shoulder', 'a sore shoulder'],
-  ['pelvicFloor', 'the pelvic floor'],
+  ['pelvicFloor', 'pelvic floor care'],
 ]
 
 export const families: [Family, string][] = [

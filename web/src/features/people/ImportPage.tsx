@@ -11,12 +11,12 @@ import css from './People.module.css'
 type Column = Schemas['RosterColumn']
 
 const columns: [Column, string][] = [
-  ['ignore', 'leave out'],
+  ['ignore', 'ignore this column'],
   ['name', 'name'],
   ['firstName', 'first name'],
   ['lastName', 'last name'],
-  ['nick', 'called'],
-  ['stature', 'stature, cm'],
+  ['nick', 'called in class'],
+  ['stature', 'height, cm'],
   ['statureInches', 'stature, inches'],
   ['mass', 'weight, kg'],
   ['massPounds', 'weight, lb'],
@@ -27,10 +27,10 @@ const columns: [Column, string][] = [
   ['levelHinge', 'usual option in hinges'],
   ['levelBridge', 'usual option in bridges'],
   ['limits', 'care'],
-  ['ready', 'seen to be sound'],
+  ['ready', 'signed off'],
   ['boxCm', 'box, cm'],
   ['benchCm', 'bench, cm'],
-  ['rearFootCm', 'rear foot on, cm'],
+  ['rearFootCm', 'rear-foot height, cm'],
   ['band', 'band'],
   ['note', 'note'],
 ]
@@ -39,7 +39,7 @@ const doing: Record<Schemas['RosterChange'], string> = {
   new: 'new',
   changed: 'changed',
   same: 'unchanged',
-  faulty: 'has faults',
+  faulty: 'to fix',
 }
 
 /** A table of people from elsewhere: what each column is, what each row would do, and then all of it or nothing. */
@@ -85,12 +85,12 @@ export function ImportPage() {
   return (
     <Page name="Take in a table" className={css.import}>
       <p>
-        <Link to="/people">All people</Link>
+        <Link to="/people">‹ People</Link>
       </p>
-      <h1>Take in a table of people</h1>
+      <h1>Import people from a table</h1>
       <p className={css.aside}>
-        A CSV file or text copied from a spreadsheet, with commas, semicolons or tabs. People are known by their names:
-        those who are there already are changed where a cell says something else; an empty cell leaves what is known.
+        Use a CSV file or paste from a spreadsheet (commas, semicolons or tabs). People are matched by name: someone
+        already on the list is updated, and an empty cell changes nothing.
       </p>
       <div className={css.add}>
         <FileButton accept=".csv,.txt,.tsv,text/csv,text/plain" onChange={(file) => void file?.text().then(put)}>
@@ -98,7 +98,7 @@ export function ImportPage() {
         </FileButton>
       </div>
       <Textarea
-        label="Or paste it here, and mend it here"
+        label="Or paste and edit it here"
         placeholder={'name;height;care\nAda Quill;168;\nGreta Holm;158;knee left strict'}
         autosize
         minRows={4}
@@ -110,19 +110,19 @@ export function ImportPage() {
         }}
         classNames={{ input: css.table }}
       />
-      {look.isError && <ErrorNote title={`This cannot be read. ${troubleWords(look.error)}`} />}
-      {refused !== null && <ErrorNote title={`Nothing was taken in. ${troubleWords(refused)}`} />}
+      {look.isError && <ErrorNote title={`This table could not be read. ${troubleWords(look.error)}`} />}
+      {refused !== null && <ErrorNote title={`Nothing was imported. ${troubleWords(refused)}`} />}
       {done && (
         <p role="status" className={css.done}>
-          Taken in: {done.fresh} new, {done.changed} changed, {done.same} unchanged.{' '}
-          <Link to="/people">To all people</Link>
+          Imported: {done.fresh} new, {done.changed} updated, {done.same} unchanged.{' '}
+          <Link to="/people">Go to People</Link>
         </p>
       )}
       {seen && !done && (
         <>
-          <h2>What each column is</h2>
+          <h2>What each column means</h2>
           <Checkbox
-            label="The first row is a heading"
+            label="The first row has headings"
             checked={seen.heading}
             onChange={(event) => {
               setHeading(event.currentTarget.checked)
@@ -151,10 +151,10 @@ export function ImportPage() {
               </div>
             ))}
           </div>
-          <h2>What each row does</h2>
+          <h2>What will be imported</h2>
           <p role="status">
-            {seen.fresh} new, {seen.changed} changed, {seen.same} unchanged
-            {seen.faulty > 0 && `, ${seen.faulty} with faults`}. {seen.trouble}
+            {seen.fresh} new, {seen.changed} updated, {seen.same} unchanged
+            {seen.faulty > 0 && `, ${seen.faulty} to fix`}. {seen.trouble}
           </p>
           <ul className={css.list} aria-label="Rows">
             {[...seen.rows]
@@ -168,7 +168,7 @@ export function ImportPage() {
                     <span key={i} className={css.over}>
                       {fault.column != null &&
                         `${seen.columns[fault.column]?.heading || `column ${fault.column + 1}`}: `}
-                      {fault.what} Right would be: {fault.right}.
+                      {fault.what} Should be: {fault.right}.
                     </span>
                   ))}
                 </li>

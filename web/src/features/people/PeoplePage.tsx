@@ -42,10 +42,10 @@ export function PeoplePage() {
     <Page name="People" narrow>
       <h1>People</h1>
       <p className={css.aside}>
-        Everyone is given something right to do at every station from what stands on their page. Before anyone joins,
-        they read this, or get it <Link to="/people/slip">as a printed slip</Link>: {cautions[0]} {cautions[1]}
+        Halterion picks an option for each person at every station from what you write on their page. Before they join,
+        people read this or get it <Link to="/people/slip">as a printed slip</Link>: {cautions[0]} {cautions[1]}
       </p>
-      {people.isError && <ErrorNote title={`The list cannot be fetched. ${troubleWords(people.error)}`} />}
+      {people.isError && <ErrorNote title={`Your people could not be loaded. ${troubleWords(people.error)}`} />}
       <form className={css.add} onSubmit={add}>
         <TextInput
           aria-label="Name of a new person"
@@ -57,17 +57,19 @@ export function PeoplePage() {
         <Button type="submit" disabled={name.trim() === ''}>
           Add
         </Button>
-        <Link to="/people/import">Take in a table …</Link>
-        <Link to="/people/desk">From the booking desk …</Link>
+        <Link to="/people/import">Import a table…</Link>
+        <Link to="/people/desk">Booking desk…</Link>
         <a href="/api/people/csv" download="people.csv">
-          Take the list along
+          Export the list
         </a>
       </form>
-      {people.data?.length === 0 && <p>Nobody yet. Add the people who usually come; names or initials will do.</p>}
-      {all.length > AT_A_GLANCE && (
-        <TextInput label="Look for" mb="md" value={search} onChange={(event) => setSearch(event.currentTarget.value)} />
+      {people.data?.length === 0 && (
+        <p>Nobody here yet. Add the people who usually come; first names or initials are enough.</p>
       )}
-      {search !== '' && shown.length === 0 && <p>Nobody here is called “{search}”.</p>}
+      {all.length > AT_A_GLANCE && (
+        <TextInput label="Search" mb="md" value={search} onChange={(event) => setSearch(event.currentTarget.value)} />
+      )}
+      {search !== '' && shown.length === 0 && <p>No one matches “{search}”.</p>}
       {shown.length > 0 && (
         <ul className={css.list} aria-label="Everyone">
           {shown.map((person) => (
@@ -79,7 +81,7 @@ export function PeoplePage() {
               <span className={css.soft}>{usually(person)}</span>
               {(person.limits ?? []).length > 0 && (
                 <span className={css.care}>
-                  {person.limits!.some((limit) => ranOut(limit)) ? 'care: to renew or end' : 'care'}
+                  {person.limits!.some((limit) => ranOut(limit)) ? 'care note expired' : 'care note'}
                 </span>
               )}
             </li>
@@ -105,10 +107,10 @@ function Circles({ people }: { people: Person[] }) {
   const [adder, parter] = [useAct('addCircle'), useAct('partCircle')]
   return (
     <section className={css.circles} aria-labelledby="circles">
-      <h2 id="circles">Groups</h2>
+      <h2 id="circles">Regular groups</h2>
       <p className={css.aside}>
-        Regulars of a day are expected with one click in the brief. People who stay together are never put in two groups
-        of a rotation.
+        Add a whole group to a class date with one click in the brief. People marked “stay together” always share a
+        group in a rotation.
       </p>
       <form
         className={css.add}
@@ -128,7 +130,7 @@ function Circles({ people }: { people: Person[] }) {
       >
         <TextInput
           aria-label="Name of a new group"
-          placeholder="Such as: Tuesday regulars"
+          placeholder="e.g. Tuesday regulars"
           maxLength={120}
           value={name}
           onChange={(event) => setName(event.currentTarget.value)}
@@ -139,7 +141,7 @@ function Circles({ people }: { people: Person[] }) {
       </form>
       {gone && (
         <UndoBar
-          words={`${gone.name} was removed.`}
+          words={`${gone.name} removed.`}
           onUndo={() => {
             adder.mutate(gone)
             setGone(null)
@@ -166,7 +168,7 @@ function Circles({ people }: { people: Person[] }) {
               {open === circle.id && (
                 <div className={css.members}>
                   <Checkbox
-                    label="They stay together in one group of a rotation"
+                    label="Keep them together in a rotation"
                     checked={circle.together}
                     onChange={(event) => keep(circle, { together: event.currentTarget.checked })}
                   />
@@ -195,7 +197,7 @@ function Circles({ people }: { people: Person[] }) {
                       setGone({ name: circle.name, together: circle.together, people: circle.people })
                     }}
                   >
-                    Remove this group; its people stay
+                    Remove group (people stay on the list)
                   </Button>
                 </div>
               )}

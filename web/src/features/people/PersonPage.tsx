@@ -38,8 +38,8 @@ export function PersonPage() {
         <ErrorNote
           title={
             query.error instanceof Refused && query.error.status === 404
-              ? 'There is no such person.'
-              : `This page cannot be fetched. ${troubleWords(query.error)}`
+              ? 'This person is not on the list.'
+              : `This page could not be loaded. ${troubleWords(query.error)}`
           }
         >
           <Anchor component={Link} to="/people">
@@ -93,7 +93,7 @@ function PersonForm({ stored }: { stored: Person }) {
         />
       </div>
 
-      <h2>What they usually do</h2>
+      <h2>Usual option</h2>
       <div className={css.fields}>
         {levelled.map((family) => (
           <NativeSelect
@@ -106,7 +106,7 @@ function PersonForm({ stored }: { stored: Person }) {
         ))}
       </div>
       <fieldset className={css.ticks}>
-        <legend>Seen to be sound</legend>
+        <legend>Signed off (you have seen them do it well)</legend>
         {ticks.map((tick) => (
           <Checkbox
             key={tick.value}
@@ -123,11 +123,11 @@ function PersonForm({ stored }: { stored: Person }) {
         ))}
       </fieldset>
 
-      <h2>Care</h2>
+      <h2>Care notes</h2>
       <p className={css.aside}>
-        Only what the planner needs, in their own words. It is seen here and by you when options are chosen; never on
-        the wall, the cards, a class file or any sheet for the room. It is no diagnosis and no clearance: their own
-        carer comes first.
+        Only what planning needs, in their own words. You see it here and when options are chosen, never on the wall,
+        the cards, a class file or a sheet for the room. It is not a diagnosis or a clearance: their own doctor, midwife
+        or physiotherapist comes first.
       </p>
       {(person.limits ?? []).map((limit, i) => (
         <Limit
@@ -136,7 +136,7 @@ function PersonForm({ stored }: { stored: Person }) {
           number={i + 1}
           onChange={(next) => setLimits(person.limits!.map((l, j) => (j === i ? next : l)))}
           onEnd={() => {
-            setGone({ words: 'Care was ended.', before: { limits: person.limits } })
+            setGone({ words: 'Care note ended.', before: { limits: person.limits } })
             setLimits(person.limits!.filter((_, j) => j !== i))
           }}
         />
@@ -150,7 +150,7 @@ function PersonForm({ stored }: { stored: Person }) {
             setLimits([...(person.limits ?? []), { limit: event.currentTarget.value as PersonLimit['limit'] }])
         }}
       >
-        <option value="">Add care for …</option>
+        <option value="">Add a care note…</option>
         {limits.map((limit) => (
           <option key={limit.value} value={limit.value}>
             {limit.label}
@@ -160,13 +160,7 @@ function PersonForm({ stored }: { stored: Person }) {
 
       <h2>Their set-up</h2>
       <div className={css.fields}>
-        <Whole
-          label="Stature"
-          max={230}
-          min={100}
-          value={person.statureCm}
-          onChange={(v) => change({ statureCm: v })}
-        />
+        <Whole label="Height" max={230} min={100} value={person.statureCm} onChange={(v) => change({ statureCm: v })} />
         <DecimalField
           label="Weight"
           unit="kg"
@@ -177,7 +171,7 @@ function PersonForm({ stored }: { stored: Person }) {
           onChange={(v) => change({ massKg: v ?? null })}
         />
         <NumberField
-          label="Born in"
+          label="Year of birth"
           suffix=""
           size="sm"
           step={1}
@@ -187,21 +181,21 @@ function PersonForm({ stored }: { stored: Person }) {
           onChange={(v) => change({ birthYear: v ?? null })}
         />
         <Whole
-          label="Box"
+          label="Box height"
           max={120}
           min={1}
           value={setUp.boxCm}
           onChange={(v) => change({ setUp: { ...setUp, boxCm: v } })}
         />
         <Whole
-          label="Bench"
+          label="Bench height"
           max={120}
           min={1}
           value={setUp.benchCm}
           onChange={(v) => change({ setUp: { ...setUp, benchCm: v } })}
         />
         <Whole
-          label="Rear foot on"
+          label="Rear-foot height"
           max={120}
           min={1}
           value={setUp.rearFootCm}
@@ -210,7 +204,7 @@ function PersonForm({ stored }: { stored: Person }) {
         <NativeSelect
           label="Band"
           data={[
-            { value: '', label: 'not said' },
+            { value: '', label: 'not set' },
             { value: 'light', label: 'light' },
             { value: 'medium', label: 'medium' },
             { value: 'strong', label: 'strong' },
@@ -222,8 +216,8 @@ function PersonForm({ stored }: { stored: Person }) {
         />
       </div>
 
-      <h2>What they hold</h2>
-      {loads.length === 0 && <p className={css.soft}>Nothing remembered yet.</p>}
+      <h2>Usual loads</h2>
+      {loads.length === 0 && <p className={css.soft}>No loads yet.</p>}
       {loads.map(([move, load]) => (
         <div key={move} className={css.fields}>
           <span className={css.load}>{moves.find((m) => m.id === move)?.name ?? move}</span>
@@ -246,7 +240,7 @@ function PersonForm({ stored }: { stored: Person }) {
             min={0.25}
             max={600}
             needed
-            label={`In all for ${moves.find((m) => m.id === move)?.name ?? move}`}
+            label={`Total weight for ${moves.find((m) => m.id === move)?.name ?? move}`}
             hideLabel
             value={load.kg}
             onChange={(kg) => kg !== undefined && change({ loads: { ...person.loads, [move]: { ...load, kg } } })}
@@ -255,20 +249,20 @@ function PersonForm({ stored }: { stored: Person }) {
             size="xs"
             variant="subtle"
             onClick={() => {
-              setGone({ words: 'A load was forgotten.', before: { loads: person.loads } })
+              setGone({ words: 'Load removed.', before: { loads: person.loads } })
               change({ loads: Object.fromEntries(loads.filter(([other]) => other !== move)) })
             }}
           >
-            Forget
+            Remove
           </Button>
         </div>
       ))}
       <MoveSelect
         moves={moves}
         value=""
-        label="Remember a load for a move"
+        label="Add a usual load"
         hideLabel
-        placeholder="Remember a load for a move …"
+        placeholder="Add a usual load…"
         onChange={(move) => change({ loads: { [move]: { implement: 'dumbbell', kg: 6 }, ...person.loads } })}
       />
 
@@ -297,15 +291,15 @@ function PersonForm({ stored }: { stored: Person }) {
         />
       )}
 
-      <h2>What is theirs</h2>
+      <h2>Their data</h2>
       <p className={css.fields}>
         <a href={`/api/people/${person.id}/export`} download={`${person.name}.json`}>
-          Everything held on them, as a file
+          Everything stored about them (data file)
         </a>
         <a href={`/api/people/${person.id}/export.txt`} download={`${person.name}.txt`}>
-          the same to read
+          the same, as plain text
         </a>
-        <Link to="/people/slip">The slip to read and keep</Link>
+        <Link to="/people/slip">“Before you join” slip</Link>
       </p>
       {erasing ? (
         <EraseForm person={person} onCancel={() => setErasing(false)} />
@@ -355,7 +349,7 @@ function Limit(props: {
       </legend>
       {over && (
         <p role="status" className={css.over}>
-          It ran out on {limit.until} and no longer counts: ask, then renew or end it.
+          This expired on {limit.until} and is no longer used. Ask them, then renew or end it.
         </p>
       )}
       <div className={css.fields}>
@@ -363,7 +357,7 @@ function Limit(props: {
           <NativeSelect
             label="Side"
             data={[
-              { value: '', label: 'both, or not said' },
+              { value: '', label: 'both, or not set' },
               { value: 'left', label: 'left' },
               { value: 'right', label: 'right' },
             ]}
@@ -381,12 +375,12 @@ function Limit(props: {
         />
         <Checkbox
           className={css.strict}
-          label="strict: the wider margin is kept"
+          label="Strict: keep a wider margin"
           checked={limit.strict ?? false}
           onChange={(event) => onChange({ ...limit, strict: event.currentTarget.checked })}
         />
-        <Button size="xs" variant="subtle" onClick={onEnd} aria-label={`End care for ${name}`}>
-          End
+        <Button size="xs" variant="subtle" onClick={onEnd} aria-label={`End care note: ${name}`}>
+          End care note
         </Button>
       </div>
       <LeftText

@@ -8,7 +8,7 @@ export function SlipPage() {
   return (
     <Page name="Before you join" narrow>
       <p data-screen-only>
-        <Button onClick={() => window.print()}>Print two to a page</Button>
+        <Button onClick={() => window.print()}>Print, two per page</Button>
       </p>
       {[1, 2].map((copy) => (
         <section key={copy} className={css.slip} data-second={copy === 2}>
@@ -18,7 +18,7 @@ export function SlipPage() {
               <li key={caution}>{caution}</li>
             ))}
           </ul>
-          <p>Please read it, ask what is unclear, and keep it.</p>
+          <p>Please read this, ask if anything is unclear, and keep it.</p>
         </section>
       ))}
     </Page>

@@ -27,10 +27,10 @@ export const limits: { value: PersonLimit['limit']; label: string }[] = [
 ]
 
 export const ticks: { value: Schemas['Tick']; label: string }[] = [
-  { value: 'hinge', label: 'a sound hinge: the back stays long' },
+  { value: 'hinge', label: 'clean hinge, back stays long' },
   { value: 'split', label: 'ten split squats hands-free' },
-  { value: 'step', label: 'reverse lunges without a wobble' },
-  { value: 'land', label: 'landings that nobody hears' },
+  { value: 'step', label: 'steady reverse lunges' },
+  { value: 'land', label: 'quiet landings' },
   { value: 'load', label: '8–12 clean reps without weight' },
 ]
 
@@ -53,9 +53,9 @@ export function ranOut(limit: PersonLimit): boolean {
 /** What everyone should hear before they join. */
 export const cautions = [
   'See a doctor or a midwife before you start if you are unsure, after an operation, or when you are pregnant.',
-  'Stop, and tell the instructor, at pain, dizziness, chest discomfort or unusual breathlessness.',
+  'If you feel pain, dizziness, chest discomfort or unusual breathlessness, stop and tell the instructor.',
   'Everything said in class is an offer. Take the easier option, a rest or a sip of water whenever you like.',
   'Tell the instructor what has changed since last time. What you tell is kept for planning only, is shown on no wall, ' +
     'card or list, and is given to you or erased when you ask.',
-  'What your doctor, midwife or physiotherapist says, and the rules of the house, come first.',
+  'Your doctor, midwife or physiotherapist, and the venue’s rules, come first.',
 ]

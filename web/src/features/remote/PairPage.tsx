@@ -29,8 +29,8 @@ export function PairPage() {
     onSuccess: ({ role }) => window.location.replace(role === 'wall' ? '/wall' : '/remote'),
   })
   return (
-    <Page name="Let this device in" narrow>
-      <h1>Let this device in</h1>
+    <Page name="Pair this device" narrow>
+      <h1>Pair this device</h1>
       <form
         onSubmit={(event) => {
           event.preventDefault()
@@ -38,7 +38,7 @@ export function PairPage() {
         }}
       >
         <TextInput
-          label="Six digits from the instructor’s screen"
+          label="Six-digit code on the instructor’s screen"
           inputMode="numeric"
           autoComplete="one-time-code"
           value={code}
@@ -47,7 +47,7 @@ export function PairPage() {
           maw={320}
         />
         <TextInput
-          label="What this device is called"
+          label="Name of this device"
           value={name}
           maxLength={60}
           onChange={(e) => setName(e.currentTarget.value)}
@@ -61,7 +61,7 @@ export function PairPage() {
           disabled={code.length !== 6 || name.trim() === ''}
           loading={pair.isPending}
         >
-          Let in
+          Pair
         </Button>
         {pair.error && <p role="alert">{troubleWords(pair.error)}</p>}
       </form>

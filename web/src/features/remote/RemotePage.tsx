@@ -9,8 +9,8 @@ import { useLead } from '../../leading/useLead'
 import { useWakeLock } from '../../leading/useNow'
 import { useWays } from '../../leading/useWays'
 import { useTabName } from '../../ui/Page'
-import { clock as clockWords, spoken } from '../../ui/time'
 import { many } from '../../ui/words'
+import { clock as clockWords, spoken } from '../../ui/time'
 import { PeoplePanel } from '../lead/PeoplePanel'
 import stage from '../lead/Stage.module.css'
 import { useAnnounced } from '../lead/useAnnounced'
@@ -25,7 +25,7 @@ export function RemotePage() {
   const now = useNowOn(session === undefined)
   useTabName('Phone')
   const shown = session ?? now.data?.session ?? null
-  if (!shown) return <p className={css.empty}>{now.error ? troubleWords(now.error) : 'Nothing is on.'}</p>
+  if (!shown) return <p className={css.empty}>{now.error ? troubleWords(now.error) : 'No class is on.'}</p>
   // A tap here would hit one of them: it is asked first.
   if (session === undefined && now.data!.inProgress.length > 1)
     return <WhichClass at="/remote/" running={now.data!.inProgress} className={css.which} />
@@ -62,7 +62,7 @@ function Remote({ lead }: { lead: Lead }) {
       <header className={css.top}>
         <span>{over ? script.title : [scene.blockName, scene.round].filter(Boolean).join(' · ')}</span>
         {!over && (
-          <b data-testid="class-left" aria-label={`${spoken((clock.end - clock.position) / 1000)} left in the class`}>
+          <b data-testid="class-left" aria-label={`${spoken((clock.end - clock.position) / 1000)} to go in the class`}>
             {clockWords(Math.max(0, (clock.end - clock.position) / 1000))} left
           </b>
         )}
@@ -85,10 +85,11 @@ function Remote({ lead }: { lead: Lead }) {
       </p>
       {!lead.connected && (
         <p className={css.soft} role="status">
-          No server. The class goes on{lead.unsent > 0 && `; ${lead.unsent} to be sent`}.
+          Not connected. The class carries on
+          {lead.unsent > 0 && `; ${many(lead.unsent, 'action', 'actions')} not sent yet`}.
         </p>
       )}
-      {lead.trouble && <p role="alert">A tap was not taken. {lead.trouble}</p>}
+      {lead.trouble && <p role="alert">That did not go through. {lead.trouble}</p>}
       {!over && <WaysBar ways={ways} />}
       {!over && <Hand lead={lead} clock={clock} send={send} onNote={() => setPeople(true)} />}
       {people && <PeoplePanel lead={lead} who={who.data} scene={index} onClose={() => setPeople(false)} />}
@@ -181,7 +182,7 @@ function Hand({ clock, send, onNote }: HandProps) {
         disabled={off}
         onClick={() => send(waiting ? 'go' : 'skip')}
       >
-        Next
+        Skip
       </button>
     </div>
   )
@@ -200,7 +201,7 @@ function Over({ lead, onNote }: { lead: Lead; onNote: () => void }) {
   const here = [...came.values()].filter((tap) => tap === 'came').length
   return (
     <section className={css.over}>
-      <h1 className={css.head}>Done</h1>
+      <h1 className={css.head}>Finished</h1>
       <p>
         For the log: {here > 0 ? `${many(here, 'person', 'people')} ticked, ` : ''}
         {notes.length === 0 ? 'no notes yet.' : `${many(notes.length, 'note', 'notes')} kept.`} Anything else, while you
@@ -211,7 +212,7 @@ function Over({ lead, onNote }: { lead: Lead; onNote: () => void }) {
           Note
         </button>
         <button type="button" className={css.small} onClick={() => lead.send('back')}>
-          Not done: step back in
+          Not finished? Go back in
         </button>
         <a className={css.small} href="/remote">
           On to the next class

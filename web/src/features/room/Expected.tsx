@@ -21,17 +21,18 @@ export function Expected({ booking, usual = [], onChange }: Props) {
   const [open, setOpen] = useState(false)
   const named = booking.expected ?? []
   const here = named.length > 0 ? named : usual
+  const unnamed = Math.max(0, booking.headCount - named.length)
 
   /** Who has no name stays counted; who goes is counted no more. */
   function put(next: string[]) {
-    const unnamed = Math.max(0, booking.headCount - here.length)
-    onChange({ ...booking, expected: next, headCount: next.length + unnamed })
+    const nameless = Math.max(0, booking.headCount - here.length)
+    onChange({ ...booking, expected: next, headCount: next.length + nameless })
   }
 
   if (people.length === 0) {
     return (
       <p className={css.soft}>
-        Nobody is on the roster yet: <Link to="/people">add people</Link>, and everyone is given something right to do.
+        Your People list is empty. <Link to="/people">Add people</Link> and everyone gets an option that suits them.
       </p>
     )
   }
@@ -39,12 +40,12 @@ export function Expected({ booking, usual = [], onChange }: Props) {
     <section aria-label="Who is expected">
       <p className={css.expected}>
         <Button size="xs" variant="default" aria-expanded={open} onClick={() => setOpen(!open)}>
-          Who comes
+          Who is coming
         </Button>
         <span>
           {named.length === 0
-            ? 'Nobody is named: those who came last time, or everyone, are taken.'
-            : `${named.length} by name${booking.headCount > named.length ? `, ${booking.headCount - named.length} without` : ''}.`}
+            ? 'No names chosen: planned for those who came last time, or for everyone.'
+            : `${named.length} by name${unnamed > 0 ? `, ${unnamed} more without a name` : ''}`}
         </span>
       </p>
       {open && (
@@ -67,7 +68,7 @@ export function Expected({ booking, usual = [], onChange }: Props) {
               variant="default"
               onClick={() => onChange({ ...booking, expected: people.map((p) => p.id), headCount: people.length })}
             >
-              Everyone
+              Select everyone
             </Button>
           </p>
           <div className={css.names} role="group" aria-label="Expected">

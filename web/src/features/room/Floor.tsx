@@ -28,7 +28,7 @@ export function Floor({ held, room }: { held: Held; room: Room }) {
   const groups = room.groups.find((g) => g.block === id)
   const [before, setBefore] = useState<Record<string, FloorSpot> | null>(null)
 
-  if (!block) return <p>There are no stations yet: add some under Build.</p>
+  if (!block) return <p>No stations yet. Add some on Build.</p>
 
   function put(spots: Record<string, FloorSpot>) {
     setBefore(chosen.data?.spots ?? {})
@@ -67,7 +67,7 @@ export function Floor({ held, room }: { held: Held; room: Room }) {
           />
         )}
         <NumberField
-          label="How many came"
+          label="How many are here"
           suffix=""
           size="sm"
           step={1}
@@ -82,7 +82,7 @@ export function Floor({ held, room }: { held: Held; room: Room }) {
         <Expected booking={booking} usual={room.people.map((p) => p.id)} onChange={(next) => void came(next)} />
       </div>
       <div className={css.beside}>
-        {floor.isError && <p role="alert">The floor cannot be drawn. {troubleWords(floor.error)}</p>}
+        {floor.isError && <p role="alert">The floor plan could not be drawn. {troubleWords(floor.error)}</p>}
         {floor.data && (
           <FloorMap
             key={floor.data.block}
@@ -104,7 +104,7 @@ export function Floor({ held, room }: { held: Held; room: Room }) {
       </div>
       {before && (
         <UndoBar
-          words="The floor was changed."
+          words="Floor plan changed."
           onUndo={() => {
             choose({ spots: before })
             setBefore(null)
@@ -123,7 +123,7 @@ function GroupCards({ held, room, groups }: { held: Held; room: Room; groups: Ro
     setTrouble('')
     held
       .group(groups.block, next)
-      .catch((error: unknown) => setTrouble(`The groups were not changed. ${troubleWords(error)}`))
+      .catch((error: unknown) => setTrouble(`The groups could not be changed. ${troubleWords(error)}`))
   }
   const move = (person: string, to: number) =>
     send(groups.groups.map((g, i) => [...g.people.filter((id) => id !== person), ...(i === to ? [person] : [])]))
@@ -133,7 +133,7 @@ function GroupCards({ held, room, groups }: { held: Held; room: Room; groups: Ro
         {groups.groups.map((group) => (
           <li key={group.number}>
             <strong>
-              <span className={css.token}>{group.number}</span> begins at {group.beginsAt}
+              <span className={css.token}>{group.number}</span> starts at {group.beginsAt}
             </strong>
             <ul>
               {group.people.map((person) => (
@@ -153,17 +153,18 @@ function GroupCards({ held, room, groups }: { held: Held; room: Room; groups: Ro
                   </select>
                 </li>
               ))}
-              {group.unnamed > 0 && <li className={css.soft}>{group.unnamed} without a name</li>}
+              {group.unnamed > 0 && <li className={css.soft}>{group.unnamed} more without a name</li>}
             </ul>
           </li>
         ))}
       </ol>
       <p data-screen-only>
         <Button size="xs" variant="default" onClick={() => send(null)}>
-          Keep these groups, evened out
+          Use these groups, evened out
         </Button>{' '}
         <span className={css.soft}>
-          Who stays together is together, care is spread, and nobody who should not hop begins at a hop.
+          People who stay together share a group, care notes are spread out, and nobody who should not jump starts at a
+          jump.
         </span>
       </p>
       {trouble !== '' && <p role="alert">{trouble}</p>}

@@ -67,13 +67,13 @@ export function FloorMap({ view, spots, onPut, onAuto }: Props) {
           ))}
         </ul>
       )}
-      {troubles.length === 0 && <p className={css.good}>All of it fits.</p>}
+      {troubles.length === 0 && <p className={css.good}>Everything fits.</p>}
       <svg
         ref={svg}
         className={css.plan}
         viewBox={`-0.4 -0.4 ${hall.widthM + 0.8} ${hall.lengthM + 0.8}`}
         role="group"
-        aria-label={`${hall.widthM} by ${hall.lengthM} metres, front above`}
+        aria-label={`${hall.widthM} by ${hall.lengthM} metres, front at the top`}
       >
         <rect className={css.walls} x={0} y={0} width={hall.widthM} height={hall.lengthM} />
         {hall.fixtures.map((fixture, i) => (
@@ -173,7 +173,7 @@ export function FloorMap({ view, spots, onPut, onAuto }: Props) {
         {now && (
           <>
             <Button size="xs" variant="default" disabled={window === 0} onClick={() => setWindow(window - 1)}>
-              Bell before
+              Previous bell
             </Button>
             <strong role="status">Groups {now.words}</strong>
             <Button
@@ -188,14 +188,14 @@ export function FloorMap({ view, spots, onPut, onAuto }: Props) {
         )}
         {onAuto && (
           <Button size="xs" variant="default" onClick={onAuto}>
-            Lay it out for me again
+            Reset the layout
           </Button>
         )}
         <a
           href={`data:image/svg+xml;charset=utf-8,${encodeURIComponent(view.svg)}`}
           download={`${view.name} floor.svg`}
         >
-          Take the drawing along
+          Download the floor plan
         </a>
         <Button size="xs" variant="default" onClick={() => globalThis.print()}>
           Print

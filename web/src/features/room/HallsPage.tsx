@@ -25,7 +25,7 @@ const items: [Item, string][] = [
   ['box', 'boxes'],
   ['step', 'steps'],
   ['bench', 'benches'],
-  ['dumbbell', 'dumbbells, counted singly'],
+  ['dumbbell', 'dumbbells (count each one)'],
   ['kettlebell', 'kettlebells'],
   ['barbell', 'barbells'],
   ['plate', 'plates'],
@@ -33,7 +33,7 @@ const items: [Item, string][] = [
   ['bottle', 'bottles'],
   ['band', 'bands'],
   ['longBand', 'long bands'],
-  ['wall', 'free wall'],
+  ['wall', 'free wall, in metres'],
   ['machine', 'machines'],
 ]
 const weighed: Item[] = ['dumbbell', 'kettlebell', 'plate', 'ball', 'bottle']
@@ -56,15 +56,13 @@ export function HallsPage() {
   return (
     <Page name="Rooms" narrow>
       <h1>Rooms and kit</h1>
-      <p className={css.soft}>
-        What stands here is held against every class: whether the kit goes round, and whether its stations fit.
-      </p>
-      {halls.isError && <ErrorNote title={`The rooms cannot be fetched. ${troubleWords(halls.error)}`} />}
+      <p className={css.soft}>Every class is checked against this: is there enough kit, and do the stations fit?</p>
+      {halls.isError && <ErrorNote title={`Your rooms could not be loaded. ${troubleWords(halls.error)}`} />}
       {halls.isPending && <Loader aria-label="Opening" />}
       {halls.data?.map((hall) => (
         <HallForm key={hall.id} stored={hall} />
       ))}
-      {halls.data?.length === 0 && <p>No room yet. Give one a name; its size and kit come next.</p>}
+      {halls.data?.length === 0 && <p>No rooms yet. Name your first one; then add its size and kit.</p>}
       <form
         className={css.floorHead}
         onSubmit={(event) => {
@@ -77,8 +75,8 @@ export function HallsPage() {
         }}
       >
         <TextInput
-          label="Another room"
-          placeholder="Such as: the small hall"
+          label="New room"
+          placeholder="e.g. Small hall"
           maxLength={120}
           value={name}
           onChange={(event) => setName(event.currentTarget.value)}
@@ -120,12 +118,12 @@ function HallForm({ stored }: { stored: Hall }) {
       <div className={css.floorHead}>
         <LeftText label="Name" most={120} needed value={hall.name} onChange={(name) => change({ name })} />
         <Metres
-          label="Wide"
+          label="Width"
           value={hall.floor.widthM}
           onChange={(widthM) => change({ floor: { ...hall.floor, widthM } })}
         />
         <Metres
-          label="Long, front to back"
+          label="Length, front to back"
           value={hall.floor.lengthM}
           onChange={(lengthM) => change({ floor: { ...hall.floor, lengthM } })}
         />
@@ -135,12 +133,12 @@ function HallForm({ stored }: { stored: Hall }) {
               Remove {hall.name}
             </Button>
             <Button size="xs" variant="default" onClick={() => setRemoving(false)}>
-              Keep
+              Cancel
             </Button>
           </>
         ) : (
           <Button size="xs" variant="subtle" onClick={() => setRemoving(true)}>
-            Remove …
+            Remove room…
           </Button>
         )}
       </div>
@@ -156,8 +154,8 @@ function HallForm({ stored }: { stored: Hall }) {
         />
       )}
 
-      <h3>What there is</h3>
-      <div className={css.lines} role="list" aria-label={`Stock of ${hall.name}`}>
+      <h3>Kit list</h3>
+      <div className={css.lines} role="list" aria-label={`Kit list of ${hall.name}`}>
         {hall.stock.map((line, i) => (
           <StockRow
             key={`${i} ${line.item}`}
@@ -170,7 +168,7 @@ function HallForm({ stored }: { stored: Hall }) {
       <NativeSelect
         mt="sm"
         w={260}
-        aria-label={`Add to the stock of ${hall.name}`}
+        aria-label={`Add kit to ${hall.name}`}
         value=""
         onChange={(event) => {
           const item = event.currentTarget.value as Item
@@ -178,7 +176,7 @@ function HallForm({ stored }: { stored: Hall }) {
             change({ stock: [...hall.stock, { item, count: 1, ...(item === 'wall' && { metres: 4 }) }] })
         }}
       >
-        <option value="">Add …</option>
+        <option value="">Add kit…</option>
         {items.map(([value, label]) => (
           <option key={value} value={value}>
             {label}
@@ -186,7 +184,7 @@ function HallForm({ stored }: { stored: Hall }) {
         ))}
       </NativeSelect>
 
-      <h3>What stands or opens there</h3>
+      <h3>Doors, pillars and furniture</h3>
       <div className={css.lines} role="list" aria-label={`Fixtures of ${hall.name}`}>
         {hall.floor.fixtures.map((fixture, i) => (
           <div key={i} className={css.line} role="listitem">
@@ -200,8 +198,8 @@ function HallForm({ stored }: { stored: Hall }) {
             />
             <Metres label="From the left" value={fixture.x} least={0} onChange={(x) => setFixture(i, { x })} />
             <Metres label="From the front" value={fixture.y} least={0} onChange={(y) => setFixture(i, { y })} />
-            <Metres label="Wide" value={fixture.widthM} onChange={(widthM) => setFixture(i, { widthM })} />
-            <Metres label="Long" value={fixture.lengthM} onChange={(lengthM) => setFixture(i, { lengthM })} />
+            <Metres label="Width" value={fixture.widthM} onChange={(widthM) => setFixture(i, { widthM })} />
+            <Metres label="Length" value={fixture.lengthM} onChange={(lengthM) => setFixture(i, { lengthM })} />
             <Button
               size="xs"
               variant="subtle"
@@ -209,7 +207,7 @@ function HallForm({ stored }: { stored: Hall }) {
                 takeOut({ floor: { ...hall.floor, fixtures: hall.floor.fixtures.filter((_, j) => j !== i) } })
               }
             >
-              Take away
+              Remove
             </Button>
           </div>
         ))}
@@ -233,7 +231,7 @@ function HallForm({ stored }: { stored: Hall }) {
           })
         }}
       >
-        <option value="">Add …</option>
+        <option value="">Add kit…</option>
         {Object.entries(fixtures).map(([value, label]) => (
           <option key={value} value={value}>
             {label}
@@ -266,7 +264,7 @@ function StockRow(props: { line: Line; onChange: (next: Partial<Line>) => void; 
       )}
       {weighed.includes(line.item) && (
         <DecimalField
-          label="Each"
+          label="Weight each"
           width={90}
           unit="kg"
           min={0.25}
@@ -277,7 +275,7 @@ function StockRow(props: { line: Line; onChange: (next: Partial<Line>) => void; 
       )}
       {tall.includes(line.item) && (
         <NumberField
-          label="High"
+          label="Height"
           suffix=" cm"
           step={1}
           min={1}
@@ -316,25 +314,25 @@ function StockRow(props: { line: Line; onChange: (next: Partial<Line>) => void; 
         onChange={(event) => onChange({ condition: event.currentTarget.value as Line['condition'] })}
         data={[
           { value: 'good', label: 'good' },
-          { value: 'check', label: 'to be checked' },
+          { value: 'check', label: 'check first' },
           { value: 'out', label: 'out of use' },
         ]}
       />
       <LeftText
         size="xs"
-        label="Kept"
+        label="Kept where"
         most={120}
         value={line.place ?? ''}
         onChange={(place) => onChange({ place: place || null })}
       />
       <Checkbox
         size="xs"
-        label="makeshift"
+        label="stand-in"
         checked={line.standIn ?? false}
         onChange={(event) => onChange({ standIn: event.currentTarget.checked })}
       />
-      <Button size="xs" variant="subtle" onClick={onRemove} aria-label={`Take out: ${name}`}>
-        Take out
+      <Button size="xs" variant="subtle" onClick={onRemove} aria-label={`Remove ${name}`}>
+        Remove
       </Button>
     </div>
   )

@@ -27,7 +27,7 @@ export function KitTab({ held, room }: { held: Held; room: Room }) {
       )}
       {room.shortages.length > 0 && (
         <section aria-labelledby="short">
-          <h2 id="short">What does not go round</h2>
+          <h2 id="short">Not enough</h2>
           <ul className={css.shortages}>
             {room.shortages.map((shortage) => (
               <ShortageLine key={`${shortage.index} ${shortage.words}`} held={held} shortage={shortage} hall={hall} />
@@ -35,21 +35,21 @@ export function KitTab({ held, room }: { held: Held; room: Room }) {
           </ul>
         </section>
       )}
-      {hall && room.shortages.length === 0 && <p className={css.good}>All of it goes round.</p>}
+      {hall && room.shortages.length === 0 && <p className={css.good}>There is enough of everything.</p>}
       <section aria-labelledby="fetch">
-        <h2 id="fetch">Fetch once, put down once</h2>
+        <h2 id="fetch">What to fetch</h2>
         {room.kit.length === 0 ? (
-          <p>This class needs nothing.</p>
+          <p>This class needs no kit.</p>
         ) : (
           <div className={css.scroll}>
             <table className={css.kitTable}>
               <thead>
                 <tr>
                   <th scope="col">What</th>
-                  <th scope="col">There</th>
+                  <th scope="col">You have</th>
                   <th scope="col">Used in</th>
                   <th scope="col">When</th>
-                  <th scope="col">Kept</th>
+                  <th scope="col">Kept where</th>
                 </tr>
               </thead>
               <tbody>
@@ -72,7 +72,7 @@ export function KitTab({ held, room }: { held: Held; room: Room }) {
       </section>
       {room.looks.length > 0 && (
         <section aria-labelledby="looks">
-          <h2 id="looks">Look before it is used</h2>
+          <h2 id="looks">Check before use</h2>
           <div className={css.looks}>
             {room.looks.map((look) => (
               <Checkbox
@@ -87,7 +87,7 @@ export function KitTab({ held, room }: { held: Held; room: Room }) {
               />
             ))}
           </div>
-          <p className={css.soft}>The maker’s words and the rules of the house come first.</p>
+          <p className={css.soft}>The maker’s instructions and your venue’s rules come first.</p>
         </section>
       )}
     </div>
@@ -123,12 +123,12 @@ function ShortageLine(props: { held: Held; shortage: Room['shortages'][number]; 
     <li>
       <strong>{shortage.words}</strong>
       <Button size="xs" variant="default" aria-expanded={open} onClick={() => setOpen(!open)}>
-        Ways out
+        Ways to fix it
       </Button>
-      {open && ways.isPending && <span>Trying them …</span>}
+      {open && ways.isPending && <span>Trying them…</span>}
       {open && ways.isError && <p role="alert">{troubleWords(ways.error)}</p>}
       {open && ways.data?.length === 0 && (
-        <p>Nothing that keeps to the rules helps here: fewer people, another station, or more of it.</p>
+        <p>No suggestion fixes this. Swap the station, bring more, or take fewer people.</p>
       )}
       {open && (
         <ul>
@@ -138,7 +138,7 @@ function ShortageLine(props: { held: Held; shortage: Room['shortages'][number]; 
                 {way.title}: <em>{way.preview}</em>
               </span>
               <Button size="xs" onClick={() => take(way)}>
-                Do it
+                Use this fix
               </Button>
             </li>
           ))}

@@ -30,7 +30,7 @@ export function RoomPage() {
     return (
       <ErrorNote title="Nobody is expected yet.">
         <Anchor component={Link} to="../brief">
-          Give the class a date in the brief
+          Add a date in the brief
         </Anchor>
       </ErrorNote>
     )
@@ -53,7 +53,7 @@ export function RoomPage() {
         {room.data && <p role="status">{room.data.summary}.</p>}
       </div>
       {room.isError && (
-        <ErrorNote title={`The room cannot be worked out. ${troubleWords(room.error)}`}>
+        <ErrorNote title={`The room could not be worked out. ${troubleWords(room.error)}`}>
           {faults.length > 0 && (
             <Anchor component={Link} to="../build">
               Mend the class first: it has {faults.length === 1 ? 'a fault' : `${faults.length} faults`}

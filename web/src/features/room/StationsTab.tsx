@@ -23,16 +23,16 @@ export function StationsTab({ room }: { room: Room }) {
                     <span className={css.panelFigure}>{figure && <Thumb figure={figure} />}</span>
                     <span>
                       <strong>{way.words}</strong>{' '}
-                      <small className={css.soft}>{way.tier === 'main' ? 'as planned' : way.tier}</small>
+                      <small className={css.soft}>{way.tier === 'main' ? 'main' : way.tier}</small>
                       <br />
-                      {[...way.who, ...(way.unnamed > 0 ? [`${way.unnamed} without a name`] : [])].join(', ')}
+                      {[...way.who, ...(way.unnamed > 0 ? [`${way.unnamed} more without a name`] : [])].join(', ')}
                     </span>
                   </li>
                 )
               })}
             </ul>
-            {station.pairs.length > 0 && <p>In turns: {station.pairs.join('; ')}.</p>}
-            {station.lies.length > 0 && <p className={css.soft}>There lies: {station.lies.join(', ')}.</p>}
+            {station.pairs.length > 0 && <p>Pairs: {station.pairs.join('; ')}.</p>}
+            {station.lies.length > 0 && <p className={css.soft}>Put out: {station.lies.join(', ')}.</p>}
           </section>
         </li>
       ))}

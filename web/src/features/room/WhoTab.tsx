@@ -23,11 +23,11 @@ interface Place {
 }
 
 const kinds: Record<RoomCell['kind'], string> = {
-  main: 'as planned',
+  main: 'main',
   easier: 'easier',
   harder: 'harder',
-  instead: 'instead',
-  gap: 'gap',
+  instead: 'alternative',
+  gap: 'no option',
 }
 
 /** People by stations: what each does, with gaps and broken limits impossible to miss. */
@@ -65,7 +65,7 @@ export function WhoTab({ held, room }: { held: Held; room: Room }) {
       {room.gaps.length > 0 && <Gaps held={held} room={room} onShow={setAt} />}
       <div className={css.scroll} tabIndex={-1}>
         <table className={css.grid} ref={table} onKeyDown={onKey}>
-          <caption className="hidden">What everyone does at every station</caption>
+          <caption className="hidden">Who does which option, station by station</caption>
           <thead>
             <tr>
               <th scope="col">
@@ -93,7 +93,7 @@ export function WhoTab({ held, room }: { held: Held; room: Room }) {
                   ))}
                   {person.toRenew.map((care) => (
                     <small key={care} className={css.bad}>
-                      to renew or end: {care}
+                      expired, renew or end: {care}
                     </small>
                   ))}
                 </th>
@@ -108,7 +108,7 @@ export function WhoTab({ held, room }: { held: Held; room: Room }) {
                       chosen={at?.person === person.id && at.station === cell.station}
                       label={
                         `${person.called} at ${room.stations[column]!.name}: ${cell.words}, ` +
-                        `${cell.against ? 'against care' : kinds[cell.kind]}${cell.pinned ? ' yours' : ''}`
+                        `${cell.against ? 'against care note' : kinds[cell.kind]}${cell.pinned ? ' your choice' : ''}`
                       }
                       pictures={pictures}
                       onOpen={() => setAt({ person: person.id, station: cell.station })}
@@ -174,8 +174,8 @@ function Cell(props: {
       <span className={css.rail} aria-hidden="true" />
       {figure ? <Thumb figure={figure} /> : <span className={css.none} aria-hidden="true" />}
       <span className={css.kind}>
-        {cell.against ? 'against care' : kinds[cell.kind]}
-        {cell.pinned && <b> yours</b>}
+        {cell.against ? 'against care note' : kinds[cell.kind]}
+        {cell.pinned && <b> your choice</b>}
       </span>
     </button>
   )
@@ -198,7 +198,7 @@ function CellPanel(props: {
     setTrouble('')
     held.pin(who.id, station.station, option, why).then(
       () => setAgainst(null),
-      (error: unknown) => setTrouble(`Not chosen. ${troubleWords(error)}`),
+      (error: unknown) => setTrouble(`That choice could not be saved. ${troubleWords(error)}`),
     )
   }
   return (
@@ -223,7 +223,7 @@ function CellPanel(props: {
             <li key={choice.option} data-allowed={choice.allowed}>
               <span className={css.panelFigure}>{figure && <Thumb figure={figure} />}</span>
               <span>
-                <strong>{choice.words}</strong> <small>{choice.tier === 'main' ? 'as planned' : choice.tier}</small>
+                <strong>{choice.words}</strong> <small>{choice.tier === 'main' ? 'main' : choice.tier}</small>
                 <br />
                 <small className={choice.allowed ? css.soft : css.bad}>
                   {choice.allowed ? choice.why : `not offered: ${choice.why}`}
@@ -236,7 +236,7 @@ function CellPanel(props: {
                 aria-pressed={choice.option === cell.option}
                 onClick={() => (choice.allowed ? choose(choice.option) : setAgainst(choice.option))}
               >
-                {choice.option === cell.option && cell.pinned ? 'Chosen by you' : 'Choose'}
+                {choice.option === cell.option && cell.pinned ? 'Your choice' : 'Choose this'}
               </Button>
               {against === choice.option && (
                 <form
@@ -247,14 +247,14 @@ function CellPanel(props: {
                   }}
                 >
                   <TextInput
-                    label="It goes against a limit. Why is it right all the same?"
+                    label="This goes against their care note. Why is it right today?"
                     maxLength={400}
                     autoFocus
                     value={reason}
                     onChange={(event) => setReason(event.currentTarget.value)}
                   />
                   <Button size="xs" type="submit" disabled={reason.trim() === ''}>
-                    Choose it all the same
+                    Choose it anyway
                   </Button>
                 </form>
               )}
@@ -264,7 +264,7 @@ function CellPanel(props: {
       </ul>
       {cell.pinned && (
         <Button size="xs" variant="default" onClick={() => choose(null)}>
-          Leave it to the planner again
+          Back to the automatic choice
         </Button>
       )}
       {trouble !== '' && <p role="alert">{trouble}</p>}
@@ -302,11 +302,11 @@ function Gaps({ held, room, onShow }: { held: Held; room: Room; onShow: (at: Pla
     }))
   }
   return (
-    <section className={css.gaps} aria-label="Gaps">
-      <h2>Nothing for them yet</h2>
+    <section className={css.gaps} aria-label="No option">
+      <h2>No option for them yet</h2>
       {room.gaps.filter((gap) => gap.proposed).length > 1 && (
         <Button size="xs" onClick={addAll}>
-          Add all that is proposed
+          Add all suggestions
         </Button>
       )}
       <ul>
@@ -316,10 +316,10 @@ function Gaps({ held, room, onShow }: { held: Held; room: Room; onShow: (at: Pla
               {gap.words}
             </button>
             {full(gap.station) ? (
-              <span className={css.soft}>The station has nine options: take one out first.</span>
+              <span className={css.soft}>This station has nine options, the most it can hold. Remove one first.</span>
             ) : gap.proposed ? (
               <Button size="xs" variant="default" onClick={() => add(gap)}>
-                Add “{gap.proposedWords}”
+                Add {gap.proposedWords}
               </Button>
             ) : (
               <span className={css.soft}>{gap.proposedWords}</span>

@@ -10,10 +10,10 @@ type Rule = Schemas['CheckRule']
 
 const parts: [string, string[]][] = [
   ['Time', ['time']],
-  ['Effort, order, legs, mix', ['effort', 'order', 'leg', 'side', 'hold', 'mix']],
+  ['Effort, order, legs, balance', ['effort', 'order', 'leg', 'side', 'hold', 'mix']],
   ['Options and words', ['options', 'words']],
   ['People, kit, room', ['people', 'kit', 'room']],
-  ['Weeks', ['week']],
+  ['Week by week', ['week']],
 ]
 
 interface Props {
@@ -60,10 +60,10 @@ function CheckRow({ rule, preferences, onSave }: Props & { rule: Rule }) {
         }}
       />
       <p>
-        {rule.why} {rule.others && `Others: ${rule.others} `}
+        {rule.why} {rule.others && `Some do it differently: ${rule.others} `}
         <em>{rule.source}.</em>
       </p>
-      {off !== undefined && <p>Off: {off}</p>}
+      {off !== undefined && <p>Switched off: {off}</p>}
       {asking && (
         <form
           className={css.off}
@@ -76,18 +76,18 @@ function CheckRow({ rule, preferences, onSave }: Props & { rule: Rule }) {
         >
           <TextInput
             size="xs"
-            label="Why not?"
-            description="It is shown wherever a class is said to be ready."
+            label="Why switch it off?"
+            description="Shown on Ready for every class."
             maxLength={400}
             autoFocus
             value={reason}
             onChange={(event) => setReason(event.currentTarget.value)}
           />
           <Button size="xs" type="submit" variant="default">
-            Switch it off
+            Switch off
           </Button>
           <Button size="xs" variant="subtle" onClick={() => setAsking(false)}>
-            Leave it on
+            Cancel
           </Button>
         </form>
       )}
@@ -111,14 +111,16 @@ function LimitField(props: { rule: Rule; value: number | undefined; onChange: (l
   const { usual, least, most, unit } = rule.limit!
   return (
     <TypedField<number>
-      label={`Limit, ${unit}; usually ${usual}`}
+      label={
+        unit.startsWith('share') ? `Limit, ${unit} (default ${usual * 100}%)` : `Limit in ${unit} (default ${usual})`
+      }
       width={120}
       shown={value === undefined ? `${usual}` : `${value}`}
       read={(text) => {
         if (text === '') return { value: undefined }
         const number = Number(text.replace(',', '.'))
         return Number.isNaN(number) || number < least || number > most
-          ? { why: `A number from ${least} to ${most}.` }
+          ? { why: `Enter a number from ${least} to ${most}.` }
           : { value: number }
       }}
       onChange={(limit) => onChange(limit === usual ? undefined : limit)}

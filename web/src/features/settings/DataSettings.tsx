@@ -86,7 +86,7 @@ export function DataSettings() {
             Bring it in
           </Button>{' '}
           <Button variant="subtle" onClick={() => setChosen(null)}>
-            Leave it
+            Cancel
           </Button>
         </p>
       )}

@@ -24,28 +24,28 @@ interface Question {
 const schools: Question[] = [
   {
     key: 'sides',
-    asks: 'Sides, in a new station',
+    asks: 'Sides in new stations',
     choices: [
-      ['each', 'all of one side, then the other: one thing to think of at a time'],
-      ['alternate', 'in turn, rep by rep: balanced, lighter on one leg'],
-      ['chunks', 'five and five: long sets without one leg giving up'],
-      ['round', 'a whole round a side: fewest switches'],
+      ['each', 'all of one side, then the other: one thing to think about'],
+      ['alternate', 'alternating every rep: even, easier on each leg'],
+      ['chunks', 'five each, back and forth: long sets without one leg giving up'],
+      ['round', 'a whole round on each side: fewest switches'],
     ],
   },
   {
     key: 'startSide',
     asks: 'First side',
     choices: [
-      ['left', 'left: habit starts right, so the weaker side goes first'],
+      ['left', 'left: most people’s weaker side goes first'],
       ['right', 'right'],
     ],
   },
   {
     key: 'rest',
-    asks: 'Rest, in a new block',
+    asks: 'Rest in new blocks',
     choices: [
-      ['full', 'full: keeps it strength'],
-      ['short', 'short: makes it endurance'],
+      ['full', 'long: strength'],
+      ['short', 'short: endurance'],
       ['none', 'none: straight on'],
       ['active', 'active: something easy instead of standing'],
     ],
@@ -54,7 +54,7 @@ const schools: Question[] = [
     key: 'facing',
     asks: 'Where you stand',
     choices: [
-      ['mirror', 'facing the class: your own side is said too'],
+      ['mirror', 'facing them: your own side is shown too'],
       ['same', 'facing the same way'],
     ],
   },
@@ -62,7 +62,7 @@ const schools: Question[] = [
     key: 'count',
     asks: 'Counting',
     choices: [
-      ['down', 'down: the end is in sight'],
+      ['down', 'down: they hear the end coming'],
       ['up', 'up'],
       ['last5', 'only the last five'],
       ['off', 'not aloud'],
@@ -70,10 +70,10 @@ const schools: Question[] = [
   },
   {
     key: 'pace',
-    asks: 'Change-overs are measured',
+    asks: 'Changeover times',
     choices: [
-      ['brisk', 'brisk: the room knows what comes'],
-      ['talking', 'while you talk: twice as long and more'],
+      ['brisk', 'brisk: people know what is next'],
+      ['talking', 'while you talk: at least twice as long'],
       ['real', 'as you really are: learnt from the classes you led last; brisk where nothing is known yet'],
     ],
   },
@@ -125,17 +125,17 @@ const shown: Question[] = [
 
 const calls: [Schemas['CallKind'], string][] = [
   ['side', 'sides, and the hand that holds the weight'],
-  ['time', 'half-way, and ten and five seconds to go'],
+  ['time', 'halfway, and 10 and 5 seconds to go'],
   ['countIn', 'three, two, one'],
-  ['count', 'numbers, as counting is set above'],
+  ['count', 'rep numbers (as set under Counting)'],
   ['next', 'what comes next'],
   ['kit', 'weights and bands: up, down, on, off'],
   ['round', 'rounds done'],
-  ['minutes', 'minutes left'],
+  ['minutes', 'minutes to go'],
   ['drink', 'drink breaks'],
   ['rest', 'rests and their length'],
   ['tier', 'the easier and the harder option'],
-  ['form', 'one thing of form a go'],
+  ['form', 'one form cue per interval'],
   ['breath', 'how to breathe'],
   ['turn', 'who works first, and when to swap'],
   ['gate', 'that the class waits for you'],
@@ -159,7 +159,7 @@ export function SettingsPage() {
   const [saver, setSaver] = useState<Saved | null>(null)
 
   if (settings.isPending) return <Loader m="xl" aria-label="Fetching the settings" />
-  if (settings.isError) return <ErrorNote title={`The settings cannot be fetched. ${troubleWords(settings.error)}`} />
+  if (settings.isError) return <ErrorNote title={`The settings could not be loaded. ${troubleWords(settings.error)}`} />
   const { preferences, preferencesRevision } = settings.data
 
   const choose = (key: keyof Preferences, value: string) => save({ ...preferences, [key]: value } as Preferences)
@@ -191,17 +191,17 @@ export function SettingsPage() {
     <Page name="Settings">
       <h1>Settings</h1>
       <p className={css.lead}>
-        Good instructors differ. What you choose here shapes new classes, blocks and stations; a class that is written
-        keeps what it says. {saver && <SaveNote saver={saver} />}
+        Good instructors differ. These choices apply to new classes, blocks and stations; classes you have already built
+        do not change. {saver && <SaveNote saver={saver} />}
       </p>
       <h2 className={css.part}>How you work</h2>
       <div className={css.questions}>{schools.map(ask)}</div>
       <RealPace />
-      <h2 className={css.part}>What is said while you lead</h2>
-      <p>What is switched off here makes room for the rest. It counts from the next class that is started.</p>
+      <h2 className={css.part}>Spoken calls</h2>
+      <p>Turning some off leaves more room for the others. Applies from the next class you start.</p>
       <div className={css.questions}>
         <fieldset className={css.question}>
-          <legend>Say</legend>
+          <legend>Speak</legend>
           {calls.map(([kind, words]) => (
             <label key={kind} className={css.choice}>
               <input
@@ -221,17 +221,17 @@ export function SettingsPage() {
           ))}
         </fieldset>
       </div>
-      <h2 className={css.part}>How things are shown</h2>
+      <h2 className={css.part}>Units and display</h2>
       <div className={css.questions}>{shown.map(ask)}</div>
-      <h2 className={css.part}>What stands in the room</h2>
+      <h2 className={css.part}>Heights you have</h2>
       <TextInput
         label="Heights of your boxes, benches and steps, in cm"
-        description="Such as 20, 30, 40, 45. The cards then name the nearest one and whom it does not suit."
+        description="For example 20, 30, 40, 45. Cards then name the nearest height and who it does not suit."
         maw={420}
         value={heights ?? (preferences.heights ?? []).join(', ')}
         error={
           heights !== null && readHeights(heights) === null
-            ? 'Whole numbers from 1 to 120, with commas between them.'
+            ? 'Enter whole numbers from 1 to 120, separated by commas.'
             : undefined
         }
         onChange={(event) => {
@@ -241,7 +241,7 @@ export function SettingsPage() {
           if (read) save({ ...preferences, heights: read })
         }}
       />
-      <h2 className={css.part}>What is checked</h2>
+      <h2 className={css.part}>Checks</h2>
       <CheckSettings preferences={preferences} onSave={save} />
       <h2 className={css.part}>Your data</h2>
       <DataSettings />

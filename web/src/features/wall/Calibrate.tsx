@@ -44,7 +44,7 @@ export function Calibrate({ sizes, onClose }: { sizes: ReturnType<typeof useSize
   return (
     <aside className={css.sizing} role="dialog" aria-label="Sizes for this room">
       <h2>Sizes for this room</h2>
-      <p>Hold a bank card to the screen and make the bar as wide as it is.</p>
+      <p>Hold a bank card against the screen and make the bar the same width.</p>
       <div className={css.bar} style={{ width: sizes.card }} />
       <label>
         Width{' '}
@@ -58,7 +58,7 @@ export function Calibrate({ sizes, onClose }: { sizes: ReturnType<typeof useSize
       </label>
       <p>
         <label>
-          From the last row to the screen, in metres{' '}
+          Distance from the back row to the screen, in metres{' '}
           <input
             type="number"
             min={2}
@@ -72,7 +72,7 @@ export function Calibrate({ sizes, onClose }: { sizes: ReturnType<typeof useSize
         </label>
       </p>
       {sizes.mm !== null && (
-        <p data-testid="digit-height">Digits will be at least {sizes.mm} mm tall: 22 minutes of arc from there.</p>
+        <p data-testid="digit-height">Numbers will be at least {sizes.mm} mm tall, readable from there.</p>
       )}
       <p className={css.sample} style={{ fontSize: sizes.least }}>
         24

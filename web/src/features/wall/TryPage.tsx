@@ -9,8 +9,7 @@ export function TryPage() {
   return (
     <main className={css.page}>
       <p>
-        Two stand-ins, a wall and a phone, as they would show this class.{' '}
-        <Link to={`/lead/${session}`}>Back to the lead</Link>
+        Previews of the wall and the phone for this class. <Link to={`/lead/${session}`}>Back to leading</Link>
       </p>
       <iframe className={css.wall} src={`/wall/${session}`} title="The wall" />
       <iframe className={css.phone} src={`/remote/${session}`} title="The phone" />

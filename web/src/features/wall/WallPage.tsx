@@ -32,7 +32,7 @@ export function WallPage() {
     return (
       <main className={css.wall}>
         <p className={css.empty}>
-          {now.error ? troubleWords(now.error) : 'Nothing is on. The next class shows here by itself.'}
+          {now.error ? troubleWords(now.error) : 'No class is on. The next one appears here by itself.'}
         </p>
       </main>
     )
@@ -52,7 +52,7 @@ function Open({ session }: { session: string }) {
   if (lead) return <Wall lead={lead} />
   return (
     <main className={css.wall}>
-      <p className={css.empty}>{problem ? troubleWords(problem) : 'One moment.'}</p>
+      <p className={css.empty}>{problem ? troubleWords(problem) : 'One moment…'}</p>
     </main>
   )
 }
@@ -103,7 +103,7 @@ function Wall({ lead }: { lead: Lead }) {
         <b>{timeAt(moment, 'h24')}</b>
       </header>
       {over ? (
-        <h1 className={css.head}>That is the end.</h1>
+        <h1 className={css.head}>That’s it. Well done.</h1>
       ) : (
         <div className={css.body} data-plain={cards.length === 0}>
           <section className={css.now} aria-label="Now">
@@ -140,7 +140,7 @@ function Wall({ lead }: { lead: Lead }) {
           <span>Next</span> {phase === 'ready' ? scene.headline : scene.next}
         </p>
       )}
-      {!lead.connected && <p className={css.cut}>No server: this screen goes on by itself.</p>}
+      {!lead.connected && <p className={css.cut}>Not connected: this screen carries on by itself.</p>}
       {tools && (
         <footer className={css.tools}>
           <button type="button" onClick={() => setLight(!light)}>
@@ -150,10 +150,10 @@ function Wall({ lead }: { lead: Lead }) {
             Full screen
           </button>
           <button type="button" onClick={() => setSizing(!sizing)}>
-            Sizes for this room
+            Set up this screen
           </button>
           <span>
-            clock off by {apart()} ms · {clockWords(Math.max(0, (end - position) / 1000))} left
+            clock within {apart()} ms · {clockWords(Math.max(0, (end - position) / 1000))} to go
           </span>
         </footer>
       )}
