@@ -35,7 +35,8 @@ public class ChangeOverTests
     [Fact]
     public void Switching_sides_takes_longer_on_the_floor_and_on_a_bench()
     {
-        int Switch(string move) => ChangeOver.Switch(Plan(With(Block("", Of(move)))).Blocks[0].Stations[0], Library, ChangeTimes.Brisk).Value;
+        int Switch(string move) =>
+            ChangeOver.Switch(Plan(With(Block("", Of(move)))).Blocks[0].Stations[0], Library, ChangeTimes.Brisk).Value;
         Assert.Equal((3, 4, 8), (Switch("split-squat"), Switch("single-leg-bridge"), Switch("hip-thrust")));
     }
 

@@ -86,7 +86,8 @@ public class SmallRulesTests
         Assert.Contains("down to the floor 6 s", ChangeOver.Between(stations[0], stations[1], false, Library, ChangeTimes.Brisk).Words,
             StringComparison.Ordinal);
         Assert.Contains(
-            "up to standing 6 s", ChangeOver.Between(stations[0], stations[2], false, Library, ChangeTimes.Brisk).Words, StringComparison.Ordinal);
+            "up to standing 6 s", ChangeOver.Between(stations[0], stations[2], false, Library, ChangeTimes.Brisk).Words,
+            StringComparison.Ordinal);
     }
 
     [Theory]

@@ -231,7 +231,8 @@ internal static class LeadEndpoints
 
         var state = LeadFold.Fold(lead.Commands, script.Times);
         var ways = WaysBack.Of(
-            plan, timeline, script.Times, state, Now(clock, lead), endsAt, new FitTerms { Changes = ChangeTimes.Of(evaluator.Preferences) });
+            plan, timeline, script.Times, state, Now(clock, lead), endsAt,
+            new FitTerms { Changes = ChangeTimes.Of(evaluator.Preferences) });
         return ways is null ? TypedResults.NoContent() : TypedResults.Ok(ways);
     }
 

@@ -62,7 +62,8 @@ internal static class PlanEndpoints
         plans.MapPost("/rounds", Rounds).Takes<RoundsRequest>().WithName("setRounds");
         plans.MapPost("/proposals", Proposed).Takes<ProposalsRequest>().ProducesProblem(404).WithName("proposeOptions");
         plans.MapPost("/paste", Paste).Takes<PasteRequest>().WithName("pasteMoves");
-        plans.MapGet("/walk-through-paces", (LearntPaces paces) => TypedResults.Ok(WalkThroughPace.Of(paces.Factors()))).WithName("walkThroughPaces");
+        plans.MapGet("/walk-through-paces", (LearntPaces paces) => TypedResults.Ok(WalkThroughPace.Of(paces.Factors())))
+            .WithName("walkThroughPaces");
         plans.MapGet("/dose-forms", () => TypedResults.Ok(ShortDose.Forms)).WithName("doseForms");
     }
 
