@@ -1,11 +1,13 @@
 using System.Collections.Immutable;
 using System.Text;
 using System.Text.Json;
+using Halterion.Core.Leading;
 using Halterion.Core.Logbook;
 using Halterion.Core.Moves;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Planning;
 using Halterion.Core.Plans;
+using Halterion.Core.Sessions;
 using Halterion.Core.Timing;
 
 namespace Halterion.Core.Tests;
@@ -324,5 +326,20 @@ public sealed class MovingOnTests
         Assert.Equal(65, known[^1].Seconds.Value);
         Assert.Equal(WalkThroughPace.All, known[..^1]);
         Assert.Equal(WalkThroughPace.All, WalkThroughPace.Of(ImmutableSortedDictionary<string, decimal>.Empty));
+    }
+
+    [Theory]
+    [InlineData(""" "sides":"each" """, "split-squat", "switchStanding")]
+    [InlineData(""" "sides":"each" """, "clam", "switchFloor")]
+    [InlineData(""" "sharing":"turns" """, "squat", "")]
+    [InlineData(""" "sharing":"turns","sides":"each" """, "split-squat", "switchStanding")]
+    public void What_a_switch_is_decides_which_pace_is_learnt_from_it(string station, string move, string kinds)
+    {
+        var text = Classes.With($$"""{"name":"B","phase":"main","stations":[{{{station}},"dose":[{"kind":"reps","amount":5}],"options":[{"tier":"main","move":"{{move}}"}]}]}""");
+        var (plan, timeline) = (Classes.Plan(text), Classes.Timeline(text));
+        var led = ClassAsLed.Of(
+            plan, timeline, [new LeadCommand(Guid.Empty, LeadCommandKind.Start, 0)], 1000L * timeline.Length.Value + 1000);
+        // A partner’s swap is no change of sides.
+        Assert.Equal(kinds, string.Join(", ", RealPace.Of(plan, timeline, led).Keys));
     }
 }

@@ -169,3 +169,45 @@ test('everything goes out, something is lost, and everything comes in again', as
   await expect(data.getByText(/Everything was brought in/)).toBeVisible()
   expect((await sessionOf(demo.address, 'Slow and strong', false)).id).toBe(line.id)
 })
+
+test('a series that was removed comes back, also when the server was away for the first try', async ({
+  page,
+  demo,
+}) => {
+  await page.goto(`${demo.address}/weeks`)
+  const list = page.getByRole('region', { name: 'Series' })
+  const series = list.getByRole('listitem').getByRole('link')
+  await expect(series).toHaveCount(2)
+  const name = (await series.first().textContent())!
+  await series.first().click()
+  await page.getByRole('button', { name: 'Remove the series' }).click()
+  await expect(list).toContainText(`“${name}” was removed. Its classes stay.`)
+  await expect(series).toHaveCount(1)
+  const port = await demo.kill()
+  await list.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('alert').filter({ hasText: 'The series could not be brought back.' })).toBeVisible()
+  await demo.start(port)
+  await list.getByRole('button', { name: 'Undo' }).click()
+  await expect(series).toHaveCount(2)
+  await expect(list.getByRole('link', { name, exact: true })).toBeVisible()
+  await expect(list.getByRole('button', { name: 'Undo' })).toHaveCount(0)
+  await page.reload()
+  await expect(series).toHaveCount(2)
+})
+
+test('the pace one really has is chosen, kept and told; a class says how its dates went', async ({ page, demo }) => {
+  await page.goto(`${demo.address}/settings`)
+  await page.getByLabel(/^as you really are/).check()
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible()
+  const kept = (await (await fetch(`${demo.address}/api/settings/preferences`)).json()) as { pace: string }
+  expect(kept.pace).toBe('real')
+  await page.reload()
+  await expect(page.getByLabel(/^as you really are/)).toBeChecked()
+  // Nobody has led here with taps yet: it says from when on there is something to tell, and counts as brisk.
+  await expect(page.getByText('Once you have led three classes')).toBeVisible()
+
+  await page.goto(demo.address + at(await sessionOf(demo.address, 'Six around the loft, first time', true), 'brief'))
+  const dates = page.getByRole('region', { name: 'Class dates' })
+  await expect(dates).toContainText(/led: 12 came, \d+ min/)
+  await expect(dates).not.toContainText('not logged yet')
+})

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import type { Server } from './studio'
-import { expect, skip, test } from './studio'
+import { commandsOf, expect, skip, test } from './studio'
 
 const text = readFileSync(new URL('../every-phase.json', import.meta.url), 'utf8')
 const json = { 'Content-Type': 'application/json' }
@@ -174,6 +174,7 @@ for (const [width, height] of [
     await page.goto(lead)
     await page.getByRole('button', { name: 'Start the class' }).click()
     await page.keyboard.press('Space')
+    await expect.poll(() => commandsOf(page)).toEqual(['start', 'pause'])
     await tap(studio, session, 'jump', { scene: spans.findIndex((s) => s.kind === 'work') })
     await expect(page.getByTestId('side')).toBeVisible()
     const tall = async (element: ReturnType<Page['locator']>) =>

@@ -70,7 +70,7 @@ try {
     ['moves', '/moves', [1280, 800], []],
     ['move', '/moves/single-leg-deadlift', [1280, 900], []],
     ['build-phone', at('Six around the loft', 'build'), [390, 844], []],
-    ['log', at('Six around the loft, first time', 'log'), [1280, 800], []],
+    ['log', at('Six around the loft, first time', 'log'), [1280, 800], [], (page) => page.getByText(/of \d+ came/).waitFor()],
     ['lead-rotation', at('Six around the loft', 'lead'), [1280, 800], Array(8).fill('n')],
     ['wall', '/wall', [1920, 1080], []],
     ['remote', '/remote', [390, 844], []],

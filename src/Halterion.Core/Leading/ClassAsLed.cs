@@ -113,6 +113,12 @@ public static class RealPace
         var block = plan.Blocks[span.Block];
         if (span is { Kind: SpanKind.Switch, Station: { } sided } && sided < block.Stations.Length)
         {
+            // Where two take turns, the first switch of the second is their swap, and no change of sides.
+            if (span.Turn is 1 && timeline.Spans[index - 1].Turn is not 1)
+            {
+                return null;
+            }
+
             var kind = ChangeOver.SwitchKind(block.Stations[sided], plan.Moves);
             return (WordsOf<ChangeKind>.Of(kind), ChangeTimes.Brisk.At(kind));
         }

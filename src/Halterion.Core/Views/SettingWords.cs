@@ -15,7 +15,7 @@ public static class SettingWords
         $"You face the class: {WordsOf<Facing>.Of(preferences.Facing)}",
         $"Sides in new stations: {WordsOf<SideHabit>.Of(preferences.Sides)}",
         $"Rest in new blocks: {WordsOf<RestHabit>.Of(preferences.Rest)}",
-        $"Pace of changeovers: {WordsOf<Pace>.Of(preferences.Pace)}",
+        $"Pace of changeovers: {(preferences.Pace == Pace.Real ? "as you really are" : WordsOf<Pace>.Of(preferences.Pace))}",
         $"Weights: {WordsOf<WeightUnit>.Of(preferences.Weight)}",
         $"Heights: {WordsOf<LengthUnit>.Of(preferences.Length)}",
         $"Clock: {(preferences.Clock == ClockFormat.H24 ? "24 hours" : "12 hours")}",

@@ -54,7 +54,6 @@ export const useWalkThroughPaces = () =>
   useQuery({
     queryKey: ['walk-through-paces'],
     queryFn: () => answer(api.GET('/api/plans/walk-through-paces')),
-    ...unchanging,
   })
 
 export const useSettings = () =>

@@ -158,7 +158,8 @@ function Occasions() {
             <Link to={`/classes/${id}/on/${s.id}/${s.held ? 'log' : 'brief'}`} aria-current={s.id === session?.id}>
               {dayAndTime(bookings[s.id]?.startsAt, format)}
             </Link>
-            {s.held ? `, led: ${told?.find((date) => date.session === s.id)?.words ?? 'not logged yet'}` : ''}
+            {s.held &&
+              (told ? `, led: ${told.find((date) => date.session === s.id)?.words ?? 'not logged yet'}` : ', led')}
           </li>
         ))}
       </ul>

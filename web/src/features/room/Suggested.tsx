@@ -55,14 +55,14 @@ export function Suggested({ session, onChanged }: { session: string; onChanged: 
       setBefore(null)
     })
 
-  if (query.isError) return <p role="alert">Suggestions cannot be fetched. {troubleWords(query.error)}</p>
+  if (query.isError) return <p role="alert">The suggestions could not be loaded. {troubleWords(query.error)}</p>
   if (all.length === 0) return null
   return (
     <section className={css.suggested} aria-label="Suggested from the logs">
       <h2>Suggested from the logs</h2>
       <p>
         {open.length === 0
-          ? 'All that the logs suggest stands in the assignment.'
+          ? 'Everything the logs suggest is planned already.'
           : `${many(open.length, 'suggestion', 'suggestions')}; for the rest it stays as last time.`}{' '}
         {changes.length > 0 && (
           <Button size="xs" onClick={() => void take(changes)}>
@@ -103,7 +103,7 @@ export function Suggested({ session, onChanged }: { session: string; onChanged: 
                   {no ? 'Take after all' : 'Refuse'}
                 </Button>
               ) : (
-                <small>No option here: see to it yourself.</small>
+                <small>No option at this station for it: add one on Build.</small>
               )}
             </li>
           )

@@ -1,7 +1,8 @@
 import { Button } from '@mantine/core'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
 import { Link, useLocation, useNavigate } from 'react-router'
-import { answer, api } from '../../api/client'
+import { answer, api, troubleWords } from '../../api/client'
 import { UndoBar } from '../../ui/UndoBar'
 import { many } from '../../ui/words'
 import css from './Weeks.module.css'
@@ -11,12 +12,18 @@ export function SeriesList() {
   const navigate = useNavigate()
   const queries = useQueryClient()
   const removed = (useLocation().state as { removed?: { id: string; name: string } } | null)?.removed
+  const [trouble, setTrouble] = useState('')
   async function bringBack(id: string) {
-    await answer(api.POST('/api/series/{id}/restore', { params: { path: { id } } }))
-    await queries.invalidateQueries({ queryKey: ['series'] })
-    void navigate('/weeks', { replace: true, state: null })
+    setTrouble('')
+    try {
+      await answer(api.POST('/api/series/{id}/restore', { params: { path: { id } } }))
+      await queries.invalidateQueries({ queryKey: ['series'] })
+      void navigate('/weeks', { replace: true, state: null })
+    } catch (error) {
+      setTrouble(`The series could not be brought back. ${troubleWords(error)}`)
+    }
   }
-  const list = useQuery({ queryKey: ['series'], queryFn: () => answer(api.GET('/api/series')) }).data ?? []
+  const series = useQuery({ queryKey: ['series'], queryFn: () => answer(api.GET('/api/series')) })
   return (
     <section aria-labelledby="series" className={css.series}>
       <h2 id="series">Series</h2>
@@ -24,8 +31,9 @@ export function SeriesList() {
         A series carries one class, or two by turns, through some weeks: each a little harder than the one before, with
         light weeks between.
       </p>
+      {series.isError && <p role="alert">The series could not be loaded. {troubleWords(series.error)}</p>}
       <ul>
-        {list.map((series) => (
+        {(series.data ?? []).map((series) => (
           <li key={series.id}>
             <Link to={`/weeks/series/${series.id}`}>{series.name}</Link> from{' '}
             {new Date(`${series.firstDay}T12:00`).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })},{' '}
@@ -38,9 +46,11 @@ export function SeriesList() {
         <UndoBar
           words={`“${removed.name}” was removed. Its classes stay.`}
           onUndo={() => void bringBack(removed.id)}
-          onGone={() => void navigate('/weeks', { replace: true, state: null })}
+          // What failed is not put away: it can be tried once more.
+          onGone={() => trouble === '' && void navigate('/weeks', { replace: true, state: null })}
         />
       )}
+      {trouble && <p role="alert">{trouble}</p>}
       <Button onClick={() => void navigate('/weeks/series/new')} data-screen-only>
         New series
       </Button>
