@@ -8,12 +8,26 @@ export default defineConfig({
     // Keeps the screens in the browser, so that a reload without the server brings back the class under way.
     VitePWA({
       injectRegister: null,
-      manifest: false,
+      // It can be installed from the browser, on the machine itself.
+      manifest: {
+        name: 'Halterion',
+        short_name: 'Halterion',
+        description: 'Timed circuits for group fitness classes: built, led, remembered.',
+        start_url: '/',
+        display: 'standalone',
+        background_color: '#efede6',
+        theme_color: '#26333a',
+        icons: [
+          { src: '/icon-192.png', sizes: '192x192', type: 'image/png' },
+          { src: '/icon-512.png', sizes: '512x512', type: 'image/png' },
+          { src: '/icon.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' },
+        ],
+      },
       filename: 'sw.js',
       workbox: {
         inlineWorkboxRuntime: true,
         sourcemap: false,
-        globPatterns: ['**/*.{js,css,html,svg,woff2}'],
+        globPatterns: ['**/*.{js,css,html,svg,png,woff2,webmanifest}'],
         navigateFallback: '/index.html',
         navigateFallbackDenylist: [/^\/api\//],
         // The figures of a class, which show nothing private: so that a reload without the server still shows what to do.

@@ -17,19 +17,26 @@ using Halterion.Web.Startup;
 // The build runs this program to write the OpenAPI document; it must touch no data then.
 var describing = Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
 
-if (args is ["check", .. var rest])
+// The packed program has the words of the script.
+var packed = Packaged.Is ? Packaged.From(args, Console.Out, Console.Error) : new Packaged.Read(args, false, null);
+if (packed.End is { } end)
+{
+    return Packaged.Ended(end);
+}
+
+if (packed.Args is ["check", .. var rest])
 {
     return new CheckTask([.. rest.Where(a => a != "--json")], rest.Contains("--json")).Run(Console.Out);
 }
 
 // Read while the rest of the program comes up.
 var shipped = Task.Run(MoveLibrary.Load);
-var builder = WebApplication.CreateBuilder(new WebApplicationOptions { Args = args, ContentRootPath = AppContext.BaseDirectory });
+var builder = WebApplication.CreateBuilder(new WebApplicationOptions { Args = packed.Args, ContentRootPath = AppContext.BaseDirectory });
 var settings = CommandLine.From(builder.Configuration);
 if (settings.Fault is { } fault)
 {
     Console.Error.WriteLine(fault);
-    return 2;
+    return Packaged.Ended(2);
 }
 
 if (settings.Task is { } task)
@@ -45,8 +52,15 @@ try
 }
 catch (StoreException e)
 {
+    if (packed.OpensBrowser && await Packaged.AnswersAsync(settings.Port))
+    {
+        Console.WriteLine($"Halterion is running already: http://localhost:{settings.Port}");
+        Packaged.Open($"http://localhost:{settings.Port}");
+        return 0;
+    }
+
     Console.Error.WriteLine(e.Message);
-    return 1;
+    return Packaged.Ended(1);
 }
 
 builder.Logging.SetMinimumLevel(LogLevel.Warning);
@@ -181,7 +195,7 @@ catch (IOException e) when (e.InnerException is Microsoft.AspNetCore.Connections
 {
     database?.Dispose();
     Console.Error.WriteLine($"Port {settings.Port} is already in use. Choose another with --port N.");
-    return 1;
+    return Packaged.Ended(1);
 }
 
 Console.WriteLine($"Halterion is running: {app.Urls.FirstOrDefault() ?? "in tests"}");
@@ -192,6 +206,11 @@ if (door.Address is { } outside)
 
 if (app.Urls.Count > 0)
 {
+    if (packed.OpensBrowser)
+    {
+        Packaged.Open(app.Urls.First());
+    }
+
     // The library is drawn while nobody waits for it yet; the one that ships, for there may be no data to read others from.
     var library = app.Services.GetRequiredService<ShippedMoves>().Library;
     _ = Task.Run(() =>

@@ -20,7 +20,7 @@ public class AnnouncementTests
         var main = Block(""" "leadInSeconds":0,"rounds":3 """, Work);
         Assert.Equal("One move, three rounds, 3 minutes.", Of(With(main)));
         var warm = main.Replace("\"phase\":\"main\"", "\"phase\":\"warmup\"", StringComparison.Ordinal);
-        Assert.Equal("One move, three rounds, 3 minutes, with a warm-up before.", Of(With($"{warm},{main}")));
+        Assert.Equal("One move, three rounds, 3 minutes, plus a warm-up.", Of(With($"{warm},{main}")));
         Assert.Equal("One move, two parts, 6 minutes.", Of(With($"{main},{main}")));
         Assert.Equal("", Of(With(warm)));
     }

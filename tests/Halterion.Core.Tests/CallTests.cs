@@ -64,7 +64,7 @@ public class CallTests
             script.Cues.OrderBy(c => c.At).Select(c => $"{c.Kind} {c.Shift}"));
         string Shifts(CallKind kind) => string.Join(", ", script.Calls.Where(c => c.Kind == kind).Select(c => $"{c.Text}: {c.Shift}"));
         Assert.Equal(
-            "Halfway: 1, 10 seconds to go: 2, 5 seconds to go: 2, Half-way: 3, 10 seconds to go: 4, 5 seconds to go: 4",
+            "Halfway: 1, 10 seconds to go: 2, 5 seconds to go: 2, Halfway: 3, 10 seconds to go: 4, 5 seconds to go: 4",
             Shifts(CallKind.Time));
         Assert.Equal("3: 1, 2: 1, 1: 1, 3: 3, 2: 3, 1: 3", Shifts(CallKind.CountIn));
         Assert.Equal("That’s it, well done: 4", Shifts(CallKind.End));

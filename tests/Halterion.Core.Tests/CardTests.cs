@@ -23,7 +23,7 @@ public class CardTests
         Assert.All(cards.Stations.SelectMany(s => s.Options), o => Assert.NotNull(o.Figure));
 
         // 0.235 of 1.60 m and of 1.80 m, as in BodyTests.
-        Assert.StartsWith("bench height 38 cm to 42 cm", cards.Stations[0].SetUp[0], StringComparison.Ordinal);
+        Assert.StartsWith("Bench height: 38–42 cm", cards.Stations[0].SetUp[0], StringComparison.Ordinal);
         Assert.Equal("38–42 cm", cards.Stations[0].Measures[0].Words);
     }
 
@@ -49,9 +49,9 @@ public class CardTests
     {
         string SetUp(Preferences preferences, double from, double to) =>
             Of(With(Block("", Thrust)), preferences, from, to).Stations[0].SetUp[0];
-        Assert.Contains("; take 40 cm:", SetUp(new Preferences { Heights = [30, 40, 50] }, 1.7, 1.7), StringComparison.Ordinal);
-        Assert.Contains("; take 45 cm, not right for "
-            + "the shortest:", SetUp(new Preferences { Heights = [45] }, 1.5, 1.9), StringComparison.Ordinal);
+        Assert.Contains("; yours: 40 cm", SetUp(new Preferences { Heights = [30, 40, 50] }, 1.7, 1.7), StringComparison.Ordinal);
+        Assert.Contains("; yours: 45 cm (not for "
+            + "the shortest)", SetUp(new Preferences { Heights = [45] }, 1.5, 1.9), StringComparison.Ordinal);
         Assert.Contains("15.7 in", SetUp(new Preferences { Length = LengthUnit.In }, 1.7, 1.7), StringComparison.Ordinal);
     }
 
@@ -115,7 +115,7 @@ public class CardTests
         var planned = Of(With($"{Talk},{main}"), new Preferences(), 1.7, 1.7);
         Assert.Equal("75 s", planned.WalkThroughTakes);
         Assert.Equal([("from the back", 45), ("from the side", 30)], planned.WalkThrough.Select(l => (l.View, l.Seconds.Value)));
-        Assert.Equal("easier first: Sit-to-stand, down to a chair; then the main one", planned.WalkThrough[0].Show);
+        Assert.Equal("start with easier: Sit-to-stand, down to a chair; then main", planned.WalkThrough[0].Show);
     }
 
     private static ClassCards Of(string text, Preferences preferences, double shortest, double tallest) =>

@@ -9,7 +9,7 @@ public class CheckTests
 {
     [Theory]
     [InlineData(600, "on time")]
-    [InlineData(670, "70 s over")]
+    [InlineData(670, "1 min 10 s over")]
     [InlineData(555, "45 s to spare")]
     [InlineData(810, "3 min 30 s over")]
     public void The_verdict_is_said_in_words(int seconds, string words) =>

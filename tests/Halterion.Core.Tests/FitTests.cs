@@ -157,12 +157,12 @@ public class FitTests
             .Replace("\"slotMinutes\":60", "\"slotMinutes\":10", StringComparison.Ordinal);
         var nearest = Fit.Of(Plan(text), new FitTerms()).Ways[0];
         Assert.Equal((4, 29, "Shorter work intervals and shorter rests"), (nearest.SpareSeconds.Value, nearest.Cost, nearest.Title));
-        Assert.Equal(["“Block”: rest between rounds 60 s → 55 s", "“Block”: Bodyweight squat "
+        Assert.Equal(["Block: rest between rounds 60 s → 55 s", "Block: Bodyweight squat "
             + "100 s → 95 s"], nearest.Changes.Select(c => c.Words));
 
         // Where seconds to spare cost nothing one change is enough: 100 → 90 (10 %, twice, and 5).
         var loose = Fit.Of(Plan(text), new FitTerms { SpareWeight = 0 }).Ways[0];
-        Assert.Equal((9, 25, "Shorter goes"), (loose.SpareSeconds.Value, loose.Cost, loose.Title));
+        Assert.Equal((9, 25, "Shorter work intervals"), (loose.SpareSeconds.Value, loose.Cost, loose.Title));
     }
 
     [Fact]

@@ -163,15 +163,15 @@ public class MoveLibraryTests
         Block Of(string name) => ClassReader.ReadBlock(ready.Single(r => r.Name == name).Block, Library).Plan!.Blocks[0];
 
         // A; A and B; A, B and C.
-        var layers = Of("Layers");
+        var layers = Of("Build-up");
         Assert.Equal([1, 2, 3], Enumerable.Range(0, 3).Select(round => layers.Stations.Count(s => s.Dose[0].Rounds.Has(round, 3))));
         Assert.Equal([12, 10, 8, 6], Enumerable.Range(0, 4).Select(round => Of("Ramp sets").Stations[0].Dose[0].Amount.At(round).To));
         var taught = Of("Teach a move");
         Assert.Equal((Phase.Skill, 3), (taught.Phase, taught.Stations.Count(s => s.Demo.Values is [{ Value: > 0 }])));
         Assert.Equal(BandStrength.Light, taught.Stations[2].Main.Manner.Band);
-        Assert.Contains("usual fault", taught.Stations[1].Say!.Text, StringComparison.Ordinal);
+        Assert.Contains("Watch for ", taught.Stations[1].Say!.Text, StringComparison.Ordinal);
         Assert.Equal(
-            (SidePass.Round, SidePass.Alternate), (Of("Left all through, then right").SidePass, Of("Left round, right round").SidePass));
+            (SidePass.Round, SidePass.Alternate), (Of("All left, then all right").SidePass, Of("Left round, right round").SidePass));
     }
 
     [Fact]

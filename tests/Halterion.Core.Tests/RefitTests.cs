@@ -36,7 +36,7 @@ public class RefitTests
         // rounds (13 %, twice, and 5: 31, but it saves 25 only) with a rest of 60 → 55 (9 % and 5): dearer.
         var way = Of(text, 20, 610).Ways[0];
         Assert.Equal(("Shorter rests", 30, 610), (way.Title, way.Cost, way.EndsInSeconds.Value));
-        Assert.Equal("“Block”: rest 60 s → 45 s", Assert.Single(way.Changes));
+        Assert.Equal("Block: rest 60 s → 45 s", Assert.Single(way.Changes));
         Assert.Equal([20, 40, 45, 40, 40, 45, 40, 40, 300], way.Spans.Select(s => s.Length().Value));
 
         // 30 s into the first rest (at 110 s) 550 s are left. With 70 s less the rests give what is left of the first, and 40 of the
@@ -50,7 +50,7 @@ public class RefitTests
         var never = Of(text, 20, 100);
         // Rests to 15, the five goes that have not begun to 30: 20 + 5·30 + 2·15 + 300 = 500.
         Assert.Equal((500, 400), (Assert.Single(never.Ways).EndsInSeconds.Value, never.ShortBy.Value));
-        Assert.EndsWith("is protected", never.Obstacles[0].Limit, StringComparison.Ordinal);
+        Assert.EndsWith("is kept in full", never.Obstacles[0].Limit, StringComparison.Ordinal);
     }
 
     [Fact]
@@ -84,7 +84,7 @@ public class RefitTests
         var now = new ClassUnderWay([40, 45, 40, 45, 40], 0, new Seconds(10));
         var way = Refit.Of(plan, timeline, now, now.Left - new Seconds(20), Terms).Ways[0];
         // 45 → 35 of 60: 17 % and 5.
-        Assert.Equal(("“Block”: rest 45 s → 35 s", 22), (Assert.Single(way.Changes), way.Cost));
+        Assert.Equal(("Block: rest 45 s → 35 s", 22), (Assert.Single(way.Changes), way.Cost));
         Assert.Equal([new NewLength(1, 35), new NewLength(3, 35)], way.Lengths);
     }
 
@@ -101,7 +101,7 @@ public class RefitTests
         var ready = LeadFold.Fold([], [.. timeline.Spans.Select(s => new SceneTime(s.End, s.Gated))]);
         var ways = WaysBack.Of(plan, timeline, [.. timeline.Spans.Select(s => new SceneTime(s.End, s.Gated))], ready, 720_000, 140_000
             + 630_000, Terms)!;
-        Assert.Equal((90, "90 s late", 0), (ways.LateSeconds.Value, ways.Words, ways.ShortBy.Value));
+        Assert.Equal((90, "1 min 30 s late", 0), (ways.LateSeconds.Value, ways.Words, ways.ShortBy.Value));
     }
 
     [Fact]
@@ -137,7 +137,7 @@ public class RefitTests
             """ "leadInSeconds":0,"startEverySeconds":60,"rounds":5,"name":"On the minute" """,
             Station("""{"kind":"reps","amount":10,"tempo":"1-0-1-0"}""")).Replace("\"name\":\"Block\",", "", StringComparison.Ordinal));
         var obstacles = Of(text, 61, 60).Obstacles;
-        Assert.Contains(obstacles, o => o.Limit == "“On the minute” starts on the minute" && o.Seconds > Seconds.Zero);
+        Assert.Contains(obstacles, o => o.Limit == "The timed starts of On the minute" && o.Seconds > Seconds.Zero);
     }
 
     private static readonly Gen<(string Text, int Position, double Share)> Case =

@@ -134,7 +134,7 @@ public class ShortDoseTests
             .Select(l => $"{l.Name} {Dose(l)}"));
         Assert.All(lines.Skip(4), l => Assert.Null(l.Station));
         Assert.Equal("20 s", lines[4].Dose);
-        Assert.Contains("not a move", lines[4].Trouble, StringComparison.Ordinal);
+        Assert.Contains("No move is called", lines[4].Trouble, StringComparison.Ordinal);
         Assert.Contains("not understood", lines[5].Trouble, StringComparison.Ordinal);
 
         static string Dose(PastedLine line)

@@ -74,7 +74,7 @@ public class SmallRulesTests
                     .Select(s => s.Headline)];
         Assert.Equal(["Changeover", "Rest and drink", "Changeover", "Rest"],
             Headlines(""" "rounds":2,"betweenRounds":30,"betweenStations":5,"afterSeconds":9,"water":true """));
-        Assert.Equal(["Rest", "Drink, then change", "Rest"],
+        Assert.Equal(["Rest", "Drink, then changeover", "Rest"],
             Headlines(""" "order":"sets","rounds":2,"betweenSets":30,"betweenStations":45,"water":true """));
     }
 

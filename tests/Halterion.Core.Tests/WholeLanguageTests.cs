@@ -126,7 +126,7 @@ public class WholeLanguageTests
     {
         var main = Plan(Text).Blocks[0].Stations[0].Main;
         Assert.Equal(
-            "Split squat, to level thighs, split stance, toes ahead, long step, trunk upright, arms hips, on a mat, 0 cm, tempo 3-1-1-0, "
+            "Split squat, to level thighs, split stance, toes forward, long step, trunk upright, arms hips, on a mat, 0 cm, tempo 3-1-1-0, "
             + "neutral grip, 2 × 6.25 kg dumbbell at the sides, as shown",
             PlanWords.Option(main, Library, new Preferences()));
         Assert.Equal(

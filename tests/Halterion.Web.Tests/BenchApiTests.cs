@@ -144,7 +144,7 @@ public sealed class BenchApiTests(Studio studio) : IClassFixture<Studio>
                 "1"))
         {
             var changes = await studio.Get($"/api/classes/{id}/versions/1/changes/2");
-            Assert.Contains("“C”: rounds 3 → 2", changes.AsArray().Select(c => (string)c!));
+            Assert.Contains("C: 3 → 2 rounds", changes.AsArray().Select(c => (string)c!));
         }
 
         var restored = await studio.Post($"/api/classes/{id}/versions/1/restore", "{}");

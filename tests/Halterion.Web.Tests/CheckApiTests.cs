@@ -164,7 +164,7 @@ public class CheckApiTests(Studio studio) : IClassFixture<Studio>
         Assert.Contains("people.gap@s1", await Open());
         Assert.Equal("toMend", (string)before["lines"]!.AsArray().Single(l => (string)l!["of"]! == "People")!["standing"]!);
         // Care in its short words, never the note.
-        Assert.Equal("knee care, strict", (string)before["care"]![0]!["words"]!);
+        Assert.Equal("knee (strict)", (string)before["care"]![0]!["words"]!);
         Assert.DoesNotContain("planted-care", before.ToJsonString(), StringComparison.Ordinal);
 
         foreach (var place in new[] { "s1", "s2" })
@@ -208,7 +208,7 @@ public class CheckApiTests(Studio studio) : IClassFixture<Studio>
             Assert.Equal((0, true), await Run(good, "nothing to fix"));
             Assert.Equal((1, true), await Run(late, "fix       time.over: The class is 1 s over its"));
             Assert.Equal((2, true), await Run(broken, "error"));
-            Assert.Equal((2, true), await Run(Path.Combine(folder.FullName, "gone.json"), "cannot be read"));
+            Assert.Equal((2, true), await Run(Path.Combine(folder.FullName, "gone.json"), "could not be opened"));
             Assert.Equal((1, true), await Run(late, "\"code\": \"time.over\"", "--json"));
         }
         finally

@@ -19,7 +19,7 @@ public sealed class LeadApiTests(Studio studio) : IClassFixture<Studio>
         // 570 s; 30 s in, 540 are left. 45 s less: three rests of 60 s, 15 s less each: 25 % and 5 a change.
         var answer = await studio.Post("/api/plans/refit", $$"""{"plan":{{Late}},"position":30,"remainingSeconds":495}""");
         var way = answer["ways"]![0]!;
-        Assert.Equal(("Shorter rests", 30, 495, "“Work”: rest 60 s → 45 s"),
+        Assert.Equal(("Shorter rests", 30, 495, "Work: rest 60 s → 45 s"),
             ((string?)way["title"], (int)way["cost"]!, (int)way["endsInSeconds"]!, (string?)way["changes"]![0]));
         Assert.Equal((0, 30, "work", 0),
             ((int)way["spans"]![0]!["start"]!, (int)way["spans"]![0]!["end"]!, (string?)way["spans"]![0]!["kind"],

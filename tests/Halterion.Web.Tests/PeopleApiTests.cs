@@ -116,7 +116,7 @@ public class PeopleApiTests(Studio studio) : IClassFixture<Studio>
         var export = (await studio.Get($"/api/people/{person["id"]}/export")).ToJsonString();
         Assert.All(["planted-limit-words", "planted-note-words", "Two", "Test class"],
             words => Assert.Contains(words, export, StringComparison.Ordinal));
-        Assert.Contains("Care: pelvic floor care – planted-limit-words", await studio.CreateClient()
+        Assert.Contains("Care: pelvic floor – planted-limit-words", await studio.CreateClient()
             .GetStringAsync($"/api/people/{person["id"]}/export.txt"), StringComparison.Ordinal);
 
         // Nothing private on anything that is meant for the room.

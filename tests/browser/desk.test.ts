@@ -50,7 +50,7 @@ test('the desk is followed in an open brief, a name that nobody has is asked abo
     'PARTSTAT=TENTATIVE;CN=Nils Ebb',
     'PARTSTAT=ACCEPTED;CN=Wren Alder',
   ])
-  await expect(card).toContainText('1 comes, waiting for a place: Nils Ebb, cancelled: Mira Stout.')
+  await expect(card).toContainText('1 booked · on the waiting list: Nils Ebb · cancelled: Mira Stout')
   await expect(page.getByText('12 by name, 1 more without a name')).toBeVisible()
   await expect(page.getByLabel('How many people')).toHaveValue('13')
 
@@ -94,7 +94,7 @@ test('the simulated desk is switched on in the demo, and a file that cannot be r
   await expect(page.getByText('No bookings yet.')).toBeVisible()
   await page.getByLabel('Try it: simulate bookings for the next class').check()
   const card = page.getByRole('region', { name: 'Six around the loft' })
-  await expect(card).toContainText('12 come, waiting for a place: Mira Stout, Nils Ebb.')
+  await expect(card).toContainText('12 booked · on the waiting list: Mira Stout, Nils Ebb')
   await expect(card.getByText('Who is Wren Alder?')).toBeVisible({ timeout: 20_000 })
   await card.getByLabel('Who Wren Alder is').selectOption({ label: 'Nils Ebb' })
   await expect(card.getByText('Who is Wren Alder?')).toHaveCount(0)

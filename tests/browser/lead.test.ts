@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import type { CommandKind, Payload } from '../../web/src/leading/core/fold.ts'
 import { FakeAudio } from '../../web/tests/fakeAudio.ts'
-import { classOf, commandsOf, creepTo, expect, skip, stopClock, test } from './studio'
+import { classOf, commandsOf, creepTo, expect, skip, stopClock, test, pick } from './studio'
 
 interface Case {
   name: string
@@ -181,7 +181,7 @@ test('a class goes on without its server, and what was tapped meanwhile is not l
   // Only a tap that the page has taken sets the timers that the clock then runs.
   await expect(page.getByRole('heading', { name: 'Get ready' })).toBeVisible()
   await page.clock.runFor(4200)
-  await expect(page.getByText('No server. The class goes on; 1 tap waits')).toBeVisible()
+  await expect(page.getByText('Halterion is not answering. The class carries on; 1 action not sent yet')).toBeVisible()
   await page.keyboard.press('+')
   await page.clock.runFor(1000)
   await expect(page.getByTestId('clock')).toHaveText('15')
@@ -192,7 +192,7 @@ test('a class goes on without its server, and what was tapped meanwhile is not l
   await page.reload()
   await creepTo(page, page.getByTestId('clock'))
   await expect(page.getByTestId('clock')).toHaveText(/^1[45]$/)
-  await expect(page.getByText('No server.')).toHaveCount(0)
+  await expect(page.getByText('Halterion is not answering.')).toHaveCount(0)
 
   // Another browser sees the same class at the same place: it was the server that kept it.
   await expect.poll(() => commandsOf(page)).toEqual(['start', 'skip', 'addTen'])
@@ -329,10 +329,17 @@ test('space starts and pauses whatever was pressed; a class ended early logs onl
   )
 
   // A whole column at once, a row at once, and somebody who walked in.
-  await page.getByLabel('Mark all or none as here').selectOption('none')
+  await pick(page, 'Mark all or none as here', 'none came')
   await expect(page.getByText(/^0 of \d+ came/)).toBeVisible()
-  await page.getByLabel('Mark all or none as here').selectOption('all')
-  await page.getByLabel('Everyone at Wall hinge drill').selectOption('easier')
+  // An arrow key alone changes nothing, and what was set comes back.
+  await page.getByRole('button', { name: 'Mark all or none as here' }).focus()
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('Escape')
+  await expect(page.getByText(/^0 of \d+ came/)).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByText(/^0 of \d+ came/)).toHaveCount(0)
+  await pick(page, 'Mark all or none as here', 'all came')
+  await pick(page, 'Everyone at Wall hinge drill', 'easier')
   const used = page.getByLabel(/, Wall hinge drill$/)
   for (const select of await used.all()) await expect(select.locator('option:checked')).toHaveText('easier')
   const before = await used.count()

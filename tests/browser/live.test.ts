@@ -69,7 +69,7 @@ test('the wall and the phone follow, the phone leads, and the wall shows nothing
   await page.getByLabel('Of whom').selectOption({ label: 'Greta Holm' })
   await page.getByRole('button', { name: 'Save note' }).click()
   await page.getByRole('button', { name: 'Greta Holm' }).click()
-  await expect(page.getByText('1 of 14 here')).toBeVisible()
+  await expect(page.getByText('1 of 14 are here')).toBeVisible()
   await page.keyboard.press('Escape')
 
   await page.getByRole('button', { name: 'Start the class' }).click()
@@ -184,7 +184,7 @@ test('a class is rehearsed at eight times its speed, with what is said, and noth
 }) => {
   await page.goto(await bookedAgo(demo, 'Six around the loft', 0))
   await page.getByRole('button', { name: 'Voice' }).click()
-  await page.getByRole('link', { name: 'Listen through the class beforehand' }).click()
+  await page.getByRole('link', { name: 'Rehearse the whole class' }).click()
   await page.getByRole('button', { name: '8×' }).click()
   // Space plays, whatever was pressed last.
   await page.keyboard.press('Space')

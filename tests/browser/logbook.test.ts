@@ -78,10 +78,10 @@ test('suggestions are taken into next week, one refused, and taken back', async 
   await refused.getByRole('button').click()
   await list.getByRole('button', { name: `Take ${before - 1}` }).click()
   await expect(lines).toHaveCount(1)
-  await expect(page.getByRole('button', { name: /^Leo Pike at Bodyweight squat: .* your choice/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: /^Leo Pike at Bodyweight squat: .*, your choice/ })).toBeVisible()
   await list.getByRole('button', { name: 'Undo' }).click()
   await expect(lines).toHaveCount(before)
-  await expect(page.getByRole('button', { name: /^Leo Pike at Bodyweight squat: .* your choice/ })).toHaveCount(0)
+  await expect(page.getByRole('button', { name: /^Leo Pike at Bodyweight squat: .*, your choice/ })).toHaveCount(0)
 })
 
 test('a person has a history, what comes next, and a sheet without what hurts', async ({ page, demo }) => {
@@ -203,8 +203,8 @@ test('the pace one really has is chosen, kept and told; a class says how its dat
   expect(kept.pace).toBe('real')
   await page.reload()
   await expect(page.getByLabel(/^as you really are/)).toBeChecked()
-  // Nobody has led here with taps yet: it says from when on there is something to tell, and counts as brisk.
-  await expect(page.getByText('Once you have led three classes')).toBeVisible()
+  // It says what was learnt, or from when on there is something to tell.
+  await expect(page.getByText(/^(Once you have led three classes|As you really are, learnt from)/)).toBeVisible()
 
   await page.goto(demo.address + at(await sessionOf(demo.address, 'Six around the loft, first time', true), 'brief'))
   const dates = page.getByRole('region', { name: 'Class dates' })

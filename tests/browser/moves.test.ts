@@ -175,15 +175,15 @@ test('an option is swapped for a proposed one, and the cards are printed', async
   await expect(station.getByText('two counts still below')).toBeVisible()
   const bridge = await open(page, 'station', 'Marching bridge')
   await bridge
-    .getByRole('button', { name: /^\+ instead: / })
+    .getByRole('button', { name: /^\+ Alternative: / })
     .first()
     .click()
-  await expect(bridge.getByRole('button', { name: /^instead option: / })).toBeVisible()
+  await expect(bridge.getByRole('button', { name: /^alternative option: / })).toBeVisible()
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
 
   await page.getByRole('link', { name: 'Cards' }).click()
   await page.getByText('Station cards').click()
-  await expect(page.getByRole('article', { name: 'Card: Side lunge' })).toContainText('foot to foot')
+  await expect(page.getByRole('article', { name: 'Card: Side lunge' })).toContainText('Distance between feet')
   for (const format of ['A4', 'Letter']) {
     const pages = await pagesOf(page, format)
     expect(pages).toHaveLength(8)

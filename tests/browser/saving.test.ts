@@ -7,12 +7,12 @@ test('what the server refuses is told from a server that is not there', async ({
       ? route.fulfill({
           status: 507,
           contentType: 'application/problem+json',
-          body: '{"title":"The disk is full: nothing more can be saved."}',
+          body: '{"title":"The disk is full, so nothing can be saved."}',
         })
       : route.continue(),
   )
   await page.getByLabel('Title').fill('Too much')
-  await expect(page.getByText('The disk is full: nothing more can be saved.')).toBeVisible()
+  await expect(page.getByText('The disk is full, so nothing can be saved.')).toBeVisible()
   await expect(page.getByText('Halterion is not answering')).toHaveCount(0)
   await page.unroute('**/api/classes/*')
   await page.getByRole('button', { name: 'Try again' }).click()
@@ -92,7 +92,7 @@ test('a log typed while the server is away outlives its tab', async ({ page, con
 
 test('a repair, a swap and a removal that fail say so, and change nothing', async ({ page, demo }) => {
   await page.goto(`${await classOf(demo, 'Full moon circuit')}/build`)
-  await expect(page.getByTestId('verdict')).toHaveText('78 s over')
+  await expect(page.getByTestId('verdict')).toHaveText('1 min 18 s over')
   const repair = page.getByRole('button', { name: 'Make it fit 25 min' })
   await expect(repair).toBeVisible()
   const port = await demo.kill()

@@ -64,7 +64,7 @@ try {
         await page.getByRole('button', { name: 'For a sore knee' }).click()
       },
     ],
-    ['beforehand', at('Full moon circuit', 'cards'), [1280, 1000], [], 'Send-ahead sheet'],
+    ['weeks', '/weeks', [1280, 1000], []],
     ['cards', at('Full moon circuit', 'cards'), [1280, 1000], []],
     ['station-card', at('Full moon circuit', 'cards'), [1280, 1000], [], 'Station cards'],
     ['moves', '/moves', [1280, 800], []],

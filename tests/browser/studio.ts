@@ -294,3 +294,9 @@ export async function skip(
     await wait(APART)
   }
 }
+
+/** Takes something from a menu by its words. */
+export async function pick(page: Page, menu: string, item: string) {
+  await page.getByRole('button', { name: `${menu}: ` }).click()
+  await page.getByRole('menuitem', { name: item, exact: true }).click()
+}

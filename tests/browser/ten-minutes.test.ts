@@ -61,12 +61,12 @@ test('one side a round for three rounds, with warm-up and stretches, in under 25
   const hand = await newClass(page, studio.address)
   await hand.click(ready(page, 'Warm-up'))
   await hand.click(page.getByRole('button', { name: '+ Add a block' }))
-  await hand.click(ready(page, 'Left all through, then right'))
+  await hand.click(ready(page, 'All left, then all right'))
   const rounds = page.getByLabel('Rounds', { exact: true })
   await hand.click(rounds)
   await hand.type('3')
   await hand.press('Enter')
-  await hand.click(page.getByRole('button', { name: 'Add a station to Left, then right' }))
+  await hand.click(page.getByRole('button', { name: 'Add a station to All left, then all right' }))
   await hand.move('side lun', 'Side lunge')
   await expect(page.getByLabel('Target of Side lunge')).toHaveValue('40 s')
   await hand.click(page.getByRole('button', { name: '+ Add a block' }))
@@ -78,7 +78,7 @@ test('one side a round for three rounds, with warm-up and stretches, in under 25
   // 10 + 40 + 5 + 40; 10 + 3·(2·(3·40 + 2·10) + the way from side to side) + 2·60; 10 + 30 + 5 + 30, by the tape.
   await expect(page.getByTestId('tape').getByRole('listitem')).toHaveText([
     'Warm-up: 1 minute 35 seconds, from 0 seconds',
-    /^Left, then right: 1[67] minutes/,
+    /^All left, then all right: 1[67] minutes/,
     /^Cool-down: 1 minute/,
   ])
   expect(hand.clicks).toBeLessThan(25)
@@ -160,7 +160,7 @@ test('from opening a class to a new station with a dose in under ten keys; the f
   }
   const moon = classes.find((c) => c.title === 'Full moon circuit')!
   await page.goto(`${demo.address}/classes/${moon.id}/build`)
-  await expect(page.getByTestId('verdict')).toHaveText('78 s over')
+  await expect(page.getByTestId('verdict')).toHaveText('1 min 18 s over')
   const hand = new Hand(page)
   const focused = () => page.evaluate(() => document.activeElement?.tagName)
   expect(await focused()).not.toBe('BODY')
@@ -200,7 +200,7 @@ test('a dose is taken whole or not at all', async ({ page, studio }) => {
 
   // Half-typed text never reaches the class, nor does what cannot be.
   await dose.fill('1000000')
-  await expect(station.getByText('out of bounds')).toBeVisible()
+  await expect(station.getByText('outside the range')).toBeVisible()
   await dose.press('Enter')
   await expect(dose).toHaveValue('1000000')
   await expect(station.locator('[title="15"]')).toBeVisible()
@@ -210,7 +210,7 @@ test('a dose is taken whole or not at all', async ({ page, studio }) => {
   // It is echoed whole, with what it does to the block.
   await dose.fill('2 x 20/15, then hold 10 s (last round)')
   await expect(station.getByText('20, then 15 reps; in the last round also 10 s hold')).toBeVisible()
-  await expect(station.getByText('And the block: 2 rounds.')).toBeVisible()
+  await expect(station.getByText('This also changes the block: 2 rounds.')).toBeVisible()
   await expect(page.getByRole('region', { name: /^Block 1/ })).toContainText('3 rounds')
   await dose.press('Tab')
   await expect(page.getByRole('region', { name: /^Block 1/ })).toContainText('2 rounds')
@@ -225,7 +225,7 @@ test('a dose is taken whole or not at all', async ({ page, studio }) => {
   await rest.fill('999')
   await rest.press('Enter')
   await expect(rest).toHaveValue('999')
-  await expect(page.getByText('999 is too much: 0–120.')).toBeVisible()
+  await expect(page.getByText('999 is too high. Enter 0 to 120')).toBeVisible()
   await rest.press('Escape')
   await expect(rest).toHaveValue('')
 })
@@ -268,7 +268,7 @@ test('twelve blocks and forty stations are seen on three screens; a list is past
   })
   const read = page.getByRole('list', { name: 'What was read' }).getByRole('listitem')
   await expect(read.nth(0)).toContainText('Hip hinge 12')
-  await expect(read.nth(1)).toContainText('“wobbly dance” is not a move in the library.')
+  await expect(read.nth(1)).toContainText('No move is called “wobbly dance”.')
   await page.getByRole('button', { name: 'Add 1 station, leave 1 out' }).click()
   await expect(rows(page)).toHaveCount(41)
 
@@ -308,7 +308,7 @@ test('a finger drags a station, chooses with a long press and opens with a tap',
   await touch('touchStart', row.x + 10, row.y + 10)
   await page.waitForTimeout(700)
   await touch('touchEnd')
-  await expect(page.getByText('1 station chosen')).toBeVisible()
+  await expect(page.getByText('1 station selected')).toBeVisible()
   await expect(circuit.locator('[data-open=true]')).toHaveCount(0)
   await page.getByRole('button', { name: 'Clear selection' }).tap()
   await names.nth(0).tap()

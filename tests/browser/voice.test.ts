@@ -64,7 +64,7 @@ test('clips that were recorded are kept with the data, speak on another screen, 
   await page.goto(`${await classOf(demo, 'Full moon circuit')}/lead`)
   await page.getByRole('button', { name: 'Voice' }).click()
   const sheet = page.getByRole('dialog', { name: 'Voice and beat' })
-  await expect(sheet.getByTestId('no-voice')).toContainText('Your own clips speak: 2 of 31.')
+  await expect(sheet.getByTestId('no-voice')).toContainText('Your recordings are used: 2 of 31.')
   await sheet.getByRole('button', { name: 'Test the voice' }).click()
   // Switch, then left; "right" was never recorded.
   await expect.poll(async () => (await heard()).played).toBe(2)

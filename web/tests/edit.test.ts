@@ -3,12 +3,14 @@ import type { Plan, PlanBlock, PlanStation } from '../src/api/client'
 import type { Shape, SideHabit } from '../src/plan/edit'
 import {
   blockOf,
+  keptSides,
   moveBlock,
   moved,
   moveStation,
   nudged,
   reshaped,
   shapeOf,
+  sidesFor,
   sidesOf,
   suited,
   tiesTo,
@@ -217,4 +219,43 @@ test('a walk-through loses what is not there any more, and a talk of nothing els
   expect(withoutLost(plan([{ station: 's', first: 'harder' }])).blocks[0]!.show).toEqual([{ station: 's' }])
   expect(withoutLost(plan([{ station: 'gone' }])).blocks[0]).toMatchObject({ seconds: 120 })
   expect(withoutLost(plan([{ station: 'gone' }])).blocks[0]!.show).toBeUndefined()
+})
+
+describe('what a change leaves as it was', () => {
+  const station = (fields: Partial<PlanStation>): PlanStation => ({
+    id: 's',
+    dose: [{ kind: 'time', amount: 40 }],
+    options: [{ id: 'o', tier: 'main', move: 'split-squat' }],
+    ...fields,
+  })
+
+  test('one target for many stations keeps how each deals with its sides, where the target takes it', () => {
+    const typed = (dose: PlanStation['dose']) => station({ dose })
+    expect(keptSides(station({ sides: 'split' }), typed([{ kind: 'time', amount: 30 }])).sides).toBe('split')
+    // Reps cannot be split in half; what cannot be kept is left as it was typed.
+    expect(keptSides(station({ sides: 'split' }), typed([{ kind: 'reps', amount: 12 }])).sides).toBeUndefined()
+    const chunked = station({ sides: 'each', chunk: 5, dose: [{ kind: 'reps', amount: 20 }] })
+    expect(keptSides(chunked, typed([{ kind: 'reps', amount: 30 }]))).toMatchObject({ sides: 'each', chunk: 5 })
+    const alternating = station({ dose: [{ kind: 'reps', amount: 16, side: 'alternate' }] })
+    expect(keptSides(alternating, typed([{ kind: 'reps', amount: 20 }])).dose[0]?.side).toBe('alternate')
+    // What was typed with its sides stands as it was typed.
+    const left = typed([{ kind: 'reps', amount: 20, side: 'left' }])
+    expect(keptSides(alternating, left)).toBe(left)
+  })
+
+  test('a move of both legs has no sides, one of one leg gets the usual ones', () => {
+    const alternating = station({ dose: [{ kind: 'reps', amount: 16, side: 'alternate' }] })
+    const swapped = sidesFor(alternating, { was: 'alternating', now: 'twoSided', usual: 'asWritten' })
+    expect(swapped.dose[0]?.side).toBeUndefined()
+    expect(sidesFor(station({}), { was: 'twoSided', now: 'oneSided', usual: 'each' }).sides).toBe('each')
+    expect(sidesFor(alternating, { was: 'alternating', now: 'oneSided', usual: 'each' }).sides).toBe('each')
+    expect(sidesFor(alternating, { was: 'alternating', now: 'alternating', usual: 'each' })).toBe(alternating)
+  })
+
+  test('at one’s own pace a block goes on for as long as it took', () => {
+    const block = { id: 'b', name: 'B', phase: 'main', rounds: 3, stations: [station({})] } as PlanBlock
+    expect(reshaped(block, 'ownPace', 1200)).toMatchObject({ order: 'ownPace', seconds: 1200 })
+    expect(reshaped(block, 'ownPace', 100_000).seconds).toBe(3600)
+    expect(reshaped({ ...block, seconds: 240 }, 'ownPace', 1200).seconds).toBe(240)
+  })
 })

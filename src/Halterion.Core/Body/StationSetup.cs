@@ -54,7 +54,7 @@ public static class StationSetup
                 Height("step height, at most", step.Z, "the whole foot on it; lower is easier", s[Joint.RightToe] + new Vec(0.08, 0, 0));
                 break;
             case Carrier.Feet when Math.Abs(left.Y - right.Y) > Wide && motion.Way == Way.Back:
-                Add("foot to foot", "from middle to middle", right, left);
+                Add("distance between feet", "middle to middle", right, left);
                 break;
             case Carrier.Bench:
                 var top = Skeleton.Of(motion.Key(last));

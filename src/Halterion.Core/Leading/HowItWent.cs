@@ -54,6 +54,6 @@ public static class HowItWent
     private static string? Off(long milliseconds)
     {
         var seconds = new Seconds((int)(Math.Abs(Math.Clamp(milliseconds, -100_000_000, 100_000_000)) / 1000));
-        return seconds.Value is < Slight or > 3 * 3600 ? null : $"{seconds} {(milliseconds > 0 ? "late" : "early")}";
+        return seconds.Value is < Slight or > 3 * 3600 ? null : $"{seconds.Apart()} {(milliseconds > 0 ? "late" : "early")}";
     }
 }

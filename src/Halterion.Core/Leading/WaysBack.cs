@@ -53,7 +53,7 @@ public sealed record WaysBack(
         var remaining = new Seconds((int)Math.Floor((endsAt - now) / 1000.0));
         var behind = now + end - position - endsAt;
         var late = new Seconds((int)Math.Ceiling(behind / 1000.0));
-        var words = late > Seconds.Zero ? $"{late} late" : late < Seconds.Zero ? $"{Seconds.Zero - late} early" : "on time";
+        var words = late > Seconds.Zero ? $"{late.Apart()} late" : late < Seconds.Zero ? $"{(Seconds.Zero - late).Apart()} early" : "on time";
         WayBack Way(RefitWay way) => new(
             way.Title,
             way.Cost,
@@ -95,8 +95,8 @@ public sealed record WaysBack(
                 var what = round.Key.Station is { } s
                     ? $"{block.Stations[s].Name} set {round.Key.Round + 1}"
                     : $"round {round.Key.Round + 1}";
-                yield return new RefitWay("Put a round back", 0, now.Left + whole, [], [$"“{block.Name}”: {what} "
-                    + $"again, {whole}"])
+                yield return new RefitWay("Put a round back", 0, now.Left + whole, [], [$"{block.Name}: put back {what}, "
+                    + $"{whole}"])
                 { Lengths = lengths };
                 yield break;
             }

@@ -76,10 +76,9 @@ public static class Allowance
         Tick.Load => "8–12 clean reps without weight",
     };
 
-    /// <summary>A limit in words: "knee care, left".</summary>
+    /// <summary>A care note in words: "left knee (strict)".</summary>
     public static string Named(PersonLimit limit) =>
-        LimitTable.Named(limit.Limit)
-            + (limit.Limit is Limit.Pregnancy ? "" : " care")
-            + (limit.Side is { } side ? $", {side.ToString().ToLowerInvariant()}" : "")
-            + (limit.Strict ? ", strict" : "");
+        (limit.Side is { } side ? $"{side.ToString().ToLowerInvariant()} " : "")
+            + LimitTable.Named(limit.Limit)
+            + (limit.Strict ? " (strict)" : "");
 }

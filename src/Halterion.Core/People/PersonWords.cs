@@ -53,7 +53,7 @@ public static class PersonWords
         }
 
         foreach (var (what, cm) in new[] { ("Box", person.SetUp?.BoxCm), ("Bench", person.SetUp?.BenchCm),
-                ("Rear foot on", person.SetUp?.RearFootCm) })
+                ("Rear-foot height", person.SetUp?.RearFootCm) })
         {
             if (cm is { } height)
             {

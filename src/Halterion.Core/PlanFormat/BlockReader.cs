@@ -106,7 +106,7 @@ internal sealed partial class Context
         // With faulty rounds there is nothing to compare with; one fault is enough.
         if (block.OptionalRounds > 0 && block.OptionalRounds >= block.Rounds)
         {
-            fields.Fault("optionalRounds", $"{block.OptionalRounds} of {block.Rounds} rounds are optional.", "fewer than the rounds");
+            fields.Fault("optionalRounds", $"{block.OptionalRounds} of {block.Rounds} rounds are optional.", $"fewer than {block.Rounds}");
         }
 
         if (!block.Shape.Takes(block.SidePass))

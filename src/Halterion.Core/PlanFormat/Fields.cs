@@ -51,7 +51,7 @@ public sealed class Fields
             else if (property.Value.ValueKind == JsonValueKind.Null)
             {
                 entries.Add(new Entry(name, default, Faulty: true));
-                faults.Add(PointerTo(name), $"“{name}” is null.", "a value, or leave the field out");
+                faults.Add(PointerTo(name), $"“{name}” has no value.", "a value, or no such field");
             }
             else
             {
@@ -114,7 +114,7 @@ public sealed class Fields
     {
         foreach (var name in entries.Where(e => !e.Known).Select(e => e.Name))
         {
-            faults.Add(PointerTo(name), $"“{name}” is not a field of {what}.", "leave it out, or mend its spelling");
+            faults.Add(PointerTo(name), $"“{name}” is not known in {what}.", "left out, or spelled as in the schema");
         }
     }
 
@@ -248,13 +248,18 @@ public sealed class Fields
         return Items(value, name, least, most, what);
     }
 
+    private static string ListHas(int length, string what) => length == 0
+        ? what == "blocks" ? "This class has no blocks yet." : $"There are no {what} yet."
+        : string.Create(System.Globalization.CultureInfo.InvariantCulture,
+            $"There {(length == 1 ? "is" : "are")} {length} {(length == 1 && what.EndsWith('s') ? what[..^1] : what)} here.");
+
     /// <summary>The items of a value that should be a list; none, and a fault, where it is none or of the wrong length.</summary>
     public JsonElement[] Items(JsonElement value, string name, int least, int most, string what)
     {
         var length = value.ValueKind == JsonValueKind.Array ? value.GetArrayLength() : -1;
         if (length < least || length > most)
         {
-            faults.Add(PointerTo(name), length < 0 ? $"This is {Kind(value)}." : $"This list has {length} {what}.",
+            faults.Add(PointerTo(name), length < 0 ? $"This is {Kind(value)}." : ListHas(length, what),
                 ListWords(least, most, what));
             return [];
         }

@@ -138,7 +138,7 @@ public sealed partial class ShortDoseReader
             }
             else if (Take(Comma()) is null && !Modifier())
             {
-                throw Fault("This is not understood here.", "+ and the next part, or a word such as each side, @ 3-1-1-0, by 5, at 12 "
+                throw Fault("This is not understood here.", "+ and the next part, or something like each side, @ 3-1-1-0, by 5, at 12 "
                     + "kg, rest 60");
             }
         }
@@ -191,7 +191,7 @@ public sealed partial class ShortDoseReader
         var rest = led?[0] == 'r' || unit == "rest" || (timed && !held && Take(RestWord()) is not null);
         if (open && !timed)
         {
-            throw Fault("“max” needs a time.", "such as max 60 s");
+            throw Fault("“max” needs a time.", "a time, such as max 60 s");
         }
 
         part = Nothing with

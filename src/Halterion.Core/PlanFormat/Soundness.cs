@@ -37,8 +37,8 @@ public static class Soundness
         return faults.None;
     }
 
-    internal static string NoJson(JsonException e) => $"This cannot be read as "
-        + $"JSON{(e.LineNumber is { } number ? $" in line {number + 1}" : "")}.";
+    internal static string NoJson(JsonException e) => $"This is not a readable "
+        + $"file{(e.LineNumber is { } number ? $" (line {number + 1})" : "")}.";
 
     internal static ReadOnlyMemory<byte> WithoutMark(ReadOnlyMemory<byte> utf8) =>
         utf8.Span.StartsWith((ReadOnlySpan<byte>)[0xEF, 0xBB, 0xBF]) ? utf8[3..] : utf8;

@@ -33,8 +33,9 @@ public sealed record ClassMeasure(string InOneLine, HardestMoment? Hardest)
                 string.Create(CultureInfo.InvariantCulture, $"Hardest: {review.At(p.Piece).Name}, around minute {p.Piece.Start / 60 + 1}")))
             .FirstOrDefault();
         return new ClassMeasure(
-            $"{Told.Percent(share)} of the main work is work, {(landings == 0 ? "no landings" : $"{landings} landings")}, at most "
-            + $"{new Seconds(leg)} on one leg.{(hardest is null ? "" : $" {hardest.Words}.")}",
+            $"Working time is {Told.Percent(share)} of the main blocks · "
+            + $"{(landings == 0 ? "no jump landings" : Counted.Of(landings, "landing", "landings"))} · "
+            + $"longest on one leg {new Seconds(leg)}.{(hardest is null ? "" : $" {hardest.Words}.")}",
             hardest);
     }
 }

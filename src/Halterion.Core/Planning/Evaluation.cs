@@ -138,5 +138,5 @@ public sealed class Evaluator(MoveLibrary moves, Preferences preferences)
 
     /// <summary>Whether a length fits the booked time, in words.</summary>
     public static string Verdict(Seconds over) =>
-        over > Seconds.Zero ? $"{over} over" : over < Seconds.Zero ? $"{Seconds.Zero - over} to spare" : "on time";
+        over > Seconds.Zero ? $"{over.Apart()} over" : over < Seconds.Zero ? $"{(Seconds.Zero - over).Apart()} to spare" : "on time";
 }

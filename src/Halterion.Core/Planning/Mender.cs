@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using Halterion.Core.Words;
 using Halterion.Core.Checks;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;

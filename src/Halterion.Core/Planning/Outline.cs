@@ -139,7 +139,8 @@ public static class Outlines
             moves.Find(station.Main.Move)!.Family,
             PlanWords.Target(station, block, 0),
             needs,
-            needs.ToString(),
+            // Where the bell rings later than the target takes, the row says both.
+            block.Window?.At(0) is { } bell && needs < bell ? $"{needs} of {bell}" : needs.ToString(),
             ShortDose.Of(station),
             [.. station.Options.Select(o => PlanWords.Option(o, station, moves, preferences))],
             Trades(station, moves),

@@ -85,7 +85,7 @@ public static partial class PastedMoves
         // No such name: what reads as a dose is taken off, and the rest is asked about.
         var (asked, rest) = splits.Where(s => s.Name.Length > 0 && (s.Dose.Length == 0 || ShortDoseReader.Read(s.Dose).Fault is null))
             .OrderBy(s => s.Name.Length).FirstOrDefault((line, ""));
-        return new PastedLine(line, null, asked, rest, Choices(asked, moves), $"“{asked}” is not a move in the library.");
+        return new PastedLine(line, null, asked, rest, Choices(asked, moves), $"No move is called “{asked}”.");
     }
 
     private static ImmutableArray<MoveChoice> Choices(string name, MoveLibrary moves)

@@ -129,7 +129,7 @@ public sealed class Starters(MoveLibrary moves, Preferences preferences)
             Options = [
                 .. banded.Options.Select(o => o.Tier == Tier.Main ? o with { Manner = o.Manner with { Band = BandStrength.Light } } : o)],
         };
-        var said = new Saying($"The usual fault: {char.ToLowerInvariant(fault.Seen[0])}{fault.Seen[1..]}. {fault.Fix}", new Seconds(8));
+        var said = new Saying($"Watch for {char.ToLowerInvariant(fault.Seen[0])}{fault.Seen[1..]}: {fault.Fix}", new Seconds(8));
         ImmutableArray<Station> stations = [.. block.Stations[..^2], free with { Say = said }, banded];
         return block with { Stations = [.. stations.Select(s => s with { Demo = new Demo([new Seconds(15)], Listed: false) })] };
     }

@@ -74,7 +74,7 @@ public static class PartKinds
         };
 
         /// <summary>What several stations of it are called together.</summary>
-        public string Goes => kind is PartKind.Hold ? "holds" : "goes";
+        public string Goes => kind is PartKind.Hold ? "all holds" : "all work intervals";
 
         /// <summary>An amount as it is said: it always says whether a number means reps or seconds.</summary>
         public string Said(Amount amount) => kind switch

@@ -216,7 +216,7 @@ internal sealed class ChoiceTable
             : $"Closest to their usual ({level.ToString().ToLowerInvariant()})";
     }
 
-    /// <summary>"Knee care, left: no standing knee bend past 60°".</summary>
+    /// <summary>"Left knee: no standing knee bend past 60°".</summary>
     private string Care(int person, string why)
     {
         var (limit, what) = (why[..why.IndexOf(':', StringComparison.Ordinal)], why[(why.IndexOf(':', StringComparison.Ordinal) + 2)..]);

@@ -141,8 +141,8 @@ public static class FloorLayout
             hall, [everyone],
             [.. asked.Where(a => a.Length > l + 0.005)
                 .Select(a => new FloorTrouble(a.Wish.Id,
-                    Say($"{a.Wish.Name}: {heads} people in rows need {a.Length:0.#} m of length, the room has {l:0.#}: ",
-                        $"{a.Length - l:0.#} m too little.")))]);
+                    Say($"{a.Wish.Name}: the rows of {heads} people are {a.Length - l:0.#} m too long for the room ",
+                        $"({a.Length:0.#} m of {l:0.#} m).")))]);
     }
 
     private static Wish WishOf(Station station, int index, MoveLibrary moves, int heads)
@@ -250,7 +250,7 @@ public static class FloorLayout
         var room = (double)(hall.WidthM * hall.LengthM);
         if (area > room)
         {
-            yield return new FloorTrouble(null, Say($"All stations together take {area:0.#} m², the room has {room:0.#} m²: ",
+            yield return new FloorTrouble(null, Say($"The stations need {area:0.#} m² and the room has {room:0.#} m²: ",
                 $"{area - room:0.#} m² too little."));
         }
 
@@ -279,8 +279,8 @@ public static class FloorLayout
                 }
                 else if (s.Hop && f.Kind != FixtureKind.Door && box.Wider(FromFurniture).Overlap(Box.Of(f)) > 0.005)
                 {
-                    yield return new FloorTrouble(s.Station, Say($"Station {s.Number} jumps or swings nearer than {FromFurniture:0.#} m ",
-                        $"to {Named(f)}."));
+                    yield return new FloorTrouble(s.Station, Say($"Station {s.Number} has jumps or swings less than {FromFurniture:0.#} m ",
+                        $"from {Named(f)}."));
                 }
             }
 
@@ -288,7 +288,7 @@ public static class FloorLayout
             {
                 yield return new FloorTrouble(s.Station, s.Needs == "anchor" && !hall.Fixtures.Any(f => f.Kind == FixtureKind.Anchor)
                     ? $"Station {s.Number} needs an anchor, but the room has none."
-                    : $"Station {s.Number} needs {(s.Needs == "anchor" ? "the anchor" : "a wall")} and stands away from it.");
+                    : $"Station {s.Number} needs {(s.Needs == "anchor" ? "the anchor" : "a wall")} but is not at one.");
             }
         }
     }

@@ -19,14 +19,13 @@ public static class NeedWords
             ? $"{self} or {string.Join(" or ", or.Select(o => Of(o with { Count = Math.Max(o.Count, need.Count) })))}" : self;
     }
 
-    /// <summary>The kind as it is counted: "dumbbells of 6 kg", "light bands", "metres of free wall".</summary>
+    /// <summary>The kind as it is counted: "6 kg dumbbells", "light bands", "metres of free wall".</summary>
     public static string Many(Need need)
     {
-        var kind = need with { Count = 2, Or = null };
-        return need.Item == KitItem.Wall ? "metres of free wall" : Of(kind)[2..];
+        return need.Item == KitItem.Wall ? "metres of free wall" : Plural(Of(need with { Count = 1, Or = null }));
     }
 
-    /// <summary>A piece of kit in words: "2 dumbbells of 6 kg".</summary>
+    /// <summary>A piece of kit in words: "6 kg dumbbell", "2 × 6 kg dumbbell", "3 mats".</summary>
     public static string Of(KitItem item, decimal count, decimal? kg, int? heightCm, BandStrength? strength, decimal? metres, string? name)
     {
         if (item == KitItem.Wall)
@@ -43,9 +42,10 @@ public static class NeedWords
         };
         var words = strength is { } s ? $"{s.ToString().ToLowerInvariant()} {noun}" : noun;
         var several = count > 1 ? string.Create(CultureInfo.InvariantCulture, $"{count:0.##} {Plural(words)}") : words;
-        return several
-            + (kg is { } weight ? string.Create(CultureInfo.InvariantCulture, $" of {weight:0.##} kg") : "")
-            + (heightCm is { } height ? string.Create(CultureInfo.InvariantCulture, $" of {height} cm") : "");
+        // Things of one size are counted in front of it: "2 × 8 kg kettlebell".
+        var size = (kg is { } weight ? string.Create(CultureInfo.InvariantCulture, $"{weight:0.##} kg ") : "")
+            + (heightCm is { } height ? string.Create(CultureInfo.InvariantCulture, $"{height} cm ") : "");
+        return size.Length == 0 ? several : count > 1 ? string.Create(CultureInfo.InvariantCulture, $"{count:0.##} × {size}{words}") : size + words;
     }
 
     /// <summary>The bare word for a thing: "wall", "long band".</summary>

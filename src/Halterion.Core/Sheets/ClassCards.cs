@@ -123,13 +123,13 @@ public sealed record ClassCards(
         return measures.Select(m =>
             {
                 string Length(double cm) => PlanWords.Height((decimal)cm, preferences.Length);
-                var range = m.Least == m.Most ? Length(m.Least) : $"{Length(m.Least)} to {Length(m.Most)}";
+                var range = m.Least == m.Most ? Length(m.Least) : $"{Length(m.Least).Split(' ')[0]}–{Length(m.Most)}";
                 var have = m.What.Contains("height", StringComparison.Ordinal)
                     && StationSetup.Nearest(m, preferences.Heights) is { } nearest
-                    ? $"; take {Length(nearest.Height)}{(nearest.NotFor.Length > 0 ? $", not right for {nearest.NotFor}" : "")}"
+                    ? $"; yours: {Length(nearest.Height)}{(nearest.NotFor.Length > 0 ? $" (not for {nearest.NotFor})" : "")}"
                     : "";
                 var brief = m.Least == m.Most ? range : $"{Length(m.Least).Split(' ')[0]}–{Length(m.Most)}";
-                return ($"{m.What} {range}{have}: {m.Note}", StationSetup.Draw(m, seen, brief, figure.Stills[^1]));
+                return ($"{m.What.Capital()}: {range} ({m.Note}){have}", StationSetup.Draw(m, seen, brief, figure.Stills[^1]));
             });
     }
 
@@ -147,11 +147,11 @@ public sealed record ClassCards(
         var move = plan.Moves.Find(station.Main.Move)!;
         var first = showing?.First ?? Tier.Main;
         var tiers = station.Options.Where(o => o.Tier is Tier.Easier or Tier.Harder && o.Tier != first).OrderBy(o => o.Tier)
-            .Select(o => $"{o.Tier.ToString().ToLowerInvariant()}: {PlanWords.Option(o, station, plan.Moves, preferences)}");
+            .Select(o => $"{PlanWords.Of(o.Tier)}: {PlanWords.Option(o, station, plan.Moves, preferences)}");
         var begin = first == Tier.Main
             ? "stance, movement, finish"
-            : $"{first.ToString().ToLowerInvariant()} first: "
-                + $"{PlanWords.Option(station.Options.First(o => o.Tier == first), station, plan.Moves, preferences)}; then the main one";
+            : $"start with {first.ToString().ToLowerInvariant()}: "
+                + $"{PlanWords.Option(station.Options.First(o => o.Tier == first), station, plan.Moves, preferences)}; then main";
         var view = PlanWords.From(showing?.View ?? station.View?.At(0));
         return new WalkThroughLine(
             station.Name,
@@ -164,7 +164,7 @@ public sealed record ClassCards(
                 null or View.Side or View.High or View.Above => "from the side"
             },
             string.Join("; ", tiers.Prepend(begin)),
-            move.Faults.IsDefaultOrEmpty ? "" : $"{move.Faults[0].Seen}: {move.Faults[0].Fix}",
+            move.Faults.IsDefaultOrEmpty ? "" : $"{move.Faults[0].Seen} → {move.Faults[0].Fix}",
             showing?.Seconds ?? new Seconds(ShownSeconds),
             OptionFigure.Of(move, station.Main.Manner, plan.Moves, felt: false, side: station.OnlySide));
     }

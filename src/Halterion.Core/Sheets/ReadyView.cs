@@ -22,6 +22,9 @@ public enum Standing
 
     /// <summary>Nothing is known of it, so nothing is said.</summary>
     NotKnown,
+
+    /// <summary>Booked time that nothing is planned for.</summary>
+    Unplanned,
 }
 
 /// <summary>One thing that has to be well before a class.</summary>
@@ -45,12 +48,14 @@ public sealed record SetUpPlace(string Place, ImmutableArray<SetUpItem> Items);
 
 /// <summary>One page before the class: whether it is ready, and what is left to do.</summary>
 /// <param name="Ready">Nothing is left that must not stay so.</param>
+/// <param name="Sure">It is ready, all of it is known, and the booked time is used.</param>
 /// <param name="Says">"Ready", or what is in the way.</param>
 /// <param name="InOneLine">How dense it is, jumps, the longest time on one leg, the hardest moment.</param>
 /// <param name="Findings">What is still open, and what was left as it is.</param>
 /// <param name="Off">Checks that are switched off, with the reason.</param>
 public sealed record ReadyView(
     bool Ready,
+    bool Sure,
     string Says,
     ImmutableArray<ReadyLine> Lines,
     string InOneLine,
@@ -79,12 +84,21 @@ public sealed record ReadyView(
         var open = findings.Where(f => f.Waived is null).ToImmutableArray();
         var grave = open.Count(f => f.Severity is Severity.Stop or Severity.Fix);
         var shows = ShowsOf(review.Plan, preferences);
+        var lines = LinesOf(review, open).ToImmutableArray();
+        var unused = Unused(review);
         return new ReadyView(
             grave == 0,
-            grave == 0 ? open.Length == 0 ? "Ready." : $"Ready. {Counted.Of(open.Length, "thing", "things")} to "
-                + $"consider, nothing in the way."
-                : $"Not ready: {Counted.Of(grave, "thing needs", "things need")} fixing first.",
-            [.. LinesOf(review, open)],
+            grave == 0 && unused is null && lines.All(l => l.Standing == Standing.Well),
+            grave > 0 ? $"Not ready: {Counted.Of(grave, "thing needs", "things need")} fixing first."
+                : string.Join(" ", new[]
+                {
+                    "Ready.",
+                    unused is null ? null : $"{unused} unplanned.",
+                    lines.Where(l => l.Standing == Standing.NotKnown).Select(l => l.Of.ToLowerInvariant()).ToArray() is { Length: > 0 } unknown
+                        ? $"Not known: {string.Join(", ", unknown)}." : null,
+                    open.Length == 0 ? null : $"{Counted.Of(open.Length, "thing", "things")} to consider, nothing in the way.",
+                }.OfType<string>()),
+            lines,
             ClassMeasure.Of(review).InOneLine, findings,
             [.. CareOf(review)],
             Usual,
@@ -93,6 +107,10 @@ public sealed record ReadyView(
             room is null ? [] : SetUpOf(room, ticks),
             [.. review.Settings.Off.Select(o => $"Check off: {Rules.All.First(r => r.Code == o.Key).Says}. Reason: {o.Value}")]);
     }
+
+    /// <summary>What is left of the booked time, where it is more than a tenth of it; null: it is used.</summary>
+    private static string? Unused(ClassReview review) =>
+        -review.Over.Value * 10 > review.Plan.SlotMinutes * 60 ? (Seconds.Zero - review.Over).Apart() : null;
 
     private static IEnumerable<ReadyLine> LinesOf(ClassReview review, ImmutableArray<Finding> open)
     {
@@ -105,8 +123,16 @@ public sealed record ReadyView(
         }
 
         bool Is(Finding f, params string[] starts) => starts.Any(s => f.Code.StartsWith(s, StringComparison.Ordinal));
-        yield return Line("Time", "build", review.Over == Seconds.Zero ? "Ends exactly on time."
-            : $"Ends {Seconds.Zero - review.Over} before the booked time is up.", f => f.Code == "time.over");
+        yield return Unused(review) is { } unused
+            ? new ReadyLine("Time", Standing.Unplanned, $"{unused} of {review.Plan.SlotMinutes} min unplanned.", "build")
+            : Line("Time", "build", review.Over == Seconds.Zero ? "Ends exactly on time."
+                : $"Ends {(Seconds.Zero - review.Over).Apart()} before the booked time is up.", f => f.Code == "time.over");
+        if (!review.Plan.Blocks.Any(b => b.Shape.HasStations))
+        {
+            yield return new ReadyLine("Class", Standing.NotKnown, "No stations yet.", "build");
+            yield break;
+        }
+
         yield return Line(
             "Class", "build", "Nothing needs fixing.", f => !Is(f, "people.", "kit.", "room.") && f.Code != "time.over");
         if (review.Occasion is not { } occasion)
@@ -124,6 +150,8 @@ public sealed record ReadyView(
                     + $"{occasion.Heads - named} more have no name.", f => Is(f, "people."));
         yield return occasion.Room.Kit is null
             ? new ReadyLine("Kit", Standing.NotKnown, "No kit list yet.", "room")
+            : open.FirstOrDefault(f => f.Code == "kit.unknown") is { } unlisted && !open.Any(f => f.Code == "kit.short")
+                ? new ReadyLine("Kit", Standing.NotKnown, unlisted.What, "room")
             : Line("Kit", "room", "There is enough all through the class.", f => Is(f, "kit."));
         yield return occasion.Sized is null
             ? new ReadyLine("Room", Standing.NotKnown, "Size not known.", "room")

@@ -66,6 +66,11 @@ public readonly record struct Seconds(int Value) : IScalar<Seconds, int>, ICompa
             : size % 60 == 0 ? string.Create(CultureInfo.InvariantCulture, $"{sign}{size / 60} min")
             : string.Create(CultureInfo.InvariantCulture, $"{sign}{size / 60} min {size % 60} s");
     }
+
+    /// <summary>As it is said of what is over, to spare, late or early: from a minute on in minutes: "1 min 18 s", "1 min".</summary>
+    public string Apart() => Math.Abs(Value) is > 60 and <= 90
+        ? string.Create(CultureInfo.InvariantCulture, $"{(Value < 0 ? "-" : "")}1 min {Math.Abs(Value) - 60} s")
+        : Math.Abs(Value) == 60 ? "1 min" : ToString();
 }
 
 /// <summary>The stable id of a move, as it stands in class files.</summary>

@@ -15,10 +15,12 @@ public sealed record FloorWindow(string Words, ImmutableArray<int> Groups);
 /// <summary>The floor of a block from above, with what stands on it when.</summary>
 /// <param name="Windows">Of a rotation; none elsewhere.</param>
 /// <param name="Svg">The same as a drawing for print and for others.</param>
-public sealed record FloorView(PlaceId Block, string Name, FloorPlan Floor, ImmutableArray<FloorWindow> Windows, string Svg)
+/// <param name="Known">The room is one that was measured; else its size is only a usual one, and whether all fits is not known.</param>
+public sealed record FloorView(PlaceId Block, string Name, FloorPlan Floor, ImmutableArray<FloorWindow> Windows, string Svg, bool Known)
 {
     /// <param name="rotates">Groups move round; else everyone is at one station at a time.</param>
-    public static FloorView Of(Block block, FloorPlan floor, bool rotates)
+    /// <param name="known">The room is one that was measured.</param>
+    public static FloorView Of(Block block, FloorPlan floor, bool rotates, bool known = true)
     {
         var many = floor.Stations.Length;
         var windows = rotates
@@ -27,7 +29,7 @@ public sealed record FloorView(PlaceId Block, string Name, FloorPlan Floor, Immu
                 [.. Enumerable.Range(0, many).Select(s => ((s - w) % many + many) % many + 1)])).ToImmutableArray()
             : [];
         return new FloorView(
-            block.Id, block.Name, floor, windows, FloorPicture.Of(block.Name, floor, rotates ? windows[0].Groups : [], rotates));
+            block.Id, block.Name, floor, windows, FloorPicture.Of(block.Name, floor, rotates ? windows[0].Groups : [], rotates), known);
     }
 }
 
@@ -81,8 +83,8 @@ public static class FloorPicture
             }
         }
 
-        Put($"<text x=\"{w / 2}\" y=\"{l + 44}\" font-size=\"28\">{floor.Hall.WidthM:0.##} m × {floor.Hall.LengthM:0.##} m, front above; ",
-            $"dark circles: groups at the start</text>");
+        Put($"<text x=\"{w / 2}\" y=\"{l + 44}\" font-size=\"28\">{floor.Hall.WidthM:0.##} m × {floor.Hall.LengthM:0.##} m, front at the top; ",
+            $"dark circles are the groups at the start</text>");
         return svg.Append("</svg>\n").ToString();
     }
 

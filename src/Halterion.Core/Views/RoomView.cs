@@ -105,7 +105,7 @@ public sealed record RoomView(
         var kit = KitOfClass.Of(room, found, timeline, places);
         var gaps = assigned.Gaps.Select(g => GapOf(g, people[g.Person], byPlace[g.Station], room, preferences)).ToImmutableArray();
         return new RoomView(
-            Summarised(room, places.Length, gaps.Length, found.Shortages.Length),
+            Summarised(room, places.Length, gaps.Length, found.Shortages.Length, kit.Lines.Count(k => k.Have is null)),
             found.Exact,
             [.. room.People.Zip(found.People).Select(p => PersonOf(p.First, p.Second, found, byPlace, room, preferences))],
             unnamed,
@@ -135,7 +135,7 @@ public sealed record RoomView(
             : string.Join("; ", all.Take(4)) + (all.Length > 4 ? $"; and {all.Length - 4} more." : ".");
     }
 
-    private static string Summarised(RoomOf room, int stations, int gaps, int shortages)
+    private static string Summarised(RoomOf room, int stations, int gaps, int shortages, int unlisted)
     {
         string?[] troubles =
         [
@@ -143,8 +143,8 @@ public sealed record RoomView(
             shortages > 0 ? $"not enough of {Counted.Of(shortages, "item", "items")}" : null,
         ];
         var told = gaps > 0 || shortages > 0 ? string.Join(", ", troubles.OfType<string>())
-            : room.Kit is null ? "everyone has an option"
-            : "everyone has an option, and there is enough kit";
+            : $"{(room.People.IsEmpty ? "no names yet" : "everyone has an option")}"
+                + (room.Kit is null ? "; kit is not known" : unlisted > 0 ? "; some kit is not on the list" : ", and there is enough kit");
         return $"{Counted.Of(room.Heads, "person", "people")}, {Counted.Of(stations, "station", "stations")}: {told}";
     }
 
@@ -155,7 +155,7 @@ public sealed record RoomView(
         return new RoomPerson(
             person.Id, person.Called,
             [.. person.LimitsOn(room.Day).Select(Allowance.Named)],
-            [.. (person.Limits ?? []).Where(l => !l.CountsOn(room.Day)).Select(l => $"{Allowance.Named(l)} (until {l.Until:yyyy-MM-dd})")],
+            [.. (person.Limits ?? []).Where(l => !l.CountsOn(room.Day)).Select(l => $"{Allowance.Named(l)} (expired {l.Until:d MMM yyyy})")],
             [.. given.Stations.Select(cell =>
             {
                 var station = places[cell.Station].Station;
@@ -219,18 +219,20 @@ public sealed record RoomView(
     {
         if (s.Or is { } or)
         {
-            return string.Create(CultureInfo.InvariantCulture, $"{NeedWords.Of(s.Item, 1, s.Kg, s.HeightCm, s.Strength, null, s.Name)} "
-                + $"or {NeedWords.Named(or)} {Where()}: {s.Need:0} people, enough for {s.Have:0}");
+            return string.Create(CultureInfo.InvariantCulture,
+                $"{s.Need:0} people at {Where()} need a {NeedWords.Of(s.Item, 1, s.Kg, s.HeightCm, s.Strength, null, s.Name)} ")
+                + string.Create(CultureInfo.InvariantCulture, $"or a {NeedWords.Named(or)}; there is enough for {s.Have:0}");
         }
 
         var what = s.Item == KitItem.Plate && s.Kg is { } bar && s.Need > 0
-            ? string.Create(CultureInfo.InvariantCulture, $"plates for {s.Need:0} {(s.Need == 1 ? "bar" : "bars")} of {bar:0.##} kg")
+            ? string.Create(CultureInfo.InvariantCulture, $"plates for {Counted.Of((int)s.Need, "bar", "bars")} of {bar:0.##} kg")
             : s.Item == KitItem.Wall ? string.Create(CultureInfo.InvariantCulture, $"{s.Need:0.#} m of free wall")
             : NeedWords.Of(s.Item, s.Need, s.Kg, s.HeightCm, s.Strength, null, s.Name);
-        return string.Create(CultureInfo.InvariantCulture, $"{what} {Where()}: {s.Have:0.#} there");
+        return string.Create(CultureInfo.InvariantCulture,
+            $"{Where()} needs {what}; you have {(s.Have == 0 ? "none" : string.Create(CultureInfo.InvariantCulture, $"{s.Have:0.#}"))}");
 
-        string Where() => s.Station is { } station ? $"at {places[station].Station.Name}"
-            : $"in {room.Plan.Blocks.First(b => b.Id == s.Block).Name}{(s.Window is > 0 and var w ? $", after bell {w}" : "")}";
+        string Where() => s.Station is { } station ? places[station].Station.Name
+            : $"{room.Plan.Blocks.First(b => b.Id == s.Block).Name}{(s.Window is > 0 and var w ? $", after bell {w}" : "")}";
     }
 
     private static RoomGroups GroupsOf(BlockGroups groups, RoomOf room)

@@ -98,8 +98,8 @@ public static class WaysOut
         var left = after.Shortages.IsEmpty ? "then there is enough"
             : string.Create(CultureInfo.InvariantCulture,
                 $"then {after.Shortages.Length} {(after.Shortages.Length == 1 ? "shortage is" : "shortages are")} left");
-        return longer == Seconds.Zero ? left : $"{left}; the class takes "
-            + $"{(longer > Seconds.Zero ? $"{longer} more" : $"{Seconds.Zero - longer} shorter")}";
+        return longer == Seconds.Zero ? left : $"{left}; the class gets "
+            + $"{(longer > Seconds.Zero ? $"{longer} longer" : $"{Seconds.Zero - longer} shorter")}";
     }
 
     /// <summary>The stations whose options need what is short.</summary>

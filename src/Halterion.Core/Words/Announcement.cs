@@ -8,9 +8,6 @@ namespace Halterion.Core.Words;
 /// <summary>What a class is, in the sentence with which it is announced, and its title held against the clock.</summary>
 public static partial class Announcement
 {
-    private static readonly string[] Numbers = [
-        "no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten", "eleven", "twelve"];
-
     /// <summary>
     /// Such as "Five moves, three rounds, 24 minutes, with a warm-up before and a cool-down after."; empty without a main part.
     /// </summary>
@@ -42,9 +39,9 @@ public static partial class Announcement
         parts.Add(minutes == 1 ? "1 minute" : string.Create(CultureInfo.InvariantCulture, $"{minutes} minutes"));
         var around = (plan.Blocks.Any(b => b.Phase == Phase.Warmup), plan.Blocks.Any(b => b.Phase == Phase.Cooldown)) switch
         {
-            (true, true) => ", with a warm-up before and a cool-down after",
-            (true, false) => ", with a warm-up before",
-            (false, true) => ", with a cool-down after",
+            (true, true) => ", plus a warm-up and a cool-down",
+            (true, false) => ", plus a warm-up",
+            (false, true) => ", plus a cool-down",
             _ => "",
         };
         var words = string.Join(", ", parts) + around + ".";
@@ -71,7 +68,7 @@ public static partial class Announcement
         block.Shape.HasStations && block.Phase is not (Phase.Warmup or Phase.Cooldown or Phase.Talk);
 
     private static string Many(int count, string of) =>
-        $"{(count < Numbers.Length ? Numbers[count] : count.ToString(CultureInfo.InvariantCulture))} {of}{(count == 1 ? "" : "s")}";
+        $"{Counted.Spelled(count)} {of}{(count == 1 ? "" : "s")}";
 
     [GeneratedRegex(
             @"\b([0-9]{1,3})\s*[- ]?(?:min\b|mins\b|minute|minutes\b|′|')", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]

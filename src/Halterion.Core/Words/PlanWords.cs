@@ -157,8 +157,8 @@ public static class PlanWords
     {
         return part.Kind.Said(part.Amount.At(round)) + part.Side switch
         {
-            Side.Left => " left",
-            Side.Right => " right",
+            Side.Left => ", left side",
+            Side.Right => ", right side",
             Side.Alternate => ", alternating sides",
             Side.Both => "",
         };
@@ -217,10 +217,13 @@ public static class PlanWords
     /// <summary>What own pace has for a goal: "100 reps all together, 3 rounds"; empty without one.</summary>
     public static string Goal(Block block)
     {
-        var reps = block.GoalReps is { } goal ? $"{goal} reps{(block.GoalShared ? " all together" : "")}" : null;
+        var reps = block.GoalReps is { } goal ? $"{goal} reps{(block.GoalShared ? " shared by everyone" : "")}" : null;
         var rounds = block.GoalRounds ? $"{block.Rounds} {(block.Rounds == 1 ? "round" : "rounds")}" : null;
         return string.Join(", ", new[] { reps, rounds }.OfType<string>());
     }
+
+    /// <summary>A tier as it is called: "alternative" for what a file names instead.</summary>
+    public static string Of(Tier tier) => tier == Tier.Instead ? "alternative" : tier.ToString().ToLowerInvariant();
 
     /// <summary>How the instructor stands to show something; null where nothing is said.</summary>
     public static string? From(Viewpoint? view) => view switch
@@ -236,7 +239,7 @@ public static class PlanWords
     public static string Showing(Showing showing, Station station)
     {
         var view = From(showing.View ?? station.View?.At(0));
-        var first = showing.First == Tier.Main ? null : $"{showing.First.ToString().ToLowerInvariant()} first";
+        var first = showing.First == Tier.Main ? null : $"starting with {Of(showing.First)}";
         return string.Join(", ", new[] { view, first }.OfType<string>());
     }
 
@@ -289,7 +292,7 @@ public static class PlanWords
                 Footing.Single => "on one leg",
                 { } footing => $"{Word(footing)} stance",
             },
-            manner.Toes is { } toes ? $"toes {Word(toes)}" : null,
+            manner.Toes is { } toes ? $"toes {(toes == Toes.Ahead ? "forward" : Word(toes))}" : null,
             manner.Step is { } step ? $"{Word(step)} step" : null,
             manner.Trunk is { } trunk ? $"trunk {Word(trunk)}" : null,
             manner.Arms is { } arms ? $"arms {Word(arms)}" : null,
@@ -341,14 +344,17 @@ public static class PlanWords
 
         var count = load.Count == 2 ? "2 × " : "";
         var kg = load.Kg is { } weight ? Weight(weight, unit) + " " : "";
-        var where = load.Position switch
+        var where = load.Position is not { } position ? "" : position switch
         {
-            null => "",
             LoadPosition.Goblet => " at the chest",
             LoadPosition.Sides => " at the sides",
             LoadPosition.FrontRack => " in the front rack",
             LoadPosition.Low => " held low",
-            { } position => $", {Word(position)}",
+            LoadPosition.Shoulders => " on the shoulders",
+            LoadPosition.Rack => " in the rack position",
+            LoadPosition.Back => " on the back",
+            LoadPosition.Overhead => " overhead",
+            LoadPosition.Hips => " across the hips",
         };
         var side = load.Side switch
         {

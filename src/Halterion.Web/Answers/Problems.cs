@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Halterion.Core;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Planning;
 using Halterion.Store;
@@ -17,8 +18,9 @@ internal static class Problems
 
     /// <summary>422 with every fault and its JSON Pointer, into the body that was sent, under <c>errors</c>.</summary>
     public static ProblemHttpResult Faults(ImmutableArray<PlanFault> faults, string what = Class) => TypedResults.Problem(
-        title: faults.Length == 1 ? $"This {what} has a fault." : $"This {what} has {faults.Length} faults.",
-        detail: faults.Length > 0 ? $"{faults[0].Pointer}: {faults[0].Detail} Should be: {faults[0].Right}." : null,
+        title: what == Request ? "That could not be done."
+            : $"{Counted.Of(faults.Length, "entry", "entries")} in this {what} must be put right.",
+        detail: faults.Length > 0 ? faults[0].Sentence : null,
         statusCode: StatusCodes.Status422UnprocessableEntity,
         extensions: new Dictionary<string, object?> { ["errors"] = faults });
 

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json.Nodes;
+using Halterion.Core.Words;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Planning;
 using Halterion.Store;

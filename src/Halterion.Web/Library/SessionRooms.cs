@@ -118,15 +118,15 @@ internal sealed class SessionRooms(
     public FloorView FloorOf(Block block, RoomOf room, SessionRoom chosen)
     {
         var rotates = block.Shape.IsSpread;
-        var hall = HallOf(chosen)?.Floor ?? HallFloor.Usual;
+        var (hall, known) = HallOf(chosen)?.Floor is { } measured ? (measured, true) : (HallFloor.Usual, false);
         if (!rotates)
         {
-            return FloorView.Of(block, FloorLayout.Together(block, room.Plan.Moves, hall, room.Heads), rotates);
+            return FloorView.Of(block, FloorLayout.Together(block, room.Plan.Moves, hall, room.Heads), rotates, known);
         }
 
         var most = Groups.Sizes(room.Heads, block.Stations.Length).Max();
         return FloorView.Of(
-            block, FloorLayout.Of(block, room.Plan.Moves, hall, [.. block.Stations.Select(_ => most)], chosen.Spots), rotates);
+            block, FloorLayout.Of(block, room.Plan.Moves, hall, [.. block.Stations.Select(_ => most)], chosen.Spots), rotates, known);
     }
 
     /// <summary>For the log: everyone on the roster, with what was chosen; kit is not held against those who did not come.</summary>

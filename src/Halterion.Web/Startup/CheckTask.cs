@@ -57,7 +57,7 @@ internal sealed record CheckTask(string[] Files, bool AsJson)
         }
         catch (Exception e) when (e is IOException or UnauthorizedAccessException)
         {
-            return new Checked(file, null, [], [new PlanFault("", "This file cannot be read.", "a file that is there and may be opened")]);
+            return new Checked(file, null, [], [new PlanFault("", "This file could not be opened.", "an existing file you can read")]);
         }
     }
 
@@ -66,15 +66,16 @@ internal sealed record CheckTask(string[] Files, bool AsJson)
         output.WriteLine(of.Verdict is null ? of.File : $"{of.File}: {of.Verdict}");
         foreach (var fault in of.Faults)
         {
+            // The place in the file beside the sentence: here it is for whoever writes files.
             output.WriteLine($"  error {(fault.Pointer.Length == 0 ? "the file" : fault.Pointer)}: {fault.Detail} "
                 + $"Should be: {fault.Right}.");
         }
 
         foreach (var finding in of.Findings)
         {
-            var severity = finding.Waived is null ? WordsOf<Severity>.Of(finding.Severity) : "waived";
+            var severity = finding.Waived is null ? WordsOf<Severity>.Of(finding.Severity) : "accepted";
             output.WriteLine($"  {severity,-9} {finding.Code}{(finding.Pointer.Length == 0 ? "" : $" {finding.Pointer}")}: "
-                + $"{finding.What}{(finding.Waived is { } reason ? $" Left as it is: {reason}" : "")}");
+                + $"{finding.What}{(finding.Waived is { } reason ? $" Reason: {reason}" : "")}");
         }
 
         if (of.Verdict is not null && !of.Findings.Any())

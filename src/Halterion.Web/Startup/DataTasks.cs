@@ -16,7 +16,7 @@ internal static class DataTasks
             if (task.Restores)
             {
                 var aside = Copies.Restore(settings.DataFolder, task.File, clock);
-                Console.WriteLine($"Restored from {task.File}.{(aside is null ? "" : $" What was there before is in {aside}.")}");
+                Console.WriteLine($"Restored from {task.File}.{(aside is null ? "" : $" Your previous data is in {aside}.")}");
             }
             else
             {

@@ -3234,6 +3234,8 @@ export interface components {
             windows: components["schemas"]["FloorWindow"][];
             /** @description The same as a drawing for print and for others. */
             svg: string;
+            /** @description The room is one that was measured; else its size is only a usual one, and whether all fits is not known. */
+            known: boolean;
         };
         /** @description Which groups are where after so many bells. */
         FloorWindow: {
@@ -4261,6 +4263,8 @@ export interface components {
             pointer: string;
             detail: string;
             right: string;
+            place?: null | string;
+            sentence?: null | string;
         };
         PlanLoad: {
             /** @enum {string} */
@@ -4639,6 +4643,8 @@ export interface components {
         ReadyView: {
             /** @description Nothing is left that must not stay so. */
             ready: boolean;
+            /** @description It is ready, all of it is known, and the booked time is used. */
+            sure: boolean;
             /** @description "Ready", or what is in the way. */
             says: string;
             lines: components["schemas"]["ReadyLine"][];
@@ -5521,7 +5527,7 @@ export interface components {
          * @description How one thing stands before the class.
          * @enum {unknown}
          */
-        Standing: "well" | "toMend" | "notKnown";
+        Standing: "well" | "toMend" | "notKnown" | "unplanned";
         /** @description A ready block to begin from. */
         Starter: {
             name: string;

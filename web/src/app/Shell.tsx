@@ -5,6 +5,7 @@ import { Notices } from '../save/Notices'
 import { useTrouble } from '../api/trouble'
 import { ErrorNote } from '../ui/ErrorNote'
 import css from './Shell.module.css'
+import { useFocusKept } from './useFocusKept'
 
 /** Screens that are seen from afar, or by whoever was let in, have no band. */
 const ALONE = /^\/(lead|wall|remote|pair|try|rehearse)(\/|$)/
@@ -13,11 +14,23 @@ const ALONE = /^\/(lead|wall|remote|pair|try|rehearse)(\/|$)/
 export function Shell() {
   const trouble = useTrouble()
   const alone = ALONE.test(useLocation().pathname)
+  useFocusKept()
   if (trouble) return <DataTrouble trouble={trouble} />
   if (alone) return <Outlet />
   return (
     <>
       <header className={css.band} data-screen-only>
+        <button
+          type="button"
+          className={css.skip}
+          onClick={() => {
+            const main = document.querySelector<HTMLElement>('main')
+            main?.setAttribute('tabindex', '-1')
+            main?.focus()
+          }}
+        >
+          Skip to the main part
+        </button>
         <div className={css.inner}>
           <Link to="/" className={css.name}>
             <svg width="34" height="18" viewBox="0 0 34 18" aria-hidden="true">

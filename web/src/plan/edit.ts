@@ -1,4 +1,4 @@
-import type { Plan, PlanBlock, PlanOption, PlanPart, PlanStation } from '../api/client'
+import type { Move, Plan, PlanBlock, PlanOption, PlanPart, PlanStation } from '../api/client'
 import { bounds, taken } from '../api/language'
 
 /** Changes to a plan, each from plan to plan. Fields that no screen shows are kept as they are. */
@@ -114,8 +114,11 @@ export const shapeOf = (block: PlanBlock): Shape =>
         ? 'onTheClock'
         : (block.order ?? 'circuit')
 
-/** A block done another way. What both ways know is kept. */
-export function reshaped(block: PlanBlock, shape: Exclude<Shape, 'talk'>): PlanBlock {
+/**
+ * A block done another way. What both ways know is kept.
+ * @param seconds What it takes now: at one's own pace it goes on for as long.
+ */
+export function reshaped(block: PlanBlock, shape: Exclude<Shape, 'talk'>, seconds = 300): PlanBlock {
   const kept = only(block, taken.block, shape)
   delete kept.order
   kept.format = shape === 'rotation' ? 'rotation' : 'together'
@@ -129,7 +132,7 @@ export function reshaped(block: PlanBlock, shape: Exclude<Shape, 'talk'>): PlanB
     // Rounds were planned; in an own-pace block they would be a goal.
     delete kept.rounds
     if (kept.gate === 'rests') kept.gate = 'block'
-    kept.seconds = block.seconds ?? 300
+    kept.seconds = block.seconds ?? Math.min(bounds.PlanBlock.seconds.max, Math.max(1, seconds))
   }
   if (shape === 'onTheClock') {
     kept.startEverySeconds = 60
@@ -140,6 +143,8 @@ export function reshaped(block: PlanBlock, shape: Exclude<Shape, 'talk'>): PlanB
   kept.stations = kept.stations?.map((station) => suited(station, kept))
   return kept
 }
+
+type Sided = Move['sided']
 
 export type SideHabit = 'asWritten' | 'alternate' | 'each' | 'split'
 
@@ -163,6 +168,25 @@ export function withSides(station: PlanStation, rule: SideHabit): PlanStation {
     part.kind === 'rest' ? part : withField(part, 'side', rule === 'alternate' ? 'alternate' : undefined),
   )
   return rule === 'each' || rule === 'split' ? { ...bare, dose, sides: rule } : { ...bare, dose }
+}
+
+/** A station with another target, which says nothing of sides: they stay as they were, where the target takes them. */
+export function keptSides(before: PlanStation, after: PlanStation): PlanStation {
+  const was = sidesOf(before)
+  if (was === 'asWritten' || sidesOf(after) !== 'asWritten' || after.dose.some((part) => part.side)) return after
+  const next = withSides(after, was)
+  const counted = next.dose.length === 1 && next.dose[0]?.kind === 'reps'
+  return was === 'each' && before.chunk !== undefined && counted ? { ...next, chunk: before.chunk } : next
+}
+
+/** A station whose main move is another: a move of both legs has no sides, and one of one leg gets the usual ones. */
+export function sidesFor(
+  station: PlanStation,
+  { was, now, usual }: { was?: Sided; now?: Sided; usual: SideHabit },
+): PlanStation {
+  if (now === 'twoSided') return withSides(station, 'asWritten')
+  if (was === 'twoSided' && sidesOf(station) === 'asWritten') return withSides(station, usual)
+  return now === 'oneSided' && sidesOf(station) === 'alternate' ? withSides(station, 'each') : station
 }
 
 /** Whether a station can be a string with the next one: both done all of one side and then the other, in one piece. */

@@ -4,6 +4,7 @@ import { memo, useRef, useState } from 'react'
 import type { Family } from '../api/client'
 import css from './Tape.module.css'
 import { clock, spoken } from './time'
+import { many } from './words'
 
 export interface TapeSpan {
   start: number
@@ -156,7 +157,7 @@ export function Tape({ spans, blocks, slot, now, dark, timeOfDay, preview, harde
                 className={css.block}
                 style={{ left: at(block.start), width: at(block.end - block.start) }}
                 title={`${block.name}, ${clock(block.end - block.start)}`}
-                aria-label={`Go to ${block.name}, ${spoken(block.end - block.start)}${block.open ? `, ${block.open} to look at` : ''}`}
+                aria-label={`Go to ${block.name}, ${spoken(block.end - block.start)}${block.open ? `, ${many(block.open, 'thing', 'things')} to check` : ''}`}
                 tabIndex={onBlock ? 0 : -1}
                 onClick={() => onBlock?.(i)}
                 onDoubleClick={() => zoomTo(zoomFor(block.end - block.start), (block.start + block.end) / 2)}
@@ -288,7 +289,7 @@ export function Tape({ spans, blocks, slot, now, dark, timeOfDay, preview, harde
       <ol className="hidden">
         {blocks.map((block, i) => (
           <li key={i}>
-            {block.name}: {spoken(block.end - block.start)}, from {spoken(block.start)}
+            {block.name}: {spoken(block.end - block.start)}, starts at {clock(block.start)}
           </li>
         ))}
       </ol>

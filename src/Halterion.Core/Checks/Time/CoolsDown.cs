@@ -23,14 +23,18 @@ public sealed class CoolsDown() : Rule(
 
         var seconds = review.Timeline.Spans.Where(
             s => s.Block > last && review.Plan.Blocks[s.Block].Phase == Phase.Cooldown).Sum(s => s.Length().Value);
+        var standing = review.Plan.Blocks.ToList().FindLastIndex(b => b is { Phase: Phase.Cooldown, Shape.HasStations: true });
         if (WarmsUp.Judged(review, seconds, Code, Thresholds.LeastCoolDown) is var (severity, least))
         {
             yield return Found(
                 severity, PlaceId.Class,
                 seconds == 0 ? "There is no cool-down after the main blocks."
                     : $"The cool-down is {new Seconds(least - seconds)} too short: {new Seconds(seconds)} of {new Seconds(least)}.",
-                new Repair("Add stretches for what was "
-                    + "worked", root => root.Blocks().Add(Block(review, WarmsUp.WellAbove(review, Code, least) - seconds))));
+                standing < 0
+                    ? new Repair("Add stretches for what was "
+                        + "worked", root => root.Blocks().Add(Block(review, WarmsUp.WellAbove(review, Code, least) - seconds)))
+                    : WarmsUp.Longer(
+                        review, standing, WarmsUp.WellAbove(review, Code, least) - seconds, "cool-down", missing => Block(review, missing)));
         }
     }
 

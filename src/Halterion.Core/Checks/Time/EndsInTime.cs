@@ -11,7 +11,7 @@ public sealed class EndsInTime() : Rule(
 {
     /// <inheritdoc/>
     public override IEnumerable<Finding> Check(ClassReview review) => review.Over <= Seconds.Zero ? [] :
-        [Found(Severity.Fix, PlaceId.Class, $"The class is {review.Over} over its {review.Plan.SlotMinutes} booked "
+        [Found(Severity.Fix, PlaceId.Class, $"The class is {review.Over.Apart()} over its {review.Plan.SlotMinutes} booked "
             + $"minutes.", ToTheSlot(review))];
 
     /// <summary>Working out the cheapest way takes longer than all checks, so it waits until it is asked for.</summary>

@@ -1,5 +1,6 @@
 using System.Text.Json.Nodes;
 using Halterion.Core.Moves;
+using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 using Halterion.Core.Timing;
 
@@ -32,10 +33,36 @@ public sealed class WarmsUp() : Rule(
                 severity, PlaceId.Class,
                 seconds == 0 ? "There is no warm-up before the main blocks."
                     : $"The warm-up is {new Seconds(least - seconds)} too short: {new Seconds(seconds)} of {new Seconds(least)}.",
-                new Repair("Add a warm-up for today’s moves", root => root.Blocks()
-                    .Insert(First(review, first), Block(review, WellAbove(review, Code, least) - seconds))));
+                seconds == 0
+                    ? new Repair("Add a warm-up for today’s moves", root => root.Blocks()
+                        .Insert(First(review, first), Block(review, WellAbove(review, Code, least))))
+                    : Longer(review, Standing(review, first), WellAbove(review, Code, least) - seconds, "warm-up",
+                        missing => Block(review, missing)));
         }
     }
+
+    /// <summary>The last block that warms up before the main work.</summary>
+    private static int Standing(ClassReview review, int main) => review.Plan.Blocks.Take(main).ToList()
+        .FindLastIndex(b => b is { Shape.HasStations: true, Phase: Phase.Warmup or Phase.Activation or Phase.Skill });
+
+    /// <summary>What is there is made longer: its timed parts, else by stations at its end; a second one is not put beside it.</summary>
+    /// <param name="block">What is there.</param>
+    /// <param name="filled">A block that fills so many seconds; its stations are those that are added.</param>
+    public static Repair Longer(
+        ClassReview review, int block, int missing, string what, Func<int, JsonObject> filled) =>
+        new($"Add {new Seconds(missing)} of {what}", () => (Action<JsonObject>[])
+        [
+            root => _ = root.Lengthen(block, review.Timeline.Spans.Where(s => s.Block == block && s is { Kind: SpanKind.Work, Station: { } at }
+                && review.Plan.Blocks[block].Stations[at].Dose.Any(p => p.Kind.IsTimed)).Sum(s => s.Length().Value), missing),
+            root =>
+            {
+                var stations = root.BlockAt(block)["stations"]!.AsArray();
+                foreach (var station in filled(missing)["stations"]!.AsArray().Take(BlockTable.MostStations - stations.Count))
+                {
+                    stations.Add(station!.DeepClone());
+                }
+            },
+        ]);
 
     /// <summary>How much is missing, and how much there should be; null where it is enough.</summary>
     public static (Severity Severity, int Least)? Judged(ClassReview review, int seconds, string code, int never)

@@ -91,8 +91,9 @@ internal sealed class NextCalls(CallKit kit, MoveLibrary moves)
         if (go.Span.Leg is { } leg)
         {
             return leg == 0
-                ? [$"{head}: {go.Block.Name}, to your first station", $"{head}: to your first station"]
-                : [$"{head}: move on one station, go {leg + 1} of {go.Block.Stations.Length}", $"{head}: move on one station"];
+                ? [$"{go.Block.Name}: go to your first station", $"{head}: to your first station"]
+                : [$"{head}: move on one station, {Counted.Spelled(leg + 1)} of "
+                    + $"{Counted.Spelled(go.Block.Stations.Length)}", $"{head}: move on one station"];
         }
 
         if (go.Station is not { } station)

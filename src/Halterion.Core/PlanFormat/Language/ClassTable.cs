@@ -59,7 +59,7 @@ internal sealed class ClassTable : Table<ClassPlan>
     {
         if (fields.Text("format", 1, 120, required: true) is { } format && format != FormatName)
         {
-            fields.Fault("format", $"This is “{format}”.", FormatName);
+            fields.Fault("format", $"This is a “{format}” file.", FormatName);
         }
 
         return plan;

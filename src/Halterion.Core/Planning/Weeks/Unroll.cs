@@ -3,6 +3,7 @@ using System.Globalization;
 using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using Halterion.Core.Words;
 using Halterion.Core.Checks;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
@@ -114,7 +115,7 @@ public sealed class Unroll
         }
 
         return new Made(before, [
-            $"{HarderWeek.Words(kind)} would end {after.Totals.OverSeconds} late, and nothing can make room for it: it stays as it was."]);
+            $"{HarderWeek.Words(kind)} would end {after.Totals.OverSeconds.Apart()} late, and nothing makes room for it, so it was left out."]);
     }
 
     private SeriesClass Placed(Made made, int week, DateOnly date, SeriesDay day, List<HeldClass> held)

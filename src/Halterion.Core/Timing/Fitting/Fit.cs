@@ -78,7 +78,7 @@ public static class Fit
         Title(solution),
         solution.Cost,
         new Seconds(slot - solution.Seconds),
-        slot == solution.Seconds ? "ends exactly on time" : $"ends {new Seconds(slot - solution.Seconds)} early",
+        slot == solution.Seconds ? "ends exactly on time" : $"ends {new Seconds(slot - solution.Seconds).Apart()} early",
         [.. solution.Picks.GroupBy(p => p.Step.Alike is { } alike ? $"{alike.Block}\n{alike.Shift}" : p.Step.Words).Select(Change)],
         [.. solution.Picks.SelectMany(p => p.Step.Edits)]);
 
@@ -142,8 +142,7 @@ public static class Fit
             ($"Shortest work interval ({terms.WorkFloor} s, at most {terms.WorkPercent}% "
                 + $"shorter)", terms with { WorkFloor = 5, WorkPercent = 90 }, false),
             ($"Most change to reps ({terms.RepsPercent}%)", terms with { RepsPercent = 90 }, false),
-            ($"at most {terms.RoundsLess} {(terms.RoundsLess == 1 ? "round" : "rounds")} "
-                + $"less a block", terms with { RoundsLess = 19 }, false),
+            ($"Rounds it may take off a block ({terms.RoundsLess})", terms with { RoundsLess = 19 }, false),
             ("Blocks set to “keep in full”", terms, true),
         ];
         return

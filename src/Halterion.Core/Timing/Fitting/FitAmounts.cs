@@ -59,7 +59,7 @@ internal sealed partial class FitBlockBuilder
                     .. terms.Steps(goes.Seconds, 3600, terms.WorkFloor).Select(v => new FitChoice(
                         Total(v),
                         terms.Cost(terms.WorkWeight, Math.Abs(v - goes.Seconds), goes.Seconds),
-                        new FitStep($"“{block.Name}”: {goes.What} {goes.Seconds} s → {v} s", [.. spots.Select(s => Set(s, v))]))),
+                        new FitStep($"{block.Name}: {goes.What} {goes.Seconds} s → {v} s", [.. spots.Select(s => Set(s, v))]))),
                 ]);
         }
 
@@ -86,7 +86,7 @@ internal sealed partial class FitBlockBuilder
         return Enumerable.Range(Math.Max(1, from), Math.Max(0, Math.Min(3600, to) - Math.Max(1, from) + 1)).Where(n => n != amount.To);
     }
 
-    private string RepWords(Spot spot, int amount) => $"“{block.Name}”: {spot.Station.Name} {Shift(spot, amount)}";
+    private string RepWords(Spot spot, int amount) => $"{block.Name}, {spot.Station.Name}: {Shift(spot, amount)}";
 
     private static string Shift(Spot spot, int amount)
     {

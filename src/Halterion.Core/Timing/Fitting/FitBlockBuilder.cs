@@ -105,7 +105,7 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
         var weight = less > 0 && less <= block.OptionalRounds ? terms.OptionalRoundWeight : terms.RoundWeight;
         var what = block.Shape.RoundWord + "s";
         var choice = new FitChoice(0, terms.Cost(weight, Math.Abs(less), block.Rounds),
-            new FitStep($"“{block.Name}”: {block.Rounds} {what} → {rounds}", edits));
+            new FitStep($"{block.Name}: {block.Rounds} {what} → {rounds}", edits));
         return [new FitPick(FitKinds.Rounds, choice, Length(changed)!.Value - Length(block)!.Value)];
     }
 
@@ -140,7 +140,7 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
                     Total(next),
                     terms.Cost(terms.RestWeight, Math.Abs(Sum(next) - Sum(rest)), Sum(rest)),
                     new FitStep(
-                        $"“{block.Name}”: rest between {block.Shape.RoundWord}s {Words(rest)} → {Words(next)}",
+                        $"{block.Name}: rest between {block.Shape.RoundWord}s {Words(rest)} → {Words(next)}",
                         [new Edit($"{at}/{block.Shape.RestField}", PlanWriter.Of(next))])));
             }
         }
@@ -161,7 +161,7 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
             .Where(i => block.Shape == BlockShape.Rotation || (i > 0 && !block.Stations[i].HasOwnChange)).ToArray();
         var need = shared.Length == 0 ? 0 : shared.Max(i => needs[i].Seconds.Value);
         yield return Change(
-            $"{at}/betweenStations", $"“{block.Name}”: change", block.BetweenStations.Value, need, v => SharedChange(changed, v));
+            $"{at}/betweenStations", $"{block.Name}: changeovers", block.BetweenStations.Value, need, v => SharedChange(changed, v));
         if (block.Shape == BlockShape.Rotation)
         {
             yield break;
@@ -173,7 +173,7 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
             if (station.OwnChange is { Values: [var own] })
             {
                 yield return Change(
-                    $"{at}/stations/{i}/changeSeconds", $"“{block.Name}”: change to {station.Name}", own.Value,
+                    $"{at}/stations/{i}/changeSeconds", $"{block.Name}: changeover to {station.Name}", own.Value,
                     i == 0 && block.SidePass != SidePass.Round ? 0 : needs[i].Seconds.Value,
                     v => place > 0 ? v * Changes(changed, place) : changed.Passes == 2 ? Backs(changed, v) : 0);
             }
@@ -231,7 +231,7 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
         return new FitLever(FitKinds.Change, choices.ToImmutable());
     }
 
-    private FitLever OwnPace() => Timed($"{at}/seconds", $"“{block.Name}”", block.Length.Value, 3600, terms.WorkFloor, v => v);
+    private FitLever OwnPace() => Timed($"{at}/seconds", $"{block.Name}: own pace", block.Length.Value, 3600, terms.WorkFloor, v => v);
 
     private FitLever StartEvery(Block changed)
     {
@@ -243,7 +243,7 @@ internal sealed partial class FitBlockBuilder(Block block, int index, ClassPlan 
             Compiler.SideOfRound(changed, round, 0)))));
         return Timed(
             $"{at}/startEverySeconds",
-            $"“{block.Name}”: start every",
+            $"{block.Name}: a start every",
             every,
             1800,
             Math.Min(every, longest),

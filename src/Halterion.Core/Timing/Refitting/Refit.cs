@@ -176,14 +176,14 @@ public static class Refit
         string Named(Func<Block, bool> which) => string.Join(
             " and ", plan.Blocks.Where((b, i) => which(b) && timeline.Spans.Select((s, at) => (s.Block, at)).Any(s => s.Block == i
                 && s.at > now.UnderWay))
-                .Select(b => $"“{b.Name}”"));
+                .Select(b => b.Name));
         (string Limit, int Seconds)[] limits =
         [
-            ($"rests and talks are kept at {terms.RestFloor} s or more", Won(terms with { RestFloor = 0 })),
-            ($"work is made at most a third shorter, and not under {terms.WorkFloor} s", Won(terms with { WorkFloor = 5,
+            ($"Shortest rest or talk ({terms.RestFloor} s)", Won(terms with { RestFloor = 0 })),
+            ($"Shortest work interval ({terms.WorkFloor} s, at most a third shorter)", Won(terms with { WorkFloor = 5,
                 WorkPercent = 90 })),
-            ($"{Named(b => b.Keep == Keep.Protected)} is protected", Won(terms, unlock: true)),
-            ($"{Named(b => b.StartEvery is not null)} starts on the minute", OnTheClock(plan, timeline, now)),
+            ($"{Named(b => b.Keep == Keep.Protected)} is kept in full", Won(terms, unlock: true)),
+            ($"The timed starts of {Named(b => b.StartEvery is not null)}", OnTheClock(plan, timeline, now)),
         ];
         return
         [

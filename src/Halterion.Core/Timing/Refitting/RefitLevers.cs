@@ -52,7 +52,7 @@ internal sealed class RefitLevers(ClassPlan plan, int index, Timeline timeline, 
             Enumerable.Range(1, Longest / FitTerms.Step).Select(n => n * FitTerms.Step),
             Shifted,
             by => terms.Cost(terms.RestWeight, spans.Sum(i => now.Lengths[i] - Shifted(i, by)), spans.Sum(PlannedOf)),
-            by => $"“{block.Name}”: {what} {Listed(spans, i => now.Lengths[i])} → {Listed(spans, i => Shifted(i, by))}",
+            by => $"{block.Name}: {what} {Listed(spans, i => now.Lengths[i])} → {Listed(spans, i => Shifted(i, by))}",
             gone);
     }
 
@@ -84,7 +84,7 @@ internal sealed class RefitLevers(ClassPlan plan, int index, Timeline timeline, 
             if (station.OwnChange is { } own)
             {
                 yield return Change(
-                    $"“{block.Name}”: change to {station.Name}",
+                    $"{block.Name}: changeover to {station.Name}",
                     own.Values,
                     [i == 0 && block.SidePass != SidePass.Round ? 0 : Least(i, needs)],
                     drink,
@@ -137,7 +137,7 @@ internal sealed class RefitLevers(ClassPlan plan, int index, Timeline timeline, 
         var open = Ahead.Where(i => i > now.UnderWay && now.Lengths[i] > 0 && IsOpen(i, gone)).ToArray();
         if (block.Shape == BlockShape.OwnPace)
         {
-            yield return Timed($"“{block.Name}”:", block.Length.Value, 0, v => block with { Length = new Seconds(v) }, open, gone);
+            yield return Timed($"{block.Name}:", block.Length.Value, 0, v => block with { Length = new Seconds(v) }, open, gone);
         }
         else if (block.Shape == BlockShape.Rotation)
         {
@@ -148,7 +148,7 @@ internal sealed class RefitLevers(ClassPlan plan, int index, Timeline timeline, 
             var longest = Enumerable.Range(0, block.Rounds).Max(round => block.Stations.Max(s =>
                 DoseClock.Total(DoseClock.Stretches(s, block, round, Compiler.SideOfRound(block, round, 0)))));
             yield return Timed(
-                $"“{block.Name}”: start every",
+                $"{block.Name}: a start every",
                 every.Value,
                 Math.Min(every.Value, longest),
                 v => block with { StartEvery = new Seconds(v) },
@@ -159,7 +159,7 @@ internal sealed class RefitLevers(ClassPlan plan, int index, Timeline timeline, 
         {
             foreach (var goes in new FitBlockBuilder(block, index, plan, terms).TimedGroups())
             {
-                yield return Timed($"“{block.Name}”: {goes.What}", goes.Seconds, terms.WorkFloor, v => goes.With(block, v), open, gone);
+                yield return Timed($"{block.Name}: {goes.What}", goes.Seconds, terms.WorkFloor, v => goes.With(block, v), open, gone);
             }
         }
     }

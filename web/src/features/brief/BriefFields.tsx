@@ -25,13 +25,15 @@ interface Props {
   /** It has an occasion to be booked for. */
   booked?: boolean
   /** What is wrong with when it is held. */
+  /** It is being begun: what is typed first goes into the title. */
+  fresh?: boolean
   trouble?: ReactNode
   onChange: (label: string, next: Partial<Brief>) => void
   children?: ReactNode
 }
 
 /** What is booked, for whom and what for. */
-export function BriefFields({ brief, booked = true, trouble, onChange, children }: Props) {
+export function BriefFields({ brief, booked = true, fresh = false, trouble, onChange, children }: Props) {
   const [date, time] = (brief.booking.startsAt ?? 'T').split('T')
   const setStart = (d: string, t: string) =>
     onChange('start', { booking: { ...brief.booking, startsAt: d === '' ? null : `${d}T${t.slice(0, 5) || '18:00'}` } })
@@ -41,6 +43,7 @@ export function BriefFields({ brief, booked = true, trouble, onChange, children 
       <TextInput
         label="Title"
         data-autofocus
+        autoFocus={fresh}
         maxLength={120}
         value={brief.title}
         description={brief.title.length >= 120 ? 'Titles have up to 120 characters; the rest was cut off.' : undefined}

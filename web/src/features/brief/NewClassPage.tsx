@@ -91,7 +91,7 @@ export function NewClassPage() {
       <h1>New class</h1>
       {problem && <ErrorNote title={problem} />}
       <form onSubmit={(event) => void create(event)}>
-        <BriefFields brief={brief} onChange={(_, next) => setBrief((b) => ({ ...b, ...next }))}>
+        <BriefFields fresh brief={brief} onChange={(_, next) => setBrief((b) => ({ ...b, ...next }))}>
           <NativeSelect
             label="Start from"
             value={copyOf}

@@ -95,7 +95,7 @@ export function BlockCard({ block, index, moves }: { block: PlanBlock; index: nu
             <BlockTiming block={block} />
             <button type="button" className={css.moreButton} aria-expanded={more} onClick={() => setMore(!more)}>
               {more ? 'Less' : 'More'}
-              <span className="hidden"> about block {block.name}</span>
+              <span className="hidden"> settings for {block.name}</span>
             </button>
           </div>
           {more && <BlockMore block={block} moves={moves} />}

@@ -99,7 +99,9 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
         onChange={(next) =>
           change('shape', (draft) => ({
             ...draft,
-            plan: setBlock(draft.plan, id, (b) => reshaped(b, next as Exclude<Shape, 'talk'>)),
+            plan: setBlock(draft.plan, id, (b) =>
+              reshaped(b, next as Exclude<Shape, 'talk'>, outline && outline.end - outline.start),
+            ),
           }))
         }
       />
@@ -147,7 +149,7 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
         <Parsed
           label="Work interval"
           within={bounds.PlanBlock.windowSeconds}
-          hint="seconds, or a list by round such as 40, 50"
+          hint="5–1800 seconds, or one per round, e.g. 40, 30"
           placeholder="longest target"
           value={block.windowSeconds}
           {...seconds}
@@ -232,9 +234,9 @@ export function BlockTiming({ block }: { block: PlanBlock }) {
           {(block.sidePass === 'round' || block.sidePass === 'alternate') && (
             <i>
               {' '}
-              The side changes at the end of a round within the rest there: no switch is added to it
+              Sides switch in the rest between rounds, so no extra time is added
               {block.sidePass === 'round' &&
-                '; half-way through a round the way to the first station is at least as long as a switch'}
+                '; halfway through a round, the walk back to the first station is at least as long as a switch'}
               .
             </i>
           )}

@@ -41,7 +41,11 @@ export function BuildPage() {
 
   // The keys of the bench work from the start, and when what had the focus is gone with what was removed.
   useEffect(() => {
-    if (document.activeElement === document.body) document.getElementById('bench')?.focus({ preventScroll: true })
+    // Only once the press has gone its way: while a field is left, nothing has the focus yet, and Tab is still under way.
+    const wait = setTimeout(() => {
+      if (document.activeElement === document.body) document.getElementById('bench')?.focus({ preventScroll: true })
+    })
+    return () => clearTimeout(wait)
   }, [plan])
 
   return (

@@ -110,14 +110,13 @@ export function FitPanel() {
       ))}
       {found && found.answer.offers.length === 0 && (
         <p className={css.aside} role="status">
-          It cannot be done within the limits: even at its shortest it is {found.answer.shortBy} too long. In the way
-          stand:
+          Your limits leave it {found.answer.shortBy} too long. What holds it back:
           {found.answer.obstacles.map((o) => (
             <span key={o.limit} className={css.obstacle}>
               {o.limit}: {o.words}
             </span>
           ))}
-          Loosen a limit below, or take out a station or a block.
+          Change a limit below, or remove a station or a block.
         </p>
       )}
       {terms && <Limits terms={terms} prices={prices} onPrices={setPrices} />}

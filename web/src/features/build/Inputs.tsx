@@ -73,7 +73,7 @@ export function Parsed<T>({
       read={(text) => {
         if (text === '') return { value: undefined }
         const read = parse(text)
-        if (read === undefined) return { why: `“${text}” cannot be read: ${right || 'another form is needed'}.` }
+        if (read === undefined) return { why: `“${text}” does not work here. Enter ${right || 'a number'}.` }
         const outside = within && [read].flat().some((n) => typeof n === 'number' && (n < within.min || n > within.max))
         return outside ? { why: `“${text}” is not possible: ${right}.` } : { value: read }
       }}

@@ -10,6 +10,7 @@ import { copyOfOption } from '../../plan/ids'
 import { MoveSelect } from './MoveSelect'
 import { Thumb } from '../../ui/FigureView'
 import { PicturesContext } from './usePictures'
+import { tierWord } from '../../ui/words'
 
 type Proposal = Schemas['ProposedOption']
 
@@ -61,11 +62,11 @@ export function OptionStack({ station, moves, words, trades, onSwapMain }: Props
             <span className={css.pose}>
               {pictures?.get(partId(option)) && <Thumb figure={pictures.get(partId(option))!} />}
             </span>
-            <span className={css.tier}>{option.tier}</span>
+            <span className={css.tier}>{tierWord(option.tier)}</span>
             <MoveSelect
               moves={moves}
               value={option.move}
-              label={`${option.tier} option`}
+              label={`${tierWord(option.tier)} option`}
               hideLabel
               onChange={(move) =>
                 option.tier === 'main'
@@ -83,8 +84,8 @@ export function OptionStack({ station, moves, words, trades, onSwapMain }: Props
               <ActionIcon
                 variant="subtle"
                 size={22}
-                aria-label={`Remove the ${option.tier} option`}
-                title={`Remove the ${option.tier} option`}
+                aria-label={`Remove the ${tierWord(option.tier)} option`}
+                title={`Remove the ${tierWord(option.tier)} option`}
                 onClick={() => setOptions('remove option', (options) => lacking(options, partId(option)))}
               >
                 ×
@@ -117,7 +118,7 @@ function Offers({ tier, proposals, onAdd }: OffersProps) {
   return proposals.map((proposal) => (
     <div className={css.option} key={proposal.words}>
       <span />
-      <span className={css.tier}>{tier}</span>
+      <span className={css.tier}>{tierWord(tier)}</span>
       <button type="button" className={css.offer} title={proposal.why} onClick={() => onAdd(proposal)}>
         + {proposal.words}
       </button>
@@ -145,7 +146,7 @@ function AddOption({ missing, instead, onAdd, onPropose }: AddOptionProps) {
           title={proposal.why}
           onClick={() => onPropose(proposal)}
         >
-          + instead: {proposal.words}
+          + Alternative: {proposal.words}
         </button>
       ))}
       {[...missing, 'instead' as const].map((tier) => (

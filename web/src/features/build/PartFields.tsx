@@ -151,7 +151,7 @@ export function PartFields({ station, sideGiven, moves, onChange }: Props) {
                 <Parsed
                   label="Load, kg"
                   within={bounds.PlanPart.loadKg}
-                  hint="kilograms, or a list by round such as 20/16"
+                  hint="0–500, or one per round such as 20/16"
                   value={part.loadKg}
                   {...decimals}
                   onChange={(v) => set('loadKg', v)}
@@ -159,7 +159,7 @@ export function PartFields({ station, sideGiven, moves, onChange }: Props) {
                 <Parsed
                   label="Share of their usual load"
                   within={bounds.PlanPart.loadFactor}
-                  hint="a share, or a list by round such as 1/0.7"
+                  hint="0.05–2 (1 = all of it), or one per round such as 1/0.7"
                   value={part.loadFactor}
                   {...decimals}
                   onChange={(v) => set('loadFactor', v)}

@@ -75,7 +75,7 @@ export function PasteMoves({ block, first = '', onClose }: Props) {
                 <span>{line.trouble}</span>
                 {line.choices.length > 0 && (
                   <span className={css.choices}>
-                    Do you mean{' '}
+                    Did you mean{' '}
                     {line.choices.map((choice) => (
                       <button
                         key={choice.id}
@@ -107,8 +107,8 @@ export function PasteMoves({ block, first = '', onClose }: Props) {
       </Button>
       {parts.length > 1 && (
         <p role="status">
-          This block takes {parts[0]} more. {parts.slice(1).join(' and ')} go into{' '}
-          {many(parts.length - 1, 'new block', 'new blocks')} like it.
+          This block has room for {many(parts[0]!, 'more station', 'more stations')}. {parts.slice(1).join(' and ')} go
+          into {many(parts.length - 1, 'new block', 'new blocks')} like it.
         </p>
       )}
       {left > 0 && <p role="alert">{many(left, 'station', 'stations')} will not fit: the class has no more room.</p>}

@@ -8,6 +8,7 @@ import { stationStarter } from '../../api/queries'
 import { bounds } from '../../api/language'
 import type { SideHabit } from '../../plan/edit'
 import {
+  keptSides,
   blockTakes,
   mainOption,
   moveStation,
@@ -107,7 +108,11 @@ function ForAll() {
         return
       }
       const asked = next.blocks.find((b) => b.id === block.id) ?? block
-      next = setBlock(next, partId(block), (b) => taken(b, asked, result.read.block, id))
+      const sided = (b: PlanBlock): PlanBlock => ({
+        ...b,
+        stations: b.stations?.map((s) => (s.id === id ? keptSides(station, s) : s)),
+      })
+      next = setBlock(next, partId(block), (b) => sided(taken(b, asked, result.read.block, id)))
     }
     if (core.store.getState().now.plan !== before)
       return setSaid('The class changed in the meantime. Press Enter again.')
@@ -134,7 +139,7 @@ function ForAll() {
       setSaid(
         given === 0
           ? 'Nothing to add: each has one already, or there is no suggestion.'
-          : `${given} given ${tier === 'easier' ? 'an easier' : 'a harder'} option.`,
+          : `${tier === 'easier' ? 'Easier' : 'Harder'} option added at ${many(given, 'station', 'stations')}.`,
       )
     } catch (error) {
       setSaid(`Nothing was changed. ${troubleWords(error)}`)
@@ -194,7 +199,7 @@ function ForAll() {
           onChange={(seconds) => {
             if (seconds === undefined) return
             bench.each('change of many', (station) => withField(station, 'changeSeconds', seconds))
-            setSaid(`Sides changed at ${many(places.length, 'station', 'stations')}.`)
+            setSaid(`Changeover set at ${many(places.length, 'station', 'stations')}.`)
           }}
         />
       )}

@@ -11,7 +11,7 @@ import { viewpoints } from './words'
 type Showing = Schemas['PlanShowing']
 
 const firsts: [string, string][] = [
-  ['easier', 'easier first'],
+  ['easier', 'starting with easier'],
   ['harder', 'harder first'],
 ]
 
@@ -49,7 +49,7 @@ export function ShowEditor({ block, moves, onChange }: Props) {
   if (stations.length === 0) return null
   return (
     <section className={css.shows} aria-label="Walk-through">
-      <h3 className={css.fitTitle}>Walk-through</h3>
+      <h2 className={css.fitTitle}>Walk-through</h2>
       <div className={css.starters}>
         {paces.map(({ name, seconds }) => (
           <Button

@@ -19,6 +19,7 @@ import { useBenchContext } from './useBench'
 import { useOpened } from './useOpen'
 import { PicturesContext } from './usePictures'
 import { useStations } from './useStations'
+import { tierWord } from '../../ui/words'
 
 /** Where it stands just now; what it is goes by its id. */
 export interface Place {
@@ -103,8 +104,8 @@ export function StationCard({ station, block, place, moves }: Props) {
             .filter(({ option }) => option.tier !== 'main')
             .slice(0, 3)
             .map(({ option, index }) => (
-              <span key={partId(option)} title={`${option.tier}: ${outline?.options[index] ?? option.move}`}>
-                {figure(option.id) ? <Thumb figure={figure(option.id)!} /> : <i>{option.tier}</i>}
+              <span key={partId(option)} title={`${tierWord(option.tier)}: ${outline?.options[index] ?? option.move}`}>
+                {figure(option.id) ? <Thumb figure={figure(option.id)!} /> : <i>{tierWord(option.tier)}</i>}
               </span>
             ))}
         </span>
@@ -166,7 +167,7 @@ function StationBody({ station, block, name, moves, outline }: BodyProps) {
             <SideSelect station={station} block={block} onChange={setThis} />
             <button type="button" className={css.moreButton} aria-expanded={more} onClick={() => setMore(!more)}>
               {more ? 'Less' : 'More'}
-              <span className="hidden"> about station {name}</span>
+              <span className="hidden"> settings for {name}</span>
             </button>
           </div>
         </div>

@@ -9,6 +9,7 @@ import { OptionList } from './OptionList'
 import { PartFields } from './PartFields'
 import { SayField } from './SayField'
 import { viewpoints } from './words'
+import { tierWord, sentence } from '../../ui/words'
 
 interface Props {
   station: PlanStation
@@ -65,7 +66,7 @@ export function StationMore({ station, block, moves, onChange }: Props) {
         {changes && block.startEverySeconds === undefined && (
           <Parsed
             label="Changeover before it"
-            hint="0–600 seconds, or a list by round"
+            hint="0–600 seconds, or one per round"
             value={station.changeSeconds}
             placeholder={`${block.betweenStations ?? 0}`}
             {...seconds}
@@ -137,7 +138,8 @@ export function StationMore({ station, block, moves, onChange }: Props) {
       {station.options.map((option, i) => (
         <details key={partId(option)} className={css.more}>
           <summary>
-            How the {option.tier} option is done: {moves.find((m) => m.id === option.move)?.name ?? option.move}
+            {sentence(tierWord(option.tier))} option in detail:{' '}
+            {moves.find((m) => m.id === option.move)?.name ?? option.move}
           </summary>
           <OptionFields
             option={option}

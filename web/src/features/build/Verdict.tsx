@@ -2,7 +2,7 @@ import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Evaluation } from '../../api/client'
-import { many } from '../../ui/words'
+import { many, sentence } from '../../ui/words'
 import { SaveNote } from '../../save/SaveNote'
 import { FamilyMark } from '../../ui/FamilyMark'
 import { clock, spoken } from '../../ui/time'
@@ -47,8 +47,8 @@ export function Verdict() {
       )}
       {!empty && faults.length > 0 && (
         <p className={css.stale} role="alert">
-          {faults.length === 1 ? 'One thing' : `${faults.length} things`} cannot be read; these are the last good
-          figures. {faults[0]?.detail}
+          {many(faults.length, 'entry does', 'entries do')} not work yet, so these figures are from before.{' '}
+          {faults[0]?.detail}
         </p>
       )}
       {/* Above the findings: those come later, and must not move what is about to be pressed. */}
@@ -84,9 +84,9 @@ export function Verdict() {
 function Shares({ evaluation }: { evaluation: Evaluation }) {
   const { totals, breakdown } = evaluation
   const leg = (reps: number, estimated: number, seconds: number) => {
-    const counted = reps > 0 || estimated === 0 ? String(reps) : ''
-    const guessed = estimated > 0 ? `about ${estimated}` : ''
-    return `${clock(seconds)}, ${[counted, guessed].filter(Boolean).join(' + ')} reps`
+    const counted = reps > 0 || estimated === 0 ? many(reps, 'rep', 'reps') : ''
+    const guessed = estimated > 0 ? `about ${estimated} in timed work` : ''
+    return `${clock(seconds)} · ${[counted, guessed].filter(Boolean).join(', plus ')}`
   }
   const rows: [string, string][] = (
     [
@@ -125,7 +125,7 @@ function Shares({ evaluation }: { evaluation: Evaluation }) {
         {breakdown.families.map((share) => (
           <div key={share.family}>
             <dt className={css.familyShare}>
-              <FamilyMark family={share.family} size={14} /> {share.family}
+              <FamilyMark family={share.family} size={14} /> {sentence(share.family)}
             </dt>
             <dd>{clock(share.workSeconds)}</dd>
           </div>
@@ -140,21 +140,23 @@ export function Totals() {
   const { plan, evaluation, checks } = useClassEditor()
   if (!evaluation || plan.blocks.length === 0) return null
   return (
-    <a
-      href="#adds-up"
-      className={css.totals}
-      onClick={(event) => {
-        event.preventDefault()
-        document.getElementById('adds-up')?.scrollIntoView()
-      }}
-    >
-      <strong data-fits={evaluation.fits}>{evaluation.verdict}</strong>
-      <span>
-        {clock(evaluation.totals.seconds)} of {plan.slotMinutes} min
-      </span>
-      {checks.findings.some((f) => !f.waived) && (
-        <span>{many(checks.findings.filter((f) => !f.waived).length, 'thing', 'things')} to check</span>
-      )}
-    </a>
+    <aside aria-label="In short">
+      <a
+        href="#adds-up"
+        className={css.totals}
+        onClick={(event) => {
+          event.preventDefault()
+          document.getElementById('adds-up')?.scrollIntoView()
+        }}
+      >
+        <strong data-fits={evaluation.fits}>{evaluation.verdict}</strong>
+        <span>
+          {clock(evaluation.totals.seconds)} of {plan.slotMinutes} min
+        </span>
+        {checks.findings.some((f) => !f.waived) && (
+          <span>{many(checks.findings.filter((f) => !f.waived).length, 'thing', 'things')} to check</span>
+        )}
+      </a>
+    </aside>
   )
 }

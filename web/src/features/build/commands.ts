@@ -149,7 +149,7 @@ export function useCommands(moves: Move[], pick: (what: Picking) => void) {
     },
     {
       group: 'Here',
-      name: 'Move it up',
+      name: 'Move up',
       key: 'Alt ↑',
       run: () => {
         const spot = here()
@@ -158,19 +158,19 @@ export function useCommands(moves: Move[], pick: (what: Picking) => void) {
     },
     {
       group: 'Here',
-      name: 'Move it down',
+      name: 'Move down',
       key: 'Alt ↓',
       run: () => {
         const spot = here()
         if (spot) bench.nudge(spot, 1)
       },
     },
-    { group: 'Here', name: 'Move to the previous', key: '[', run: () => toBlock(-1) },
-    { group: 'Here', name: 'Move it to the block after', key: ']', run: () => toBlock(1) },
+    { group: 'Here', name: 'Move to the previous block', key: '[', run: () => toBlock(-1) },
+    { group: 'Here', name: 'Move to the next block', key: ']', run: () => toBlock(1) },
     { group: 'Go', name: 'Next row', key: '↓', run: () => step(1, false) },
     { group: 'Go', name: 'Previous row', key: '↑', run: () => step(-1, false) },
     { group: 'Go', name: 'Extend selection down', key: 'Shift ↓', run: () => step(1, true) },
-    { group: 'Go', name: 'Choose on to the row before', key: 'Shift ↑', run: () => step(-1, true) },
+    { group: 'Go', name: 'Extend selection up', key: 'Shift ↑', run: () => step(-1, true) },
     { group: 'Class', name: 'Undo', key: 'Ctrl Z', run: undo },
     { group: 'Class', name: 'Redo', key: 'Ctrl Y', run: redo },
     { group: 'Class', name: 'Go to the brief', run: goTo('brief') },

@@ -1,8 +1,8 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useRef } from 'react'
 import type { PlanBlock, PlanStation } from '../../api/client'
-import { stationStarter } from '../../api/queries'
-import { blockOf, mainOption, partId, setBlock, setStation } from '../../plan/edit'
+import { stationStarter, useMoves } from '../../api/queries'
+import { blockOf, mainOption, partId, setBlock, setStation, sidesFor, sidesOf } from '../../plan/edit'
 import { copyOfBlock, copyOfStation } from '../../plan/ids'
 import { useClassEditor } from '../editor/context'
 
@@ -18,6 +18,7 @@ let lastAdded: Promise<unknown> = Promise.resolve()
 export function useStations() {
   const { core, change } = useClassEditor()
   const queries = useQueryClient()
+  const library = useMoves().data
   const wanted = useRef('')
 
   /** How the stations of a block are dosed, for a new one among them. */
@@ -110,6 +111,8 @@ export function useStations() {
     const starter = await queries.fetchQuery(stationStarter(to))
     // Searching the list with the keyboard passes over others on the way.
     if (wanted.current !== to) return
+    const sided = (move: string | undefined) => library?.find((m) => m.id === move)?.sided
+    const usual = sidesOf(starter.station)
     change('swap move', (draft) => ({
       ...draft,
       plan: setStation(draft.plan, id, (old) => {
@@ -120,7 +123,10 @@ export function useStations() {
         )
         const next = { ...old, options }
         delete next.name
-        return next
+        const given = draft.plan.blocks.find((b) => b.stations?.some((s) => s.id === id))?.sidePass
+        return (given ?? 'station') === 'station'
+          ? sidesFor(next, { was: sided(main?.move), now: sided(to), usual })
+          : next
       }),
     }))
   }

@@ -159,8 +159,8 @@ export const loadFields = {
 export const phases: [string, string][] = [
   ['warmup', 'warm-up'],
   ['activation', 'activation'],
-  ['skill', 'learning'],
-  ['main', 'main'],
+  ['skill', 'technique practice'],
+  ['main', 'main block'],
   ['core', 'core'],
   ['finisher', 'finisher'],
   ['cooldown', 'cool-down'],

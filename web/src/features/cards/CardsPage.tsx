@@ -91,7 +91,7 @@ export function CardsPage() {
       <div className={css.tools} data-screen-only>
         <SegmentedControl
           aria-label="What to print"
-          classNames={{ label: css.kind }}
+          classNames={{ root: css.kinds, label: css.kind }}
           data={[...sheets]}
           value={kind}
           onChange={(value) => setKind(value as Kind)}

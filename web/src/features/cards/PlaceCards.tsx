@@ -2,6 +2,7 @@ import type { Schemas } from '../../api/client'
 import { FamilyMark } from '../../ui/FamilyMark'
 import { FigureView, FootMap } from '../../ui/FigureView'
 import css from './Cards.module.css'
+import { tierWord } from '../../ui/words'
 
 /** A card for each station, one a page: figure, three options, target, cue, set-up. */
 export function PlaceCards({ cards }: { cards: Schemas['ClassCards'] }) {
@@ -31,7 +32,7 @@ export function PlaceCards({ cards }: { cards: Schemas['ClassCards'] }) {
                 ) : (
                   <span />
                 )}
-                <strong>{option.tier}</strong>
+                <strong>{tierWord(option.tier)}</strong>
                 <span>{option.words}</span>
               </li>
             ))}

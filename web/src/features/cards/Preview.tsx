@@ -1,6 +1,7 @@
 import type { Schemas } from '../../api/client'
 import { Thumb } from '../../ui/FigureView'
 import css from './Cards.module.css'
+import { tierWord } from '../../ui/words'
 
 /** What goes out beforehand: what the class is, what to bring, and every move with what is easier and harder. */
 export function Preview({ cards, booked }: { cards: Schemas['ClassCards']; booked: string }) {
@@ -26,7 +27,7 @@ export function Preview({ cards, booked }: { cards: Schemas['ClassCards']; booke
                 <figure key={i} data-tier={option.tier}>
                   {option.figure && <Thumb figure={option.figure} />}
                   <figcaption>
-                    <i>{option.tier}</i> {option.words}
+                    <i>{tierWord(option.tier)}</i> {option.words}
                   </figcaption>
                 </figure>
               ))}

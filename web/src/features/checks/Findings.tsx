@@ -242,7 +242,7 @@ function OfferButton({ offer, onTrouble }: { offer: Offer; onTrouble: (words: st
       <span>{offer.title}</span>
       <span className={css.then}>
         {offer.words.slice(0, 3).join('; ')}
-        {offer.words.length > 3 && ` and ${offer.words.length - 3} more`}. Then: {offer.verdict}.
+        {offer.words.length > 3 && `; and ${offer.words.length - 3} more`}. The class is then {offer.verdict}.
         {waits && !checks.fresh && ' Checking your last change first…'}
       </span>
     </button>

@@ -60,7 +60,7 @@ export function ReadyPage() {
     <main className={css.page}>
       <div className={css.wide}>
         <p className={css.says} role="status">
-          <span data-ready={view.ready} data-testid="ready">
+          <span data-ready={view.ready} data-sure={view.sure} data-testid="ready">
             {view.says}
           </span>
           <Button variant="default" data-screen-only onClick={() => window.print()}>
@@ -131,7 +131,8 @@ export function ReadyPage() {
           {view.shows.map((show, i) => (
             <li key={i}>
               <strong>{show.name}</strong>, {show.view}, {show.takes}
-              {show.helper && `, shown by ${show.helper}`}: {show.show}.{show.fault && ` Fault: ${show.fault}`}
+              {show.helper && `, shown by ${show.helper}`}: {show.show}.
+              {show.fault && ` Show this fault: ${show.fault}`}
             </li>
           ))}
         </ol>
@@ -145,8 +146,8 @@ export function ReadyPage() {
               <h3>{place.place}</h3>
               {place.items.map((item) => (
                 <Checkbox
+                  size="md"
                   key={item.key}
-                  size="xs"
                   label={item.words}
                   checked={isDone(item)}
                   onChange={(event) => tick(item, event.currentTarget.checked)}
@@ -164,5 +165,6 @@ export function ReadyPage() {
 const marks: Record<Schemas['ReadyView']['lines'][number]['standing'], string> = {
   well: '✓',
   toMend: '✗',
-  notKnown: '–',
+  notKnown: '?',
+  unplanned: '–',
 }

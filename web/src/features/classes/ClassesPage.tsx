@@ -134,7 +134,7 @@ export function ClassesPage() {
             <ul>
               {bad.faults.map((fault, i) => (
                 <li key={i}>
-                  <code>{fault.pointer || 'the file'}</code>: {fault.detail} Should be: {fault.right}.
+                  {fault.place}: {fault.detail} Should be: {fault.right}.
                 </li>
               ))}
             </ul>

@@ -69,9 +69,9 @@ export function DeskClassCard({ of, choices, inClass }: Props) {
         </p>
       ) : (
         <p>
-          {of.coming === 1 ? '1 comes' : `${of.coming} come`}
-          {waiting.length > 0 && `, waiting for a place: ${waiting.map((g) => g.name).join(', ')}`}
-          {gone.length > 0 && `, cancelled: ${gone.map((g) => g.name).join(', ')}`}.
+          {of.coming} booked
+          {waiting.length > 0 && ` · on the waiting list: ${waiting.map((g) => g.name).join(', ')}`}
+          {gone.length > 0 && ` · cancelled: ${gone.map((g) => g.name).join(', ')}`}
         </p>
       )}
       {of.held && <p className={css.soft}>This class has been led, so bookings no longer change it.</p>}

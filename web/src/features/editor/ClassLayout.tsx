@@ -130,26 +130,32 @@ function OpenClass({ opened, wanted }: { opened: Opened; wanted: string | undefi
   return (
     <EditorContext value={editor}>
       <div className={css.page}>
-        <header className={css.head} data-screen-only>
-          <h1 className={css.title}>{plan.title}</h1>
-          <nav aria-label="Steps of this class" className={css.path}>
-            {steps.map((step) => (
-              <NavLink
-                key={step.to}
-                to={step.to}
-                className={css.step}
-                data-sign={
-                  step.to === 'ready' && editor.checks.ready !== null ? (editor.checks.ready ? '✓' : '✗') : undefined
-                }
-              >
-                {step.name}
-              </NavLink>
-            ))}
-          </nav>
-        </header>
-        <div data-screen-only>
+        <section aria-label="This class" data-screen-only>
+          <div className={css.head}>
+            <h1 className={css.title}>{plan.title}</h1>
+            <nav aria-label="Steps of this class" className={css.path}>
+              {steps.map((step) => (
+                <NavLink
+                  key={step.to}
+                  to={step.to}
+                  className={css.step}
+                  data-sign={
+                    step.to !== 'ready'
+                      ? undefined
+                      : editor.checks.ready === null
+                        ? ' '
+                        : editor.checks.ready
+                          ? '✓'
+                          : '✗'
+                  }
+                >
+                  {step.name}
+                </NavLink>
+              ))}
+            </nav>
+          </div>
           <ClassTape editor={editor} onBlock={toBlock} onSpan={toSpan} />
-        </div>
+        </section>
         <Outlet />
       </div>
       <ClassConflict editor={editor} />

@@ -8,7 +8,7 @@ const keys: [string, string][] = [
   ['← or b', 'back to the start of this part, or to the one before'],
   ['+ or t', 'add 10 s'],
   ['-', 'take off 10 s'],
-  ['1 2 3', 'take a way to catch up that is offered'],
+  ['1 2 3', 'use a suggested way to catch up'],
   ['0', 'put the ways away'],
   ['u', 'undo it'],
   ['m', 'bells on and off'],

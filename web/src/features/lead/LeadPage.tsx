@@ -33,7 +33,7 @@ function OpenLead({ session }: { session: string }) {
         <ul>
           {faults.map((fault) => (
             <li key={fault.pointer + fault.detail}>
-              {fault.pointer}: {fault.detail} Should be: {fault.right}.
+              {fault.place}: {fault.detail} Should be: {fault.right}.
             </li>
           ))}
         </ul>

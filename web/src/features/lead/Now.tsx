@@ -10,6 +10,7 @@ import { FilmView } from '../../ui/FigureView'
 import { clock as clockWords, spoken } from '../../ui/time'
 import css from './Stage.module.css'
 import { pictureOf, Pose, StationCards, usePictures } from './StationCards'
+import { tierWord } from '../../ui/words'
 
 interface Props {
   lead: Lead
@@ -135,7 +136,7 @@ function Words({ card }: { card: Schemas['StationCard'] }) {
         <dl className={css.ways}>
           {card.options!.map((option) => (
             <div key={option.id}>
-              <dt>{tierWords[option.tier]}</dt>
+              <dt>{tierWord(option.tier)}</dt>
               <dd>{option.differs}</dd>
             </div>
           ))}
@@ -144,13 +145,6 @@ function Words({ card }: { card: Schemas['StationCard'] }) {
       <p className={css.main}>{card.main}</p>
     </section>
   )
-}
-
-export const tierWords: Record<Schemas['Tier'], string> = {
-  main: 'main',
-  easier: 'easier',
-  harder: 'harder',
-  instead: 'alternative',
 }
 
 /** Which drawing this is: the option, the part of its dose, the side, and from where. */

@@ -43,7 +43,7 @@ export function PeoplePanel({ lead, who: expected, scene, onClose }: Props) {
     setAsksWhere(false)
     if (!tap && !words) return
     lead.send('note', { ...(of && { person: of }), ...(tap && { tap }), ...(words && { text: words }), scene })
-    setKept(`Noted${named ? ` of ${named.called}` : ''}.`)
+    setKept(`Noted${named ? ` for ${named.called}` : ''}.`)
     setText('')
   }
 

@@ -44,7 +44,7 @@ export function Screens({ session, onClose }: { session: string; onClose: () => 
       </p>
       {!open && devices.data && (
         <p>
-          Other devices are shut out. Start Halterion with <code>--lan</code> to let a screen or a phone in.
+          Other devices cannot connect. Start Halterion with <code>--lan</code> to let them in.
         </p>
       )}
       {open && (
@@ -77,7 +77,7 @@ export function Screens({ session, onClose }: { session: string; onClose: () => 
               {code.code}
             </b>
             <br />
-            for one {code.role === 'wall' ? 'wall screen' : 'phone'}, within five minutes, at
+            works once for a {code.role === 'wall' ? 'wall screen' : 'phone'}, for five minutes, at
             <br />
             <span data-testid="address">{code.address.replace(/#.*/, '')}</span>
             <br />

@@ -8,6 +8,7 @@ import type { Ways } from '../../leading/useWays'
 import { device } from '../../save/kept'
 import { clock as clockWords, spoken, timeAt } from '../../ui/time'
 import css from './Stage.module.css'
+import { many } from '../../ui/words'
 
 interface Props {
   lead: Lead
@@ -127,8 +128,8 @@ function Trouble({ lead, over, bells, elsewhere }: TroubleProps) {
     <span className={css.trouble}>
       {!lead.connected && (
         <span className={css.warning} role="status">
-          No server. The class goes on
-          {lead.unsent > 0 && `; ${lead.unsent === 1 ? '1 tap waits' : `${lead.unsent} taps wait`} to be sent`}.
+          Halterion is not answering. The class carries on
+          {lead.unsent > 0 && `; ${many(lead.unsent, 'action', 'actions')} not sent yet`}.
         </span>
       )}
       {elsewhere && (
@@ -141,13 +142,13 @@ function Trouble({ lead, over, bells, elsewhere }: TroubleProps) {
       )}
       {lead.asked > 0 && (
         <span className={css.warning} role="alert">
-          Another screen was leading while this one was offline.{' '}
-          {lead.asked === 1 ? '1 tap was' : `${lead.asked} taps were`} made here.{' '}
+          Another screen was leading while this one was offline. {many(lead.asked, 'action was', 'actions were')} made
+          here.{' '}
           <button type="button" className={css.sound} onClick={() => lead.answerAsked(true)}>
-            Send them
+            Use them
           </button>{' '}
           <button type="button" className={css.sound} onClick={() => lead.answerAsked(false)}>
-            Leave them
+            Discard them
           </button>
         </span>
       )}
@@ -155,7 +156,7 @@ function Trouble({ lead, over, bells, elsewhere }: TroubleProps) {
         <span className={css.warning} role="status">
           This computer was asleep for {spoken(lead.slept / 1000)}. The class has kept time.{' '}
           <button type="button" className={css.sound} onClick={lead.sleepSeen}>
-            Seen
+            OK
           </button>
         </span>
       )}

@@ -57,9 +57,9 @@ export function VoicePanel({
           </label>
         ) : (
           <span data-testid="no-voice">
-            This device has no voice of its own.{' '}
+            This device has no built-in voice.{' '}
             {clips.length > 0
-              ? `Your own clips speak: ${clips.length} of ${CLIPS.length}.`
+              ? `Your recordings are used: ${clips.length} of ${CLIPS.length}.`
               : 'Bells only until you record your own words below.'}
           </span>
         )}
@@ -92,7 +92,7 @@ export function VoicePanel({
         <span role="status">{tried}</span>
       </p>
       <p>
-        <Link to={`/rehearse/${session}`}>Listen through the class beforehand</Link>, up to eight times as fast.
+        <Link to={`/rehearse/${session}`}>Rehearse the whole class</Link>, up to 8× speed.
       </p>
       <h3>Beat</h3>
       <p>

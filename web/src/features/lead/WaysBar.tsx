@@ -25,7 +25,8 @@ export function WaysBar({ ways }: { ways: Ways }) {
         <>
           <p className={css.late} data-late={found.lateSeconds > 0}>
             {found.words}
-            {found.shortBy > 0 && `; even so ${spoken(found.shortBy)} late. ${found.obstacles[0] ?? ''}`}
+            {found.shortBy > 0 &&
+              `. Even with this you finish ${spoken(found.shortBy)} late. ${found.obstacles[0] ?? ''}`}
           </p>
           {found.ways.map((way, i) => (
             <button type="button" key={way.title + i} className={css.way} onClick={() => take(way)}>

@@ -1,4 +1,4 @@
-import { Anchor, Button, Checkbox, Loader, NativeSelect, TextInput } from '@mantine/core'
+import { Anchor, Button, Checkbox, Loader, TextInput } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
@@ -15,8 +15,10 @@ import { useClassEditor } from '../editor/context'
 import { AboutClass } from './AboutClass'
 import { AsLed } from './AsLed'
 import css from './Log.module.css'
-import { AllSelect, Row, tierWords, withTier } from './LogRowLine'
-import type { Log, LogView } from './useLog'
+import { Row, tierWords, withTier } from './LogRowLine'
+import { PickMenu } from '../../ui/PickMenu'
+import { UndoBar } from '../../ui/UndoBar'
+import type { Log, LogRow, LogView } from './useLog'
 import { useLog } from './useLog'
 
 type Person = Schemas['Person']
@@ -71,6 +73,12 @@ function OpenLog({ session, log, left }: { session: string; log: LogView; left: 
   const came = rows.filter((r) => r.row.came).length
   const main = log.columns.filter((column) => column.main)
   const [all, setAllColumns] = useState(false)
+  // What many rows were before they were all set, for Undo.
+  const [before, setBefore] = useState<{ words: string; rows: LogRow[] } | null>(null)
+  const setEvery = (who: string, what: string, next: (row: LogRow) => LogRow) => {
+    setBefore({ words: `${who}: ${what}.`, rows: now.rows })
+    setAll(next)
+  }
   // What is warmed up and stretched with is rarely otherwise than planned.
   const columns = all || main.length === 0 ? log.columns : main
 
@@ -112,13 +120,19 @@ function OpenLog({ session, log, left }: { session: string; log: LogView; left: 
                 <th scope="col">Person</th>
                 <th scope="col">
                   Came
-                  <AllSelect
+                  <PickMenu
                     label="Mark all or none as here"
+                    shown="set all…"
                     words={[
-                      ['all', 'all'],
-                      ['none', 'none'],
+                      ['all', 'all came'],
+                      ['none', 'none came'],
                     ]}
-                    onPick={(word) => setAll((row) => ({ ...row, came: word === 'all' }))}
+                    onPick={(word) =>
+                      setEvery('Everyone', word === 'all' ? 'came' : 'is marked as not here', (row) => ({
+                        ...row,
+                        came: word === 'all',
+                      }))
+                    }
                   />
                 </th>
                 {columns.map((column) => (
@@ -126,10 +140,15 @@ function OpenLog({ session, log, left }: { session: string; log: LogView; left: 
                     <FamilyMark family={column.family} size={15} /> {column.name}
                     <span>{[column.target, column.cut].filter(Boolean).join(', ')}</span>
                     {column.sided && <span>left/right</span>}
-                    <AllSelect
+                    <PickMenu
                       label={`Everyone at ${column.name}`}
+                      shown="set all…"
                       words={tierWords}
-                      onPick={(tier) => setAll((row) => (row.came ? withTier(row, column, tier) : row))}
+                      onPick={(tier, said) =>
+                        setEvery(`Everyone at ${column.name}`, said, (row) =>
+                          row.came ? withTier(row, column, tier) : row,
+                        )
+                      }
                     />
                   </th>
                 ))}
@@ -151,6 +170,17 @@ function OpenLog({ session, log, left }: { session: string; log: LogView; left: 
           </table>
         </div>
       )}
+      {before && (
+        <UndoBar
+          words={before.words}
+          onUndo={() => {
+            const was = new Map(before.rows.map((row) => [row.personId, row]))
+            setAll((row) => was.get(row.personId) ?? row)
+            setBefore(null)
+          }}
+          onGone={() => setBefore(null)}
+        />
+      )}
       <WalkIn
         onAdded={(person) =>
           add({
@@ -167,23 +197,18 @@ function OpenLog({ session, log, left }: { session: string; log: LogView; left: 
         learn={learn}
       />
       {others.length > 0 && (
-        <NativeSelect
-          mt="md"
-          maw={260}
-          label="Someone else from your list came"
-          value=""
-          onChange={(event) => {
-            const person = others.find((r) => r.row.personId === event.currentTarget.value)
-            if (person) add({ ...person.row, came: true })
-          }}
-        >
-          <option value="">Choose a name…</option>
-          {others.map((r) => (
-            <option key={r.row.personId} value={r.row.personId}>
-              {r.name}
-            </option>
-          ))}
-        </NativeSelect>
+        <p>
+          Someone else from your list came:{' '}
+          <PickMenu
+            label="Someone else from your list came"
+            shown="Choose a name…"
+            words={others.map((r) => [r.row.personId, r.name])}
+            onPick={(id) => {
+              const person = others.find((r) => r.row.personId === id)
+              if (person) add({ ...person.row, came: true })
+            }}
+          />
+        </p>
       )}
       <AboutClass log={now} columns={log.columns} onChange={setAbout} />
       {log.led !== 'Not led yet' && <AsLed session={session} />}

@@ -1,6 +1,7 @@
 import { Checkbox, TextInput } from '@mantine/core'
 import type { KeyboardEvent } from 'react'
 import { useState } from 'react'
+import { PickMenu } from '../../ui/PickMenu'
 import css from './Log.module.css'
 import { RowMore } from './RowMore'
 import type { DoneSet } from './sets'
@@ -14,7 +15,7 @@ export const tierWords: [string, string][] = [
   ['harder', 'harder'],
   ['main', 'main'],
   ['easier', 'easier'],
-  ['instead', 'instead'],
+  ['instead', 'alternative'],
   ['', 'left out'],
 ]
 
@@ -46,36 +47,6 @@ const withUse = (row: LogRow, use: Use): LogRow => ({
 export function withTier(row: LogRow, column: Column, tier: string): LogRow {
   const choice = column.choices.find((c) => c.tier === tier)
   return tier !== '' && !choice ? row : withOption(row, column, choice?.id ?? '')
-}
-
-/** Sets a whole row or a whole column at once. */
-export function AllSelect({
-  label,
-  words,
-  onPick,
-}: {
-  label: string
-  words: [string, string][]
-  onPick: (word: string) => void
-}) {
-  return (
-    <select
-      className={css.all}
-      aria-label={label}
-      value="-"
-      onChange={(event) => {
-        onPick(event.currentTarget.value)
-        event.currentTarget.value = '-'
-      }}
-    >
-      <option value="-">all …</option>
-      {words.map(([word, shown]) => (
-        <option key={word} value={word}>
-          {shown}
-        </option>
-      ))}
-    </select>
-  )
 }
 
 const kindOf = (field: Element) => (field.tagName === 'SELECT' ? 'select' : 'input:not([type=checkbox])')
@@ -148,8 +119,9 @@ export function Row({ name, row, columns, onChange }: RowProps) {
         <th scope="row">
           {name}
           {row.came && columns.length > 1 && (
-            <AllSelect
+            <PickMenu
               label={`All of ${name}`}
+              shown="set all…"
               words={tierWords}
               onPick={(tier) => onChange((r) => columns.reduce((next, column) => withTier(next, column, tier), r))}
             />

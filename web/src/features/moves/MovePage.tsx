@@ -10,6 +10,7 @@ import { FamilyMark } from '../../ui/FamilyMark'
 import { FigureView, FilmView, FootMap } from '../../ui/FigureView'
 import { Page } from '../../ui/Page'
 import css from './Moves.module.css'
+import { tierWord } from '../../ui/words'
 
 type View = Schemas['View']
 
@@ -88,7 +89,9 @@ export function MovePage() {
   if (page.isError || !move) {
     const gone = page.error instanceof Refused && page.error.status === 404
     return (
-      <ErrorNote title={gone ? 'This move does not exist.' : `The move cannot be fetched. ${troubleWords(page.error)}`}>
+      <ErrorNote
+        title={gone ? 'This move does not exist.' : `The move could not be loaded. ${troubleWords(page.error)}`}
+      >
         <Anchor component={Link} to="/moves">
           To all moves
         </Anchor>
@@ -103,7 +106,7 @@ export function MovePage() {
     ['End position', move.end],
     ['Breathing', move.breath],
     ['One rep', move.rep],
-    ['Left and right', move.sideMeans ? `the ${move.sideMeans}` : null],
+    ['“Left” and “right” mean', move.sideMeans ? `the ${move.sideMeans}` : null],
     ['Usual tempo', move.tempo],
     ['Kit', move.kit.join(', ') || 'none'],
     ['Kit safety', move.kitSafety],
@@ -164,7 +167,7 @@ export function MovePage() {
         {page.data.options.map((option) => (
           <li key={option.tier} data-tier={option.tier}>
             <Picture id={id} option={option} moves={moves} view={view} />
-            <strong>{option.tier}</strong>
+            <strong>{tierWord(option.tier)}</strong>
             <span>{option.words}</span>
             {option.why && <em>{option.why}</em>}
             {option.demand.length > 0 && (
@@ -186,7 +189,7 @@ export function MovePage() {
         <ul className={css.offers} aria-label="Other options">
           {more.map((offer) => (
             <li key={`${offer.tier}${offer.name}${offer.differs}`}>
-              <strong>{offer.tier === 'instead' ? 'alternative' : offer.tier}</strong>{' '}
+              <strong>{tierWord(offer.tier)}</strong>{' '}
               {offer.option.move === id ? offer.differs : `${offer.name}: ${offer.differs}`}
               {offer.for && <em> ({helps[offer.for] ?? offer.for})</em>}
             </li>
@@ -224,7 +227,7 @@ export function MovePage() {
                 {fault.words && (
                   <>
                     {' '}
-                    If it stays:{' '}
+                    If it does not go away:{' '}
                     {fault.move === id ? fault.words : <Link to={`/moves/${fault.move}`}>{fault.words}</Link>}.
                   </>
                 )}
@@ -238,14 +241,16 @@ export function MovePage() {
             <ul className={css.faults}>
               {page.data.uses.map((use) => (
                 <li key={use.class}>
-                  <Link to={`/classes/${use.class}/build`}>{use.title}</Link>
+                  <Link className={css.use} to={`/classes/${use.class}/build`}>
+                    {use.title}
+                  </Link>
                 </li>
               ))}
             </ul>
           )}
           <p className={css.care}>
-            Everything said in class is an offer. Stop at pain, dizziness, chest discomfort or unusual breathlessness;
-            unsure, ask a doctor or midwife first. Local codes and licensed practice come first.
+            Everything said in class is an offer. Stop if you feel pain, dizziness, chest discomfort or unusual
+            breathlessness; if unsure, ask a doctor or midwife first. Local rules and your qualifications come first.
           </p>
         </div>
       </div>

@@ -30,7 +30,7 @@ const planes: [Move['plane'], string][] = [
 ]
 
 const kits: [string, string][] = [
-  ['none', 'nothing at all'],
+  ['none', 'none'],
   ['mat', 'a mat'],
   ['dumbbell', 'dumbbells'],
   ['kettlebell', 'a kettlebell'],
@@ -76,7 +76,7 @@ export function MovesPage() {
   async function bringIn(file: File | null) {
     if (!file) return
     setProblem('')
-    const notBroughtIn = (why: string) => setProblem(`“${file.name}” was not brought in; nothing was changed. ${why}`)
+    const notBroughtIn = (why: string) => setProblem(`“${file.name}” was not imported. Nothing was changed. ${why}`)
     try {
       const body = JSON.parse(await file.text()) as Schemas['OwnMoveList']
       const own = await answer(api.GET('/api/own-moves'))
@@ -86,11 +86,10 @@ export function MovesPage() {
       const { state, words, faults } = await saver.settled()
       if (state === 'refused') saver.discard()
       const fault = faults[0]
-      if (state !== 'saved')
-        notBroughtIn(fault ? `${fault.pointer}: ${fault.detail} Should be: ${fault.right}.` : words)
+      if (state !== 'saved') notBroughtIn(fault ? `${fault.place}: ${fault.detail} Should be: ${fault.right}.` : words)
     } catch (error) {
       const unread = error instanceof SyntaxError || error instanceof TypeError
-      notBroughtIn(unread ? 'It is no file of moves.' : troubleWords(error))
+      notBroughtIn(unread ? 'This is not a moves file.' : troubleWords(error))
     }
   }
 

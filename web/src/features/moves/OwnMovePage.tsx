@@ -181,7 +181,7 @@ function Form({ start, moves, own }: FormProps) {
           <ul>
             {faults.map((fault) => (
               <li key={fault.pointer + fault.detail}>
-                <code>{fault.pointer}</code>: {fault.detail} Should be: {fault.right}.
+                {fault.place}: {fault.detail} Should be: {fault.right}.
               </li>
             ))}
           </ul>

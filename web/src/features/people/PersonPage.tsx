@@ -10,6 +10,7 @@ import { ErrorNote } from '../../ui/ErrorNote'
 import { LeftText } from '../../ui/LeftText'
 import { DecimalField, NumberField } from '../../ui/NumberField'
 import { Page } from '../../ui/Page'
+import { PickMenu } from '../../ui/PickMenu'
 import { UndoBar } from '../../ui/UndoBar'
 import { MoveSelect } from '../build/MoveSelect'
 import { EraseForm } from './EraseForm'
@@ -141,22 +142,12 @@ function PersonForm({ stored }: { stored: Person }) {
           }}
         />
       ))}
-      <NativeSelect
-        aria-label="Add care"
-        w={260}
-        value=""
-        onChange={(event) => {
-          if (event.currentTarget.value !== '')
-            setLimits([...(person.limits ?? []), { limit: event.currentTarget.value as PersonLimit['limit'] }])
-        }}
-      >
-        <option value="">Add a care note…</option>
-        {limits.map((limit) => (
-          <option key={limit.value} value={limit.value}>
-            {limit.label}
-          </option>
-        ))}
-      </NativeSelect>
+      <PickMenu
+        label="Add a care note"
+        shown="Add a care note…"
+        words={limits.map((limit) => [limit.value, limit.label])}
+        onPick={(limit) => setLimits([...(person.limits ?? []), { limit: limit as PersonLimit['limit'] }])}
+      />
 
       <h2>Their set-up</h2>
       <div className={css.fields}>

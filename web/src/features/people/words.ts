@@ -55,7 +55,7 @@ export const cautions = [
   'See a doctor or a midwife before you start if you are unsure, after an operation, or when you are pregnant.',
   'If you feel pain, dizziness, chest discomfort or unusual breathlessness, stop and tell the instructor.',
   'Everything said in class is an offer. Take the easier option, a rest or a sip of water whenever you like.',
-  'Tell the instructor what has changed since last time. What you tell is kept for planning only, is shown on no wall, ' +
-    'card or list, and is given to you or erased when you ask.',
+  'Tell the instructor what has changed since last time. It is used for planning only, never shown on a wall, ' +
+    'card or list, and you can have a copy or have it erased at any time.',
   'Your doctor, midwife or physiotherapist, and the venue’s rules, come first.',
 ]

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import type { Booking } from '../../api/client'
 import { troubleWords } from '../../api/client'
 import { NumberField } from '../../ui/NumberField'
+import { PickMenu } from '../../ui/PickMenu'
 import { UndoBar } from '../../ui/UndoBar'
 import { partId } from '../../plan/edit'
 import { useClassEditor } from '../editor/context'
@@ -125,8 +126,14 @@ function GroupCards({ held, room, groups }: { held: Held; room: Room; groups: Ro
       .group(groups.block, next)
       .catch((error: unknown) => setTrouble(`The groups could not be changed. ${troubleWords(error)}`))
   }
-  const move = (person: string, to: number) =>
+  const [moved, setMoved] = useState<{ words: string; back: string[][] } | null>(null)
+  const move = (person: string, to: number) => {
+    setMoved({
+      words: `${names.get(person)} moved to group ${to + 1}.`,
+      back: groups.groups.map((g) => g.people),
+    })
     send(groups.groups.map((g, i) => [...g.people.filter((id) => id !== person), ...(i === to ? [person] : [])]))
+  }
   return (
     <section aria-label={`Groups of ${groups.name}`}>
       <ol className={css.groups}>
@@ -135,22 +142,18 @@ function GroupCards({ held, room, groups }: { held: Held; room: Room; groups: Ro
             <strong>
               <span className={css.token}>{group.number}</span> starts at {group.beginsAt}
             </strong>
-            <ul>
+            <ul aria-label={`Group ${group.number}`}>
               {group.people.map((person) => (
                 <li key={person}>
                   {names.get(person)}
-                  <select
-                    aria-label={`Group of ${names.get(person)}`}
-                    value={group.number - 1}
-                    data-screen-only
-                    onChange={(event) => move(person, Number(event.currentTarget.value))}
-                  >
-                    {groups.groups.map((other) => (
-                      <option key={other.number} value={other.number - 1}>
-                        group {other.number}
-                      </option>
-                    ))}
-                  </select>
+                  <PickMenu
+                    label={`Move ${names.get(person)} to another group`}
+                    shown="move…"
+                    words={groups.groups
+                      .filter((other) => other.number !== group.number)
+                      .map((other) => [String(other.number), `to group ${other.number}`])}
+                    onPick={(to) => move(person, Number(to) - 1)}
+                  />
                 </li>
               ))}
               {group.unnamed > 0 && <li className={css.soft}>{group.unnamed} more without a name</li>}
@@ -158,6 +161,16 @@ function GroupCards({ held, room, groups }: { held: Held; room: Room; groups: Ro
           </li>
         ))}
       </ol>
+      {moved && (
+        <UndoBar
+          words={moved.words}
+          onUndo={() => {
+            send(moved.back)
+            setMoved(null)
+          }}
+          onGone={() => setMoved(null)}
+        />
+      )}
       <p data-screen-only>
         <Button size="xs" variant="default" onClick={() => send(null)}>
           Use these groups, evened out

@@ -1,6 +1,7 @@
 import { Button } from '@mantine/core'
 import type { KeyboardEvent, PointerEvent } from 'react'
 import { useRef, useState } from 'react'
+import { Link } from 'react-router'
 import type { Schemas } from '../../api/client'
 import css from './Room.module.css'
 import type { FloorSpot } from './useRoom'
@@ -67,7 +68,13 @@ export function FloorMap({ view, spots, onPut, onAuto }: Props) {
           ))}
         </ul>
       )}
-      {troubles.length === 0 && <p className={css.good}>Everything fits.</p>}
+      {troubles.length === 0 && view.known && <p className={css.good}>Everything fits.</p>}
+      {!view.known && (
+        <p>
+          Whether it fits is not known: this is a room of {hall.widthM} × {hall.lengthM} m.{' '}
+          <Link to="/rooms">Write down your room</Link> once under Rooms.
+        </p>
+      )}
       <svg
         ref={svg}
         className={css.plan}
@@ -145,7 +152,7 @@ export function FloorMap({ view, spots, onPut, onAuto }: Props) {
               </text>
               <text className={css.spotSize} y={0.8}>
                 {station.widthM} × {station.lengthM} m
-                {station.needs && `, at ${station.needs === 'wall' ? 'a wall' : 'the anchor'}`}
+                {station.needs && `, needs ${station.needs === 'wall' ? 'a wall' : 'the anchor'}`}
               </text>
               {now && (
                 <g transform={`translate(${station.widthM / 2 - 0.4} ${-station.lengthM / 2 + 0.4})`}>

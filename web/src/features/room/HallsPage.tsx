@@ -1,6 +1,6 @@
 import { Button, Checkbox, Loader, NativeSelect, TextInput } from '@mantine/core'
 import { useQueryClient } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { troubleWords } from '../../api/client'
 import { useAct } from '../../save/acts'
@@ -9,7 +9,9 @@ import { ErrorNote } from '../../ui/ErrorNote'
 import { LeftText } from '../../ui/LeftText'
 import { DecimalField, NumberField } from '../../ui/NumberField'
 import { Page } from '../../ui/Page'
+import { PickMenu } from '../../ui/PickMenu'
 import { UndoBar } from '../../ui/UndoBar'
+import { sentence } from '../../ui/words'
 import css from './Room.module.css'
 import { useHalls } from './useRoom'
 
@@ -93,7 +95,8 @@ function HallForm({ stored }: { stored: Hall }) {
   const hall = stored
   const queries = useQueryClient()
   const [removing, setRemoving] = useState(false)
-  const [before, setBefore] = useState<Partial<Hall> | null>(null)
+  const [before, setBefore] = useState<{ words: string; was: Partial<Hall> } | null>(null)
+  const lines = useRef<HTMLDivElement>(null)
   const remover = useAct('removeRoom')
   const change = (next: Partial<Hall>) => {
     const all = queries.getQueryData<Hall[]>(['rooms']) ?? []
@@ -102,8 +105,8 @@ function HallForm({ stored }: { stored: Hall }) {
     const shown = withoutRevision(before)
     keepChange('room', hall.id, shown, before.revision ?? 1, { ...shown, ...next })
   }
-  const takeOut = (next: Partial<Hall>) => {
-    setBefore({ stock: hall.stock, floor: hall.floor })
+  const takeOut = (what: string, next: Partial<Hall>) => {
+    setBefore({ words: `${sentence(what)} removed.`, was: { stock: hall.stock, floor: hall.floor } })
     change(next)
   }
   const setLine = (i: number, next: Partial<Line>) =>
@@ -145,9 +148,9 @@ function HallForm({ stored }: { stored: Hall }) {
 
       {before && (
         <UndoBar
-          words="It was taken out."
+          words={before.words}
           onUndo={() => {
-            change(before)
+            change(before.was)
             setBefore(null)
           }}
           onGone={() => setBefore(null)}
@@ -155,34 +158,31 @@ function HallForm({ stored }: { stored: Hall }) {
       )}
 
       <h3>Kit list</h3>
-      <div className={css.lines} role="list" aria-label={`Kit list of ${hall.name}`}>
+      <div className={css.lines} role="list" aria-label={`Kit list of ${hall.name}`} ref={lines}>
         {hall.stock.map((line, i) => (
           <StockRow
             key={`${i} ${line.item}`}
             line={line}
             onChange={(next) => setLine(i, next)}
-            onRemove={() => takeOut({ stock: hall.stock.filter((_, j) => j !== i) })}
+            onRemove={() =>
+              takeOut(items.find(([item]) => item === line.item)?.[1] ?? line.item, {
+                stock: hall.stock.filter((_, j) => j !== i),
+              })
+            }
           />
         ))}
       </div>
-      <NativeSelect
-        mt="sm"
-        w={260}
-        aria-label={`Add kit to ${hall.name}`}
-        value=""
-        onChange={(event) => {
-          const item = event.currentTarget.value as Item
-          if (event.currentTarget.value !== '')
-            change({ stock: [...hall.stock, { item, count: 1, ...(item === 'wall' && { metres: 4 }) }] })
+      <PickMenu
+        label={`Add kit to ${hall.name}`}
+        shown="Add kit…"
+        words={items}
+        onPick={(picked) => {
+          const item = picked as Item
+          change({ stock: [...hall.stock, { item, count: 1, ...(item === 'wall' && { metres: 4 }) }] })
+          // How many there are is typed next.
+          setTimeout(() => lines.current?.lastElementChild?.querySelector('input')?.focus(), 200)
         }}
-      >
-        <option value="">Add kit…</option>
-        {items.map(([value, label]) => (
-          <option key={value} value={value}>
-            {label}
-          </option>
-        ))}
-      </NativeSelect>
+      />
 
       <h3>Doors, pillars and furniture</h3>
       <div className={css.lines} role="list" aria-label={`Fixtures of ${hall.name}`}>
@@ -204,7 +204,9 @@ function HallForm({ stored }: { stored: Hall }) {
               size="xs"
               variant="subtle"
               onClick={() =>
-                takeOut({ floor: { ...hall.floor, fixtures: hall.floor.fixtures.filter((_, j) => j !== i) } })
+                takeOut(fixtures[fixture.kind], {
+                  floor: { ...hall.floor, fixtures: hall.floor.fixtures.filter((_, j) => j !== i) },
+                })
               }
             >
               Remove
@@ -212,14 +214,12 @@ function HallForm({ stored }: { stored: Hall }) {
           </div>
         ))}
       </div>
-      <NativeSelect
-        mt="sm"
-        w={260}
-        aria-label={`Add to the floor of ${hall.name}`}
-        value=""
-        onChange={(event) => {
-          if (event.currentTarget.value === '') return
-          const kind = event.currentTarget.value as Fixture['kind']
+      <PickMenu
+        label={`Add to the floor of ${hall.name}`}
+        shown="Add…"
+        words={Object.entries(fixtures)}
+        onPick={(picked) => {
+          const kind = picked as Fixture['kind']
           change({
             floor: {
               ...hall.floor,
@@ -230,14 +230,7 @@ function HallForm({ stored }: { stored: Hall }) {
             },
           })
         }}
-      >
-        <option value="">Add kit…</option>
-        {Object.entries(fixtures).map(([value, label]) => (
-          <option key={value} value={value}>
-            {label}
-          </option>
-        ))}
-      </NativeSelect>
+      />
     </section>
   )
 }

@@ -6,6 +6,7 @@ import type { Plan, Schemas } from '../../api/client'
 import { answer, api, troubleWords } from '../../api/client'
 import { change as keepChange, withoutRevision } from '../../save/documents'
 import { useClassEditor } from '../editor/context'
+import { many } from '../../ui/words'
 import css from './Room.module.css'
 import type { Room, useRoom } from './useRoom'
 import { useChosen, useHalls } from './useRoom'
@@ -18,11 +19,12 @@ export function KitTab({ held, room }: { held: Held; room: Room }) {
   const { chosen, choose } = useChosen(held.id)
   const hall = halls.data?.find((h) => h.id === chosen.data?.hall)
   const looked = chosen.data?.looked ?? []
+  const unlisted = room.kit.filter((line) => line.have == null).length
   return (
     <div className={css.kit}>
       {!hall && halls.data && (
         <p>
-          No stock is known, so nothing runs short. <Link to="/rooms">Write down what there is</Link>, once.
+          No kit list yet, so nothing can be checked. <Link to="/rooms">Write down your kit</Link> once under Rooms.
         </p>
       )}
       {room.shortages.length > 0 && (
@@ -35,13 +37,19 @@ export function KitTab({ held, room }: { held: Held; room: Room }) {
           </ul>
         </section>
       )}
-      {hall && room.shortages.length === 0 && <p className={css.good}>There is enough of everything.</p>}
+      {hall && room.shortages.length === 0 && room.kit.length > 0 && (
+        <p className={unlisted === 0 ? css.good : undefined}>
+          {unlisted === 0
+            ? 'There is enough of everything.'
+            : `${many(unlisted, 'thing is', 'things are')} not on the kit list of ${hall.name}; there is enough of the rest.`}
+        </p>
+      )}
       <section aria-labelledby="fetch">
         <h2 id="fetch">What to fetch</h2>
         {room.kit.length === 0 ? (
           <p>This class needs no kit.</p>
         ) : (
-          <div className={css.scroll}>
+          <div className={css.scroll} role="region" aria-label="Table of the kit" tabIndex={0}>
             <table className={css.kitTable}>
               <thead>
                 <tr>
@@ -56,7 +64,7 @@ export function KitTab({ held, room }: { held: Held; room: Room }) {
                 {room.kit.map((line) => (
                   <tr key={line.words + line.where} data-short={line.have != null && line.have < line.peak}>
                     <th scope="row">{line.words}</th>
-                    <td>{line.have ?? ''}</td>
+                    <td>{line.have ?? (hall ? 'not on the list' : '')}</td>
                     <td>{line.where}</td>
                     <td>{line.when}</td>
                     <td>{line.place}</td>
@@ -67,7 +75,7 @@ export function KitTab({ held, room }: { held: Held; room: Room }) {
           </div>
         )}
         {room.staysOn.map((words) => (
-          <p key={words}>The {words}.</p>
+          <p key={words}>{words}.</p>
         ))}
       </section>
       {room.looks.length > 0 && (
@@ -76,6 +84,7 @@ export function KitTab({ held, room }: { held: Held; room: Room }) {
           <div className={css.looks}>
             {room.looks.map((look) => (
               <Checkbox
+                size="md"
                 key={look.key}
                 label={look.words}
                 checked={looked.includes(look.key)}
@@ -135,7 +144,7 @@ function ShortageLine(props: { held: Held; shortage: Room['shortages'][number]; 
           {ways.data?.map((way) => (
             <li key={way.title}>
               <span>
-                {way.title}: <em>{way.preview}</em>
+                {way.title} – <em>{way.preview}</em>
               </span>
               <Button size="xs" onClick={() => take(way)}>
                 Use this fix

@@ -10,6 +10,7 @@ import { StationsTab } from './StationsTab'
 import { Suggested } from './Suggested'
 import { useRoom } from './useRoom'
 import { WhoTab } from './WhoTab'
+import { many } from '../../ui/words'
 
 const views = [
   { key: 'who', name: 'Who does what' },
@@ -56,7 +57,7 @@ export function RoomPage() {
         <ErrorNote title={`The room could not be worked out. ${troubleWords(room.error)}`}>
           {faults.length > 0 && (
             <Anchor component={Link} to="../build">
-              Mend the class first: it has {faults.length === 1 ? 'a fault' : `${faults.length} faults`}
+              Fix the class first: {many(faults.length, 'entry', 'entries')} to put right on Build
             </Anchor>
           )}
         </ErrorNote>

@@ -2,6 +2,7 @@ import { Thumb } from '../../ui/FigureView'
 import { usePictures } from '../build/usePictures'
 import css from './Room.module.css'
 import type { Room } from './useRoom'
+import { tierWord } from '../../ui/words'
 
 /** The other way round: by station, who does which option, for the walk-through. Easier below, harder above, as everywhere. */
 export function StationsTab({ room }: { room: Room }) {
@@ -22,8 +23,7 @@ export function StationsTab({ room }: { room: Room }) {
                   <li key={way.option}>
                     <span className={css.panelFigure}>{figure && <Thumb figure={figure} />}</span>
                     <span>
-                      <strong>{way.words}</strong>{' '}
-                      <small className={css.soft}>{way.tier === 'main' ? 'main' : way.tier}</small>
+                      <strong>{way.words}</strong> <small className={css.soft}>{tierWord(way.tier)}</small>
                       <br />
                       {[...way.who, ...(way.unnamed > 0 ? [`${way.unnamed} more without a name`] : [])].join(', ')}
                     </span>

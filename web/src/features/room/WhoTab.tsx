@@ -11,6 +11,7 @@ import { useClassEditor } from '../editor/context'
 import { partId, setStation } from '../../plan/edit'
 import css from './Room.module.css'
 import type { Room, RoomCell, useRoom } from './useRoom'
+import { tierWord, many } from '../../ui/words'
 
 type Held = ReturnType<typeof useRoom>
 
@@ -41,8 +42,8 @@ export function WhoTab({ held, room }: { held: Held; room: Room }) {
   if (room.people.length === 0) {
     return (
       <p>
-        Nobody with a name is expected: {room.unnamed} people will do the main option. Add them under{' '}
-        <Link to="/people">People</Link>, or name who is expected in <Link to="../brief">the brief</Link>.
+        No names yet, so all {room.unnamed} are planned on the main option. Add names under{' '}
+        <Link to="/people">People</Link> or in <Link to="../brief">the brief</Link>.
       </p>
     )
   }
@@ -108,7 +109,7 @@ export function WhoTab({ held, room }: { held: Held; room: Room }) {
                       chosen={at?.person === person.id && at.station === cell.station}
                       label={
                         `${person.called} at ${room.stations[column]!.name}: ${cell.words}, ` +
-                        `${cell.against ? 'against care note' : kinds[cell.kind]}${cell.pinned ? ' your choice' : ''}`
+                        `${cell.against ? 'against their care note' : kinds[cell.kind]}${cell.pinned ? ', your choice' : ''}`
                       }
                       pictures={pictures}
                       onOpen={() => setAt({ person: person.id, station: cell.station })}
@@ -121,9 +122,7 @@ export function WhoTab({ held, room }: { held: Held; room: Room }) {
         </table>
       </div>
       {room.unnamed > 0 && (
-        <p className={css.soft}>
-          {room.unnamed} more without a name {room.unnamed === 1 ? 'does' : 'do'} the main option.
-        </p>
+        <p className={css.soft}>{many(room.unnamed, 'more person', 'more people')} without a name: main option.</p>
       )}
       {person && cell && at && (
         <CellPanel
@@ -168,7 +167,7 @@ function Cell(props: {
       data-at={props.at}
       aria-pressed={props.chosen}
       aria-label={props.label}
-      title={`${cell.words}. ${cell.why}`}
+      title={`${cell.words} – ${cell.why}`}
       onClick={props.onOpen}
     >
       <span className={css.rail} aria-hidden="true" />
@@ -223,10 +222,10 @@ function CellPanel(props: {
             <li key={choice.option} data-allowed={choice.allowed}>
               <span className={css.panelFigure}>{figure && <Thumb figure={figure} />}</span>
               <span>
-                <strong>{choice.words}</strong> <small>{choice.tier === 'main' ? 'main' : choice.tier}</small>
+                <strong>{choice.words}</strong> <small>{tierWord(choice.tier)}</small>
                 <br />
                 <small className={choice.allowed ? css.soft : css.bad}>
-                  {choice.allowed ? choice.why : `not offered: ${choice.why}`}
+                  {choice.allowed ? choice.why : `avoided: ${choice.why}`}
                 </small>
               </span>
               <Button

@@ -47,7 +47,7 @@ const schools: Question[] = [
       ['full', 'long: strength'],
       ['short', 'short: endurance'],
       ['none', 'none: straight on'],
-      ['active', 'active: something easy instead of standing'],
+      ['active', 'active: easy movement instead of standing'],
     ],
   },
   {
@@ -118,7 +118,7 @@ const shown: Question[] = [
     choices: [
       ['light', 'light'],
       ['dark', 'dark'],
-      ['system', 'as this machine has it'],
+      ['system', 'as this computer is set'],
     ],
   },
 ]

@@ -15,12 +15,13 @@ import { useSceneClock } from '../../leading/useSceneClock'
 import { FilmView, Thumb } from '../../ui/FigureView'
 import { useTabName } from '../../ui/Page'
 import { clock as clockWords, spoken, timeAt } from '../../ui/time'
-import { shows, SideBadge, tierWords } from '../lead/Now'
+import { shows, SideBadge } from '../lead/Now'
 import { pictureOf, usePictures } from '../lead/StationCards'
 import { Calibrate, useSizes } from './Calibrate'
 import { WallFloor } from './WallFloor'
 import { useNowOn, WhichClass } from './WhichClass'
 import css from './Wall.module.css'
+import { tierWord } from '../../ui/words'
 
 /** The screen for the room. Without a session in its address it shows what is on. */
 export function WallPage() {
@@ -221,7 +222,7 @@ function One({ lead, clock, card }: { lead: Lead; clock: Clock; card: Schemas['S
               <li key={option.id}>
                 {figure && <Thumb figure={figure} />}
                 <span>
-                  <b>{tierWords[option.tier]}</b> {option.differs}
+                  <b>{tierWord(option.tier)}</b> {option.differs}
                 </span>
               </li>
             )
