@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Text.Json.Nodes;
 using Halterion.Core.Checks;
 using Halterion.Core.Moves;
@@ -19,7 +20,7 @@ public sealed class KnownOnlyTests
 
     private static RoomOf Room(ClassPlan plan, Person[] people, StockLine[]? kit) => new(
         plan, new DateOnly(2026, 12, 1), [.. people], 2, [], kit is null ? null : [.. kit],
-        System.Collections.Immutable.ImmutableDictionary<PlaceId, System.Collections.Immutable.ImmutableArray<System.Collections.Immutable.ImmutableArray<PersonId>>>.Empty);
+        ImmutableDictionary<PlaceId, ImmutableArray<ImmutableArray<PersonId>>>.Empty);
 
     private static ReadyView Ready(string file, Func<ClassPlan, RoomOf>? room = null, RoomSize? size = null)
     {
@@ -81,7 +82,8 @@ public sealed class KnownOnlyTests
     public void A_warm_up_or_cool_down_that_is_too_short_is_lengthened_and_not_doubled(string code, string name, string word)
     {
         var file = With(string.Join(',',
-            B("Warm", "warmup", "", S("w1", "squat", code == "time.warmUp" ? 60 : 160), S("w2", "hip-hinge", code == "time.warmUp" ? 60 : 160)),
+            B("Warm", "warmup", "", S("w1", "squat", code == "time.warmUp" ? 60 : 160),
+                S("w2", "hip-hinge", code == "time.warmUp" ? 60 : 160)),
             B("Main", "main", ",\"rounds\":3,\"betweenRounds\":60", S("m1", "squat", 40), S("m2", "glute-bridge", 40)),
             B("Down", "cooldown", "", S("d1", "forward-fold", code == "time.coolDown" ? 60 : 260))));
         var finding = Desk.Evaluate(Utf8(file)).Evaluation!.Findings.Single(f => f.Code == code);

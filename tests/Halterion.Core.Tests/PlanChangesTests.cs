@@ -36,7 +36,7 @@ public class PlanChangesTests
         { "/blocks/0/stations/1/options/0/impact|\"none\"",
             "Block, Split squat, main option: jump taken out: both feet stay on the floor" },
         { "/blocks/0/stations/1/options/0/load|{\"implement\":\"barbell\",\"kg\":20,\"position\":\"back\"}",
-            "Block, Split squat, main option: weight: as the move → 20 kg barbell on the back" },
+            "Block, Split squat, main option: weight: none → 20 kg barbell on the back" },
         { "/blocks/0/stations/1/options/0/move|\"reverse-lunge\"", "Block: Split squat → Reverse lunge" },
         { "/blocks/0/stations/1/options/-|{\"tier\":\"easier\",\"move\":\"squat\",\"depth\":\"half\"}",
             "Block, Split squat: easier option added: Bodyweight squat, half depth" },
@@ -109,7 +109,8 @@ public class PlanChangesTests
             {
                 var after = Json(Before);
                 new Edit($"{at}/{field}", Json("7")).ApplyTo(after);
-                Assert.DoesNotContain(PlanChanges.Between(Json(Before), after, Library), w => w.Contains("unknown", StringComparison.Ordinal));
+                Assert.DoesNotContain(
+                    PlanChanges.Between(Json(Before), after, Library), w => w.Contains("unknown", StringComparison.Ordinal));
             }
         }
     }
@@ -120,7 +121,9 @@ public class PlanChangesTests
         {
             foreach (var words in PlanChanges.Between(Json(a), Json(b), Library))
             {
-                Assert.DoesNotMatch("true|false|null|[{}\\[\\]]|ownPace|ownTime|asWritten|twoHands|handOnThigh|rearRaised|frontRaised|Seconds|(?<!then )none → none$", words);
+                Assert.DoesNotMatch(
+                    "true|false|null|[{}\\[\\]]|ownPace|ownTime|asWritten|twoHands|handOnThigh|rearRaised|frontRaised"
+                    + "|Seconds|(?<!then )none → none$", words);
             }
         }, iter: 200);
 

@@ -88,7 +88,7 @@ test('what was pressed may go: the focus stays on the screen, and keys go on wor
 
   // Another screen: its main part.
   await page.getByRole('link', { name: 'Classes' }).click()
-  await expect(page.getByRole('heading', { name: 'Classes' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Classes', exact: true })).toBeVisible()
   await here('another screen')
   await page.goto(`${demo.address}/moves`)
   await page

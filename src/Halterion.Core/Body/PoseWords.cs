@@ -59,7 +59,8 @@ internal static partial class PoseWords
         };
         if (p.On is Carrier.Feet && p.Air == 0)
         {
-            yield return lean > 14 ? Degrees(lean, "leaning forward") : lean < -10 ? "trunk leaning back" : bend > 30 ? "trunk upright" : "";
+            yield return lean > 14 ? Degrees(lean, "leaning forward")
+                : lean < -10 ? "trunk leaning back" : bend > 30 ? "trunk upright" : "";
             yield return posture.LeftFoot.Pitch > 15 && posture.RightFoot.Pitch > 15 ? "heels lifted" : "";
         }
 

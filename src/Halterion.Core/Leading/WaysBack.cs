@@ -53,7 +53,8 @@ public sealed record WaysBack(
         var remaining = new Seconds((int)Math.Floor((endsAt - now) / 1000.0));
         var behind = now + end - position - endsAt;
         var late = new Seconds((int)Math.Ceiling(behind / 1000.0));
-        var words = late > Seconds.Zero ? $"{late.Apart()} late" : late < Seconds.Zero ? $"{(Seconds.Zero - late).Apart()} early" : "on time";
+        var words = late > Seconds.Zero ? $"{late.Apart()} "
+            + $"late" : late < Seconds.Zero ? $"{(Seconds.Zero - late).Apart()} early" : "on time";
         WayBack Way(RefitWay way) => new(
             way.Title,
             way.Cost,

@@ -45,7 +45,9 @@ public static class NeedWords
         // Things of one size are counted in front of it: "2 × 8 kg kettlebell".
         var size = (kg is { } weight ? string.Create(CultureInfo.InvariantCulture, $"{weight:0.##} kg ") : "")
             + (heightCm is { } height ? string.Create(CultureInfo.InvariantCulture, $"{height} cm ") : "");
-        return size.Length == 0 ? several : count > 1 ? string.Create(CultureInfo.InvariantCulture, $"{count:0.##} × {size}{words}") : size + words;
+        return size.Length == 0 ? several
+            : count > 1 ? string.Create(CultureInfo.InvariantCulture, $"{count:0.##} × {size}{words}")
+            : size + words;
     }
 
     /// <summary>The bare word for a thing: "wall", "long band".</summary>

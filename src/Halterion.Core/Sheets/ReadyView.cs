@@ -86,6 +86,7 @@ public sealed record ReadyView(
         var shows = ShowsOf(review.Plan, preferences);
         var lines = LinesOf(review, open).ToImmutableArray();
         var unused = Unused(review);
+        var unknown = lines.Where(l => l.Standing == Standing.NotKnown).Select(l => l.Of.ToLowerInvariant()).ToArray();
         return new ReadyView(
             grave == 0,
             grave == 0 && unused is null && lines.All(l => l.Standing == Standing.Well),
@@ -94,8 +95,7 @@ public sealed record ReadyView(
                 {
                     "Ready.",
                     unused is null ? null : $"{unused} unplanned.",
-                    lines.Where(l => l.Standing == Standing.NotKnown).Select(l => l.Of.ToLowerInvariant()).ToArray() is { Length: > 0 } unknown
-                        ? $"Not known: {string.Join(", ", unknown)}." : null,
+                    unknown.Length == 0 ? null : $"Not known: {string.Join(", ", unknown)}.",
                     open.Length == 0 ? null : $"{Counted.Of(open.Length, "thing", "things")} to consider, nothing in the way.",
                 }.OfType<string>()),
             lines,

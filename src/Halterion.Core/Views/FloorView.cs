@@ -83,7 +83,8 @@ public static class FloorPicture
             }
         }
 
-        Put($"<text x=\"{w / 2}\" y=\"{l + 44}\" font-size=\"28\">{floor.Hall.WidthM:0.##} m × {floor.Hall.LengthM:0.##} m, front at the top; ",
+        Put($"<text x=\"{w / 2}\" y=\"{l + 44}\" font-size=\"28\">{floor.Hall.WidthM:0.##} m × ",
+            $"{floor.Hall.LengthM:0.##} m, front at the top; ",
             $"dark circles are the groups at the start</text>");
         return svg.Append("</svg>\n").ToString();
     }

@@ -90,7 +90,8 @@ internal sealed record KitOfClass(
                 g => g.SkipWhile(p => !uses[p.Station.Id].ContainsKey(kind)).TakeWhile(p => uses[p.Station.Id].ContainsKey(kind)).ToArray())
             .Where(run => run.Length > 1 && run[0].Block.Shape != BlockShape.Rotation).ToArray();
         return runs.Length == 0 ? null
-            : $"{NeedWords.Of(kind).Capital()}: {(kind.Item == KitItem.Band ? "keep on" : "keep in hand")} from {runs[0][0].Station.Name} to "
+            : $"{NeedWords.Of(kind).Capital()}: {(kind.Item == KitItem.Band ? "keep on" : "keep in hand")} from "
+                + $"{runs[0][0].Station.Name} to "
                 + $"{runs[0][^1].Station.Name}";
     }
 }

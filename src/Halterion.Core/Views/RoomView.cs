@@ -155,7 +155,8 @@ public sealed record RoomView(
         return new RoomPerson(
             person.Id, person.Called,
             [.. person.LimitsOn(room.Day).Select(Allowance.Named)],
-            [.. (person.Limits ?? []).Where(l => !l.CountsOn(room.Day)).Select(l => $"{Allowance.Named(l)} (expired {l.Until:d MMM yyyy})")],
+            [.. (person.Limits ?? []).Where(l => !l.CountsOn(room.Day)).Select(l => $"{Allowance.Named(l)} (expired "
+                + $"{l.Until:d MMM yyyy})")],
             [.. given.Stations.Select(cell =>
             {
                 var station = places[cell.Station].Station;

@@ -20,7 +20,8 @@ internal static class FieldWords
     private const string AsMove = "as the move";
 
     private static readonly Change Elsewhere = (_, _) => "";
-    private static readonly Change Count = Between("counting", Map(AsClass, ("down", "down"), ("up", "up"), ("last5", "only the last five"), ("off", "not aloud")));
+    private static readonly Change Count = Between("counting", Map(AsClass,
+        ("down", "down"), ("up", "up"), ("last5", "only the last five"), ("off", "not aloud")));
     private static readonly Change Say = Text("words before it");
 
     private static readonly Func<JsonNode?, string> Sides = Map("together",
@@ -121,7 +122,8 @@ internal static class FieldWords
         ["move"] = (a, b) => $"{Move(a, moves)} → {Move(b, moves)}",
         ["sides"] = Between("sides:", n => n is null ? "as the station" : Sides(n)),
         ["chunk"] = Chunk,
-        ["depth"] = Between("depth:", Map(AsMove, ("parallel", "thighs level"), ("knee", "hands to knee height"), ("midShin", "hands to mid-shin"), ("floor", "hands to the floor"))),
+        ["depth"] = Between("depth:", Map(AsMove, ("parallel", "thighs level"), ("knee", "hands to knee "
+            + "height"), ("midShin", "hands to mid-shin"), ("floor", "hands to the floor"))),
         ["support"] = Between("holding on:", Map(AsMove,
             ("none", "no"), ("hand", "one hand"), ("twoHands", "both hands"), ("handOnThigh", "hand on thigh"),
             ("wall", "hand on the wall"), ("chair", "hand on the chair"), ("doorway", "hand on the doorway"), ("knees", "knees down"),
@@ -149,7 +151,8 @@ internal static class FieldWords
     public static string Tier(JsonNode? tier) => Is(tier, "instead") ? "alternative" : Plain(tier);
 
     /// <summary>The name of a move.</summary>
-    public static string Move(JsonNode? id, MoveLibrary moves) => Plain(id) is var text && moves.Find(new MoveId(text)) is { } move ? move.Name : text;
+    public static string Move(JsonNode? id, MoveLibrary moves) =>
+        Plain(id) is var text && moves.Find(new MoveId(text)) is { } move ? move.Name : text;
 
     private static string Article(string word) => word is "easier" or "alternative" ? $"an {word} option" : $"the {word} option";
 
@@ -159,13 +162,14 @@ internal static class FieldWords
         : $"switching every {Number(after, "")} reps{(before is null ? "" : $" (was {Number(before, "")})")}";
 
     private static string Kept(JsonNode? keep) =>
-        Is(keep, "protected") ? "kept in full when late" : Is(keep, "droppable") ? "can be left out when late" : "can be shortened when late";
+        Is(keep, "protected") ? "kept in full when late" : Is(keep, "droppable") ? "can be left out when late" : "can "
+            + "be shortened when late";
 
     private static string Load(JsonNode? load)
     {
         if (load is not JsonObject held)
         {
-            return load is null ? AsMove : "none";
+            return "none";
         }
 
         var two = held["count"] is { } count && count.ToJsonString() == "2" ? "2 × " : "";

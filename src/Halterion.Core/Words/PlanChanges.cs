@@ -69,7 +69,8 @@ public sealed class PlanChanges
                     }
 
                     // The shape is told by one of its two fields.
-                    Fields(name, FieldWords.Block, before[i], after[j], "name", Same(before[i]["format"], after[j]["format"]) ? "" : "order");
+                    var shaped = Same(before[i]["format"], after[j]["format"]) ? "" : "order";
+                    Fields(name, FieldWords.Block, before[i], after[j], "name", shaped);
                     Stations(name, (i, List(before[i], "stations")), (j, List(after[j], "stations")));
                     break;
             }
@@ -108,7 +109,8 @@ public sealed class PlanChanges
         }
     }
 
-    private void Station(string where, bool swapped, (int Block, int At, JsonObject Json) before, (int Block, int At, JsonObject Json) after)
+    private void Station(
+        string where, bool swapped, (int Block, int At, JsonObject Json) before, (int Block, int At, JsonObject Json) after)
     {
         var dosed = !Same(before.Json["dose"], after.Json["dose"]);
         // A target says its sides with it.
@@ -128,7 +130,8 @@ public sealed class PlanChanges
                     Say(where, $"{FieldWords.Tier(y[i]["tier"])} option added: {OptionWords(now.Value, after.Block, after.At, i, y[i])}");
                     break;
                 case ({ } i, null):
-                    Say(where, $"{FieldWords.Tier(x[i]["tier"])} option removed: {OptionWords(was.Value, before.Block, before.At, i, x[i])}");
+                    Say(where, $"{FieldWords.Tier(x[i]["tier"])} option removed: "
+                        + $"{OptionWords(was.Value, before.Block, before.At, i, x[i])}");
                     break;
                 case ({ } i, { } j):
                     Option(where, swapped, (before, i, x[i]), (after, j, y[j]));
@@ -172,7 +175,8 @@ public sealed class PlanChanges
             if (!Same(before[field], after[field]))
             {
                 // What the language does not know is a fault of the draft, and is told only as that.
-                Say(where, known.TryGetValue(field, out var change) ? Told(change, before[field], after[field]) : $"unknown entry “{field}” changed");
+                Say(where, known.TryGetValue(field, out var change) ? Told(change, before[field], after[field])
+                    : $"unknown entry “{field}” changed");
             }
         }
     }
@@ -286,7 +290,8 @@ public sealed class PlanChanges
         }
 
         // A target that cannot be read is no more than that.
-        return station.Json["dose"] is not JsonArray written || ClassReader.ReadDose(JsonElement.Parse(written.ToJsonString()), moves) is not { } dose
+        return station.Json["dose"] is not JsonArray written
+            || ClassReader.ReadDose(JsonElement.Parse(written.ToJsonString()), moves) is not { } dose
             ? "a target that does not work"
             : ShortDose.Of(new Station { Id = default, Name = "", Options = [], Dose = dose });
     }
@@ -303,7 +308,8 @@ public sealed class PlanChanges
         1 => "1st",
         2 => "2nd",
         3 => "3rd",
-        var n when n > 20 && n % 10 is 1 or 2 or 3 => n.ToString(CultureInfo.InvariantCulture) + (n % 10 == 1 ? "st" : n % 10 == 2 ? "nd" : "rd"),
+        var n when n > 20 && n % 10 is 1 or 2 or 3 => n.ToString(CultureInfo.InvariantCulture)
+            + (n % 10 == 1 ? "st" : n % 10 == 2 ? "nd" : "rd"),
         var n => n.ToString(CultureInfo.InvariantCulture) + "th",
     };
 

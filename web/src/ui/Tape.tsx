@@ -157,7 +157,10 @@ export function Tape({ spans, blocks, slot, now, dark, timeOfDay, preview, harde
                 className={css.block}
                 style={{ left: at(block.start), width: at(block.end - block.start) }}
                 title={`${block.name}, ${clock(block.end - block.start)}`}
-                aria-label={`Go to ${block.name}, ${spoken(block.end - block.start)}${block.open ? `, ${many(block.open, 'thing', 'things')} to check` : ''}`}
+                aria-label={
+                  `Go to ${block.name}, ${spoken(block.end - block.start)}` +
+                  (block.open ? `, ${many(block.open, 'thing', 'things')} to check` : '')
+                }
                 tabIndex={onBlock ? 0 : -1}
                 onClick={() => onBlock?.(i)}
                 onDoubleClick={() => zoomTo(zoomFor(block.end - block.start), (block.start + block.end) / 2)}

@@ -34,7 +34,8 @@ public sealed class CoolsDown() : Rule(
                     ? new Repair("Add stretches for what was "
                         + "worked", root => root.Blocks().Add(Block(review, WarmsUp.WellAbove(review, Code, least) - seconds)))
                     : WarmsUp.Longer(
-                        review, standing, WarmsUp.WellAbove(review, Code, least) - seconds, "cool-down", missing => Block(review, missing)));
+                        review, standing, WarmsUp.WellAbove(review, Code, least) - seconds, "cool-down",
+                        missing => Block(review, missing)));
         }
     }
 

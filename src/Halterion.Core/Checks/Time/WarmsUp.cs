@@ -52,7 +52,8 @@ public sealed class WarmsUp() : Rule(
         ClassReview review, int block, int missing, string what, Func<int, JsonObject> filled) =>
         new($"Add {new Seconds(missing)} of {what}", () => (Action<JsonObject>[])
         [
-            root => _ = root.Lengthen(block, review.Timeline.Spans.Where(s => s.Block == block && s is { Kind: SpanKind.Work, Station: { } at }
+            root => _ = root.Lengthen(block, review.Timeline.Spans.Where(s =>
+                s.Block == block && s is { Kind: SpanKind.Work, Station: { } at }
                 && review.Plan.Blocks[block].Stations[at].Dose.Any(p => p.Kind.IsTimed)).Sum(s => s.Length().Value), missing),
             root =>
             {

@@ -115,7 +115,8 @@ public sealed class Unroll
         }
 
         return new Made(before, [
-            $"{HarderWeek.Words(kind)} would end {after.Totals.OverSeconds.Apart()} late, and nothing makes room for it, so it was left out."]);
+            $"{HarderWeek.Words(kind)} would end {after.Totals.OverSeconds.Apart()} late, and nothing makes room for "
+                + $"it, so it was left out."]);
     }
 
     private SeriesClass Placed(Made made, int week, DateOnly date, SeriesDay day, List<HeldClass> held)

@@ -1,5 +1,5 @@
 import { Input } from '@mantine/core'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import type { Move } from '../../api/client'
 import { MovePicker } from '../moves/MovePicker'
 import css from './Build.module.css'
@@ -16,6 +16,12 @@ interface Props {
 /** The name of a move; pressed, it opens the library to choose another. */
 export function MoveSelect({ moves, value, label, hideLabel, placeholder, onChange }: Props) {
   const [open, setOpen] = useState(false)
+  const button = useRef<HTMLButtonElement>(null)
+  /** The window is gone with its closing, and cannot give the focus back itself. */
+  const close = () => {
+    setOpen(false)
+    setTimeout(() => button.current?.focus({ preventScroll: true }))
+  }
   // An id is not a name: until the library has come, the place is only held.
   const name =
     value === ''
@@ -24,6 +30,7 @@ export function MoveSelect({ moves, value, label, hideLabel, placeholder, onChan
   return (
     <Input.Wrapper label={hideLabel ? undefined : label} size="xs" labelElement="div">
       <button
+        ref={button}
         type="button"
         className={css.moveButton}
         aria-label={value === '' && hideLabel ? label : `${label}: ${name}`}
@@ -37,10 +44,10 @@ export function MoveSelect({ moves, value, label, hideLabel, placeholder, onChan
           title={label}
           current={value}
           onChoose={(move) => {
-            setOpen(false)
+            close()
             onChange(move)
           }}
-          onClose={() => setOpen(false)}
+          onClose={close}
         />
       )}
     </Input.Wrapper>

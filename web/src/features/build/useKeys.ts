@@ -14,9 +14,14 @@ export function useKeys(commands: Command[], act: { palette: () => void; sheet: 
     live.current = { commands, act }
   })
   useEffect(() => {
+    // A window closes with Escape before the key comes here: whether one was open is asked first of all.
+    let open = false
+    const first = () => {
+      open = document.querySelector('[role=dialog], [role=menu]') !== null
+    }
     const onKey = (event: KeyboardEvent) => {
       const { commands: all, act: acts } = live.current
-      if (event.defaultPrevented || document.querySelector('[role=dialog]')) return
+      if (event.defaultPrevented || open) return
       const take = (run: () => void) => {
         event.preventDefault()
         run()
@@ -34,7 +39,11 @@ export function useKeys(commands: Command[], act: { palette: () => void; sheet: 
       const command = all.find((c) => c.key === named)
       if (command) take(command.run)
     }
+    window.addEventListener('keydown', first, true)
     document.addEventListener('keydown', onKey)
-    return () => document.removeEventListener('keydown', onKey)
+    return () => {
+      window.removeEventListener('keydown', first, true)
+      document.removeEventListener('keydown', onKey)
+    }
   }, [])
 }
