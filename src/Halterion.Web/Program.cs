@@ -18,7 +18,7 @@ using Halterion.Web.Startup;
 var describing = Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
 
 // The packed program has the words of the script.
-var packed = Packaged.Is ? Packaged.From(args, Console.Out, Console.Error) : new Packaged.Read(args, false, null);
+var packed = Packaged.Is && !describing ? Packaged.From(args, Console.Out, Console.Error) : new Packaged.Read(args, false, null);
 if (packed.End is { } end)
 {
     return Packaged.Ended(end);

@@ -48,8 +48,9 @@ export function useFocusKept() {
       const to =
         (left && (nearest(left.parent, left.place) ?? (left.parent as HTMLElement))) ??
         document.querySelector<HTMLElement>('main')
-      last = null
+      // The next screen may still be on its way: then it is looked for again.
       if (!to) return
+      last = null
       if (!to.matches(TABBABLE) && !to.hasAttribute('tabindex')) to.setAttribute('tabindex', '-1')
       to.focus({ preventScroll: true })
     }
