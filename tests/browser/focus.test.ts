@@ -101,6 +101,7 @@ test('what was pressed may go: the focus stays on the screen, and keys go on wor
   // A menu sets nothing by an arrow key, and gives the focus back.
   await page.goto(`${demo.address}/rooms`)
   const kit = page.getByRole('list', { name: /^Kit list of/ }).first()
+  await expect(kit.getByRole('listitem').first()).toBeVisible()
   const lines = await kit.getByRole('listitem').count()
   await page
     .getByRole('button', { name: /^Add kit to/ })

@@ -24,4 +24,8 @@ export const theme = createTheme({
   defaultRadius: 3,
   cursorType: 'pointer',
   respectReducedMotion: true,
+  components: {
+    // The head of a window is no second banner of the page.
+    Modal: { defaultProps: { attributes: { header: { role: 'presentation' } } } },
+  },
 })
