@@ -41,7 +41,7 @@ public sealed class KnownOnlyTests
         var view = Ready(With("""{"name":"Talk","phase":"talk","format":"talk","seconds":1200}"""));
         Assert.True(view.Ready);
         Assert.False(view.Sure);
-        Assert.Contains("40 min unplanned.", view.Says, StringComparison.Ordinal);
+        Assert.Equal("No stations yet. 40 min unplanned.", view.Says[..34]);
         Assert.Equal(Standing.Unplanned, Of(view, "Time"));
         Assert.Equal("No stations yet.", view.Lines.Single(l => l.Of == "Class").Words);
         Assert.DoesNotContain(view.Lines, l => l.Standing == Standing.Well);
@@ -68,6 +68,24 @@ public sealed class KnownOnlyTests
         Assert.EndsWith("no names yet; kit is not known", Summary([], null), StringComparison.Ordinal);
         Assert.EndsWith("some kit is not on the list", Summary(people, [new StockLine(KitItem.Mat, 12)]), StringComparison.Ordinal);
         Assert.EndsWith("and there is enough kit", Summary(people, [new StockLine(KitItem.Kettlebell, 2, 8)]), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_shortage_says_where_how_many_and_what_there_is()
+    {
+        var file = With($$"""{"id":"blk","name":"Main","phase":"main","stations":[{{Squat}}]}""");
+        Person[] people = [new(new PersonId("a"), "Ada", Ready: [Tick.Load]), new(new PersonId("b"), "Bo", Ready: [Tick.Load])];
+        string[] Short(params StockLine[] kit) => [.. RoomView.Of(
+            Room(Plan(file), people, kit) with { Heads = 5 }, Compiler.Compile(Plan(file)).Timeline!, new Preferences())
+            .Shortages.Select(s => s.Words)];
+        Assert.Equal(["Goblet squat needs 3 × 8 kg kettlebell; you have 1"], Short(new StockLine(KitItem.Kettlebell, 1, 8)));
+        Assert.Equal("There is enough of everything.", RoomView.Of(
+            Room(Plan(file), people, [new StockLine(KitItem.Kettlebell, 9, 8)]), Compiler.Compile(Plan(file)).Timeline!, new Preferences())
+            .KitSays);
+        Assert.Equal("2 × 6 kg dumbbell", NeedWords.Of(new Need(KitItem.Dumbbell, 2, 6)));
+        Assert.Equal("40 cm boxes", NeedWords.Many(new Need(KitItem.Box, 3, HeightCm: 40)));
+        Assert.Equal("plates to 40 kg", NeedWords.Many(new Need(KitItem.Plate, 2, BarKg: 40)));
+        Assert.Equal("metres of free wall", NeedWords.Many(new Need(KitItem.Wall)));
     }
 
     private static string B(string name, string phase, string fields, params string[] stations) =>

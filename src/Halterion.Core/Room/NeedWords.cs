@@ -6,7 +6,7 @@ namespace Halterion.Core.Room;
 /// <summary>Kit in words.</summary>
 public static class NeedWords
 {
-    /// <summary>"2 dumbbells of 6 kg", "light band", "0.8 m of free wall", "kettlebell or dumbbell".</summary>
+    /// <summary>"2 × 6 kg dumbbell", "light band", "0.8 m of free wall", "kettlebell or dumbbell".</summary>
     public static string Of(Need need)
     {
         if (need.BarKg is { } bar)
@@ -20,10 +20,12 @@ public static class NeedWords
     }
 
     /// <summary>The kind as it is counted: "6 kg dumbbells", "light bands", "metres of free wall".</summary>
-    public static string Many(Need need)
-    {
-        return need.Item == KitItem.Wall ? "metres of free wall" : Plural(Of(need with { Count = 1, Or = null }));
-    }
+    public static string Many(Need need) => need.Item == KitItem.Wall ? "metres of free wall"
+        : need.BarKg is not null ? Of(need)
+        : Plural(Of(need with { Count = 1, Or = null }));
+
+    /// <summary>A thing as it is counted: "dumbbells", "long bands".</summary>
+    public static string Many(KitItem item) => Plural(Named(item));
 
     /// <summary>A piece of kit in words: "6 kg dumbbell", "2 × 6 kg dumbbell", "3 mats".</summary>
     public static string Of(KitItem item, decimal count, decimal? kg, int? heightCm, BandStrength? strength, decimal? metres, string? name)

@@ -86,14 +86,15 @@ public sealed record ReadyView(
         var shows = ShowsOf(review.Plan, preferences);
         var lines = LinesOf(review, open).ToImmutableArray();
         var unused = Unused(review);
-        var unknown = lines.Where(l => l.Standing == Standing.NotKnown).Select(l => l.Of.ToLowerInvariant()).ToArray();
+        var stations = HasStations(review);
+        var unknown = lines.Where(l => stations && l.Standing == Standing.NotKnown).Select(l => l.Of.ToLowerInvariant()).ToArray();
         return new ReadyView(
             grave == 0,
-            grave == 0 && unused is null && lines.All(l => l.Standing == Standing.Well),
+            IsSure(lines, grave),
             grave > 0 ? $"Not ready: {Counted.Of(grave, "thing needs", "things need")} fixing first."
                 : string.Join(" ", new[]
                 {
-                    "Ready.",
+                    stations ? "Ready." : "No stations yet.",
                     unused is null ? null : $"{unused} unplanned.",
                     unknown.Length == 0 ? null : $"Not known: {string.Join(", ", unknown)}.",
                     open.Length == 0 ? null : $"{Counted.Of(open.Length, "thing", "things")} to consider, nothing in the way.",
@@ -107,6 +108,17 @@ public sealed record ReadyView(
             room is null ? [] : SetUpOf(room, ticks),
             [.. review.Settings.Off.Select(o => $"Check off: {Rules.All.First(r => r.Code == o.Key).Says}. Reason: {o.Value}")]);
     }
+
+    /// <summary>Whether it is ready, all of it is known, and the booked time is used: what may be shown as well.</summary>
+    public static bool IsSure(ClassReview review, ImmutableArray<Finding> findings)
+    {
+        var open = findings.Where(f => f.Waived is null).ToImmutableArray();
+        return IsSure(LinesOf(review, open), open.Count(f => f.Severity is Severity.Stop or Severity.Fix));
+    }
+
+    private static bool IsSure(IEnumerable<ReadyLine> lines, int grave) => grave == 0 && lines.All(l => l.Standing == Standing.Well);
+
+    private static bool HasStations(ClassReview review) => review.Plan.Blocks.Any(b => b.Shape.HasStations);
 
     /// <summary>What is left of the booked time, where it is more than a tenth of it; null: it is used.</summary>
     private static string? Unused(ClassReview review) =>
@@ -127,7 +139,7 @@ public sealed record ReadyView(
             ? new ReadyLine("Time", Standing.Unplanned, $"{unused} of {review.Plan.SlotMinutes} min unplanned.", "build")
             : Line("Time", "build", review.Over == Seconds.Zero ? "Ends exactly on time."
                 : $"Ends {(Seconds.Zero - review.Over).Apart()} before the booked time is up.", f => f.Code == "time.over");
-        if (!review.Plan.Blocks.Any(b => b.Shape.HasStations))
+        if (!HasStations(review))
         {
             yield return new ReadyLine("Class", Standing.NotKnown, "No stations yet.", "build");
             yield break;

@@ -75,9 +75,13 @@ public sealed record RoomGroups(PlaceId Block, string Name, ImmutableArray<RoomG
 
 /// <summary>The room that a class is held in: who does what with what, in words for the instructor's screen.</summary>
 /// <param name="Summary">Such as "14 people, 11 stations: 1 gap, 2 shortages".</param>
+/// <param name="KitSays">Whether there is enough of all kit; empty where something is short, or nothing is known.</param>
+/// <param name="KitEnough">There is enough of everything, and all of it is known.</param>
 /// <param name="Exact">Nothing is cheaper.</param>
 public sealed record RoomView(
     string Summary,
+    string KitSays,
+    bool KitEnough,
     bool Exact,
     ImmutableArray<RoomPerson> People,
     int Unnamed,
@@ -103,9 +107,12 @@ public sealed record RoomView(
         var byPlace = places.ToDictionary(p => p.Station.Id);
         var unnamed = room.Heads - room.People.Length;
         var kit = KitOfClass.Of(room, found, timeline, places);
+        var unlisted = kit.Lines.Count(k => k.Have is null);
         var gaps = assigned.Gaps.Select(g => GapOf(g, people[g.Person], byPlace[g.Station], room, preferences)).ToImmutableArray();
         return new RoomView(
-            Summarised(room, places.Length, gaps.Length, found.Shortages.Length, kit.Lines.Count(k => k.Have is null)),
+            Summarised(room, places.Length, gaps.Length, found.Shortages.Length, unlisted),
+            KitSaid(room, kit.Lines.Length, found.Shortages.Length, unlisted),
+            room.Kit is not null && found.Shortages.IsEmpty && unlisted == 0,
             found.Exact,
             [.. room.People.Zip(found.People).Select(p => PersonOf(p.First, p.Second, found, byPlace, room, preferences))],
             unnamed,
@@ -134,6 +141,11 @@ public sealed record RoomView(
             ? "Nobody else changes."
             : string.Join("; ", all.Take(4)) + (all.Length > 4 ? $"; and {all.Length - 4} more." : ".");
     }
+
+    private static string KitSaid(RoomOf room, int kinds, int shortages, int unlisted) =>
+        room.Kit is null || kinds == 0 || shortages > 0 ? ""
+        : unlisted == 0 ? "There is enough of everything."
+        : $"{Counted.Of(unlisted, "thing is", "things are")} not on the kit list; there is enough of the rest.";
 
     private static string Summarised(RoomOf room, int stations, int gaps, int shortages, int unlisted)
     {
@@ -218,22 +230,21 @@ public sealed record RoomView(
 
     private static string Words(Shortage s, Dictionary<PlaceId, Place> places, RoomOf room)
     {
+        var place = s.Station is { } station ? places[station].Station.Name : room.Plan.Blocks.First(b => b.Id == s.Block).Name;
+        var when = s.Station is null && s.Window is > 0 and var bell ? $" after bell {bell}" : "";
         if (s.Or is { } or)
         {
-            return string.Create(CultureInfo.InvariantCulture,
-                $"{s.Need:0} people at {Where()} need a {NeedWords.Of(s.Item, 1, s.Kg, s.HeightCm, s.Strength, null, s.Name)} ")
-                + string.Create(CultureInfo.InvariantCulture, $"or a {NeedWords.Named(or)}; there is enough for {s.Have:0}");
+            var one = NeedWords.Many(new Need(s.Item, 1, s.Kg, s.HeightCm, s.Strength, null, s.Name));
+            return $"{Counted.Of((int)s.Need, "person", "people")} at {place} need {one} or {NeedWords.Many(or)}{when}; "
+                + string.Create(CultureInfo.InvariantCulture, $"there is enough for {s.Have:0}");
         }
 
         var what = s.Item == KitItem.Plate && s.Kg is { } bar && s.Need > 0
             ? string.Create(CultureInfo.InvariantCulture, $"plates for {Counted.Of((int)s.Need, "bar", "bars")} of {bar:0.##} kg")
             : s.Item == KitItem.Wall ? string.Create(CultureInfo.InvariantCulture, $"{s.Need:0.#} m of free wall")
             : NeedWords.Of(s.Item, s.Need, s.Kg, s.HeightCm, s.Strength, null, s.Name);
-        return string.Create(CultureInfo.InvariantCulture,
-            $"{Where()} needs {what}; you have {(s.Have == 0 ? "none" : string.Create(CultureInfo.InvariantCulture, $"{s.Have:0.#}"))}");
-
-        string Where() => s.Station is { } station ? places[station].Station.Name
-            : $"{room.Plan.Blocks.First(b => b.Id == s.Block).Name}{(s.Window is > 0 and var w ? $", after bell {w}" : "")}";
+        return $"{place} needs {what}{when}; you have "
+            + (s.Have == 0 ? "none" : string.Create(CultureInfo.InvariantCulture, $"{s.Have:0.#}"));
     }
 
     private static RoomGroups GroupsOf(BlockGroups groups, RoomOf room)

@@ -19,9 +19,11 @@ public sealed record CheckRule(string Code, string Says, string? Several, string
 
 /// <summary>What the checks say of a class as it is held, and the repairs that keep their word.</summary>
 /// <param name="Ready">Nothing is left that must not stay so.</param>
+/// <param name="Sure">It is ready, all of it is known, and the booked time is used.</param>
 /// <param name="Untried">So many ways to fix something were not tried for want of time.</param>
 public sealed record SessionFindings(
-    ImmutableArray<Finding> Findings, ImmutableArray<RepairOffer> Offers, bool Ready, HardestMoment? Hardest, int Untried = 0);
+    ImmutableArray<Finding> Findings, ImmutableArray<RepairOffer> Offers, bool Ready, bool Sure, HardestMoment? Hardest,
+    int Untried = 0);
 
 /// <summary>What is accepted as it is for a session.</summary>
 /// <param name="Revision">If-Match carries it with the next change.</param>
@@ -69,7 +71,7 @@ internal static class CheckEndpoints
         var (review, found, _) = checks.Of(ready);
         var offers = Mender.Of(request.Class, evaluator)?.Offers(clock.Late(), stop);
         return TypedResults.Ok(new SessionFindings(
-            found, offers?.Offers ?? [], IsReady(found),
+            found, offers?.Offers ?? [], IsReady(found), ReadyView.IsSure(review, found),
             ClassMeasure.Of(review).Hardest, offers?.Untried ?? 0));
     }
 

@@ -27,8 +27,8 @@ public sealed class KitGoesRound() : Rule(
 
     private static string Either(Shortage s, KitItem or)
     {
-        var one = NeedWords.Of(s.Item, 1, s.Kg, s.HeightCm, s.Strength, null, s.Name);
-        return FormattableString.Invariant($"{one} or {NeedWords.Named(or)} for {s.Need:0} people, enough for {s.Have:0}");
+        var one = NeedWords.Many(new Need(s.Item, 1, s.Kg, s.HeightCm, s.Strength, null, s.Name));
+        return FormattableString.Invariant($"{one} or {NeedWords.Many(or)} for {s.Need:0} people, and there is enough for {s.Have:0}");
     }
 
     private static string Words(Shortage s) =>

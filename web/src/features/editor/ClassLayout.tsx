@@ -20,6 +20,7 @@ import css from './ClassLayout.module.css'
 import { ClassTape } from './ClassTape'
 import { BookingConflict, ClassConflict } from './ConflictDialog'
 import { EditorContext, useEditor } from './context'
+import type { Checks } from './useChecks'
 
 const steps = [
   { to: 'brief', name: 'Brief' },
@@ -85,6 +86,9 @@ export function ClassLayout() {
   return <OpenClass key={id} opened={query.data} wanted={session} />
 }
 
+/** Ready and all of it known; not ready; ready as far as it is known; not known yet. */
+const signOf = ({ ready, sure }: Checks) => (ready === null ? ' ' : !ready ? '✗' : sure ? '✓' : '?')
+
 /** The session that is meant: the one asked for, else the next to come, else the one held last. */
 function chosen(sessions: Session[], wanted: string | undefined): Session | null {
   return (
@@ -140,13 +144,7 @@ function OpenClass({ opened, wanted }: { opened: Opened; wanted: string | undefi
                   to={step.to}
                   className={css.step}
                   data-sign={
-                    step.to !== 'ready'
-                      ? undefined
-                      : editor.checks.ready === null
-                        ? ' '
-                        : editor.checks.ready
-                          ? '✓'
-                          : '✗'
+                    step.to === 'ready' ? signOf(editor.checks) : undefined
                   }
                 >
                   {step.name}

@@ -20,6 +20,8 @@ export interface Checks {
   untried: number
   /** Whether it is ready, as last answered; null while that is not known. */
   ready: boolean | null
+  /** It is ready, all of it is known, and the booked time is used. */
+  sure: boolean
   hardest: Schemas['HardestMoment'] | null
   /** The findings and the offers are those of the class as it stands on the screen. */
   fresh: boolean
@@ -45,6 +47,7 @@ export function useChecks(looker: Looker, plan: Plan, booking: Booking | null): 
     offers: offers?.list ?? [],
     untried: offers?.untried ?? 0,
     ready: known.trouble !== '' ? null : (checks?.found.ready ?? null),
+    sure: checks?.found.sure ?? false,
     hardest: checks?.found.hardest ?? null,
     trouble: known.trouble,
     fresh: offers !== null && offers.plan === plan && offers.held === held && known.faults.length === 0,

@@ -6,7 +6,6 @@ import type { Plan, Schemas } from '../../api/client'
 import { answer, api, troubleWords } from '../../api/client'
 import { change as keepChange, withoutRevision } from '../../save/documents'
 import { useClassEditor } from '../editor/context'
-import { many } from '../../ui/words'
 import css from './Room.module.css'
 import type { Room, useRoom } from './useRoom'
 import { useChosen, useHalls } from './useRoom'
@@ -19,7 +18,6 @@ export function KitTab({ held, room }: { held: Held; room: Room }) {
   const { chosen, choose } = useChosen(held.id)
   const hall = halls.data?.find((h) => h.id === chosen.data?.hall)
   const looked = chosen.data?.looked ?? []
-  const unlisted = room.kit.filter((line) => line.have == null).length
   return (
     <div className={css.kit}>
       {!hall && halls.data && (
@@ -37,13 +35,7 @@ export function KitTab({ held, room }: { held: Held; room: Room }) {
           </ul>
         </section>
       )}
-      {hall && room.shortages.length === 0 && room.kit.length > 0 && (
-        <p className={unlisted === 0 ? css.good : undefined}>
-          {unlisted === 0
-            ? 'There is enough of everything.'
-            : `${many(unlisted, 'thing is', 'things are')} not on the kit list of ${hall.name}; there is enough of the rest.`}
-        </p>
-      )}
+      {room.kitSays && <p className={room.kitEnough ? css.good : undefined}>{room.kitSays}</p>}
       <section aria-labelledby="fetch">
         <h2 id="fetch">What to fetch</h2>
         {room.kit.length === 0 ? (
