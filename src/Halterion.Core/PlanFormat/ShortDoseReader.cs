@@ -136,6 +136,20 @@ public sealed partial class ShortDoseReader
                 dose.Add(part);
                 ReadPart();
             }
+            else if (part.Side is Side.Left or Side.Right && NextAmount().IsMatch(text, at))
+            {
+                // "5 right 5 left": the next side is the next part.
+                dose.Add(part);
+                ReadPart();
+            }
+            else if (Take(ToFailure()) is not null)
+            {
+                throw Fault("“To failure” needs a longest time, for the clock.", "max and a time, such as max 60 s", at);
+            }
+            else if (Take(Slowly()) is { } slowly)
+            {
+                throw Fault($"How slow is “{slowly.Value}”?", "a tempo, such as @ 4-1-2-0 (down 4 s, pause 1, up 2)", slowly.Index);
+            }
             else if (Take(Comma()) is null && !Modifier())
             {
                 throw Fault("This is not understood here.", "+ and the next part, or something like each side, @ 3-1-1-0, by 5, at 12 "
@@ -158,6 +172,8 @@ public sealed partial class ShortDoseReader
             return;
         }
 
+        // "x20" is twenty; "3 x 20" was read before as three rounds of it.
+        Take(TimesMark());
         if (Take(Amounts()) is not { } amounts)
         {
             throw Fault(
@@ -360,6 +376,18 @@ public sealed partial class ShortDoseReader
     [GeneratedRegex(@"\G(\+|,?\s*then\b|,(?=\s*(?:[0-9]|max|amrap|up to|hold|rest)))", Loose)]
     private static partial Regex Plus();
 
+    [GeneratedRegex(@"\G[x×]\s*(?=[0-9])", Loose)]
+    private static partial Regex TimesMark();
+
+    [GeneratedRegex(@"\G[0-9]")]
+    private static partial Regex NextAmount();
+
+    [GeneratedRegex(@"\G(?:to|till|until) failure\b", Loose)]
+    private static partial Regex ToFailure();
+
+    [GeneratedRegex(@"\G(?:very\s+)?slow(?:ly)?\b", Loose)]
+    private static partial Regex Slowly();
+
     /// <summary>Between an amount and its words: it says nothing.</summary>
     [GeneratedRegex(@"\G,(?=\s*\S)")]
     private static partial Regex Comma();
@@ -393,7 +421,7 @@ public sealed partial class ShortDoseReader
     [GeneratedRegex(@"\G@\s*(\S+?)(?=[\s,;+]|$)")]
     private static partial Regex TempoWord();
 
-    [GeneratedRegex(@"\G(on each side|each side|each leg|a side|a leg|per side|per leg|/\s*side|/\s*leg|/\s*s\b|both sides|each)\b", Loose)]
+    [GeneratedRegex(@"\G(on each side|each side|each leg|a side|a leg|per side|per leg|/\s*side|/\s*leg|/\s*s\b|both sides|each|ea)\b\.?", Loose)]
     private static partial Regex EachSide();
 
     [GeneratedRegex(@"\G(half a side|half on each side|half each side|half/half|split)\b", Loose)]

@@ -1,5 +1,5 @@
 import { Button, TextInput } from '@mantine/core'
-import { useContext, useState } from 'react'
+import { Fragment, useContext, useState } from 'react'
 import type { Move, PlanBlock } from '../../api/client'
 import { troubleWords } from '../../api/client'
 import { Tools } from '../../ui/Tools'
@@ -11,6 +11,8 @@ import { BlockMore } from './BlockMore'
 import { doubled, lacking, nudged, partId, setBlock } from '../../plan/edit'
 import { copyOfBlock } from '../../plan/ids'
 import { FaultsAt } from './FaultsAt'
+import type { Removed } from './Gone'
+import { Gone } from './Gone'
 import { Handle, useCard } from './Handle'
 import { MoveSelect } from './MoveSelect'
 import { PasteMoves } from './PasteMoves'
@@ -20,7 +22,14 @@ import { useOpened } from './useOpen'
 import { MOST_STATIONS, useStations } from './useStations'
 
 /** A block as a heading over its stations; opened, with its clock. */
-export function BlockCard({ block, index, moves }: { block: PlanBlock; index: number; moves: Move[] }) {
+interface BlockProps {
+  block: PlanBlock
+  index: number
+  moves: Move[]
+  onRemoved: (removed: Removed) => void
+}
+
+export function BlockCard({ block, index, moves, onRemoved }: BlockProps) {
   const { plan, checks, change } = useClassEditor()
   const bench = useBenchContext()
   const id = partId(block)
@@ -28,6 +37,8 @@ export function BlockCard({ block, index, moves }: { block: PlanBlock; index: nu
   const { open, show } = useOpened()
   const isOpen = open === `block-${id}`
   const [more, setMore] = useState(false)
+  const [removed, setRemoved] = useState<Removed | null>(null)
+  const gone = removed && <Gone key={removed.words} words={removed.words} onGone={() => setRemoved(null)} />
   const outline = useOutline(id)
   const stations = block.stations ?? []
   const setBlocks = (label: string, next: (blocks: PlanBlock[]) => PlanBlock[]) =>
@@ -86,7 +97,10 @@ export function BlockCard({ block, index, moves }: { block: PlanBlock; index: nu
           last={index === plan.blocks.length - 1}
           onMove={(by) => setBlocks('move block', (blocks) => nudged(blocks, id, by))}
           onCopy={() => setBlocks('copy block', (blocks) => doubled(blocks, id, copyOfBlock))}
-          onRemove={() => setBlocks('remove block', (blocks) => lacking(blocks, id))}
+          onRemove={() => {
+            setBlocks('remove block', (blocks) => lacking(blocks, id))
+            onRemoved({ words: `${block.name} removed.`, at: index })
+          }}
         />
       </div>
       {isOpen && (
@@ -103,14 +117,18 @@ export function BlockCard({ block, index, moves }: { block: PlanBlock; index: nu
       )}
       <FaultsAt pointer={`/blocks/${index}`} shallow />
       {stations.map((station, s) => (
-        <StationCard
-          key={partId(station)}
-          station={station}
-          block={block}
-          place={{ block: index, station: s }}
-          moves={moves}
-        />
+        <Fragment key={partId(station)}>
+          {removed?.at === s && gone}
+          <StationCard
+            station={station}
+            block={block}
+            place={{ block: index, station: s }}
+            moves={moves}
+            onRemoved={setRemoved}
+          />
+        </Fragment>
       ))}
+      {removed && removed.at >= stations.length && gone}
       {block.format !== 'talk' && stations.length < MOST_STATIONS && <Adding block={block} moves={moves} />}
     </section>
   )

@@ -1,5 +1,5 @@
 import { replaceEqualDeep } from '@tanstack/react-query'
-import { memo, useContext, useEffect, useMemo, useState } from 'react'
+import { Fragment, memo, useContext, useEffect, useMemo, useState } from 'react'
 import type { Move, PlanBlock } from '../../api/client'
 import { troubleWords } from '../../api/client'
 import { useMoves } from '../../api/queries'
@@ -9,6 +9,8 @@ import { MovePicker } from '../moves/MovePicker'
 import { AddBlock } from './AddBlock'
 import { BlockCard } from './BlockCard'
 import css from './Build.module.css'
+import type { Removed } from './Gone'
+import { Gone } from './Gone'
 import type { Picking } from './commands'
 import { useCommands } from './commands'
 import { KeySheet, Palette } from './Palette'
@@ -37,6 +39,8 @@ export function BuildPage() {
   const { bench, selected, copied, list } = useBench()
   const pictures = usePictures()
   const opened = useOpening()
+  const [removed, setRemoved] = useState<Removed | null>(null)
+  const gone = removed && <Gone key={removed.words} words={removed.words} onGone={() => setRemoved(null)} />
   const many = plan.blocks.reduce((sum, block) => sum + (block.stations ?? []).length, 0)
 
   // The keys of the bench work from the start, and when what had the focus is gone with what was removed.
@@ -63,8 +67,12 @@ export function BuildPage() {
                     </p>
                   )}
                   {plan.blocks.map((block, b) => (
-                    <BlockScope key={partId(block)} block={block} index={b} moves={moves} />
+                    <Fragment key={partId(block)}>
+                      {removed?.at === b && gone}
+                      <BlockScope block={block} index={b} moves={moves} onRemoved={setRemoved} />
+                    </Fragment>
                   ))}
+                  {removed && removed.at >= plan.blocks.length && gone}
                   <AddBlock autoOpen={plan.blocks.length === 0} />
                 </main>
                 <Verdict />
@@ -171,6 +179,7 @@ interface ScopeProps {
   block: PlanBlock
   index: number
   moves: Move[]
+  onRemoved: (removed: Removed) => void
 }
 
 const Card = memo(BlockCard)
@@ -184,7 +193,7 @@ function useKept<T>(value: T): T {
 }
 
 /** Gives a block the editor anew only when something that concerns the block has changed: typing in one leaves the others be. */
-function BlockScope({ block, index, moves }: ScopeProps) {
+function BlockScope({ block, index, moves, onRemoved }: ScopeProps) {
   const editor = useClassEditor()
   const { plan, evaluation, checks, faults } = editor
   // When a block begins is told by a part of its own, or every key would draw anew all that come after.
@@ -204,7 +213,7 @@ function BlockScope({ block, index, moves }: ScopeProps) {
   )
   return (
     <EditorContext value={scoped}>
-      <Card block={block} index={index} moves={moves} />
+      <Card onRemoved={onRemoved} block={block} index={index} moves={moves} />
     </EditorContext>
   )
 }

@@ -17,6 +17,7 @@ import { SideSelect } from './SideSelect'
 import { StationMore } from './StationMore'
 import { useBenchContext } from './useBench'
 import { useOpened } from './useOpen'
+import type { Removed } from './Gone'
 import { PicturesContext } from './usePictures'
 import { useStations } from './useStations'
 import { tierWord } from '../../ui/words'
@@ -32,6 +33,7 @@ interface Props {
   block: PlanBlock
   place: Place
   moves: Move[]
+  onRemoved: (removed: Removed) => void
 }
 
 type Finding = Evaluation['findings'][number]
@@ -51,7 +53,7 @@ export function Mark({ findings }: { findings: Finding[] }) {
 }
 
 /** A station as a row of the class; opened, with all that can be set. */
-export function StationCard({ station, block, place, moves }: Props) {
+export function StationCard({ station, block, place, moves, onRemoved }: Props) {
   const { checks, change } = useClassEditor()
   const { block: b, station: s } = place
   const [id, blockId] = [partId(station), partId(block)]
@@ -123,7 +125,14 @@ export function StationCard({ station, block, place, moves }: Props) {
           last={s === stations.length - 1}
           onMove={(by) => setStations('move station', (all) => nudged(all, id, by))}
           onCopy={() => setStations('copy station', (all) => doubled(all, id, copyOfStation))}
-          onRemove={stations.length > 1 ? () => setStations('remove station', (all) => lacking(all, id)) : undefined}
+          onRemove={
+            stations.length > 1
+              ? () => {
+                  setStations('remove station', (all) => lacking(all, id))
+                  onRemoved({ words: `${name} removed.`, at: s })
+                }
+              : undefined
+          }
         />
       </div>
       {isOpen && <StationBody station={station} block={block} name={name} moves={moves} outline={outline} />}
