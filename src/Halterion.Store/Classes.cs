@@ -93,36 +93,41 @@ public sealed class Classes(Database database, TimeProvider clock)
             Read)];
     }
 
-    /// <summary>A window of the classes, the one saved last first.</summary>
-    /// <param name="search">Part of a title; null: all.</param>
+    /// <summary>A window of the classes: the one under way, those with a date to come by that date, the others by when they were saved.</summary>
+    /// <param name="search">Words or parts of words of a title; null: all.</param>
     public (ImmutableArray<ClassLine> Lines, int All) List(string? search, int skip, int take)
     {
         using var connection = database.Connect();
         static string Literally(string text) =>
             new[] { "\\", "%", "_" }.Aggregate(text, (t, sign) => t.Replace(sign, "\\" + sign, StringComparison.Ordinal));
-        var like = search is null ? "%" : $"%{Literally(search)}%";
+        var words = (search ?? "").Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries);
+        var matches = string.Concat(words.Select((_, i) => $" AND r.title LIKE @word{i} ESCAPE '\\'"));
+        (string, object?)[] looked = [.. words.Select((word, i) => ($"@word{i}", (object?)$"%{Literally(word)}%"))];
         var lines = connection.Query(
             $"""
             SELECT c.id, r.version, r.saved_at, r.title, r.seconds, r.over_seconds,
                    (SELECT o.title FROM revision o WHERE o.class_id = c.copy_of ORDER BY o.version DESC LIMIT 1),
                    (SELECT count(*) FROM session s WHERE s.class_id = c.id AND s.removed_at IS NULL AND {Sessions.IsHeld}),
-                   (SELECT count(*) FROM session s WHERE s.class_id = c.id AND s.removed_at IS NULL AND NOT {Sessions.IsHeld})
+                   (SELECT count(*) FROM session s WHERE s.class_id = c.id AND s.removed_at IS NULL AND NOT {Sessions.IsHeld}),
+                   (SELECT min(s.starts_at) FROM session s
+                    WHERE s.class_id = c.id AND s.removed_at IS NULL AND NOT {Sessions.IsHeld}) AS next
             FROM class c JOIN revision r ON r.class_id = c.id
-            WHERE c.removed_at IS NULL AND r.title LIKE @like ESCAPE '\'
+            WHERE c.removed_at IS NULL{matches}
               AND r.version = (SELECT max(version) FROM revision WHERE class_id = c.id)
-            ORDER BY r.saved_at DESC, c.id LIMIT @take OFFSET @skip
+            ORDER BY EXISTS (SELECT 1 FROM session s WHERE s.class_id = c.id AND s.removed_at IS NULL AND {Sessions.IsUnderWay}) DESC,
+                     next IS NULL, next, r.saved_at DESC, c.id
+            LIMIT @take OFFSET @skip
             """,
-            [("@like", like), ("@take", take), ("@skip", skip)],
+            [.. looked, ("@take", take), ("@skip", skip), ("@now", clock.GetUtcNow().ToUnixTimeMilliseconds())],
             r => new ClassLine(
                 Guid.Parse(r.GetString(0)), r.GetInt32(1), Moment(r.GetString(2)), r.GetString(3),
                 r.Whole(4), r.Whole(5), r.Text(6), r.GetInt32(7), r.GetInt32(8)));
         var all = connection.Scalar(
-            """
-            SELECT count(*) FROM class c
-            WHERE c.removed_at IS NULL
-              AND (SELECT r.title FROM revision r WHERE r.class_id = c.id ORDER BY r.version DESC LIMIT 1) LIKE @like ESCAPE '\'
+            $"""
+            SELECT count(*) FROM class c JOIN revision r ON r.class_id = c.id
+            WHERE c.removed_at IS NULL{matches} AND r.version = (SELECT max(version) FROM revision WHERE class_id = c.id)
             """,
-            [("@like", like)]);
+            looked);
         return ([.. lines], Convert.ToInt32(all, CultureInfo.InvariantCulture));
     }
 

@@ -49,7 +49,7 @@ public sealed class Sessions(Database database, TimeProvider clock)
     /// A session <c>s</c> of the version <c>r</c> is under way: started, neither ended nor logged, and not so long ago that
     /// somebody has only forgotten to end it.
     /// </summary>
-    private static readonly string isUnderWay = $"""
+    internal static readonly string IsUnderWay = $"""
         (EXISTS (SELECT 1 FROM lead l JOIN lead_command k ON k.lead_id = l.id
                  WHERE l.session_id = s.id AND k.kind = 'Start' AND k.tapped_at + 1000 * (coalesce(r.seconds, 0) + {Late}) > @now)
          AND NOT EXISTS (SELECT 1 FROM lead l JOIN lead_command k ON k.lead_id = l.id WHERE l.session_id = s.id AND k.kind = 'Finish')
@@ -158,21 +158,23 @@ public sealed class Sessions(Database database, TimeProvider clock)
     }
 
     /// <summary>A window of the sessions: the one under way and those to come, the next first; or those held, the last first.</summary>
-    public (ImmutableArray<SessionLine> Lines, int All) List(bool held, int skip, int take)
+    /// <param name="of">Only those of one class; null: of all.</param>
+    public (ImmutableArray<SessionLine> Lines, int All) List(bool held, int skip, int take, Guid? of = null)
     {
         using var connection = database.Connect();
-        var which = $"c.removed_at IS NULL AND s.removed_at IS NULL AND "
-            + $"{(held ? $"{IsHeld} AND NOT {isUnderWay}" : $"(NOT {IsHeld} OR {isUnderWay})")}";
+        var which = $"c.removed_at IS NULL AND s.removed_at IS NULL AND (@of IS NULL OR s.class_id = @of) AND "
+            + $"{(held ? $"{IsHeld} AND NOT {IsUnderWay}" : $"(NOT {IsHeld} OR {IsUnderWay})")}";
         const string started = "(SELECT min(k.tapped_at) FROM lead l JOIN lead_command k ON k.lead_id = l.id WHERE l.session_id = s.id "
             + "AND k.kind = 'Start')";
         var order = held ? $"coalesce(s.starts_at, datetime({started} / 1000, 'unixepoch')) DESC, s.id DESC"
-            : $"{isUnderWay} DESC, s.starts_at IS NULL, s.starts_at, s.id";
+            : $"{IsUnderWay} DESC, s.starts_at IS NULL, s.starts_at, s.id";
         const string from = """
             FROM session s JOIN class c ON c.id = s.class_id
             JOIN revision r ON r.class_id = s.class_id
              AND r.version = coalesce(s.class_version, (SELECT max(version) FROM revision WHERE class_id = s.class_id))
             """;
         var now = ("@now", (object?)clock.GetUtcNow().ToUnixTimeMilliseconds());
+        var one = ("@of", (object?)of);
         var lines = connection.Query(
             $"""
             SELECT s.id, s.class_id, r.title, s.starts_at, s.zone, s.head_count, r.seconds, r.over_seconds,
@@ -181,11 +183,11 @@ public sealed class Sessions(Database database, TimeProvider clock)
                    EXISTS (SELECT 1 FROM log WHERE log.session_id = s.id),
                    (SELECT count(*) FROM log_row w WHERE w.session_id = s.id AND w.came = 1)
                      + coalesce((SELECT erased FROM log WHERE log.session_id = s.id), 0),
-                   {isUnderWay}
+                   {IsUnderWay}
             {from}
             WHERE {which} ORDER BY {order} LIMIT @take OFFSET @skip
             """,
-            [("@take", take), ("@skip", skip), now],
+            [("@take", take), ("@skip", skip), now, one],
             r => new SessionLine(
                 Guid.Parse(r.GetString(0)),
                 Guid.Parse(r.GetString(1)),
@@ -200,7 +202,7 @@ public sealed class Sessions(Database database, TimeProvider clock)
                 r.GetBoolean(10),
                 r.GetInt32(11),
                 r.GetBoolean(12)));
-        var all = connection.Scalar($"SELECT count(*) {from} WHERE {which}", [now]);
+        var all = connection.Scalar($"SELECT count(*) {from} WHERE {which}", [now, one]);
         return ([.. lines], Convert.ToInt32(all, CultureInfo.InvariantCulture));
     }
 

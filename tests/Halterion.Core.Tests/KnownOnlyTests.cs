@@ -76,7 +76,7 @@ public sealed class KnownOnlyTests
         var file = With($$"""{"id":"blk","name":"Main","phase":"main","stations":[{{Squat}}]}""");
         Person[] people = [new(new PersonId("a"), "Ada", Ready: [Tick.Load]), new(new PersonId("b"), "Bo", Ready: [Tick.Load])];
         string[] Short(params StockLine[] kit) => [.. RoomView.Of(
-            Room(Plan(file), people, kit) with { Heads = 5 }, Compiler.Compile(Plan(file)).Timeline!, new Preferences())
+            Room(Plan(file), people, kit) with { HeadCount = 5 }, Compiler.Compile(Plan(file)).Timeline!, new Preferences())
             .Shortages.Select(s => s.Words)];
         Assert.Equal(["Goblet squat needs 3 × 8 kg kettlebell; you have 1"], Short(new StockLine(KitItem.Kettlebell, 1, 8)));
         Assert.Equal("There is enough of everything.", RoomView.Of(

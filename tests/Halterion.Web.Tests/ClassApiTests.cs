@@ -65,6 +65,47 @@ public sealed class ClassApiTests(Studio studio) : IClassFixture<Studio>
     }
 
     [Fact]
+    public async Task The_list_has_each_class_once_what_comes_next_first_with_its_dates()
+    {
+        string Made(string title, string booking) =>
+            $$"""{"title":"{{title}}","slotMinutes":45,"aim":"strength","booking":{"zone":"UTC","headCount":9{{booking}}} }""";
+        var later = await studio.Post("/api/classes", Made("Oar later", ""","startsAt":"2031-05-07T18:00" """));
+        var sooner = await studio.Post("/api/classes", Made("Sooner oar", ""","startsAt":"2030-05-07T18:00" """));
+        await studio.Post("/api/classes", Made("Oar without a date", ""));
+        var again = await studio.Post(
+            $"/api/classes/{later["id"]}/sessions", """{"booking":{"zone":"UTC","headCount":4,"startsAt":"2031-06-07T18:00"}}""");
+
+        // Words of a title in any order; a class with two dates stands there once.
+        var found = await studio.Get("/api/classes?search=oar&dates=true");
+        Assert.Equal(3, (int)found["all"]!);
+        Assert.Equal(["Sooner oar", "Oar later", "Oar without a date"], found["classes"]!.AsArray().Select(c => (string)c!["title"]!));
+        Assert.Equal("Sooner oar", (string?)(await studio.Get("/api/classes?search=oar%20soon"))["classes"]![0]!["title"]);
+        Assert.Equal(0, (int)(await studio.Get("/api/classes?search=oar%20_"))["all"]!);
+        var dates = found["classes"]![1]!["next"]!.AsArray();
+        Assert.Equal(["2031-05-07T18:00", "2031-06-07T18:00"], dates.Select(d => (string)d!["booking"]!["startsAt"]!));
+        Assert.Empty((await studio.Get("/api/classes?search=sooner"))["classes"]![0]!["next"]!.AsArray());
+
+        // All dates of one class and of no other; a removed one is gone from both.
+        var own = await studio.Get($"/api/sessions?of={later["id"]}");
+        Assert.Equal(2, (int)own["all"]!);
+        using var removed = await studio.CreateClient().DeleteAsync($"/api/sessions/{again["id"]}");
+        Assert.Equal(1, (int)(await studio.Get($"/api/sessions?of={later["id"]}"))["all"]!);
+
+        // What the line says of its readiness is what Ready says.
+        var session = sooner["sessions"]![0]!["id"];
+        var standing = await studio.Get($"/api/sessions/{session}/standing");
+        Assert.Equal((false, false), ((bool)standing["ready"]!, (bool)standing["sure"]!));
+        var opened = await studio.OpenFile();
+        var whole = await studio.Get($"/api/classes/{opened}");
+        var first = whole["sessions"]![0]!["id"];
+        var page = await studio.Post($"/api/sessions/{first}/ready", $$"""{"class":{{whole["plan"]!.ToJsonString()}}}""");
+        var line = await studio.Get($"/api/sessions/{first}/standing");
+        Assert.Equal(
+            ((string)page["says"]!, (bool)page["ready"]!, (bool)page["sure"]!),
+            ((string)line["says"]!, (bool)line["ready"]!, (bool)line["sure"]!));
+    }
+
+    [Fact]
     public async Task A_copy_has_a_brief_of_its_own()
     {
         var id = await studio.OpenFile();

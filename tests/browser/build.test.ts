@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { chooseMove, classOf, enter, expect, open, test } from './studio'
+import { chooseMove, classLines, classOf, enter, expect, open, test } from './studio'
 
 test('undo and redo, and swapping a move brings its options', async ({ page, demo }) => {
   await page.goto(`${await classOf(demo, 'Full moon circuit')}/build`)
@@ -82,5 +82,5 @@ test('a file comes back to the byte, and a broken one names every fault and chan
   await expect(page.getByRole('alert')).toContainText('“broken.json” could not be opened. Nothing was changed.')
   await expect(page.getByRole('alert')).toContainText('Booked time')
   await expect(page.getByRole('alert')).toContainText('Block 3, round')
-  await expect(page.getByRole('region', { name: 'All classes' }).getByRole('listitem')).toHaveCount(1)
+  await expect(classLines(page)).toHaveCount(1)
 })

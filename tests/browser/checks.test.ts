@@ -46,7 +46,7 @@ test('the class that has a dozen problems is mended to “ready” with clicks a
   await page.goto(`${address}/room`)
   await page.getByRole('button', { name: 'Add all suggestions' }).click()
   await expect(page.getByText(/everyone has an option|not enough of/)).toBeVisible()
-  await page.getByRole('button', { name: 'Kit', exact: true }).click()
+  await page.getByRole('tab', { name: 'Kit', exact: true }).click()
   for (let i = 0; i < 4; i++) {
     const out = page.getByRole('button', { name: 'Ways to fix it' }).first()
     if (!(await out.isVisible())) break

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { classOf, expect, pick, test } from './studio'
+import { allFindings, classOf, expect, pick, test } from './studio'
 
 /** What has the focus, by its role's name; "page" where it has fallen to the page. */
 const focused = (page: Page) =>
@@ -69,6 +69,7 @@ test('what was pressed may go: the focus stays on the screen, and keys go on wor
   await here('the keys')
   // A repair that is taken is gone, and so is the finding that is accepted.
   const findings = page.getByRole('region', { name: 'Checks' })
+  await allFindings(page)
   await findings
     .getByRole('button', { name: /^Make it fit/ })
     .first()
@@ -100,23 +101,24 @@ test('what was pressed may go: the focus stays on the screen, and keys go on wor
 
   // A menu sets nothing by an arrow key, and gives the focus back.
   await page.goto(`${demo.address}/rooms`)
-  const kit = page.getByRole('list', { name: /^Kit list of/ }).first()
-  await expect(kit.getByRole('listitem').first()).toBeVisible()
-  const lines = await kit.getByRole('listitem').count()
+  const kit = page.getByRole('table', { name: /^Kit list of/ }).first()
+  const kinds = kit.getByRole('rowheader')
+  await expect(kinds.first()).toBeVisible()
+  const lines = await kinds.count()
   await page
     .getByRole('button', { name: /^Add kit to/ })
     .first()
     .focus()
   await page.keyboard.press('ArrowDown')
   await page.keyboard.press('Escape')
-  expect(await kit.getByRole('listitem').count()).toBe(lines)
+  expect(await kinds.count()).toBe(lines)
   const adds = (await page
     .getByRole('button', { name: /^Add kit to/ })
     .first()
     .textContent())!.split(':')[0]!
   await pick(page, adds, 'knee pads')
-  await expect(kit.getByRole('listitem')).toHaveCount(lines + 1)
-  await expect(kit.getByRole('listitem').last().locator('input').first()).toBeFocused()
+  await expect(kinds).toHaveCount(lines + 1)
+  await expect(kit.getByRole('row').last().locator('input').first()).toBeFocused()
 })
 
 test('a new class begins in its title; the first Tab of a screen skips the menu', async ({ page, studio }) => {

@@ -1,11 +1,12 @@
 import { readFileSync } from 'node:fs'
-import { addBlock, chooseMove, classOf, enter, expect, open, test, pick } from './studio'
+import { addBlock, chooseMove, classLines, classOf, enter, expect, more, open, test, pick } from './studio'
 
 test('a class is copied with a brief of its own, removed, and put back', async ({ page, demo }) => {
   await page.goto(demo.address)
-  const line = page.getByRole('region', { name: 'Coming up' }).getByRole('listitem')
-  await expect(line).toHaveCount(4)
-  await line.filter({ hasText: 'Full moon circuit' }).getByRole('link', { name: 'Make a copy' }).click()
+  const line = classLines(page)
+  await expect(line.first()).toBeVisible()
+  const before = await line.count()
+  await more(page, 'Full moon circuit', 'Make a copy')
   await expect(page.getByLabel('Title')).toHaveValue('Full moon circuit, 2')
   await page.getByLabel('Title').fill('New moon circuit')
   await enter(page.getByLabel('Room booked for'), '30')
@@ -13,11 +14,11 @@ test('a class is copied with a brief of its own, removed, and put back', async (
   await expect(page.getByTestId('verdict')).toHaveText('3 min 42 s to spare')
 
   await page.getByRole('link', { name: 'Classes' }).click()
-  await expect(line).toHaveCount(5)
-  await line.filter({ hasText: 'New moon' }).getByRole('button', { name: 'Remove' }).click()
-  await expect(line).toHaveCount(4)
+  await expect(line).toHaveCount(before + 1)
+  await more(page, 'New moon circuit', 'Remove the class and all its dates')
+  await expect(line).toHaveCount(before)
   await page.getByRole('button', { name: 'Undo' }).click()
-  await expect(line).toHaveCount(5)
+  await expect(line).toHaveCount(before + 1)
 })
 
 test('a class file is opened by dropping it on the page', async ({ page, studio }) => {
@@ -138,4 +139,41 @@ test('people are added, changed, exported and erased', async ({ page, demo }) =>
   await page.goto(`${await classOf(demo, 'Six around the loft, first time')}/log`)
   await expect(page.getByText('12 of 14 came')).toHaveCount(0)
   await expect(page.getByText('11 of 13 came')).toBeVisible()
+})
+
+test('each class stands in the list once, with what it needs to be ready, and its dates beneath it', async ({
+  page,
+  demo,
+}) => {
+  await page.goto(demo.address)
+  const line = classLines(page)
+  await expect(line.first()).toContainText('Six around the loft')
+  const titles = await line
+    .getByRole('link')
+    .filter({ hasText: /^[A-Z]/ })
+    .allTextContents()
+  expect(new Set(titles).size).toBe(titles.length)
+  const moon = line.filter({ hasText: 'Full moon circuit' })
+  await expect(moon.getByRole('link', { name: /^Not ready: \d+ things need fixing first/ })).toBeVisible()
+  await expect(line.first().getByRole('link', { name: /^Ready\./ })).toBeVisible()
+
+  // The dates that were held are one fold away; each leads to its log.
+  const slow = line.filter({ hasText: 'Slow and strong' })
+  await slow.getByText(/^\d+ dates/).click()
+  const dates = slow.getByRole('list', { name: 'Dates of Slow and strong' }).getByRole('listitem')
+  await expect(dates.filter({ hasText: 'people came' }).first()).toBeVisible()
+  const held = await dates.count()
+  await dates.last().getByRole('button', { name: 'Remove' }).click()
+  await expect(dates).toHaveCount(held - 1)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(dates).toHaveCount(held)
+  await dates.last().getByRole('link').click()
+  await expect(page).toHaveURL(/\/log$/)
+
+  // Search is of titles, by any of their words, and says where nothing matches.
+  await page.goto(demo.address)
+  await page.getByLabel('Find a class').fill('moon full')
+  await expect(line).toHaveCount(1)
+  await page.getByLabel('Find a class').fill('nothing like it')
+  await expect(page.getByText('No class title matches. Shorten the search.')).toBeVisible()
 })

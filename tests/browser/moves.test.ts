@@ -143,7 +143,8 @@ test('a move of one’s own is made, used, travels in the class file, and goes o
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
   await page.getByRole('link', { name: 'Cards' }).click()
   const waiting = page.waitForEvent('download')
-  await page.getByRole('link', { name: 'Class file' }).click()
+  await page.getByRole('button', { name: 'Export this class' }).click()
+  await page.getByRole('menuitem', { name: 'Class file' }).click()
   const file = readFileSync(await (await waiting).path())
   expect((JSON.parse(file.toString()) as { moves: { id: string }[] }).moves.map((m) => m.id)).toEqual(['my-mast-squat'])
 

@@ -17,7 +17,8 @@ test('a roster is taken in, a gap closed, a shortage resolved, the floor laid ou
 }) => {
   test.setTimeout(400_000)
   await page.goto(`${demo.address}/people`)
-  await page.getByRole('link', { name: 'Import a table…' }).click()
+  await page.getByRole('button', { name: 'Import, export, booking desk' }).click()
+  await page.getByRole('menuitem', { name: 'Import a table…' }).click()
   const text = page.getByLabel('Or paste and edit it here')
   await text.fill(table(true))
   await page.getByLabel('Who', { exact: true }).selectOption('name')
@@ -67,7 +68,7 @@ test('a roster is taken in, a gap closed, a shortage resolved, the floor laid ou
   ).toContainText('against care note')
 
   // A shortage says its ways out, each tried before.
-  await page.getByRole('button', { name: 'Kit', exact: true }).click()
+  await page.getByRole('tab', { name: 'Kit', exact: true }).click()
   const short = page.getByRole('listitem').filter({ hasText: 'Glute bridge needs 13 mats; you have 12' }).first()
   await short.getByRole('button', { name: 'Ways to fix it' }).click()
   const way = page.getByRole('listitem').filter({ hasText: /^Bring 1 stand-in/ })
@@ -80,7 +81,7 @@ test('a roster is taken in, a gap closed, a shortage resolved, the floor laid ou
   await expect(page.getByText(/stand-in; must not break or roll/)).toBeVisible()
 
   // The floor: keys move a station, undo brings it back; what does not fit says so.
-  await page.getByRole('button', { name: 'Groups and floor' }).click()
+  await page.getByRole('tab', { name: 'Groups and floor' }).click()
   await expect(page.getByText('Everything fits.')).toBeVisible()
   const station = page.getByRole('button', { name: /^Station 1, Bodyweight squat/ })
   const before = await station.getAttribute('aria-label')

@@ -1,4 +1,4 @@
-import { classOf, expect, test } from './studio'
+import { classLines, classOf, expect, test } from './studio'
 
 test('what the server refuses is told from a server that is not there', async ({ page, demo }) => {
   await page.goto(`${await classOf(demo, 'Full moon circuit')}/brief`)
@@ -102,11 +102,15 @@ test('a repair, a swap and a removal that fail say so, and change nothing', asyn
   ).toBeVisible()
   await demo.start(port)
   await page.goto(demo.address)
-  const plans = page.getByRole('region', { name: 'All classes' }).getByRole('listitem')
+  const plans = classLines(page)
   await expect(plans).not.toHaveCount(0)
   const before = await plans.count()
   await page.route('**/api/classes/*', (route) => route.fulfill({ status: 500, body: '{}' }))
-  await plans.first().getByRole('button', { name: 'Remove' }).click()
+  await plans
+    .first()
+    .getByRole('button', { name: /^More for/ })
+    .click()
+  await page.getByRole('menuitem', { name: 'Remove the class and all its dates' }).click()
   await expect(page.getByText('That class could not be removed.')).toBeVisible()
   await expect(plans).toHaveCount(before)
 })

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
-import { addBlock, chooseMove, enter, expect, open, test } from './studio'
+import { addBlock, allFindings, chooseMove, enter, expect, open, test } from './studio'
 
 async function begin(page: Page, address: string, title: string, minutes: number) {
   await page.goto(`${address}/classes/new`)
@@ -43,7 +43,8 @@ async function takeAlong(page: Page, title: string) {
     expect(pdf.match(/\/Type\s*\/Page\b/g), format).toHaveLength(1)
   }
   const waiting = page.waitForEvent('download')
-  await page.getByRole('link', { name: 'Class file' }).click()
+  await page.getByRole('button', { name: 'Export this class' }).click()
+  await page.getByRole('menuitem', { name: 'Class file' }).click()
   const file = await (await waiting).path()
   await page.getByRole('link', { name: 'Classes', exact: true }).click()
   await page
@@ -52,7 +53,8 @@ async function takeAlong(page: Page, title: string) {
   await expect(page.getByTestId('verdict')).toHaveText(verdict!)
   const again = page.waitForEvent('download')
   await page.getByRole('link', { name: 'Cards' }).click()
-  await page.getByRole('link', { name: 'Class file' }).click()
+  await page.getByRole('button', { name: 'Export this class' }).click()
+  await page.getByRole('menuitem', { name: 'Class file' }).click()
   expect(readFileSync(await (await again).path())).toEqual(readFileSync(file))
 }
 
@@ -85,6 +87,7 @@ test('on the minute: a target that does not fit is found and mended', async ({ p
   await open(page, 'station', 'Hip hinge')
   await enter(dose(page, 'Hip hinge'), '30 @ 2-0-1-0')
   const findings = page.getByRole('region', { name: 'Checks' })
+  await allFindings(page)
   await expect(findings).toContainText('30 reps takes 90 s, but the bell rings after 60 s.')
   await page.getByRole('button', { name: '30 reps → 20 reps' }).click()
   await expect(dose(page, 'Hip hinge')).toHaveValue('20 @ 2-0-1-0')
@@ -286,6 +289,7 @@ test('an impossible fit says what stands in the way; a finding is left with a re
   await page.getByRole('button', { name: 'Make it fit 5 min…' }).click()
   await expect(page.getByText('Your limits leave it')).toContainText('Shortest rest (15 s)')
   const findings = page.getByRole('region', { name: 'Checks' })
+  await allFindings(page)
   const finding = findings.getByRole('listitem').filter({ hasText: /The class is .* over its/ })
   await finding.getByRole('button', { name: 'Accept as is…' }).click()
   await finding.getByLabel('Reason').fill('the room is free afterwards')

@@ -213,8 +213,24 @@ export async function open(page: Page, what: 'station' | 'block', name: string) 
 }
 
 /** Adds a ready block to the class. */
+/** The classes of the list. */
+export const classLines = (page: Page) => page.locator('ul[aria-label^="Classes"] > li')
+
+/** What is in the menu of a class in the list. */
+export async function more(page: Page, title: string, words: string) {
+  await page.getByRole('button', { name: `More for ${title}`, exact: true }).click()
+  await page.getByRole('menuitem', { name: words }).click()
+}
+
+/** Beside the class the worst finding is told; the others are unfolded. */
+export async function allFindings(page: Page) {
+  const rest = page.getByRole('region', { name: 'Checks' }).locator('summary', { hasText: /^\d+ more: / })
+  await expect(rest).toBeVisible()
+  if (!(await rest.locator('..').evaluate((fold) => (fold as HTMLDetailsElement).open))) await rest.click()
+}
+
 export async function addBlock(page: Page, name: string) {
-  const fold = page.getByRole('button', { name: '+ Add a block' })
+  const fold = page.getByRole('button', { name: /^(\+ Add a block|More kinds of block)$/ })
   const ready = page.getByRole('button', { name: `+ ${name}`, exact: true }).first()
   await expect(fold.or(ready).first()).toBeVisible()
   if (await fold.isVisible()) await fold.click()

@@ -91,8 +91,9 @@ test('six stations of straight sets with falling targets, hold and pulses, in un
   studio,
 }) => {
   const hand = await newClass(page, studio.address)
+  await hand.click(page.getByRole('button', { name: 'More kinds of block' }))
   await hand.click(ready(page, 'Straight sets'))
-  await hand.click(page.getByRole('button', { name: 'Add from a list to Straight sets' }))
+  await hand.click(page.getByRole('button', { name: 'Paste a list of moves to Straight sets' }))
   await expect(page.getByLabel('One move per line')).toBeFocused()
   for (const name of ['split squat', 'hip hinge', 'side lunge', 'glute bridge', 'sumo squat']) {
     await hand.type(name)

@@ -14,9 +14,12 @@ namespace Halterion.Core.Planning;
 /// <summary>A ready block to begin from.</summary>
 /// <param name="Group">What one wants it for, such as "Sets".</param>
 /// <param name="Words">What it makes.</param>
+/// <param name="Also">What else the trade calls it: looked for, not shown.</param>
 /// <param name="Moves">The moves that stand for it in a picture.</param>
 /// <param name="Block">A block of the plan language.</param>
-public sealed record Starter(string Name, string Group, string Words, ImmutableArray<MoveId> Moves, JsonObject Block);
+/// <param name="First">How it is called where an empty class offers its first blocks; null: it is not among them.</param>
+public sealed record Starter(
+    string Name, string Group, string Words, string Also, ImmutableArray<MoveId> Moves, JsonObject Block, string? First = null);
 
 /// <summary>A ready station for a move, with the options the ladders propose and the reasons for them.</summary>
 /// <param name="Station">A station of the plan language.</param>
@@ -62,13 +65,15 @@ public sealed class Starters(MoveLibrary moves, Preferences preferences)
 
     /// <summary>A ready block as the data has it: its fields in the plan language, its moves, and what they are given.</summary>
     /// <param name="Name">What it is called among the others.</param>
+    /// <param name="Also">What else the trade calls it.</param>
+    /// <param name="First">How it is called among the first blocks of an empty class.</param>
     /// <param name="Dose">In the trade's short form; null: as is usual for each move.</param>
     /// <param name="Rest">Seconds between rounds or sets of one who rests fully.</param>
     /// <param name="Layered">Each station comes in a round after the one before it, and stays.</param>
     /// <param name="Taught">Each station is shown first, the usual fault is said at the second, and the last is done with a band.</param>
     private sealed record Template(
-        string Name, string Group, string Words, JsonObject Block, ImmutableArray<string>? Moves = null, string? Dose = null,
-        int? Rest = null, bool Layered = false, bool Taught = false);
+        string Name, string Group, string Words, string Also, JsonObject Block, ImmutableArray<string>? Moves = null, string? Dose = null,
+        int? Rest = null, bool Layered = false, bool Taught = false, string? First = null);
 
     private static readonly ImmutableArray<Template> Templates = DataFile.Read<ImmutableArray<Template>>("starters");
 
@@ -79,7 +84,8 @@ public sealed class Starters(MoveLibrary moves, Preferences preferences)
         block = t.Layered ? Layered(block) : t.Taught ? Taught(block) : block;
         block = t.Rest is { } rest ? Rested(block, rest) : block;
         return new Starter(
-            t.Name, t.Group, t.Words, [.. block.Stations.Select(s => s.Main.Move).Distinct().Take(3)], PlanWriter.Of(block));
+            t.Name, t.Group, t.Words, t.Also, [.. block.Stations.Select(s => s.Main.Move).Distinct().Take(3)], PlanWriter.Of(block),
+            t.First);
     });
 
     /// <summary>A block of the data, still without stations.</summary>

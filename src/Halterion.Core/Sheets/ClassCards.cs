@@ -103,12 +103,16 @@ public sealed record ClassCards(
             PlanWords.Targets(station, block),
             [.. station.Options.OrderBy(o => Array.IndexOf(order, o.Tier)).Select(o => new CardOption(
                 o.Tier,
-                PlanWords.Option(o, station, plan.Moves, preferences),
+                ForPeople(o, PlanWords.Option(o, station, plan.Moves, preferences)),
                 Drawn(o)))],
             move.Path,
             [.. setUp.Select(m => m.Words)],
             [.. setUp.Select(m => m.Drawn).OfType<DrawnMeasure>()]);
     }
+
+    /// <summary>An option as those read it who are to do it: a tempo in words.</summary>
+    private static string ForPeople(Option option, string words) =>
+        option.Manner.Tempo is { } tempo ? words.Replace($"tempo {tempo}", PlanWords.Said(tempo), StringComparison.Ordinal) : words;
 
     private static IEnumerable<(string Words, DrawnMeasure? Drawn)> SetUp(
         Move move, Station station, Figure? figure, Preferences preferences, Stature shortest, Stature tallest)

@@ -11,11 +11,13 @@ namespace Halterion.Core.Sheets;
 
 /// <summary>A station on the run sheet.</summary>
 /// <param name="Figure">Of the main option; null for a move that has none.</param>
+/// <param name="Main">The main option with its stance, weight and hand.</param>
+/// <param name="Instead">Alternatives, for care or other kit.</param>
 /// <param name="Lies">The kit that lies there; empty without any.</param>
 /// <param name="Begins">Who begins there in a rotation, by the names they are called; empty elsewhere.</param>
 public sealed record SheetStation(
-    PlaceId Id, string Name, string Target, ImmutableArray<string> Harder, string Main, ImmutableArray<string> Easier, Figure? Figure,
-        string Lies = "", string Begins = "");
+    PlaceId Id, string Name, string Target, ImmutableArray<string> Harder, string Main, ImmutableArray<string> Easier,
+    ImmutableArray<string> Instead, Figure? Figure, string Lies = "", string Begins = "");
 
 /// <summary>A block on the run sheet.</summary>
 /// <param name="At">Clock time where the class is booked, else the time from its start.</param>
@@ -61,8 +63,8 @@ public sealed record RunSheet(
     {
         var blocks = plan.Blocks.Select((block, i) => Block(plan, timeline, block, i, startsAt, preferences)).ToImmutableArray();
 
-        // Lines as set: a heading and its rule, then two lines a station.
-        var lines = blocks.Sum(b => 3 + b.Lines.Length + 2 * b.Stations.Length);
+        // Lines as set: a heading and its rule, then two lines a station, three where its main option has to be described.
+        var lines = blocks.Sum(b => 3 + b.Lines.Length + b.Stations.Sum(s => s.Main == s.Name ? 2 : 3));
         var density = lines <= 40 ? Density.Roomy : lines <= 60 ? Density.Normal : lines <= 95 ? Density.Tight : Density.Tightest;
         return new RunSheet(
             plan.Title,
@@ -156,7 +158,8 @@ public sealed record RunSheet(
         var figure = OptionFigure.Of(
             plan.Moves.Find(station.Main.Move)!, station.Main.Manner, plan.Moves, felt: false, side: station.OnlySide);
         return new SheetStation(
-            station.Id, station.Name, PlanWords.Targets(station, block), Of(Tier.Harder), Of(Tier.Main)[0], Of(Tier.Easier), figure);
+            station.Id, station.Name, PlanWords.Targets(station, block), Of(Tier.Harder), Of(Tier.Main)[0], Of(Tier.Easier), Of(Tier.Instead),
+            figure);
     }
 }
 

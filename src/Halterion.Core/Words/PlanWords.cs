@@ -80,7 +80,7 @@ public static class PlanWords
         var last = Part(part, Math.Min(told.Length, rounds) - 1);
         var extra = new List<string?>
         {
-            part.OwnTempo is { } tempo ? $"at {tempo}" : null,
+            part.OwnTempo is { } tempo ? $"tempo {tempo}" : null,
             part.Style switch
             {
                 RepStyle.OneAndAHalf => "one-and-a-half",
@@ -224,6 +224,22 @@ public static class PlanWords
 
     /// <summary>A tier as it is called: "alternative" for what a file names instead.</summary>
     public static string Of(Tier tier) => tier == Tier.Instead ? "alternative" : tier.ToString().ToLowerInvariant();
+
+    /// <summary>A tempo for people who do not read it in figures: "3 s down, 1 s hold, up fast".</summary>
+    public static string Said(Tempo tempo)
+    {
+        var fast = tempo.Text.Split('-');
+        string Way(int phase, decimal seconds, string way) => fast[phase] == "X" ? $"{way} fast"
+            : string.Create(CultureInfo.InvariantCulture, $"{seconds:0.##} s {way}");
+        string?[] phases =
+        [
+            tempo.Lower > 0 ? Way(0, tempo.Lower, "down") : null,
+            tempo.Pause > 0 ? Way(1, tempo.Pause, "hold") : null,
+            tempo.Lift > 0 ? Way(2, tempo.Lift, "up") : null,
+            tempo.Top > 0 ? Way(3, tempo.Top, "at the top") : null,
+        ];
+        return string.Join(", ", phases.OfType<string>());
+    }
 
     /// <summary>How the instructor stands to show something; null where nothing is said.</summary>
     public static string? From(Viewpoint? view) => view switch

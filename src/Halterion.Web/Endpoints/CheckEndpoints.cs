@@ -25,6 +25,12 @@ public sealed record SessionFindings(
     ImmutableArray<Finding> Findings, ImmutableArray<RepairOffer> Offers, bool Ready, bool Sure, HardestMoment? Hardest,
     int Untried = 0);
 
+/// <summary>Whether the class of a session, as it was saved last, can be led on it: for a line of the list.</summary>
+/// <param name="Ready">Nothing is left that must not stay so.</param>
+/// <param name="Sure">It is ready, all of it is known, and the booked time is used.</param>
+/// <param name="Says">The same in words.</param>
+public sealed record SessionStanding(bool Ready, bool Sure, string Says);
+
 /// <summary>What is accepted as it is for a session.</summary>
 /// <param name="Revision">If-Match carries it with the next change.</param>
 public sealed record SessionWaivers(ImmutableArray<Waiver> Waivers, int Revision);
@@ -41,6 +47,7 @@ internal static class CheckEndpoints
         var session = routes.MapGroup("/api/sessions/{id:guid}").WithTags("Checks");
         session.MapPost("/checks", Check).Takes<ClassRequest>().ProducesProblem(404).WithName("checkSession");
         session.MapPost("/ready", Ready).Takes<ClassRequest>().ProducesProblem(404).WithName("ready");
+        session.MapGet("/standing", Stands).ProducesProblem(404).WithName("standing");
         session.MapGet("/waivers", Waivers).ProducesProblem(404).WithName("waivers");
         session.MapPut("/waivers", Waive).Takes<SessionWaiver>().Revised().WithName("waive");
         session.MapGet("/ticks", Ticks).ProducesProblem(404).WithName("ticks");
@@ -84,6 +91,23 @@ internal static class CheckEndpoints
     {
         var (ready, _, problem) = rooms.Read(id, body, r => r.Class);
         return ready is null ? problem! : TypedResults.Ok(checks.View(ready));
+    }
+
+    private static Results<Ok<SessionStanding>, ProblemHttpResult> Stands(
+        Guid id, Sessions sessions, Classes classes, SessionRooms rooms, SessionChecks checks, Evaluator evaluator)
+    {
+        if (sessions.Find(id) is not { } session || classes.Find(session.ClassId) is not { } stored)
+        {
+            return Problems.NotFound("session");
+        }
+
+        if (evaluator.Evaluate(stored.Plan) is not { Plan: { } plan, Timeline: { } timeline })
+        {
+            return TypedResults.Ok(new SessionStanding(false, false, "Not ready: some entries do not work yet."));
+        }
+
+        var view = checks.View(rooms.ReadyOf(plan, timeline, session));
+        return TypedResults.Ok(new SessionStanding(view.Ready, view.Sure, view.Says));
     }
 
     private static Results<Ok<SessionWaivers>, ProblemHttpResult> Waivers(Guid id, Sessions sessions, Rooms rooms, HttpContext http)

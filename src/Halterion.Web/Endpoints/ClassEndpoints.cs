@@ -28,10 +28,15 @@ public sealed record ClassView(
 /// <param name="Plan">As it now stands, where ids were added to what was sent.</param>
 public sealed record SavedClass(int Version, JsonElement? Plan = null);
 
-/// <summary>A class in the list of plans.</summary>
+/// <summary>A class in the list.</summary>
+/// <param name="Held">On how many dates it was led or logged.</param>
+/// <param name="ToCome">How many dates are still to come.</param>
+/// <param name="Next">The one under way and those to come, three at most, where dates were asked for.</param>
+/// <param name="Last">The last date it was held on, where dates were asked for and it was.</param>
 /// <param name="CopyOf">The title of the class it was copied from.</param>
 public sealed record ClassSummary(
-    Guid Id, string Title, DateTimeOffset SavedAt, string Length, string Verdict, int Held, int ToCome, string? CopyOf = null);
+    Guid Id, string Title, DateTimeOffset SavedAt, string Length, string Verdict, int Held, int ToCome,
+    ImmutableArray<SessionSummary> Next, SessionSummary? Last = null, string? CopyOf = null);
 
 /// <summary>A window of the plans.</summary>
 /// <param name="All">How many there are in all.</param>
@@ -41,6 +46,9 @@ internal static class ClassEndpoints
 {
     private const int Window = 50;
     private const int LargestWindow = 2000;
+
+    /// <summary>So many dates to come stand with a class in the list; the rest is a number.</summary>
+    private const int NextDates = 3;
 
     public static void MapClasses(this IEndpointRouteBuilder routes)
     {
@@ -58,8 +66,9 @@ internal static class ClassEndpoints
             .ProducesProblem(413).ProducesProblem(415).ProducesProblem(422).WithName("openClassFile");
     }
 
-    /// <summary>A window of the plans, the one saved last first.</summary>
-    private static Results<Ok<ClassList>, ProblemHttpResult> List(string? search, int? skip, int? take, Classes store)
+    /// <summary>A window of the classes: what is under way, what comes next, then what was saved last.</summary>
+    private static Results<Ok<ClassList>, ProblemHttpResult> List(
+        string? search, int? skip, int? take, bool? dates, Classes store, Sessions sessions)
     {
         if (Windows.Fault(skip, take, LargestWindow) is { } fault)
         {
@@ -76,9 +85,14 @@ internal static class ClassEndpoints
                 Lengths.Verdict(l.OverSeconds),
                 l.Held,
                 l.ToCome,
+                dates == true ? Lines(sessions, held: false, NextDates, l.Id) : [],
+                dates == true ? Lines(sessions, held: true, 1, l.Id).FirstOrDefault() : null,
                 l.CopyOf))],
             all));
     }
+
+    private static ImmutableArray<SessionSummary> Lines(Sessions sessions, bool held, int most, Guid of) =>
+        [.. sessions.List(held, 0, most, of).Lines.Select(SessionEndpoints.Summary)];
 
     private static Results<Ok<ClassView>, ProblemHttpResult> Create(
         Body<NewClass> body,

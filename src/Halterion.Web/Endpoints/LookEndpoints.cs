@@ -56,7 +56,8 @@ public sealed record LookPart(
     RepairOffers? Offers = null);
 
 /// <param name="Ready">Nothing is left that must not stay so.</param>
-public sealed record LookChecks(ImmutableArray<Finding> Findings, bool Ready, HardestMoment? Hardest);
+/// <param name="Sure">It is ready, all of it is known, and the booked time is used.</param>
+public sealed record LookChecks(ImmutableArray<Finding> Findings, bool Ready, bool Sure, HardestMoment? Hardest);
 
 internal static class LookEndpoints
 {
@@ -115,7 +116,8 @@ internal static class LookEndpoints
             var held = request.Booking is { } booking ? session with { Booking = SessionEndpoints.Stored(booking) } : session;
             var found = checks.Of(rooms.ReadyOf(plan, timeline, held));
             var hardest = ClassMeasure.Of(found.Review).Hardest;
-            await Say(known with { Checks = new LookChecks(found.Findings, CheckEndpoints.IsReady(found.Findings), hardest) });
+            var (ready, sure) = (CheckEndpoints.IsReady(found.Findings), ReadyView.IsSure(found.Review, found.Findings));
+            await Say(known with { Checks = new LookChecks(found.Findings, ready, sure, hardest) });
         }
 
         if (request.Figures)

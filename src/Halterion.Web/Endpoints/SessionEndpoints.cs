@@ -57,18 +57,21 @@ internal static class SessionEndpoints
     }
 
     /// <summary>What is under way and to come, the next first; or what was held, the last first.</summary>
-    private static Results<Ok<SessionList>, ProblemHttpResult> List(bool? held, int? skip, int? take, Sessions store)
+    /// <remarks><c>of</c>: only those of one class.</remarks>
+    private static Results<Ok<SessionList>, ProblemHttpResult> List(bool? held, int? skip, int? take, Guid? of, Sessions store)
     {
         if (Windows.Fault(skip, take, LargestWindow) is { } fault)
         {
             return fault;
         }
 
-        var (lines, all) = store.List(held ?? false, skip ?? 0, take ?? Window);
-        return TypedResults.Ok(new SessionList([.. lines.Select(l => new SessionSummary(
-            l.Id, l.ClassId, l.Title, new Booking(l.Zone, l.HeadCount, l.StartsAt), StatusOf(l),
-            Lengths.Of(l.Seconds), Lengths.Verdict(l.OverSeconds), l.Came, l.CopyOf, l.StartedAt))], all));
+        var (lines, all) = store.List(held ?? false, skip ?? 0, take ?? Window, of);
+        return TypedResults.Ok(new SessionList([.. lines.Select(Summary)], all));
     }
+
+    internal static SessionSummary Summary(SessionLine l) => new(
+        l.Id, l.ClassId, l.Title, new Booking(l.Zone, l.HeadCount, l.StartsAt), StatusOf(l),
+        Lengths.Of(l.Seconds), Lengths.Verdict(l.OverSeconds), l.Came, l.CopyOf, l.StartedAt);
 
     private static string StatusOf(SessionLine line) =>
         line.Logged ? "logged" : line.UnderWay ? "running" : line.StartedAt is null ? "planned" : "led";

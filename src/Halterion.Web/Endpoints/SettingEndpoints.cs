@@ -21,6 +21,8 @@ internal static class SettingEndpoints
     {
         var settings = routes.MapGroup("/api/settings").WithTags("Settings");
         settings.MapGet("/", (Settings store) => TypedResults.Ok(View(store))).WithName("settings");
+        settings.MapGet("/heard", (Settings store, Evaluator evaluator) => TypedResults.Ok(CallPreview.Of(evaluator, store.Preferences())))
+            .WithName("heard");
         settings.MapGet("/preferences", (Settings store, HttpContext http) =>
         {
             http.Tagged(store.Revisions().Preferences);

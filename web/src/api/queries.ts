@@ -17,19 +17,11 @@ export const useOwnIds = () =>
 /** The roster, by name. */
 export const usePeople = () => useQuery({ queryKey: ['people'], queryFn: () => answer(api.GET('/api/people')) })
 
-/** A window of the plans, the one saved last first. */
-export const useClasses = (search = '', take = 50) =>
+/** A window of the classes, what comes next first; with their next dates and the last one where those are asked for. */
+export const useClasses = (search = '', take = 50, dates = false) =>
   useQuery({
-    queryKey: ['classes', search, take],
-    queryFn: () => answer(api.GET('/api/classes', { params: { query: { search: search || undefined, take } } })),
-    placeholderData: keepPreviousData,
-  })
-
-/** A window of what is to come, or of what was held. */
-export const useSessions = (held: boolean, take = 20) =>
-  useQuery({
-    queryKey: ['sessions', held, take],
-    queryFn: () => answer(api.GET('/api/sessions', { params: { query: { held, take } } })),
+    queryKey: ['classes', search, take, dates],
+    queryFn: () => answer(api.GET('/api/classes', { params: { query: { search: search || undefined, take, dates } } })),
     placeholderData: keepPreviousData,
   })
 

@@ -1028,6 +1028,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/settings/heard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["heard"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/settings/preferences": {
         parameters: {
             query?: never;
@@ -1630,6 +1646,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["ready"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{id}/standing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["standing"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2571,7 +2603,7 @@ export interface components {
             spanWords?: string[];
             breakdown?: components["schemas"]["Breakdown"];
         };
-        /** @description A class in the list of plans. */
+        /** @description A class in the list. */
         ClassSummary: {
             /** Format: uuid */
             id: string;
@@ -2580,10 +2612,19 @@ export interface components {
             savedAt: string;
             length: string;
             verdict: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description On how many dates it was led or logged.
+             */
             held: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many dates are still to come.
+             */
             toCome: number;
+            /** @description The one under way and those to come, three at most, where dates were asked for. */
+            next: components["schemas"]["SessionSummary"][];
+            last?: null | components["schemas"]["SessionSummary"];
             /** @description The title of the class it was copied from. */
             copyOf?: null | string;
         };
@@ -3317,6 +3358,12 @@ export interface components {
         Health: {
             status: string;
         };
+        /** @description Something that would be said, and when. */
+        HeardCall: {
+            /** @description The time from the start of the example, such as "0:35". */
+            at: string;
+            text: string;
+        };
         /** @description Somebody's heart, for whoever leads. */
         Heart: {
             person: components["schemas"]["PersonId"];
@@ -3625,6 +3672,8 @@ export interface components {
             findings: components["schemas"]["Finding"][];
             /** @description Nothing is left that must not stay so. */
             ready: boolean;
+            /** @description It is ready, all of it is known, and the booked time is used. */
+            sure: boolean;
             hardest: null | components["schemas"]["HardestMoment"];
         };
         /** @description One thing that is known of a class. They come as they are known, a line of JSON each: what is on the screen first, what takes long last. */
@@ -4901,6 +4950,10 @@ export interface components {
         RoomView: {
             /** @description Such as "14 people, 11 stations: 1 gap, 2 shortages". */
             summary: string;
+            /** @description Whether there is enough of all kit; empty where something is short, or nothing is known. */
+            kitSays: string;
+            /** @description There is enough of everything, and all of it is known. */
+            kitEnough: boolean;
             /** @description Nothing is cheaper. */
             exact: boolean;
             people: components["schemas"]["RoomPerson"][];
@@ -5239,6 +5292,8 @@ export interface components {
             offers: components["schemas"]["RepairOffer"][];
             /** @description Nothing is left that must not stay so. */
             ready: boolean;
+            /** @description It is ready, all of it is known, and the booked time is used. */
+            sure: boolean;
             hardest: null | components["schemas"]["HardestMoment"];
             /**
              * Format: int32
@@ -5281,6 +5336,15 @@ export interface components {
              * @description If-Match carries it with the next change.
              */
             revision: number;
+        };
+        /** @description Whether the class of a session, as it was saved last, can be led on it: for a line of the list. */
+        SessionStanding: {
+            /** @description Nothing is left that must not stay so. */
+            ready: boolean;
+            /** @description It is ready, all of it is known, and the booked time is used. */
+            sure: boolean;
+            /** @description The same in words. */
+            says: string;
         };
         /** @description A session in a list. */
         SessionSummary: {
@@ -5404,8 +5468,11 @@ export interface components {
             name: string;
             target: string;
             harder: string[];
+            /** @description The main option with its stance, weight and hand. */
             main: string;
             easier: string[];
+            /** @description Alternatives, for care or other kit. */
+            instead: string[];
             figure: null | components["schemas"]["Figure"];
             /**
              * @description The kit that lies there; empty without any.
@@ -5535,9 +5602,13 @@ export interface components {
             group: string;
             /** @description What it makes. */
             words: string;
+            /** @description What else the trade calls it: looked for, not shown. */
+            also: string;
             /** @description The moves that stand for it in a picture. */
             moves: string[];
             block: components["schemas"]["PlanBlock"];
+            /** @description How it is called where an empty class offers its first blocks; null: it is not among them. */
+            first?: null | string;
         };
         /** @description What a move asks beside what its poses show, in the scales of the demand (added before they bend towards 5). [M] Stated. */
         StatedAsks: {
@@ -7891,6 +7962,7 @@ export interface operations {
                 search?: string;
                 skip?: number;
                 take?: number;
+                dates?: boolean;
             };
             header?: never;
             path?: never;
@@ -8226,6 +8298,7 @@ export interface operations {
                 held?: boolean;
                 skip?: number;
                 take?: number;
+                of?: string;
             };
             header?: never;
             path?: never;
@@ -8963,6 +9036,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SettingsView"];
+                };
+            };
+        };
+    };
+    heard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeardCall"][];
                 };
             };
         };
@@ -11413,6 +11506,37 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    standing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionStanding"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

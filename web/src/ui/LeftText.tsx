@@ -3,6 +3,8 @@ import type { ComponentProps } from 'react'
 
 interface Props extends Pick<ComponentProps<typeof TextInput>, 'size' | 'w' | 'placeholder'> {
   label: string
+  /** Where the label is not shown. */
+  hideLabel?: boolean
   value: string
   most: number
   /** Something must stand there: an emptied one comes back. */
@@ -11,10 +13,12 @@ interface Props extends Pick<ComponentProps<typeof TextInput>, 'size' | 'w' | 'p
 }
 
 /** A text that is taken by leaving its field, without the blanks around it; Escape gives the old back. */
-export function LeftText({ value, most, needed, onChange, ...rest }: Props) {
+export function LeftText({ label, hideLabel, value, most, needed, onChange, ...rest }: Props) {
   return (
     <TextInput
       key={value}
+      label={hideLabel ? undefined : label}
+      aria-label={hideLabel ? label : undefined}
       defaultValue={value}
       maxLength={most}
       onKeyDown={(event) => {

@@ -143,6 +143,7 @@ function Occasions() {
       )
       await queries.invalidateQueries({ queryKey: ['class', id] })
       void queries.invalidateQueries({ queryKey: ['sessions'] })
+      void queries.invalidateQueries({ queryKey: ['classes'] })
       void navigate(`/classes/${id}/on/${added.id}/brief`)
     } catch (error) {
       setTrouble(troubleWords(error))

@@ -1,4 +1,5 @@
 import { Button, NativeSelect, TextInput } from '@mantine/core'
+import type { ReactNode } from 'react'
 import { useContext, useId, useState } from 'react'
 import type { PlanBlock, Schemas } from '../../api/client'
 import { many } from '../../ui/words'
@@ -43,7 +44,7 @@ const fits = (text: string, looked: string) =>
     .every((word) => text.toLowerCase().includes(word))
 
 /** What a class is put together from: ready blocks by what one wants, one's own templates, and what there is already. */
-export function AddBlock({ autoOpen }: { autoOpen: boolean }) {
+export function AddBlock({ empty }: { empty: boolean }) {
   const { plan } = useClassEditor()
   const bench = useBenchContext()
   const copied = useContext(CopiedContext)
@@ -55,8 +56,7 @@ export function AddBlock({ autoOpen }: { autoOpen: boolean }) {
   const [unfolded, setUnfolded] = useState(false)
   const [looked, setLooked] = useState('')
   const full = plan.blocks.length >= MOST_BLOCKS
-  const open = unfolded || autoOpen
-  const found = starters.filter((s) => fits(`${s.name} ${s.group} ${s.words}`, looked.trim()))
+  const found = starters.filter((s) => fits(`${s.name} ${s.group} ${s.words} ${s.also}`, looked.trim()))
   const groups = [...new Set(found.map((s) => s.group))]
   const main = plan.blocks.filter((b) => b.format !== 'talk' && b.phase !== 'warmup' && b.phase !== 'cooldown')
   const put = (blocks: PlanBlock[]) => {
@@ -65,7 +65,16 @@ export function AddBlock({ autoOpen }: { autoOpen: boolean }) {
     add(blocks)
   }
 
-  if (!open) {
+  if (!unfolded && empty)
+    return (
+      <FirstBlocks starters={starters} trouble={ready.error} onAdd={(block) => put([block])}>
+        <Button id="add-block" variant="default" onClick={() => setUnfolded(true)} title="B">
+          More kinds of block
+        </Button>
+        {copied?.kind === 'blocks' && <PasteBlocks count={copied.items.length} onPaste={() => bench.paste()} />}
+      </FirstBlocks>
+    )
+  if (!unfolded) {
     return (
       <section className={css.adding} aria-label="Add a block">
         <Button id="add-block" variant="default" disabled={full} onClick={() => setUnfolded(true)} title="B">
@@ -84,7 +93,7 @@ export function AddBlock({ autoOpen }: { autoOpen: boolean }) {
           size="xs"
           aria-label="Find a ready-made block"
           placeholder="e.g. rotation, drop set, stretch"
-          autoFocus={unfolded}
+          autoFocus
           value={looked}
           onChange={(event) => setLooked(event.currentTarget.value)}
           onKeyDown={(event) => {
@@ -92,11 +101,9 @@ export function AddBlock({ autoOpen }: { autoOpen: boolean }) {
             if (event.key === 'Escape') setUnfolded(false)
           }}
         />
-        {!autoOpen && (
-          <button type="button" className={css.quiet} onClick={() => setUnfolded(false)}>
-            Close
-          </button>
-        )}
+        <button type="button" className={css.quiet} onClick={() => setUnfolded(false)}>
+          Close
+        </button>
       </div>
       {ready.isPending && <p role="status">Loading ready-made blocks…</p>}
       {ready.isError && <p role="alert">The ready-made blocks could not be loaded. {troubleWords(ready.error)}</p>}
@@ -131,11 +138,7 @@ export function AddBlock({ autoOpen }: { autoOpen: boolean }) {
             </Button>
           </Button.Group>
         ))}
-        {copied?.kind === 'blocks' && (
-          <Button size="xs" variant="default" onClick={() => bench.paste()}>
-            Paste {copied.items.length === 1 ? 'the block' : `${copied.items.length} blocks`}
-          </Button>
-        )}
+        {copied?.kind === 'blocks' && <PasteBlocks count={copied.items.length} onPaste={() => bench.paste()} />}
         {main.length > 0 && (
           <Button
             size="xs"
@@ -152,13 +155,48 @@ export function AddBlock({ autoOpen }: { autoOpen: boolean }) {
   )
 }
 
+function PasteBlocks({ count, onPaste }: { count: number; onPaste: () => void }) {
+  return (
+    <Button size="xs" variant="default" onClick={onPaste}>
+      Paste {count === 1 ? 'the block' : `${count} blocks`}
+    </Button>
+  )
+}
+
+interface FirstProps {
+  starters: Schemas['Starter'][]
+  trouble: unknown
+  onAdd: (block: PlanBlock) => void
+  children: ReactNode
+}
+
+const usualOrder = ['warmup', 'main', 'cooldown']
+
+/** What nearly every class has, in its order; all other kinds of block are behind “more”. */
+function FirstBlocks({ starters, trouble, onAdd, children }: FirstProps) {
+  const place = ({ block }: Schemas['Starter']) => usualOrder.indexOf(block.phase ?? 'main')
+  const first = starters.filter((s) => s.first != null).sort((a, b) => place(a) - place(b))
+  return (
+    <section className={css.adding} aria-label="Add a block">
+      {trouble != null && <p role="alert">The ready-made blocks could not be loaded. {troubleWords(trouble)}</p>}
+      <div className={css.firstBlocks}>
+        {first.map((s) => (
+          <StarterButton key={s.name} starter={s} name={s.first!} disabled={false} onAdd={() => onAdd(s.block)} />
+        ))}
+      </div>
+      <div className={css.starters}>{children}</div>
+    </section>
+  )
+}
+
 interface StarterProps {
   starter: Schemas['Starter']
+  name?: string
   disabled: boolean
   onAdd: () => void
 }
 
-function StarterButton({ starter, disabled, onAdd }: StarterProps) {
+function StarterButton({ starter, name = starter.name, disabled, onAdd }: StarterProps) {
   const thumbs = useThumbs()
   const words = useId()
   const figures = starter.moves.flatMap((id) => thumbs?.get(id)?.figure ?? [])
@@ -171,7 +209,7 @@ function StarterButton({ starter, disabled, onAdd }: StarterProps) {
       </span>
       <span>
         <button type="button" disabled={disabled} aria-describedby={words} onClick={onAdd}>
-          + {starter.name}
+          + {name}
         </button>
         <span id={words}>{starter.words}</span>
       </span>

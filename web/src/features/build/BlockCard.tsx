@@ -163,7 +163,7 @@ function Adding({ block, moves }: { block: PlanBlock; moves: Move[] }) {
         onChange={(move) => void add(move)}
       />
       <button type="button" className={css.quiet} onClick={() => setPasting(true)}>
-        Add from a list
+        Paste a list of moves
         <span className="hidden"> to {block.name}</span>
       </button>
       {copied?.kind === 'stations' && (

@@ -62,8 +62,8 @@ export function BuildPage() {
                 <main id="bench" tabIndex={-1} className={css.blocks} data-long={many > LONG} aria-label="The class">
                   {plan.blocks.length === 0 && (
                     <p className={css.empty}>
-                      Nothing here yet. Start with a block: most classes have a welcome, a warm-up, one or two main
-                      blocks and a cool-down. The tape above fills as you build.
+                      Nothing here yet. Most classes have a warm-up, one or two blocks of stations and a cool-down. The
+                      tape above fills as you build.
                     </p>
                   )}
                   {plan.blocks.map((block, b) => (
@@ -73,7 +73,7 @@ export function BuildPage() {
                     </Fragment>
                   ))}
                   {removed && removed.at >= plan.blocks.length && gone}
-                  <AddBlock autoOpen={plan.blocks.length === 0} />
+                  <AddBlock empty={plan.blocks.length === 0} />
                 </main>
                 <Verdict />
                 <Totals />

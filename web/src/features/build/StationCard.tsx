@@ -107,7 +107,8 @@ export function StationCard({ station, block, place, moves, onRemoved }: Props) 
             .slice(0, 3)
             .map(({ option, index }) => (
               <span key={partId(option)} title={`${tierWord(option.tier)}: ${outline?.options[index] ?? option.move}`}>
-                {figure(option.id) ? <Thumb figure={figure(option.id)!} /> : <i>{tierWord(option.tier)}</i>}
+                {figure(option.id) && <Thumb figure={figure(option.id)!} />}
+                <i>{tierWord(option.tier)}</i>
               </span>
             ))}
         </span>
@@ -118,7 +119,8 @@ export function StationCard({ station, block, place, moves, onRemoved }: Props) 
             )}
           />
         </span>
-        <strong className={css.rowTime}>{outline?.words}</strong>
+        {/* What is said beside it already is not said twice. */}
+        <span className={css.rowTime}>{outline?.words === outline?.dose ? '' : outline?.words}</span>
         <Tools
           what={`station ${name}`}
           first={s === 0}

@@ -1,4 +1,4 @@
-import { Anchor, Button, Loader, SegmentedControl } from '@mantine/core'
+import { Anchor, Button, Checkbox, Loader, SegmentedControl } from '@mantine/core'
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -6,6 +6,7 @@ import type { Schemas } from '../../api/client'
 import { answer, api, Refused, troubleWords } from '../../api/client'
 import { ErrorNote } from '../../ui/ErrorNote'
 import { Thumb } from '../../ui/FigureView'
+import { MoreMenu } from '../../ui/MoreMenu'
 import { NumberField } from '../../ui/NumberField'
 import { useClassEditor } from '../editor/context'
 import css from './Cards.module.css'
@@ -29,6 +30,7 @@ export function CardsPage() {
   const { id, plan, booking, session, flush } = useClassEditor()
   const on = session?.id
   const [kind, setKind] = useState<Kind>('run')
+  const [without, setWithout] = useState<string[]>([])
   // Left empty: the shortest and the tallest of the roster, as far as they are told.
   const [shortest, setShortest] = useState<number | undefined>()
   const [tallest, setTallest] = useState<number | undefined>()
@@ -86,6 +88,15 @@ export function CardsPage() {
     )
   }
   const file = (name: string) => `/api/classes/${id}/${name}${on ? `?session=${on}` : ''}`
+  const files = [
+    ...(booking.startsAt && on ? [{ words: 'Calendar entry', file: `/api/sessions/${on}/calendar.ics` }] : []),
+    { words: 'Timeline (spreadsheet)', file: file('timeline.csv') },
+    { words: 'Spoken calls (captions)', file: file('cues.vtt') },
+    { words: 'Offline page that leads this class', file: file('lead.html') },
+    { words: 'Bells and counts (audio)', file: file('bells.wav') },
+    { words: 'Class file', file: `/api/classes/${id}/file` },
+  ]
+  const blocks = [...new Set((cards.data?.stations ?? []).map((card) => card.block))]
   return (
     <main className={css.page}>
       <div className={css.tools} data-screen-only>
@@ -97,6 +108,7 @@ export function CardsPage() {
           onChange={(value) => setKind(value as Kind)}
         />
         <Button onClick={() => window.print()}>Print</Button>
+        <MoreMenu label="Export this class" shown="Export" items={files} />
         {kind === 'stations' && (
           <span className={css.statures}>
             <NumberField
@@ -122,33 +134,25 @@ export function CardsPage() {
           </span>
         )}
       </div>
-      <nav aria-label="Export" className={css.files} data-screen-only>
-        {booking.startsAt && on ? (
-          <a href={`/api/sessions/${on}/calendar.ics`} download>
-            Calendar entry
-          </a>
-        ) : (
-          <span className={css.aside}>Calendar entry (add a date in the brief first)</span>
-        )}
-        <a href={file('timeline.csv')} download>
-          Timeline (spreadsheet)
-        </a>
-        <a href={file('cues.vtt')} download>
-          Spoken calls (captions)
-        </a>
-        <a href={file('lead.html')} download>
-          Offline page that leads this class
-        </a>
-        <a href={file('bells.wav')} download>
-          Bells and counts (audio)
-        </a>
-        <a href={`/api/classes/${id}/file`} download>
-          Class file
-        </a>
-      </nav>
       {kind === 'run' && <Sheet sheet={sheet.data} />}
       {kind !== 'run' && !cards.data && <Loader m="xl" aria-label="Preparing the cards" />}
-      {kind === 'stations' && cards.data && <PlaceCards cards={cards.data} />}
+      {kind === 'stations' && blocks.length > 1 && (
+        <fieldset className={css.blocks} data-screen-only>
+          <legend>Cards for</legend>
+          {blocks.map((block) => (
+            <Checkbox
+              key={block}
+              size="xs"
+              label={block}
+              checked={!without.includes(block)}
+              onChange={() =>
+                setWithout((all) => (all.includes(block) ? all.filter((b) => b !== block) : [...all, block]))
+              }
+            />
+          ))}
+        </fieldset>
+      )}
+      {kind === 'stations' && cards.data && <PlaceCards cards={cards.data} without={without} />}
       {kind === 'walk' && cards.data && <WalkThrough cards={cards.data} />}
       {kind === 'home' && cards.data && <TakeAway cards={cards.data} />}
       {kind === 'ahead' && cards.data && <Preview cards={cards.data} booked={sheet.data.booked} />}
@@ -190,6 +194,7 @@ function Sheet({ sheet }: { sheet: Schemas['RunSheet'] }) {
                     {station.figure ? <Thumb figure={station.figure} /> : <span />}
                     <div>
                       <b>{station.name}</b> <span className={css.target}>{station.target}</span>
+                      {station.main !== station.name && <span className={css.options}>{station.main}</span>}
                       {station.begins && <span className={css.options}>starts here: {station.begins}</span>}
                       {station.lies && <span className={css.options}>put out: {station.lies}</span>}
                       <span className={css.options}>
@@ -201,6 +206,11 @@ function Sheet({ sheet }: { sheet: Schemas['RunSheet'] }) {
                         {station.easier.length > 0 && (
                           <span>
                             <i>easier</i> {station.easier.join('; ')}
+                          </span>
+                        )}
+                        {station.instead.length > 0 && (
+                          <span>
+                            <i>alternative</i> {station.instead.join('; ')}
                           </span>
                         )}
                       </span>

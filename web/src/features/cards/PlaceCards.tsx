@@ -5,11 +5,13 @@ import css from './Cards.module.css'
 import { tierWord } from '../../ui/words'
 
 /** A card for each station, one a page: figure, three options, target, cue, set-up. */
-export function PlaceCards({ cards }: { cards: Schemas['ClassCards'] }) {
+export function PlaceCards({ cards, without }: { cards: Schemas['ClassCards']; without: string[] }) {
   if (cards.stations.length === 0) return <p>No stations yet.</p>
+  const shown = cards.stations.filter((card) => !without.includes(card.block))
+  if (shown.length === 0) return <p>No block is chosen.</p>
   return (
     <div>
-      {cards.stations.map((card, i) => (
+      {shown.map((card, i) => (
         <article key={i} className={css.card} aria-label={`Card: ${card.name}`}>
           <header className={css.cardHead}>
             <b className={css.cardNumber}>{card.number}</b>

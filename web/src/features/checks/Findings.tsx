@@ -21,15 +21,56 @@ const severities = {
 
 type Severity = keyof typeof severities
 
-/** The findings of a class by what matters; one cause is one line; what was left as it is stands apart. */
-export function Findings() {
+const UNFOLDED = 'halterion.findings'
+
+/** Whether this tab shows what is not the worst: who has opened it once wants to see it. */
+function unfolded() {
+  try {
+    return sessionStorage.getItem(UNFOLDED) === 'open'
+  } catch {
+    return false
+  }
+}
+
+function keepUnfolded(is: boolean) {
+  try {
+    sessionStorage.setItem(UNFOLDED, is ? 'open' : 'folded')
+  } catch {
+    // Without a place to keep it, it is folded the next time.
+  }
+}
+
+/** "11 more: 4 need fixing, 7 to consider". */
+function restWords(findings: Finding[]) {
+  const of = (which: Severity[]) => findings.filter((f) => which.includes(f.severity)).length
+  const [grave, soft, note] = [of(['stop', 'fix']), of(['consider']), of(['note'])]
+  const parts = [
+    grave > 0 && many(grave, 'needs fixing', 'need fixing'),
+    soft > 0 && `${soft} to consider`,
+    note > 0 && `${note} worth knowing`,
+  ].filter(Boolean)
+  return `${findings.length} more: ${parts.join(', ')}`
+}
+
+/**
+ * The findings of a class by what matters; one cause is one line; what was left as it is stands apart. Beside the class the worst
+ * is told, the rest is folded; `whole`: all of it stands open.
+ */
+export function Findings({ whole = false }: { whole?: boolean }) {
   const { checks, core } = useClassEditor()
   const [trouble, setTrouble] = useState('')
   // Who comes, with which care, and what there is may have changed on another screen.
   useEffect(() => core.looker.again(), [core])
   const [leftOpen, setLeftOpen] = useState(false)
+  const [restOpen, setRestOpen] = useState(() => unfolded())
+  const unfold = (is: boolean) => {
+    setRestOpen(is)
+    keepUnfolded(is)
+  }
   const open = checks.findings.filter((f) => !f.waived)
   const left = checks.findings.filter((f) => f.waived)
+  const all = (Object.keys(severities) as Severity[]).flatMap((of) => groups(open.filter((f) => f.severity === of)))
+  const [first, rest] = whole ? [all, []] : [all.slice(0, 1), all.slice(1)]
   return (
     <section aria-label="Checks" className={css.all}>
       {trouble && (
@@ -43,23 +84,13 @@ export function Findings() {
         </p>
       )}
       {open.length === 0 && !checks.trouble && <p className={css.soft}>Nothing to fix.</p>}
-      {(Object.keys(severities) as Severity[]).map((severity) => {
-        const here = open.filter((f) => f.severity === severity)
-        return (
-          here.length > 0 && (
-            <section key={severity} aria-label={severities[severity]}>
-              <h2 className={css.severity} data-severity={severity}>
-                {severities[severity]} <span className={css.number}>{here.length}</span>
-              </h2>
-              <ul className={css.list}>
-                {groups(here).map((group) => (
-                  <Group key={group[0]!.code} findings={group} onTrouble={setTrouble} />
-                ))}
-              </ul>
-            </section>
-          )
-        )
-      })}
+      <Grouped groups={first} onTrouble={setTrouble} />
+      {rest.length > 0 && (
+        <details className={css.rest} open={restOpen} onToggle={(event) => unfold(event.currentTarget.open)}>
+          <summary>{restWords(rest.flat())}</summary>
+          <Grouped groups={rest} said={first[0]?.[0]?.severity} onTrouble={setTrouble} />
+        </details>
+      )}
       {checks.fresh && checks.untried > 0 && (
         <p className={css.soft}>
           {many(checks.untried, 'more way', 'more ways')} to fix this class could not be tried in time. Fix something
@@ -82,6 +113,35 @@ export function Findings() {
       )}
     </section>
   )
+}
+
+interface GroupedProps {
+  groups: Finding[][]
+  /** A severity whose heading stands above already. */
+  said?: Severity | undefined
+  onTrouble: (words: string) => void
+}
+
+/** Groups of findings under the heading of their severity. */
+function Grouped({ groups: all, said, onTrouble }: GroupedProps) {
+  return (Object.keys(severities) as Severity[]).map((severity) => {
+    const here = all.filter((group) => group[0]!.severity === severity)
+    if (here.length === 0) return null
+    return (
+      <section key={severity} aria-label={severities[severity]} className={css.ofSeverity}>
+        {severity !== said && (
+          <h2 className={css.severity} data-severity={severity}>
+            {severities[severity]} <span className={css.number}>{here.flat().length}</span>
+          </h2>
+        )}
+        <ul className={css.list}>
+          {here.map((group) => (
+            <Group key={group[0]!.code} findings={group} onTrouble={onTrouble} />
+          ))}
+        </ul>
+      </section>
+    )
+  })
 }
 
 /** Findings of one rule stand together, where the first of them stands. */

@@ -14,6 +14,8 @@ import { Findings } from './Findings'
 export function ReadyPage() {
   const { plan, session, booking, flush } = useClassEditor()
   const id = session?.id ?? ''
+  // A sheet that lies about is read by others: care is printed where it is asked for.
+  const [withCare, setWithCare] = useState(false)
   const [ticked, setTicked] = useState<Record<string, { done: boolean; saver: { clean: boolean } }>>({})
   const ready = useQuery({
     queryKey: ['ready', id, plan, booking],
@@ -66,6 +68,12 @@ export function ReadyPage() {
           <Button variant="default" data-screen-only onClick={() => window.print()}>
             Print this page
           </Button>
+          <Checkbox
+            data-screen-only
+            label="with care notes"
+            checked={withCare}
+            onChange={(event) => setWithCare(event.currentTarget.checked)}
+          />
           {view.ready && (
             <Button component={Link} to="../lead" relative="path" data-screen-only>
               Lead this class
@@ -92,29 +100,9 @@ export function ReadyPage() {
           ))}
         </dl>
       </section>
-      <section aria-labelledby="care">
-        <h2 id="care">Care notes and cautions</h2>
-        {view.care.length === 0 ? (
-          <p className={css.soft}>Nobody expected has a care note.</p>
-        ) : (
-          <dl className={css.lines}>
-            {view.care.map((care) => (
-              <div key={care.called}>
-                <dt>{care.called}</dt>
-                <dd>{care.words}</dd>
-              </div>
-            ))}
-          </dl>
-        )}
-        <ul className={css.plain}>
-          {view.cautions.map((words) => (
-            <li key={words}>{words}</li>
-          ))}
-        </ul>
-      </section>
       <section className={css.wide} aria-labelledby="open">
         <h2 id="open">Still open</h2>
-        <Findings />
+        <Findings whole />
         {view.off.length > 0 && (
           <ul className={css.plain}>
             {view.off.map((words) => (
@@ -124,18 +112,6 @@ export function ReadyPage() {
             ))}
           </ul>
         )}
-      </section>
-      <section aria-labelledby="show">
-        <h2 id="show">What to show · {view.showsTake} in total</h2>
-        <ol className={css.shows}>
-          {view.shows.map((show, i) => (
-            <li key={i}>
-              <strong>{show.name}</strong>, {show.view}, {show.takes}
-              {show.helper && `, shown by ${show.helper}`}: {show.show}.
-              {show.fault && ` Show this fault: ${show.fault}`}
-            </li>
-          ))}
-        </ol>
       </section>
       <section aria-labelledby="setup">
         <h2 id="setup">Setting up the room</h2>
@@ -156,6 +132,38 @@ export function ReadyPage() {
             </div>
           ))}
         </div>
+      </section>
+      <section aria-labelledby="show">
+        <h2 id="show">What to show · {view.showsTake} in total</h2>
+        <ol className={css.shows}>
+          {view.shows.map((show, i) => (
+            <li key={i}>
+              <strong>{show.name}</strong>, {show.view}, {show.takes}
+              {show.helper && `, shown by ${show.helper}`}: {show.show}.
+              {show.fault && ` Show this fault: ${show.fault}`}
+            </li>
+          ))}
+        </ol>
+      </section>
+      <section aria-labelledby="care" data-screen-only={withCare ? undefined : true}>
+        <h2 id="care">Care notes and cautions</h2>
+        {view.care.length === 0 ? (
+          <p className={css.soft}>Nobody expected has a care note.</p>
+        ) : (
+          <dl className={css.lines}>
+            {view.care.map((care) => (
+              <div key={care.called}>
+                <dt>{care.called}</dt>
+                <dd>{care.words}</dd>
+              </div>
+            ))}
+          </dl>
+        )}
+        <ul className={css.plain}>
+          {view.cautions.map((words) => (
+            <li key={words}>{words}</li>
+          ))}
+        </ul>
       </section>
     </main>
   )

@@ -4,14 +4,13 @@ import type { DragEvent } from 'react'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import type { Fault, Plan, Schemas } from '../../api/client'
-import { many } from '../../ui/words'
 import { answer, api, Refused, troubleWords } from '../../api/client'
-import { useClasses, useClockFormat, useSessions } from '../../api/queries'
+import { useClasses } from '../../api/queries'
 import { useAct } from '../../save/acts'
 import { ErrorNote } from '../../ui/ErrorNote'
-import { dayAndTime } from '../../ui/time'
 import { UndoBar } from '../../ui/UndoBar'
 import { Page } from '../../ui/Page'
+import { ClassLine } from './ClassLine'
 import css from './Classes.module.css'
 
 type Occasion = Schemas['SessionSummary']
@@ -32,14 +31,11 @@ interface BadFile {
   faults: Fault[]
 }
 
-/** What is to come and what was held, with the plans behind them. */
+/** Every class once: the one under way, those with a date to come, then the rest. */
 export function ClassesPage() {
-  const [shownHeld, setShownHeld] = useState(WINDOW)
-  const [shownPlans, setShownPlans] = useState(WINDOW)
+  const [shown, setShown] = useState(WINDOW)
   const [search, setSearch] = useState('')
-  const toCome = useSessions(false, 200)
-  const held = useSessions(true, shownHeld)
-  const plans = useClasses(search, shownPlans)
+  const classes = useClasses(search, shown, true)
   const navigate = useNavigate()
   const queries = useQueryClient()
   const [bad, setBad] = useState<BadFile | null>(null)
@@ -86,15 +82,7 @@ export function ClassesPage() {
     void open(event.dataTransfer.files[0])
   }
 
-  /** Occasions whose title has every word that is looked for. */
-  const fitting = (lines: Occasion[]) => {
-    const words = search.toLowerCase().split(/\s+/).filter(Boolean)
-    return lines.filter((line) => words.every((word) => line.title.toLowerCase().includes(word)))
-  }
-
-  const failed = toCome.error ?? held.error ?? plans.error
-  const pending = toCome.isPending || held.isPending || plans.isPending
-  const none = !pending && !failed && search === '' && plans.data?.all === 0 && held.data?.all === 0
+  const none = search === '' && classes.data?.all === 0
 
   return (
     <Page
@@ -141,9 +129,9 @@ export function ClassesPage() {
           )}
         </ErrorNote>
       )}
-      {pending && !failed && <Loader aria-label="Loading classes" />}
-      {failed && (
-        <ErrorNote title={`Your classes could not be loaded. ${troubleWords(failed)}`}>
+      {classes.isPending && <Loader aria-label="Loading classes" />}
+      {classes.error && (
+        <ErrorNote title={`Your classes could not be loaded. ${troubleWords(classes.error)}`}>
           <Anchor component="button" onClick={() => void queries.refetchQueries({ type: 'active' })}>
             Try again
           </Anchor>
@@ -161,36 +149,20 @@ export function ClassesPage() {
           <p className={css.aside}>Got a class file? Drop it anywhere on this page.</p>
         </div>
       )}
-      {toCome.data && toCome.data.all > 0 && (
-        <Sessions title="Coming up" lines={fitting(toCome.data.sessions)} onRemove={dropSession} />
-      )}
-      {held.data && held.data.all > 0 && (
+      {classes.data && !none && (
         <>
-          <Sessions title="Past" lines={fitting(held.data.sessions)} onRemove={dropSession} />
-          <More
-            shown={held.data.sessions.length}
-            all={held.data.all}
-            onMore={() => setShownHeld((n) => n + 2 * WINDOW)}
-          />
-        </>
-      )}
-      {plans.data && (plans.data.all > 0 || search !== '') && (
-        <section aria-label="All classes">
-          <div className={css.head}>
-            <h2 className={css.part}>All classes</h2>
-          </div>
-          <ul className={css.list}>
-            {plans.data.classes.map((line) => (
-              <PlanLine key={line.id} line={line} onRemove={() => dropClass(line)} />
+          <ul className={css.list} aria-label="Classes, the next first">
+            {classes.data.classes.map((line) => (
+              <ClassLine key={line.id} line={line} onRemoveClass={() => dropClass(line)} onRemoveDate={dropSession} />
             ))}
           </ul>
-          {plans.data.all === 0 && <p className={css.aside}>No class title matches. Shorten the search.</p>}
+          {classes.data.all === 0 && <p className={css.aside}>No class title matches. Shorten the search.</p>}
           <More
-            shown={plans.data.classes.length}
-            all={plans.data.all}
-            onMore={() => setShownPlans((n) => n + 2 * WINDOW)}
+            shown={classes.data.classes.length}
+            all={classes.data.all}
+            onMore={() => setShown((n) => n + 2 * WINDOW)}
           />
-        </section>
+        </>
       )}
       {removed && (
         <UndoBar
@@ -213,118 +185,5 @@ function More({ shown, all, onMore }: { shown: number; all: number; onMore: () =
         Show more
       </Anchor>
     </p>
-  )
-}
-
-interface SessionsProps {
-  title: string
-  lines: Occasion[]
-  onRemove: (line: Occasion) => void
-}
-
-/** Occasions, each with its day and what became of it. */
-function Sessions({ title, lines, onRemove }: SessionsProps) {
-  const format = useClockFormat()
-  if (lines.length === 0) return null
-  return (
-    <section aria-label={title}>
-      <h2 className={css.part}>{title}</h2>
-      <ul className={css.list}>
-        {lines.map((line) => {
-          const at = `/classes/${line.classId}/on/${line.id}`
-          const planned = line.status === 'planned'
-          const running = line.status === 'running'
-          return (
-            <li key={line.id} className={css.line} data-running={running || undefined}>
-              <span className={css.when}>
-                {line.booking.startsAt || !line.startedAt
-                  ? dayAndTime(line.booking.startsAt, format)
-                  : dayAndTime(localMinute(line.startedAt), format)}
-              </span>
-              <span className={css.what}>
-                <Link to={`${at}/${running ? 'lead' : planned ? 'build' : 'log'}`} className={css.title}>
-                  {line.title}
-                </Link>
-                <span className={css.aside}>
-                  {planned
-                    ? `${line.booking.headCount} expected`
-                    : running
-                      ? 'in progress'
-                      : line.status === 'logged'
-                        ? `logged · ${many(line.came, 'person', 'people')} came`
-                        : 'led, not logged yet'}
-                  {line.copyOf && `· copied from “${line.copyOf}”`}
-                </span>
-              </span>
-              <SmallTape id={line.classId} version={line.length + line.verdict} />
-              <span className={css.fit} data-over={line.verdict.endsWith('over')}>
-                <strong>{line.length}</strong> {line.verdict}
-              </span>
-              <span className={css.acts}>
-                {/* Also once it has started: a class that is under way is found again from any device. */}
-                {line.status !== 'logged' && <Link to={`${at}/lead`}>Lead</Link>}
-                <Link to={`/classes/new?copy=${line.classId}`}>Make a copy</Link>
-                <button type="button" className={css.act} onClick={() => onRemove(line)}>
-                  Remove<span className="hidden"> {line.title}</span>
-                </button>
-              </span>
-            </li>
-          )
-        })}
-      </ul>
-    </section>
-  )
-}
-
-/** The class at a glance; what it adds up to stands in words beside it. */
-function SmallTape({ id, version }: { id: string; version: string }) {
-  return (
-    <img
-      className={css.tape}
-      src={`/api/classes/${id}/tape.svg?at=${encodeURIComponent(version)}`}
-      alt=""
-      loading="lazy"
-      width={170}
-      height={26}
-    />
-  )
-}
-
-/** A moment as this machine's wall clock has it. */
-function localMinute(moment: number): string {
-  const at = new Date(moment)
-  const two = (n: number) => String(n).padStart(2, '0')
-  return `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}T${two(at.getHours())}:${two(at.getMinutes())}`
-}
-
-/** A plan: how long it is, and how often it was held. */
-function PlanLine({ line, onRemove }: { line: Summary; onRemove: () => void }) {
-  const held = line.held === 0 ? 'not led yet' : `led ${line.held === 1 ? 'once' : `${line.held} times`}`
-  return (
-    <li className={css.line}>
-      <span className={css.when}>{held}</span>
-      <span className={css.what}>
-        <Link to={`/classes/${line.id}/build`} className={css.title}>
-          {line.title}
-        </Link>
-        <span className={css.aside}>
-          {line.copyOf ? `copied from “${line.copyOf}” · ` : ''}
-          {line.toCome === 0 ? 'no date planned' : `${many(line.toCome, 'date', 'dates')} coming up`}
-        </span>
-      </span>
-      <SmallTape id={line.id} version={String(line.savedAt)} />
-      <span className={css.fit} data-over={line.verdict.endsWith('over')}>
-        <strong>{line.length}</strong> {line.verdict}
-      </span>
-      <span className={css.acts}>
-        <Link to={`/classes/new?copy=${line.id}`}>Make a copy</Link>
-        <a href={`/api/classes/${line.id}/file`} download>
-          Download
-        </a>
-        <button type="button" className={css.act} onClick={onRemove}>
-          Remove<span className="hidden"> {line.title} and all its dates</span>
-        </button>
-      </span>
-    </li>
   )
 }

@@ -42,7 +42,8 @@ export function DeskClassCard({ of, choices, inClass }: Props) {
     } catch (error) {
       setTrouble(`Nothing was changed. ${troubleWords(error)}`)
     }
-    for (const key of ['desk', 'people', 'sessions', 'room']) await queries.invalidateQueries({ queryKey: [key] })
+    for (const key of ['desk', 'people', 'sessions', 'classes', 'room'])
+      await queries.invalidateQueries({ queryKey: [key] })
   }
 
   const link = (session: string | null) =>

@@ -143,9 +143,7 @@ function OpenClass({ opened, wanted }: { opened: Opened; wanted: string | undefi
                   key={step.to}
                   to={step.to}
                   className={css.step}
-                  data-sign={
-                    step.to === 'ready' ? signOf(editor.checks) : undefined
-                  }
+                  data-sign={step.to === 'ready' ? signOf(editor.checks) : undefined}
                 >
                   {step.name}
                 </NavLink>

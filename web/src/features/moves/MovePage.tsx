@@ -10,7 +10,7 @@ import { FamilyMark } from '../../ui/FamilyMark'
 import { FigureView, FilmView, FootMap } from '../../ui/FigureView'
 import { Page } from '../../ui/Page'
 import css from './Moves.module.css'
-import { tierWord } from '../../ui/words'
+import { sentence, tierWord } from '../../ui/words'
 
 type View = Schemas['View']
 
@@ -54,6 +54,56 @@ function Picture({ id, option, moves, view }: PictureProps) {
       {moves && film.data ? <FilmView film={film.data} alt={figure.alt} /> : <FigureView figure={figure} />}
       {figure.map && <FootMap map={figure.map} />}
     </div>
+  )
+}
+
+/** What the main option asks; of the others only what differs from it. */
+function Demands({ option, main }: { option: Schemas['FiguredOption']; main: Schemas['FiguredOption'] | undefined }) {
+  if (option.demand.length === 0) return null
+  const asked = (of: string) => main?.demand.find((line) => line.of === of)?.value ?? 0
+  const lines = option.demand.filter((line) =>
+    option.tier === 'main' || !main ? line.value > 0 : line.value !== asked(line.of),
+  )
+  if (lines.length === 0) return option.tier === 'main' ? null : <span className={css.same}>same demands as main</span>
+  return (
+    <dl className={css.demand} aria-label="Demands, 0 to 5">
+      {lines.map((line) => (
+        <div key={line.of}>
+          <dt>{line.of}</dt>
+          <dd>
+            <meter min={0} max={5} value={line.value} aria-hidden="true" /> {line.value}
+          </dd>
+        </div>
+      ))}
+    </dl>
+  )
+}
+
+/** What is said, where it is felt and what to look for: the three things to know in front of people. */
+function InShort({ cue, felt, fault }: { cue?: string; felt: string; fault?: Schemas['MovePage']['faults'][number] }) {
+  return (
+    <dl className={css.inShort}>
+      {cue && (
+        <div>
+          <dt>Say</dt>
+          <dd>“{cue}”</dd>
+        </div>
+      )}
+      {felt && (
+        <div>
+          <dt>They feel it</dt>
+          <dd>{sentence(felt)}</dd>
+        </div>
+      )}
+      {fault && (
+        <div>
+          <dt>Watch for</dt>
+          <dd>
+            {fault.seen}: {fault.fix}
+          </dd>
+        </div>
+      )}
+    </dl>
   )
 }
 
@@ -170,21 +220,11 @@ export function MovePage() {
             <strong>{tierWord(option.tier)}</strong>
             <span>{option.words}</span>
             {option.why && <em>{option.why}</em>}
-            {option.demand.length > 0 && (
-              <dl className={css.demand} aria-label="Demands, 0 to 5">
-                {option.demand.map((line) => (
-                  <div key={line.of}>
-                    <dt>{line.of}</dt>
-                    <dd>
-                      <meter min={0} max={5} value={line.value} aria-hidden="true" /> {line.value}
-                    </dd>
-                  </div>
-                ))}
-              </dl>
-            )}
+            <Demands option={option} main={page.data.options.find((o) => o.tier === 'main')} />
           </li>
         ))}
       </ul>
+      <InShort cue={move.cues?.[0]} felt={move.felt ?? ''} fault={page.data.faults[0]} />
       {more.length > 0 && (
         <ul className={css.offers} aria-label="Other options">
           {more.map((offer) => (

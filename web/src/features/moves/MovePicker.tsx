@@ -1,6 +1,6 @@
 import { Modal, NativeSelect, TextInput } from '@mantine/core'
 import type { KeyboardEvent } from 'react'
-import { useEffect, useRef, useState } from 'react'
+import { Fragment, useEffect, useRef, useState } from 'react'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import type { Family, Move, Schemas } from '../../api/client'
 import { many } from '../../ui/words'
@@ -10,6 +10,31 @@ import { FamilyMark } from '../../ui/FamilyMark'
 import { Thumb } from '../../ui/FigureView'
 import css from './Moves.module.css'
 import { families, limits, useKindOptions, useMoveSearch, useThumbs } from './useMoveSearch'
+
+/** The family that the moves beneath it are of. */
+function FamilyHead({ family }: { family: Family }) {
+  return (
+    <li role="presentation" className={css.familyHead}>
+      <FamilyMark family={family} size={16} /> {families.find(([word]) => word === family)?.[1]}
+    </li>
+  )
+}
+
+/** The card a line below (1) or above (-1), as near under or over this one as there is. */
+function above(cards: HTMLElement[], at: number, way: 1 | -1): number {
+  const here = cards[at]?.getBoundingClientRect()
+  if (!here) return at
+  const rows = cards
+    .map((card, i) => ({ i, box: card.getBoundingClientRect() }))
+    .filter(({ box }) => way * (box.top - here.top) > 1)
+  const next = rows.reduce<number | null>(
+    (best, { box }) => (best === null || way * (best - box.top) > 0 ? box.top : best),
+    null,
+  )
+  const line = rows.filter(({ box }) => Math.abs(box.top - (next ?? 0)) <= 1)
+  const nearest = line.sort((a, b) => Math.abs(a.box.left - here.left) - Math.abs(b.box.left - here.left))[0]
+  return nearest?.i ?? at
+}
 
 interface Props {
   title: string
@@ -50,6 +75,8 @@ export function MovePicker({ title, current, onChoose, onClose }: Props) {
   const kind = useKindOptions(limit)
   const list = useRef<HTMLUListElement>(null)
   const chosen = found[Math.min(at, found.length - 1)]
+  // What was typed, or what is most like the move that stands there, is in an order of its own.
+  const inFamilies = q === '' && current === ''
 
   // What is about to be chosen is made ready while it is looked at.
   const about = chosen?.id
@@ -59,16 +86,23 @@ export function MovePicker({ title, current, onChoose, onClose }: Props) {
     return () => clearTimeout(timer)
   }, [about, queries])
 
+  const cards = () => [...(list.current?.querySelectorAll<HTMLElement>('[role=option]') ?? [])]
   useEffect(() => {
-    list.current?.children[at]?.scrollIntoView({ block: 'nearest' })
+    document.querySelectorAll('#moves-found [role=option]')[at]?.scrollIntoView({ block: 'nearest' })
   }, [at])
 
   function onKey(event: KeyboardEvent) {
-    const columns = list.current ? getComputedStyle(list.current).gridTemplateColumns.split(' ').length : 1
-    const by = { ArrowDown: columns, ArrowUp: -columns, ArrowRight: 1, ArrowLeft: -1 }[event.key]
+    const all = cards()
+    const to = {
+      ArrowDown: () => above(all, at, 1),
+      ArrowUp: () => above(all, at, -1),
+      ArrowRight: () => at + 1,
+      ArrowLeft: () => at - 1,
+    }[event.key]
+    const sideways = event.key === 'ArrowRight' || event.key === 'ArrowLeft'
     // Left and right walk the list only while there is no text for them to walk in.
-    if (by !== undefined && !(q !== '' && Math.abs(by) === 1 && columns > 1)) {
-      setAt(Math.max(0, Math.min(found.length - 1, at + by)))
+    if (to && !(q !== '' && sideways)) {
+      setAt(Math.max(0, Math.min(found.length - 1, to())))
       event.preventDefault()
     } else if (event.key === 'Enter' && chosen && !pending) {
       event.preventDefault()
@@ -174,36 +208,38 @@ export function MovePicker({ title, current, onChoose, onClose }: Props) {
         {found.map((move, i) => {
           const thumb = thumbs?.get(move.id)
           return (
-            <li
-              key={move.id}
-              id={`found-${move.id}`}
-              role="option"
-              aria-selected={chosen?.id === move.id}
-              data-current={move.id === current}
-              className={css.card}
-              onClick={() => onChoose(move.id)}
-              onPointerMove={() => setAt(i)}
-            >
-              <span className={css.picture}>
-                {thumb ? (
-                  <Thumb figure={thumb.figure} />
-                ) : (
-                  move.picture && <img className={css.photo} src={move.picture} alt="" />
-                )}
-              </span>
-              <span className={css.name}>
-                <FamilyMark family={move.family} size={14} /> {move.name}
-                <small className={css.asking}>
-                  {trades
-                    ? move.id === current
-                      ? 'current move'
-                      : trades.get(move.id) || 'same demands'
-                    : thumb?.asks}
-                  {move.kit.length > 0 && ` · ${move.kit.join(', ')}`}
-                </small>
-                {kind?.has(move.id) && <small className={css.only}>only as: {kind.get(move.id)}</small>}
-              </span>
-            </li>
+            <Fragment key={move.id}>
+              {inFamilies && move.family !== found[i - 1]?.family && <FamilyHead family={move.family} />}
+              <li
+                id={`found-${move.id}`}
+                role="option"
+                aria-selected={chosen?.id === move.id}
+                data-current={move.id === current}
+                className={css.card}
+                onClick={() => onChoose(move.id)}
+                onPointerMove={() => setAt(i)}
+              >
+                <span className={css.picture}>
+                  {thumb ? (
+                    <Thumb figure={thumb.figure} />
+                  ) : (
+                    move.picture && <img className={css.photo} src={move.picture} alt="" />
+                  )}
+                </span>
+                <span className={css.name}>
+                  <FamilyMark family={move.family} size={14} /> {move.name}
+                  <small className={css.asking}>
+                    {trades
+                      ? move.id === current
+                        ? 'current move'
+                        : trades.get(move.id) || 'same demands'
+                      : thumb?.asks}
+                  </small>
+                  <small className={css.only}>{move.kit.length > 0 ? `with ${move.kit.join(', ')}` : 'no kit'}</small>
+                  {kind?.has(move.id) && <small className={css.only}>only as: {kind.get(move.id)}</small>}
+                </span>
+              </li>
+            </Fragment>
           )
         })}
       </ul>

@@ -1,5 +1,5 @@
 import { Button, Checkbox, FileButton, NativeSelect, TextInput } from '@mantine/core'
-import { useState } from 'react'
+import { Fragment, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import type { Family, Move, Schemas } from '../../api/client'
 import { answer, api, troubleWords } from '../../api/client'
@@ -171,24 +171,33 @@ export function MovesPage() {
         </p>
       )}
       <ul className={css.grid}>
-        {found.map((move) => {
+        {found.map((move, i) => {
           const thumb = thumbs?.get(move.id)
           return (
-            <li key={move.id}>
-              <Link to={`/moves/${move.id}`} className={css.card}>
-                <span className={css.picture}>
-                  {thumb ? (
-                    <Thumb figure={thumb.figure} />
-                  ) : (
-                    move.picture && <img className={css.photo} src={move.picture} alt="" />
-                  )}
-                </span>
-                <span className={css.name}>
-                  <FamilyMark family={move.family} size={14} /> {move.name}
-                  {kind?.has(move.id) && <small className={css.only}>only as: {kind.get(move.id)}</small>}
-                </span>
-              </Link>
-            </li>
+            <Fragment key={move.id}>
+              {!get('q') && !get('family') && move.family !== found[i - 1]?.family && (
+                <li className={css.familyHead}>
+                  <FamilyMark family={move.family} size={18} />
+                  <h2>{families.find(([word]) => word === move.family)?.[1]}</h2>
+                </li>
+              )}
+              <li>
+                <Link to={`/moves/${move.id}`} className={css.card}>
+                  <span className={css.picture}>
+                    {thumb ? (
+                      <Thumb figure={thumb.figure} />
+                    ) : (
+                      move.picture && <img className={css.photo} src={move.picture} alt="" />
+                    )}
+                  </span>
+                  <span className={css.name}>
+                    <FamilyMark family={move.family} size={14} /> {move.name}
+                    {move.kit.length > 0 && <small className={css.only}>with {move.kit.join(', ')}</small>}
+                    {kind?.has(move.id) && <small className={css.only}>only as: {kind.get(move.id)}</small>}
+                  </span>
+                </Link>
+              </li>
+            </Fragment>
           )
         })}
       </ul>

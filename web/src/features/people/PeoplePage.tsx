@@ -10,6 +10,7 @@ import { answer, api } from '../../api/client'
 import { useAct } from '../../save/acts'
 import { change, withoutRevision } from '../../save/documents'
 import { ErrorNote } from '../../ui/ErrorNote'
+import { MoreMenu } from '../../ui/MoreMenu'
 import { Page } from '../../ui/Page'
 import { many } from '../../ui/words'
 import { UndoBar } from '../../ui/UndoBar'
@@ -57,11 +58,15 @@ export function PeoplePage() {
         <Button type="submit" disabled={name.trim() === ''}>
           Add
         </Button>
-        <Link to="/people/import">Import a table…</Link>
-        <Link to="/people/desk">Booking desk…</Link>
-        <a href="/api/people/csv" download="people.csv">
-          Export the list
-        </a>
+        <MoreMenu
+          label="Import, export, booking desk"
+          shown="Import or export"
+          items={[
+            { words: 'Import a table…', to: '/people/import' },
+            { words: 'Booking desk…', to: '/people/desk' },
+            { words: 'Export the list', file: '/api/people/csv' },
+          ]}
+        />
       </form>
       {people.data?.length === 0 && (
         <p>Nobody here yet. Add the people who usually come; first names or initials are enough.</p>

@@ -5,7 +5,8 @@ import { Link, useParams } from 'react-router'
 import type { Schemas } from '../../api/client'
 import { answer, api, Refused, troubleWords } from '../../api/client'
 import { useMoves } from '../../api/queries'
-import { change as keepChange, withoutRevision } from '../../save/documents'
+import { change as keepChange, saverOf, withoutRevision } from '../../save/documents'
+import { SaveNote } from '../../save/SaveNote'
 import { ErrorNote } from '../../ui/ErrorNote'
 import { LeftText } from '../../ui/LeftText'
 import { DecimalField, NumberField } from '../../ui/NumberField'
@@ -60,6 +61,7 @@ function PersonForm({ stored }: { stored: Person }) {
   const [gone, setGone] = useState<{ words: string; before: Partial<Person> } | null>(null)
   const queries = useQueryClient()
   const moves = useMoves().data ?? []
+  const [saver] = useState(() => saverOf('person', stored.id, withoutRevision(stored), stored.revision ?? 1))
 
   /** What is shown is sent whole, the latest with what is new, so that two quick changes do not undo each other. */
   function change(next: Partial<Person>) {
@@ -77,7 +79,10 @@ function PersonForm({ stored }: { stored: Person }) {
       <p>
         <Link to="/people">All people</Link>
       </p>
-      <h1>{person.name}</h1>
+      <div className={css.top}>
+        <h1>{person.name}</h1>
+        <SaveNote saver={saver} />
+      </div>
       <PersonHistory person={person.id} />
       <p data-screen-only>
         <Link to={`/people/${person.id}/sheet`}>A sheet to hand out</Link>
@@ -105,6 +110,15 @@ function PersonForm({ stored }: { stored: Person }) {
             onChange={(event) => change({ level: { ...person.level, [family]: event.currentTarget.value as Tier } })}
           />
         ))}
+        <PickMenu
+          label="The same in all families"
+          shown="All four the same…"
+          words={tiers.map((tier) => [tier.value, tier.label])}
+          onPick={(tier, shown) => {
+            setGone({ words: `Usual option set to ${shown} in all four.`, before: { level: person.level ?? {} } })
+            change({ level: Object.fromEntries(levelled.map((family) => [family, tier as Tier])) })
+          }}
+        />
       </div>
       <fieldset className={css.ticks}>
         <legend>Signed off (you have seen them do it well)</legend>
@@ -340,7 +354,9 @@ function Limit(props: {
       </legend>
       {over && (
         <p role="status" className={css.over}>
-          This expired on {limit.until} and is no longer used. Ask them, then renew or end it.
+          {limit.limit === 'pregnancy'
+            ? `The due date, ${limit.until}, has passed, so this is no longer used. Ask them, then end it or add “pelvic floor, after birth”.`
+            : `This expired on ${limit.until} and is no longer used. Ask them, then renew or end it.`}
         </p>
       )}
       <div className={css.fields}>
@@ -359,7 +375,7 @@ function Limit(props: {
           />
         )}
         <TextInput
-          label="Until"
+          label={limit.limit === 'pregnancy' ? 'Due date' : 'Until'}
           type="date"
           value={limit.until ?? ''}
           onChange={(event) => onChange({ ...limit, until: event.currentTarget.value || null })}

@@ -12,6 +12,21 @@ type Station = View['floor']['stations'][number]
 /** Stations snap to a quarter of a metre. */
 const snap = (metres: number) => Math.round(metres * 4) / 4
 const STEP = 0.25
+/** Room outside the walls, for what is written there. */
+const MARGIN = 0.75
+
+/** Where the name of something fixed stands: outside the wall it is at, so that no station lies over it; else beneath it. */
+function labelAt(fixture: View['floor']['hall']['fixtures'][number], hall: View['floor']['hall']) {
+  const [x, y] = [fixture.x + fixture.widthM / 2, fixture.y + fixture.lengthM / 2]
+  const near = 0.3
+  if (fixture.y < near) return { x, y: -0.25 }
+  if (fixture.y + fixture.lengthM > hall.lengthM - near)
+    return { x: Math.min(x, hall.widthM * 0.6), y: hall.lengthM + 0.5 }
+  if (fixture.x < near) return { transform: `translate(-0.25 ${y}) rotate(-90)` }
+  if (fixture.x + fixture.widthM > hall.widthM - near)
+    return { transform: `translate(${hall.widthM + 0.5} ${Math.min(y, hall.lengthM * 0.6)}) rotate(-90)` }
+  return { x, y: fixture.y + fixture.lengthM + 0.35 }
+}
 
 interface Props {
   view: View
@@ -78,7 +93,7 @@ export function FloorMap({ view, spots, onPut, onAuto }: Props) {
       <svg
         ref={svg}
         className={css.plan}
-        viewBox={`-0.4 -0.4 ${hall.widthM + 0.8} ${hall.lengthM + 0.8}`}
+        viewBox={`${-MARGIN} ${-MARGIN} ${hall.widthM + 2 * MARGIN} ${hall.lengthM + 2 * MARGIN}`}
         role="group"
         aria-label={`${hall.widthM} by ${hall.lengthM} metres, front at the top`}
       >
@@ -155,26 +170,29 @@ export function FloorMap({ view, spots, onPut, onAuto }: Props) {
                 {station.needs && `, needs ${station.needs === 'wall' ? 'a wall' : 'the anchor'}`}
               </text>
               {now && (
-                <g transform={`translate(${station.widthM / 2 - 0.4} ${-station.lengthM / 2 + 0.4})`}>
-                  <circle className={css.tokenDisc} r={0.3} />
-                  <text className={css.tokenNumber} y={0.12}>
-                    {now.groups[i]}
-                  </text>
-                </g>
+                <text className={css.spotGroup} y={1.15}>
+                  group {now.groups[i]}
+                </text>
               )}
             </g>
           </g>
         ))}
         {hall.fixtures.map((fixture, i) => (
-          <text
-            key={i}
-            className={css.fixtureName}
-            x={Math.min(Math.max(fixture.x + fixture.widthM / 2, 0.8), hall.widthM - 0.8)}
-            y={fixture.y + fixture.lengthM / 2 + (fixture.y > hall.lengthM - 0.5 ? -0.15 : 0.3)}
-          >
+          <text key={i} className={css.fixtureName} {...labelAt(fixture, hall)}>
             {fixture.name ?? fixture.kind}
           </text>
         ))}
+        {/* How long the walls are, outside of them. */}
+        <text className={css.wallSize} x={hall.widthM} y={hall.lengthM + 0.5} textAnchor="end">
+          {hall.widthM} m wide
+        </text>
+        <text
+          className={css.wallSize}
+          textAnchor="start"
+          transform={`translate(${hall.widthM + 0.5} ${hall.lengthM}) rotate(-90)`}
+        >
+          {hall.lengthM} m long
+        </text>
       </svg>
       <p className={css.under} data-screen-only>
         {now && (

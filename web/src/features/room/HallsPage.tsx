@@ -56,7 +56,7 @@ export function HallsPage() {
   const [name, setName] = useState('')
   const adder = useAct('addRoom')
   return (
-    <Page name="Rooms" narrow>
+    <Page name="Rooms">
       <h1>Rooms and kit</h1>
       <p className={css.soft}>Every class is checked against this: is there enough kit, and do the stations fit?</p>
       {halls.isError && <ErrorNote title={`Your rooms could not be loaded. ${troubleWords(halls.error)}`} />}
@@ -96,7 +96,7 @@ function HallForm({ stored }: { stored: Hall }) {
   const queries = useQueryClient()
   const [removing, setRemoving] = useState(false)
   const [before, setBefore] = useState<{ words: string; was: Partial<Hall> } | null>(null)
-  const lines = useRef<HTMLDivElement>(null)
+  const lines = useRef<HTMLTableElement>(null)
   const remover = useAct('removeRoom')
   const change = (next: Partial<Hall>) => {
     const all = queries.getQueryData<Hall[]>(['rooms']) ?? []
@@ -158,20 +158,34 @@ function HallForm({ stored }: { stored: Hall }) {
       )}
 
       <h3>Kit list</h3>
-      <div className={css.lines} role="list" aria-label={`Kit list of ${hall.name}`} ref={lines}>
-        {hall.stock.map((line, i) => (
-          <StockRow
-            key={`${i} ${line.item}`}
-            line={line}
-            onChange={(next) => setLine(i, next)}
-            onRemove={() =>
-              takeOut(items.find(([item]) => item === line.item)?.[1] ?? line.item, {
-                stock: hall.stock.filter((_, j) => j !== i),
-              })
-            }
-          />
-        ))}
-      </div>
+      {hall.stock.length > 0 && (
+        <table className={css.stock} aria-label={`Kit list of ${hall.name}`} ref={lines}>
+          <thead>
+            <tr>
+              {['Kit', 'How many', 'What each is', 'Condition', 'Kept where', 'Stand-in'].map((head) => (
+                <th key={head} scope="col">
+                  {head}
+                </th>
+              ))}
+              <td />
+            </tr>
+          </thead>
+          <tbody>
+            {hall.stock.map((line, i) => (
+              <StockRow
+                key={`${i} ${line.item}`}
+                line={line}
+                onChange={(next) => setLine(i, next)}
+                onRemove={() =>
+                  takeOut(items.find(([item]) => item === line.item)?.[1] ?? line.item, {
+                    stock: hall.stock.filter((_, j) => j !== i),
+                  })
+                }
+              />
+            ))}
+          </tbody>
+        </table>
+      )}
       <PickMenu
         label={`Add kit to ${hall.name}`}
         shown="Add kit…"
@@ -180,7 +194,7 @@ function HallForm({ stored }: { stored: Hall }) {
           const item = picked as Item
           change({ stock: [...hall.stock, { item, count: 1, ...(item === 'wall' && { metres: 4 }) }] })
           // How many there are is typed next.
-          setTimeout(() => lines.current?.lastElementChild?.querySelector('input')?.focus(), 200)
+          setTimeout(() => lines.current?.querySelector<HTMLElement>('tbody tr:last-child input')?.focus(), 200)
         }}
       />
 
@@ -235,29 +249,94 @@ function HallForm({ stored }: { stored: Hall }) {
   )
 }
 
+/** One kind of kit: "4 × 12 kg", how good it is, and where it is kept. The heads of the table say what a field is. */
 function StockRow(props: { line: Line; onChange: (next: Partial<Line>) => void; onRemove: () => void }) {
   const { line, onChange, onRemove } = props
   const name = items.find(([item]) => item === line.item)![1]
+  const labelled = (what: string) => `${what}, ${name}`
   return (
-    <div className={css.line} role="listitem">
-      <strong>{name}</strong>
-      {line.item === 'wall' ? (
-        <Metres label="Metres" value={line.metres ?? 1} onChange={(metres) => onChange({ metres, count: 1 })} />
-      ) : (
-        <NumberField
-          label="How many"
-          suffix=""
-          step={1}
-          min={0}
-          max={1000}
-          needed
-          value={line.count}
-          onChange={(count) => count !== undefined && onChange({ count })}
+    <tr>
+      <th scope="row">{name}</th>
+      <td data-head="How many">
+        {line.item === 'wall' ? (
+          <Metres
+            label={labelled('Metres')}
+            hideLabel
+            value={line.metres ?? 1}
+            onChange={(metres) => onChange({ metres, count: 1 })}
+          />
+        ) : (
+          <NumberField
+            label={labelled('How many')}
+            hideLabel
+            suffix=""
+            step={1}
+            min={0}
+            max={1000}
+            needed
+            value={line.count}
+            onChange={(count) => count !== undefined && onChange({ count })}
+          />
+        )}
+      </td>
+      <td data-head="What each is">
+        <Each line={line} labelled={labelled} onChange={onChange} />
+      </td>
+      <td data-head="Condition">
+        <NativeSelect
+          size="xs"
+          aria-label={labelled('Condition')}
+          value={line.condition ?? 'good'}
+          onChange={(event) => onChange({ condition: event.currentTarget.value as Line['condition'] })}
+          data={[
+            { value: 'good', label: 'good' },
+            { value: 'check', label: 'check first' },
+            { value: 'out', label: 'out of use' },
+          ]}
         />
-      )}
-      {weighed.includes(line.item) && (
+      </td>
+      <td data-head="Kept where">
+        <LeftText
+          size="xs"
+          label={labelled('Kept where')}
+          hideLabel
+          most={120}
+          value={line.place ?? ''}
+          onChange={(place) => onChange({ place: place || null })}
+        />
+      </td>
+      <td data-head="Stand-in">
+        <Checkbox
+          size="xs"
+          aria-label={labelled('Stand-in')}
+          checked={line.standIn ?? false}
+          onChange={(event) => onChange({ standIn: event.currentTarget.checked })}
+        />
+      </td>
+      <td>
+        <Button size="xs" variant="subtle" onClick={onRemove} aria-label={`Remove ${name}`}>
+          Remove
+        </Button>
+      </td>
+    </tr>
+  )
+}
+
+interface EachProps {
+  line: Line
+  labelled: (what: string) => string
+  onChange: (next: Partial<Line>) => void
+}
+
+/** What one piece is: how heavy, how high, how strong, or which. */
+function Each({ line, labelled, onChange }: EachProps) {
+  if (weighed.includes(line.item))
+    return (
+      <span className={css.each}>
+        ×
         <DecimalField
-          label="Weight each"
+          label={labelled('Weight each')}
+          hideLabel
           width={90}
           unit="kg"
           min={0.25}
@@ -265,10 +344,15 @@ function StockRow(props: { line: Line; onChange: (next: Partial<Line>) => void; 
           value={line.kg ?? undefined}
           onChange={(kg) => onChange({ kg: kg ?? null })}
         />
-      )}
-      {tall.includes(line.item) && (
+      </span>
+    )
+  if (tall.includes(line.item))
+    return (
+      <span className={css.each}>
+        ×
         <NumberField
-          label="Height"
+          label={labelled('Height')}
+          hideLabel
           suffix=" cm"
           step={1}
           min={1}
@@ -276,66 +360,49 @@ function StockRow(props: { line: Line; onChange: (next: Partial<Line>) => void; 
           value={line.heightCm ?? undefined}
           onChange={(heightCm) => onChange({ heightCm: heightCm ?? null })}
         />
-      )}
-      {stretched.includes(line.item) && (
-        <NativeSelect
-          size="xs"
-          label="Strength"
-          value={line.strength ?? ''}
-          onChange={(event) => onChange({ strength: (event.currentTarget.value || null) as Line['strength'] })}
-          data={[
-            { value: '', label: 'not said' },
-            { value: 'light', label: 'light' },
-            { value: 'medium', label: 'medium' },
-            { value: 'strong', label: 'strong' },
-          ]}
-        />
-      )}
-      {line.item === 'machine' && (
-        <LeftText
-          size="xs"
-          label="Which"
-          most={120}
-          value={line.name ?? ''}
-          onChange={(name) => onChange({ name: name || null })}
-        />
-      )}
+      </span>
+    )
+  if (stretched.includes(line.item))
+    return (
       <NativeSelect
         size="xs"
-        label="Condition"
-        value={line.condition ?? 'good'}
-        onChange={(event) => onChange({ condition: event.currentTarget.value as Line['condition'] })}
+        aria-label={labelled('Strength')}
+        value={line.strength ?? ''}
+        onChange={(event) => onChange({ strength: (event.currentTarget.value || null) as Line['strength'] })}
         data={[
-          { value: 'good', label: 'good' },
-          { value: 'check', label: 'check first' },
-          { value: 'out', label: 'out of use' },
+          { value: '', label: 'strength not known' },
+          { value: 'light', label: 'light' },
+          { value: 'medium', label: 'medium' },
+          { value: 'strong', label: 'strong' },
         ]}
       />
+    )
+  if (line.item === 'machine')
+    return (
       <LeftText
         size="xs"
-        label="Kept where"
+        label={labelled('Which')}
+        hideLabel
         most={120}
-        value={line.place ?? ''}
-        onChange={(place) => onChange({ place: place || null })}
+        value={line.name ?? ''}
+        onChange={(name) => onChange({ name: name || null })}
       />
-      <Checkbox
-        size="xs"
-        label="stand-in"
-        checked={line.standIn ?? false}
-        onChange={(event) => onChange({ standIn: event.currentTarget.checked })}
-      />
-      <Button size="xs" variant="subtle" onClick={onRemove} aria-label={`Remove ${name}`}>
-        Remove
-      </Button>
-    </div>
-  )
+    )
+  return null
 }
 
-function Metres(props: { label: string; value: number; least?: number; onChange: (metres: number) => void }) {
-  const { label, value, least = 0.05, onChange } = props
+function Metres(props: {
+  label: string
+  hideLabel?: boolean
+  value: number
+  least?: number
+  onChange: (metres: number) => void
+}) {
+  const { label, hideLabel, value, least = 0.05, onChange } = props
   return (
     <DecimalField
       label={label}
+      hideLabel={hideLabel}
       width={96}
       unit="m"
       min={least}

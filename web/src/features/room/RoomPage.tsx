@@ -1,4 +1,5 @@
-import { Anchor, Loader } from '@mantine/core'
+import '@mantine/core/styles/Tabs.css'
+import { Anchor, Loader, Tabs } from '@mantine/core'
 import { Link, useSearchParams } from 'react-router'
 import { troubleWords } from '../../api/client'
 import { ErrorNote } from '../../ui/ErrorNote'
@@ -38,40 +39,50 @@ export function RoomPage() {
   }
   return (
     <main className={css.page}>
-      <div className={css.top} data-screen-only>
-        <nav aria-label="The room" className={css.views}>
-          {views.map((v) => (
-            <button
-              key={v.key}
-              type="button"
-              aria-current={view === v.key ? 'page' : undefined}
-              onClick={() => setSearch({ view: v.key }, { replace: true })}
-            >
-              {v.name}
-            </button>
-          ))}
-        </nav>
-        {room.data && <p role="status">{room.data.summary}.</p>}
-      </div>
-      {room.isError && (
-        <ErrorNote title={`The room could not be worked out. ${troubleWords(room.error)}`}>
-          {faults.length > 0 && (
-            <Anchor component={Link} to="../build">
-              Fix the class first: {many(faults.length, 'entry', 'entries')} to put right on Build
-            </Anchor>
-          )}
-        </ErrorNote>
-      )}
-      {room.isPending && <Loader aria-label="Working out who does what" />}
-      {room.data && (
-        <div data-stale={room.isPlaceholderData}>
-          {view === 'who' && <Suggested session={session.id} onChanged={() => void held.room.refetch()} />}
-          {view === 'who' && <WhoTab held={held} room={room.data} />}
-          {view === 'stations' && <StationsTab room={room.data} />}
-          {view === 'kit' && <KitTab held={held} room={room.data} />}
-          {view === 'floor' && <Floor held={held} room={room.data} />}
+      <Tabs
+        value={view}
+        onChange={(key) => key && setSearch({ view: key }, { replace: true })}
+        color="var(--tape-edge)"
+        keepMounted={false}
+      >
+        <div className={css.top} data-screen-only>
+          <Tabs.List aria-label="The room">
+            {views.map((v) => (
+              <Tabs.Tab key={v.key} value={v.key}>
+                {v.name}
+              </Tabs.Tab>
+            ))}
+          </Tabs.List>
+          {room.data && <p role="status">{room.data.summary}.</p>}
         </div>
-      )}
+        {room.isError && (
+          <ErrorNote title={`The room could not be worked out. ${troubleWords(room.error)}`}>
+            {faults.length > 0 && (
+              <Anchor component={Link} to="../build">
+                Fix the class first: {many(faults.length, 'entry', 'entries')} to put right on Build
+              </Anchor>
+            )}
+          </ErrorNote>
+        )}
+        {room.isPending && <Loader aria-label="Working out who does what" />}
+        {room.data && (
+          <div data-stale={room.isPlaceholderData}>
+            <Tabs.Panel value="who">
+              <Suggested session={session.id} onChanged={() => void held.room.refetch()} />
+              <WhoTab held={held} room={room.data} />
+            </Tabs.Panel>
+            <Tabs.Panel value="stations">
+              <StationsTab room={room.data} />
+            </Tabs.Panel>
+            <Tabs.Panel value="kit">
+              <KitTab held={held} room={room.data} />
+            </Tabs.Panel>
+            <Tabs.Panel value="floor">
+              <Floor held={held} room={room.data} />
+            </Tabs.Panel>
+          </div>
+        )}
+      </Tabs>
     </main>
   )
 }

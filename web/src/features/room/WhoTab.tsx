@@ -64,79 +64,81 @@ export function WhoTab({ held, room }: { held: Held; room: Room }) {
   return (
     <>
       {room.gaps.length > 0 && <Gaps held={held} room={room} onShow={setAt} />}
-      <div className={css.scroll} tabIndex={-1}>
-        <table className={css.grid} ref={table} onKeyDown={onKey}>
-          <caption className="hidden">Who does which option, station by station</caption>
-          <thead>
-            <tr>
-              <th scope="col">
-                <span className="hidden">Person</span>
-              </th>
-              {room.stations.map((station, i) => (
-                <th
-                  key={station.station}
-                  scope="col"
-                  data-first={i > 0 && room.stations[i - 1]!.block !== station.block}
-                >
-                  <small>{room.stations[i - 1]?.block !== station.block ? station.blockName : ' '}</small>
-                  {station.number}. {station.name}
+      <div className={css.who} data-open={at !== null}>
+        <div className={css.scroll} tabIndex={-1}>
+          <table className={css.grid} ref={table} onKeyDown={onKey}>
+            <caption className="hidden">Who does which option, station by station</caption>
+            <thead>
+              <tr>
+                <th scope="col">
+                  <span className="hidden">Person</span>
                 </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {room.people.map((person, row) => (
-              <tr key={person.id}>
-                <th scope="row">
-                  <Link to={`/people/${person.id}`}>{person.called}</Link>
-                  {person.care.map((care) => (
-                    <small key={care}>{care}</small>
-                  ))}
-                  {person.toRenew.map((care) => (
-                    <small key={care} className={css.bad}>
-                      expired, renew or end: {care}
-                    </small>
-                  ))}
-                </th>
-                {person.cells.map((cell, column) => (
-                  <td
-                    key={cell.station}
-                    data-first={column > 0 && room.stations[column - 1]!.block !== room.stations[column]!.block}
+                {room.stations.map((station, i) => (
+                  <th
+                    key={station.station}
+                    scope="col"
+                    data-first={i > 0 && room.stations[i - 1]!.block !== station.block}
                   >
-                    <Cell
-                      cell={cell}
-                      at={`${row},${column}`}
-                      chosen={at?.person === person.id && at.station === cell.station}
-                      label={
-                        `${person.called} at ${room.stations[column]!.name}: ${cell.words}, ` +
-                        `${cell.against ? 'against their care note' : kinds[cell.kind]}${cell.pinned ? ', your choice' : ''}`
-                      }
-                      pictures={pictures}
-                      onOpen={() => setAt({ person: person.id, station: cell.station })}
-                    />
-                  </td>
+                    <small>{room.stations[i - 1]?.block !== station.block ? station.blockName : ' '}</small>
+                    {station.number}. {station.name}
+                  </th>
                 ))}
               </tr>
-            ))}
-          </tbody>
-        </table>
+            </thead>
+            <tbody>
+              {room.people.map((person, row) => (
+                <tr key={person.id}>
+                  <th scope="row">
+                    <Link to={`/people/${person.id}`}>{person.called}</Link>
+                    {person.care.map((care) => (
+                      <small key={care}>{care}</small>
+                    ))}
+                    {person.toRenew.map((care) => (
+                      <small key={care} className={css.bad}>
+                        expired, renew or end: {care}
+                      </small>
+                    ))}
+                  </th>
+                  {person.cells.map((cell, column) => (
+                    <td
+                      key={cell.station}
+                      data-first={column > 0 && room.stations[column - 1]!.block !== room.stations[column]!.block}
+                    >
+                      <Cell
+                        cell={cell}
+                        at={`${row},${column}`}
+                        chosen={at?.person === person.id && at.station === cell.station}
+                        label={
+                          `${person.called} at ${room.stations[column]!.name}: ${cell.words}, ` +
+                          `${cell.against ? 'against their care note' : kinds[cell.kind]}${cell.pinned ? ', your choice' : ''}`
+                        }
+                        pictures={pictures}
+                        onOpen={() => setAt({ person: person.id, station: cell.station })}
+                      />
+                    </td>
+                  ))}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+        {person && cell && at && (
+          <CellPanel
+            key={`${at.person} ${at.station}`}
+            held={held}
+            who={person}
+            station={room.stations.find((s) => s.station === at.station)!}
+            cell={cell}
+            pictures={pictures}
+            onClose={() => {
+              setAt(null)
+              table.current?.querySelector<HTMLElement>('button[aria-pressed=true]')?.focus()
+            }}
+          />
+        )}
       </div>
       {room.unnamed > 0 && (
         <p className={css.soft}>{many(room.unnamed, 'more person', 'more people')} without a name: main option.</p>
-      )}
-      {person && cell && at && (
-        <CellPanel
-          key={`${at.person} ${at.station}`}
-          held={held}
-          who={person}
-          station={room.stations.find((s) => s.station === at.station)!}
-          cell={cell}
-          pictures={pictures}
-          onClose={() => {
-            setAt(null)
-            table.current?.querySelector<HTMLElement>('button[aria-pressed=true]')?.focus()
-          }}
-        />
       )}
       {held.told !== '' && (
         <p role="status" className={css.told}>
@@ -164,6 +166,7 @@ function Cell(props: {
       data-kind={cell.kind}
       data-pinned={cell.pinned}
       data-against={cell.against}
+      data-quiet={cell.kind === 'main' && !cell.pinned && !cell.against}
       data-at={props.at}
       aria-pressed={props.chosen}
       aria-label={props.label}

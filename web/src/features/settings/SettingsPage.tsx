@@ -1,7 +1,8 @@
 import { Loader, TextInput } from '@mantine/core'
-import { useState } from 'react'
+import { keepPreviousData, useQuery } from '@tanstack/react-query'
+import { useState, useSyncExternalStore } from 'react'
 import type { Schemas } from '../../api/client'
-import { troubleWords } from '../../api/client'
+import { answer, api, troubleWords } from '../../api/client'
 import { useSettings } from '../../api/queries'
 import { change } from '../../save/documents'
 import type { Saved } from '../../save/SaveNote'
@@ -152,6 +153,45 @@ function readHeights(text: string): number[] | null {
   return heights.every((h) => Number.isInteger(h) && h >= 1 && h <= 120) ? heights : null
 }
 
+const sections: [string, string][] = [
+  ['work', 'How you work'],
+  ['calls', 'Spoken calls'],
+  ['display', 'Units and display'],
+  ['heights', 'Heights you have'],
+  ['checks', 'Checks'],
+  ['data', 'Your data'],
+]
+
+/** What these settings say, in an example: read before it is heard. */
+function Heard({ preferences, saver }: { preferences: Preferences; saver: Saved | null }) {
+  const saved = useSyncExternalStore(
+    saver?.store.subscribe ?? nothing,
+    () => saver === null || saver.store.getState().state === 'saved',
+  )
+  const heard = useQuery({
+    queryKey: ['heard', preferences],
+    queryFn: () => answer(api.GET('/api/settings/heard')),
+    enabled: saved,
+    placeholderData: keepPreviousData,
+  }).data
+  if (!heard) return null
+  return (
+    <details className={css.heard}>
+      <summary>What you would hear: 8 split squats each side, then 40 s of goblet squats</summary>
+      {heard.length === 0 && <p>Nothing: every call is off.</p>}
+      <ol>
+        {heard.map((call, i) => (
+          <li key={i}>
+            <span>{call.at}</span> “{call.text}”
+          </li>
+        ))}
+      </ol>
+    </details>
+  )
+}
+
+const nothing = () => () => undefined
+
 /** How this instructor works, for all that is new. */
 export function SettingsPage() {
   const settings = useSettings()
@@ -194,57 +234,81 @@ export function SettingsPage() {
         Good instructors differ. These choices apply to new classes, blocks and stations; classes you have already built
         do not change. {saver && <SaveNote saver={saver} />}
       </p>
-      <h2 className={css.part}>How you work</h2>
-      <div className={css.questions}>{schools.map(ask)}</div>
-      <RealPace />
-      <h2 className={css.part}>Spoken calls</h2>
-      <p>Turning some off leaves more room for the others. Applies from the next class you start.</p>
-      <div className={css.questions}>
-        <fieldset className={css.question}>
-          <legend>Speak</legend>
-          {calls.map(([kind, words]) => (
-            <label key={kind} className={css.choice}>
-              <input
-                type="checkbox"
-                checked={!(preferences.silent ?? []).includes(kind)}
-                onChange={(event) =>
-                  save({
-                    ...preferences,
-                    silent: event.currentTarget.checked
-                      ? (preferences.silent ?? []).filter((k) => k !== kind)
-                      : [...(preferences.silent ?? []), kind],
-                  })
-                }
-              />
-              {words}
-            </label>
+      <div className={css.beside}>
+        <nav aria-label="Parts of the settings" className={css.index} data-screen-only>
+          {sections.map(([id, name]) => (
+            <a key={id} href={`#${id}`}>
+              {name}
+            </a>
           ))}
-        </fieldset>
+        </nav>
+        <div>
+          <h2 className={css.part} id="work">
+            How you work
+          </h2>
+          <div className={css.questions}>{schools.map(ask)}</div>
+          <RealPace />
+          <h2 className={css.part} id="calls">
+            Spoken calls
+          </h2>
+          <p>Turning some off leaves more room for the others. Applies from the next class you start.</p>
+          <div className={css.questions}>
+            <fieldset className={css.question}>
+              <legend>Speak</legend>
+              {calls.map(([kind, words]) => (
+                <label key={kind} className={css.choice}>
+                  <input
+                    type="checkbox"
+                    checked={!(preferences.silent ?? []).includes(kind)}
+                    onChange={(event) =>
+                      save({
+                        ...preferences,
+                        silent: event.currentTarget.checked
+                          ? (preferences.silent ?? []).filter((k) => k !== kind)
+                          : [...(preferences.silent ?? []), kind],
+                      })
+                    }
+                  />
+                  {words}
+                </label>
+              ))}
+            </fieldset>
+          </div>
+          <Heard preferences={preferences} saver={saver} />
+          <h2 className={css.part} id="display">
+            Units and display
+          </h2>
+          <div className={css.questions}>{shown.map(ask)}</div>
+          <h2 className={css.part} id="heights">
+            Heights you have
+          </h2>
+          <TextInput
+            label="Heights of your boxes, benches and steps, in cm"
+            description="For example 20, 30, 40, 45. Cards then name the nearest height and who it does not suit."
+            maw={420}
+            value={heights ?? (preferences.heights ?? []).join(', ')}
+            error={
+              heights !== null && readHeights(heights) === null
+                ? 'Enter whole numbers from 1 to 120, separated by commas.'
+                : undefined
+            }
+            onChange={(event) => {
+              const text = event.currentTarget.value
+              setHeights(text)
+              const read = readHeights(text)
+              if (read) save({ ...preferences, heights: read })
+            }}
+          />
+          <h2 className={css.part} id="checks">
+            Checks
+          </h2>
+          <CheckSettings preferences={preferences} onSave={save} />
+          <h2 className={css.part} id="data">
+            Your data
+          </h2>
+          <DataSettings />
+        </div>
       </div>
-      <h2 className={css.part}>Units and display</h2>
-      <div className={css.questions}>{shown.map(ask)}</div>
-      <h2 className={css.part}>Heights you have</h2>
-      <TextInput
-        label="Heights of your boxes, benches and steps, in cm"
-        description="For example 20, 30, 40, 45. Cards then name the nearest height and who it does not suit."
-        maw={420}
-        value={heights ?? (preferences.heights ?? []).join(', ')}
-        error={
-          heights !== null && readHeights(heights) === null
-            ? 'Enter whole numbers from 1 to 120, separated by commas.'
-            : undefined
-        }
-        onChange={(event) => {
-          const text = event.currentTarget.value
-          setHeights(text)
-          const read = readHeights(text)
-          if (read) save({ ...preferences, heights: read })
-        }}
-      />
-      <h2 className={css.part}>Checks</h2>
-      <CheckSettings preferences={preferences} onSave={save} />
-      <h2 className={css.part}>Your data</h2>
-      <DataSettings />
     </Page>
   )
 }

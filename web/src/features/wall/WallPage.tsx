@@ -62,7 +62,9 @@ function Wall({ lead }: { lead: Lead }) {
   const { script } = lead
   const clock = useClock(lead)
   const { scene, phase, shown, left, over, waiting, position, end } = clock
-  const cards = scene.cards.map((card) => script.cards[card]!)
+  // While people arrive they see what they will do; from the start on, what is on.
+  const arriving = phase === 'ready' && !over
+  const cards = arriving ? eachOnce(script.cards) : scene.cards.map((card) => script.cards[card]!)
   const single = cards.length === 1 ? cards[0] : undefined
   const [light, setLight] = useState(false)
   const [tools, setTools] = useState(true)
@@ -92,6 +94,7 @@ function Wall({ lead }: { lead: Lead }) {
       className={css.wall}
       data-light={light}
       data-many={cards.length > 1}
+      data-arriving={arriving || undefined}
       data-kind={scene.kind}
       style={{ '--least': sizes.least } as React.CSSProperties}
     >
@@ -127,7 +130,7 @@ function Wall({ lead }: { lead: Lead }) {
           {single && <One lead={lead} clock={clock} card={single} />}
           {cards.length > 1 && (
             <section className={css.show} aria-label="All stations">
-              {scene.turnsRound ? (
+              {scene.turnsRound && !arriving ? (
                 <WallFloor session={lead.session} cards={cards} scene={scene} />
               ) : (
                 <WallList session={lead.session} cards={cards} />
@@ -161,6 +164,15 @@ function Wall({ lead }: { lead: Lead }) {
       {sizing && <Calibrate sizes={sizes} onClose={() => setSizing(false)} />}
     </main>
   )
+}
+
+/** So many moves can be told apart from the back of the room. */
+const ARRIVING = 12
+
+/** The moves of a class, each once, in its order. */
+function eachOnce(cards: Schemas['StationCard'][]) {
+  const seen = new Set<string>()
+  return cards.filter((card) => !seen.has(card.name) && seen.add(card.name)).slice(0, ARRIVING)
 }
 
 /** What is on, or what comes next where nothing is worked: the move, how much of it, the side and the hand. */

@@ -1,0 +1,32 @@
+using System.Collections.Immutable;
+using Halterion.Core.Leading.Calling;
+using Halterion.Core.Plans;
+
+namespace Halterion.Core.Planning;
+
+/// <summary>Something that would be said, and when.</summary>
+/// <param name="At">The time from the start of the example, such as "0:35".</param>
+public sealed record HeardCall(string At, string Text);
+
+/// <summary>What an instructor's settings would say in a short example: one station on each side and one after it, at the bell.</summary>
+public static class CallPreview
+{
+    private const string Example = """
+        {"format":"halterion-class","version":1,"title":"Example","slotMinutes":30,"blocks":[
+          {"name":"Example","phase":"main","rounds":1,"betweenStations":15,"stations":[
+            {"sides":"each","dose":[{"kind":"reps","amount":8}],"options":[{"tier":"main","move":"split-squat"},
+              {"tier":"easier","move":"split-squat","depth":"half"}]},
+            {"dose":[{"kind":"time","amount":40}],"options":[{"tier":"main","move":"goblet-squat"}]}]}]}
+        """;
+
+    /// <param name="evaluator">With the settings that are to be heard.</param>
+    public static ImmutableArray<HeardCall> Of(Evaluator evaluator, Preferences preferences)
+    {
+        var read = evaluator.Evaluate(Example);
+        return read is { Plan: { } plan, Timeline: { } timeline }
+            ? [.. Call.ListFor(plan, timeline, preferences).Select(c => new HeardCall(Clock(c.At), c.Text))]
+            : throw new InvalidOperationException($"The example is no class: {string.Join("; ", read.Faults)}");
+    }
+
+    private static string Clock(decimal at) => $"{(int)at / 60}:{(int)at % 60:00}";
+}
