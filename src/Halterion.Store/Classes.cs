@@ -93,7 +93,9 @@ public sealed class Classes(Database database, TimeProvider clock)
             Read)];
     }
 
-    /// <summary>A window of the classes: the one under way, those with a date to come by that date, the others by when they were saved.</summary>
+    /// <summary>
+    /// A window of the classes: the one under way, those with a date to come by that date, the others by when they were saved.
+    /// </summary>
     /// <param name="search">Words or parts of words of a title; null: all.</param>
     public (ImmutableArray<ClassLine> Lines, int All) List(string? search, int skip, int take)
     {

@@ -57,7 +57,8 @@ public sealed class CallPreviewTests
     {
         var starters = new Starters(Library, new Preferences()).Blocks();
         Assert.Equal(["Cool-down", "Stations", "Warm-up"], starters.Select(s => s.First).OfType<string>().Order(StringComparer.Ordinal));
-        bool Finds(string word) => starters.Any(s => $"{s.Name} {s.Group} {s.Words} {s.Also}".Contains(word, StringComparison.OrdinalIgnoreCase));
+        bool Finds(string word) => starters.Any(
+            s => $"{s.Name} {s.Group} {s.Words} {s.Also}".Contains(word, StringComparison.OrdinalIgnoreCase));
         Assert.All(
             ["rotation", "on the minute", "ladder", "pyramid", "finisher", "every minute", "stretch", "drop set"],
             word => Assert.True(Finds(word), word));

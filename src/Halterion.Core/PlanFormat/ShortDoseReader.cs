@@ -421,7 +421,8 @@ public sealed partial class ShortDoseReader
     [GeneratedRegex(@"\G@\s*(\S+?)(?=[\s,;+]|$)")]
     private static partial Regex TempoWord();
 
-    [GeneratedRegex(@"\G(on each side|each side|each leg|a side|a leg|per side|per leg|/\s*side|/\s*leg|/\s*s\b|both sides|each|ea)\b\.?", Loose)]
+    [GeneratedRegex(
+        @"\G(on each side|each side|each leg|a side|a leg|per side|per leg|/\s*side|/\s*leg|/\s*s\b|both sides|each|ea)\b\.?", Loose)]
     private static partial Regex EachSide();
 
     [GeneratedRegex(@"\G(half a side|half on each side|half each side|half/half|split)\b", Loose)]

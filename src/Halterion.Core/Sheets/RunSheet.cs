@@ -158,8 +158,8 @@ public sealed record RunSheet(
         var figure = OptionFigure.Of(
             plan.Moves.Find(station.Main.Move)!, station.Main.Manner, plan.Moves, felt: false, side: station.OnlySide);
         return new SheetStation(
-            station.Id, station.Name, PlanWords.Targets(station, block), Of(Tier.Harder), Of(Tier.Main)[0], Of(Tier.Easier), Of(Tier.Instead),
-            figure);
+            station.Id, station.Name, PlanWords.Targets(station, block), Of(Tier.Harder), Of(Tier.Main)[0], Of(Tier.Easier),
+            Of(Tier.Instead), figure);
     }
 }
 

@@ -101,9 +101,12 @@ internal static class CheckEndpoints
             return Problems.NotFound("session");
         }
 
-        if (evaluator.Evaluate(stored.Plan) is not { Plan: { } plan, Timeline: { } timeline })
+        var read = evaluator.Evaluate(stored.Plan);
+        if (read is not { Plan: { } plan, Timeline: { } timeline })
         {
-            return TypedResults.Ok(new SessionStanding(false, false, "Not ready: some entries do not work yet."));
+            var empty = read.Faults.All(f => f.Pointer == "/blocks");
+            return TypedResults.Ok(new SessionStanding(
+                false, false, empty ? "No stations yet." : "Not ready: some entries do not work yet."));
         }
 
         var view = checks.View(rooms.ReadyOf(plan, timeline, session));

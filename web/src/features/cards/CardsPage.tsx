@@ -1,4 +1,5 @@
-import { Anchor, Button, Checkbox, Loader, SegmentedControl } from '@mantine/core'
+import '@mantine/core/styles/Tabs.css'
+import { Anchor, Button, Checkbox, Loader, Tabs } from '@mantine/core'
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -100,13 +101,15 @@ export function CardsPage() {
   return (
     <main className={css.page}>
       <div className={css.tools} data-screen-only>
-        <SegmentedControl
-          aria-label="What to print"
-          classNames={{ root: css.kinds, label: css.kind }}
-          data={[...sheets]}
-          value={kind}
-          onChange={(value) => setKind(value as Kind)}
-        />
+        <Tabs value={kind} onChange={(value) => value && setKind(value as Kind)} color="var(--tape-edge)">
+          <Tabs.List aria-label="What to print">
+            {sheets.map((sheet) => (
+              <Tabs.Tab key={sheet.value} value={sheet.value}>
+                {sheet.label}
+              </Tabs.Tab>
+            ))}
+          </Tabs.List>
+        </Tabs>
         <Button onClick={() => window.print()}>Print</Button>
         <MoreMenu label="Export this class" shown="Export" items={files} />
         {kind === 'stations' && (

@@ -83,7 +83,6 @@ function PersonForm({ stored }: { stored: Person }) {
         <h1>{person.name}</h1>
         <SaveNote saver={saver} />
       </div>
-      <PersonHistory person={person.id} />
       <p data-screen-only>
         <Link to={`/people/${person.id}/sheet`}>A sheet to hand out</Link>
       </p>
@@ -296,6 +295,8 @@ function PersonForm({ stored }: { stored: Person }) {
         />
       )}
 
+      <PersonHistory person={person.id} />
+
       <h2>Their data</h2>
       <p className={css.fields}>
         <a href={`/api/people/${person.id}/export`} download={`${person.name}.json`}>
@@ -355,7 +356,7 @@ function Limit(props: {
       {over && (
         <p role="status" className={css.over}>
           {limit.limit === 'pregnancy'
-            ? `The due date, ${limit.until}, has passed, so this is no longer used. Ask them, then end it or add “pelvic floor, after birth”.`
+            ? `The due date, ${limit.until}, has passed. Ask them, then end it or add “pelvic floor, after birth”.`
             : `This expired on ${limit.until} and is no longer used. Ask them, then renew or end it.`}
         </p>
       )}

@@ -69,6 +69,7 @@ export function Floor({ held, room }: { held: Held; room: Room }) {
         )}
         <NumberField
           label="How many are here"
+          width={160}
           suffix=""
           size="sm"
           step={1}

@@ -159,18 +159,18 @@ export function FloorMap({ view, spots, onPut, onAuto }: Props) {
             </g>
             {/* The words stand beside the button that they are drawn on: its own name says more. */}
             <g transform={`translate(${place(station).x} ${place(station).y})`} pointerEvents="none">
-              <text className={css.spotNumber} y={0.05}>
+              <text className={css.spotNumber} y={-0.3}>
                 {movable ? station.number : ''}
               </text>
-              <text className={css.spotName} y={0.45}>
+              <text className={css.spotName} y={0.08}>
                 {station.name}
               </text>
-              <text className={css.spotSize} y={0.8}>
+              <text className={css.spotSize} y={0.42}>
                 {station.widthM} × {station.lengthM} m
                 {station.needs && `, needs ${station.needs === 'wall' ? 'a wall' : 'the anchor'}`}
               </text>
               {now && (
-                <text className={css.spotGroup} y={1.15}>
+                <text className={css.spotGroup} y={0.8}>
                   group {now.groups[i]}
                 </text>
               )}

@@ -119,7 +119,7 @@ function HallForm({ stored }: { stored: Hall }) {
     <section className={css.hall} aria-label={hall.name}>
       <h2>{hall.name}</h2>
       <div className={css.floorHead}>
-        <LeftText label="Name" most={120} needed value={hall.name} onChange={(name) => change({ name })} />
+        <LeftText size="xs" label="Name" most={120} needed value={hall.name} onChange={(name) => change({ name })} />
         <Metres
           label="Width"
           value={hall.floor.widthM}
@@ -127,6 +127,7 @@ function HallForm({ stored }: { stored: Hall }) {
         />
         <Metres
           label="Length, front to back"
+          width={150}
           value={hall.floor.lengthM}
           onChange={(lengthM) => change({ floor: { ...hall.floor, lengthM } })}
         />
@@ -396,14 +397,15 @@ function Metres(props: {
   hideLabel?: boolean
   value: number
   least?: number
+  width?: number
   onChange: (metres: number) => void
 }) {
-  const { label, hideLabel, value, least = 0.05, onChange } = props
+  const { label, hideLabel, value, least = 0.05, width = 96, onChange } = props
   return (
     <DecimalField
       label={label}
       hideLabel={hideLabel}
-      width={96}
+      width={width}
       unit="m"
       min={least}
       max={100}

@@ -112,18 +112,23 @@ function Wall({ lead }: { lead: Lead }) {
         <div className={css.body} data-plain={cards.length === 0}>
           <section className={css.now} aria-label="Now">
             <Heads clock={clock} title={script.title} />
-            <div className={css.times}>
-              <Reps clock={clock} />
-              <div
-                className={css.clock}
-                data-testid="clock"
-                data-last={phase === 'running' && left <= 3}
-                role="timer"
-                aria-label={spoken(shown)}
-              >
-                {shown < 60 ? shown : clockWords(shown)}
+            {arriving && lead.endsAt !== null ? (
+              <p className={css.starts}>starts at {timeAt(lead.endsAt - 1000 * script.slot, 'h24')}</p>
+            ) : (
+              <div className={css.times}>
+                <Reps clock={clock} />
+                <div
+                  className={css.clock}
+                  data-testid="clock"
+                  data-last={phase === 'running' && left <= 3}
+                  role="timer"
+                  aria-label={spoken(shown)}
+                >
+                  {shown < 60 ? shown : clockWords(shown)}
+                </div>
               </div>
-            </div>
+            )}
+            {arriving && script.focus && <p className={css.target}>{script.focus}</p>}
             {phase === 'paused' && <p className={css.paused}>Paused</p>}
             {waiting && <p className={css.paused}>Ready</p>}
           </section>

@@ -1,4 +1,4 @@
-import { Button, SegmentedControl } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { Link, useSearchParams } from 'react-router'
 import type { Schemas } from '../../api/client'
@@ -45,15 +45,23 @@ export function WeeksPage() {
       <div className={css.top}>
         <h1>Weeks</h1>
         <div className={css.steps} data-screen-only>
-          <SegmentedControl
-            aria-label="How much is shown"
-            value={weeks === 1 ? 'week' : 'weeks'}
-            data={[
-              { value: 'weeks', label: 'Six weeks' },
-              { value: 'week', label: 'One week' },
-            ]}
-            onChange={(view) => show({ view })}
-          />
+          <Button.Group aria-label="How much is shown">
+            {(
+              [
+                ['weeks', 'Six weeks'],
+                ['week', 'One week'],
+              ] as const
+            ).map(([view, words]) => (
+              <Button
+                key={view}
+                variant={(weeks === 1) === (view === 'week') ? 'filled' : 'default'}
+                aria-pressed={(weeks === 1) === (view === 'week')}
+                onClick={() => show({ view })}
+              >
+                {words}
+              </Button>
+            ))}
+          </Button.Group>
           <Button variant="default" disabled={!first} onClick={() => first && show({ from: later(first, -7 * weeks) })}>
             Earlier
           </Button>
