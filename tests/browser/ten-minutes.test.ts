@@ -77,7 +77,7 @@ test('one side a round for three rounds, with warm-up and stretches, in under 25
   await expect(blocks.nth(1)).toContainText('3 rounds, each round on the left, then on the right')
   // 10 + 40 + 5 + 40; 10 + 3·(2·(3·40 + 2·10) + the way from side to side) + 2·60; 10 + 30 + 5 + 30, by the tape.
   await expect(page.getByTestId('tape').getByRole('listitem')).toHaveText([
-    'Warm-up: 1 minute 35 seconds, from 0 seconds',
+    'Warm-up: 1 minute 35 seconds, starts at 0:00',
     /^All left, then all right: 1[67] minutes/,
     /^Cool-down: 1 minute/,
   ])
