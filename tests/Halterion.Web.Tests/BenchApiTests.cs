@@ -68,7 +68,7 @@ public sealed class BenchApiTests(Studio studio) : IClassFixture<Studio>
         var read = answer["read"]!;
 
         Assert.Equal(
-            ("12 reps at 3-1-1-0; all of one side, then the other", "2 min 3 s", "This also changes the block: 45 s between rounds."),
+            ("12 reps at tempo 3-1-1-0; all of one side, then the other", "2 min 3 s", "This also changes the block: 45 s between rounds."),
             ((string)read["words"]!, (string)read["takes"]!, (string)read["also"]!));
         Assert.NotNull(read["evaluation"]);
         Assert.Equal(

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { chooseMove, classLines, classOf, enter, expect, open, test } from './studio'
+import { allFindings, chooseMove, classLines, classOf, enter, expect, more, open, test } from './studio'
 
 test('undo and redo, and swapping a move brings its options', async ({ page, demo }) => {
   await page.goto(`${await classOf(demo, 'Full moon circuit')}/build`)
@@ -11,6 +11,7 @@ test('undo and redo, and swapping a move brings its options', async ({ page, dem
   await page.keyboard.press('Control+z')
   await expect(squat.getByRole('button', { name: 'harder option: Goblet squat' })).toBeVisible()
 
+  await allFindings(page)
   await page.getByRole('button', { name: 'Make it fit 25 min' }).click()
   await expect(page.getByTestId('verdict')).toContainText('to spare')
   await page.getByRole('button', { name: 'Undo' }).click()
@@ -68,7 +69,7 @@ test('a file comes back to the byte, and a broken one names every fault and chan
   await expect(page.getByRole('heading', { name: 'Six around the loft' })).toBeVisible()
   await page.goto(studio.address)
   const waiting = page.waitForEvent('download')
-  await page.getByRole('link', { name: 'Download' }).click()
+  await more(page, 'Six around the loft', 'Download the class file')
   const download = await waiting
   expect(download.suggestedFilename()).toBe('six-around-the-loft.halterion.json')
   expect(readFileSync(await download.path())).toEqual(readFileSync(file))

@@ -31,7 +31,7 @@ test('brief, build, fix an overrun, save, reload, lead, log, find it again, by k
 
   // Three rounds of squats and split squats with long rests: too much for ten minutes.
   await expect(page.getByText('Nothing here yet')).toBeVisible()
-  await tabTo(page, '+ Circuit')
+  await tabTo(page, '+ Stations')
   await page.keyboard.press('Enter')
   await expect(page.getByTestId('verdict')).toHaveText('5 min 35 s to spare')
   await tabTo(page, 'Add a station to Circuit')
@@ -48,6 +48,8 @@ test('brief, build, fix an overrun, save, reload, lead, log, find it again, by k
   await page.keyboard.type('200')
   await page.keyboard.press('Enter')
   await expect(page.getByTestId('verdict')).toHaveText('2 min 17 s over')
+  await tabTo(page, /^\d+ more: /)
+  await page.keyboard.press('Enter')
   await tabTo(page, /^Make it fit 10 min.*3 min 20 s → 2 min 10 s/)
   await page.keyboard.press('Enter')
   await expect(page.getByTestId('verdict')).toHaveText(/to spare|on time/)

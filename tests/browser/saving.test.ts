@@ -1,4 +1,4 @@
-import { classLines, classOf, expect, test } from './studio'
+import { allFindings, classLines, classOf, expect, test } from './studio'
 
 test('what the server refuses is told from a server that is not there', async ({ page, demo }) => {
   await page.goto(`${await classOf(demo, 'Full moon circuit')}/brief`)
@@ -93,6 +93,7 @@ test('a log typed while the server is away outlives its tab', async ({ page, con
 test('a repair, a swap and a removal that fail say so, and change nothing', async ({ page, demo }) => {
   await page.goto(`${await classOf(demo, 'Full moon circuit')}/build`)
   await expect(page.getByTestId('verdict')).toHaveText('1 min 18 s over')
+  await allFindings(page)
   const repair = page.getByRole('button', { name: 'Make it fit 25 min' })
   await expect(repair).toBeVisible()
   const port = await demo.kill()

@@ -158,9 +158,12 @@ test('kit stands in one table, and on a phone every field says what it is', asyn
 })
 
 test('the wall shows those who arrive what they will do and when it starts', async ({ page, demo }) => {
-  const address = await classOf(demo, 'Six around the loft')
+  const list = (await (await fetch(`${demo.address}/api/sessions`)).json()) as {
+    sessions: { id: string; title: string }[]
+  }
+  const session = list.sessions.find((one) => one.title === 'Six around the loft')!.id
   await page.setViewportSize({ width: 1920, height: 1080 })
-  await page.goto(`${demo.address}/wall/${address.split('/').at(-1)}`)
+  await page.goto(`${demo.address}/wall/${session}`)
   await expect(page.getByText('starts at 18:00')).toBeVisible()
   const moves = page.getByRole('region', { name: 'All stations' }).getByRole('listitem')
   await expect(moves.filter({ hasText: 'Skater step' })).toBeVisible()

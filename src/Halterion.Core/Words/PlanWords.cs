@@ -80,7 +80,7 @@ public static class PlanWords
         var last = Part(part, Math.Min(told.Length, rounds) - 1);
         var extra = new List<string?>
         {
-            part.OwnTempo is { } tempo ? $"tempo {tempo}" : null,
+            part.OwnTempo is { } tempo ? $"at tempo {tempo}" : null,
             part.Style switch
             {
                 RepStyle.OneAndAHalf => "one-and-a-half",

@@ -1,3 +1,5 @@
+using Halterion.Core.Leading.Calling;
+using Halterion.Core.Moves;
 using Halterion.Core.Planning;
 using Halterion.Core.Plans;
 using Halterion.Core.Timing.Fitting;
@@ -21,7 +23,7 @@ internal static class SettingEndpoints
     {
         var settings = routes.MapGroup("/api/settings").WithTags("Settings");
         settings.MapGet("/", (Settings store) => TypedResults.Ok(View(store))).WithName("settings");
-        settings.MapGet("/heard", (Settings store, Evaluator evaluator) => TypedResults.Ok(CallPreview.Of(evaluator, store.Preferences())))
+        settings.MapGet("/heard", (Settings store, MoveLibrary moves) => TypedResults.Ok(CallPreview.Of(moves, store.Preferences())))
             .WithName("heard");
         settings.MapGet("/preferences", (Settings store, HttpContext http) =>
         {

@@ -1,8 +1,10 @@
 using System.Collections.Immutable;
-using Halterion.Core.Leading.Calling;
+using System.Text.Json.Nodes;
+using Halterion.Core.Moves;
+using Halterion.Core.Planning;
 using Halterion.Core.Plans;
 
-namespace Halterion.Core.Planning;
+namespace Halterion.Core.Leading.Calling;
 
 /// <summary>Something that would be said, and when.</summary>
 /// <param name="At">The time from the start of the example, such as "0:35".</param>
@@ -19,10 +21,17 @@ public static class CallPreview
             {"dose":[{"kind":"time","amount":40}],"options":[{"tier":"main","move":"goblet-squat"}]}]}]}
         """;
 
-    /// <param name="evaluator">With the settings that are to be heard.</param>
-    public static ImmutableArray<HeardCall> Of(Evaluator evaluator, Preferences preferences)
+    /// <summary>All that would be said, in order.</summary>
+    /// <param name="preferences">The settings that are to be heard.</param>
+    public static ImmutableArray<HeardCall> Of(MoveLibrary moves, Preferences preferences)
     {
-        var read = evaluator.Evaluate(Example);
+        var whole = JsonNode.Parse(Example)!.AsObject();
+        foreach (var (field, value) in new Starters(moves, preferences).ClassFields())
+        {
+            whole[field] = value?.DeepClone();
+        }
+
+        var read = new Evaluator(moves, preferences).Evaluate(whole.ToJsonString());
         return read is { Plan: { } plan, Timeline: { } timeline }
             ? [.. Call.ListFor(plan, timeline, preferences).Select(c => new HeardCall(Clock(c.At), c.Text))]
             : throw new InvalidOperationException($"The example is no class: {string.Join("; ", read.Faults)}");
