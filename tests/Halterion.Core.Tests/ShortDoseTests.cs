@@ -1,3 +1,5 @@
+using System.Text.Json;
+using System.Text;
 using System.Text.Json.Nodes;
 using CsCheck;
 using Halterion.Core.Moves;
@@ -150,6 +152,21 @@ public class ShortDoseTests
             block["stations"] = new JsonArray(line.Station!.DeepClone());
             return ShortDose.Of(ClassReader.ReadBlock(block, Library).Plan!.Blocks[0].Stations[0]);
         }
+    }
+
+    [Theory]
+    [InlineData("8 split squats each side", "8 reps; all of one side, then the other", null)]
+    [InlineData("Split squat x12 each", "12 reps; all of one side, then the other", null)]
+    [InlineData("8 goblet squats", "Goblet squat is another move.", 2)]
+    [InlineData("8 split squats sideways", "This is not understood here.", 15)]
+    public void A_target_may_name_the_move_it_stands_at(string typed, string words, int? at)
+    {
+        var file = With(Block("", """
+            {"id":"here","dose":[{"kind":"reps","amount":5}],"sides":"each","options":[{"tier":"main","move":"split-squat"}]}
+            """));
+        var result = DoseTyping.Dose(typed, JsonElement.Parse(Encoding.UTF8.GetBytes(file)), "here", Desk)!;
+        Assert.Equal(words, result.Read?.Words ?? result.Problem!.Detail);
+        Assert.Equal(at, result.Problem?.At);
     }
 
     [Fact]

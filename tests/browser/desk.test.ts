@@ -90,7 +90,7 @@ test('the simulated desk is switched on in the demo, and a file that cannot be r
   studio,
 }) => {
   await page.goto(`${demo.address}/people`)
-  await page.getByRole('button', { name: 'Import, export, booking desk' }).click()
+  await page.getByRole('button', { name: 'Import or export people' }).click()
   await page.getByRole('menuitem', { name: 'Booking desk…' }).click()
   await expect(page.getByText('No bookings yet.')).toBeVisible()
   await page.getByLabel('Try it: simulate bookings for the next class').check()

@@ -202,7 +202,10 @@ test('the page that is taken along leads the class with no server', async ({ pag
   await page.goto(`${address}/cards`)
   const [file] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('link', { name: /page that leads/ }).click(),
+    page
+      .getByRole('button', { name: 'Export this class' })
+      .click()
+      .then(() => page.getByRole('menuitem', { name: /page that leads/ }).click()),
   ])
   const path = `${demo.folder}/taken.html`
   await file.saveAs(path)

@@ -17,7 +17,7 @@ test('a roster is taken in, a gap closed, a shortage resolved, the floor laid ou
 }) => {
   test.setTimeout(400_000)
   await page.goto(`${demo.address}/people`)
-  await page.getByRole('button', { name: 'Import, export, booking desk' }).click()
+  await page.getByRole('button', { name: 'Import or export people' }).click()
   await page.getByRole('menuitem', { name: 'Import a table…' }).click()
   const text = page.getByLabel('Or paste and edit it here')
   await text.fill(table(true))

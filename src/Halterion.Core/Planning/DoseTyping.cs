@@ -1,5 +1,7 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using System.Text.RegularExpressions;
+using Halterion.Core.Moves;
 using Halterion.Core.PlanFormat;
 using Halterion.Core.Plans;
 using Halterion.Core.Words;
@@ -32,16 +34,17 @@ public static class DoseTyping
     /// <returns>Null if the class has no such station.</returns>
     public static TypedDoseResult? Dose(string text, JsonElement file, string station, Evaluator evaluator)
     {
-        var (typed, fault) = ShortDoseReader.Read(text);
-        if (typed is null)
-        {
-            return new TypedDoseResult(null, new DoseProblem(fault!.Detail, fault.Right, fault.At));
-        }
-
         var whole = JsonNode.Parse(file.GetRawText()) as JsonObject;
         if (Find(whole, station) is not var (block, written, index))
         {
             return null;
+        }
+
+        var said = WithoutName(text, written, evaluator.Moves);
+        var (typed, fault) = ShortDoseReader.Read(said);
+        if (typed is null)
+        {
+            return new TypedDoseResult(null, Other(said, evaluator.Moves) ?? new DoseProblem(fault!.Detail, fault.Right, fault.At));
         }
 
         var before = block.DeepClone().AsObject();
@@ -67,6 +70,34 @@ public static class DoseTyping
                 result.Evaluation),
             null);
     }
+
+    /// <summary>
+    /// "8 split squats each side", typed at the split squat, says its move once more: blanks in its place, so that what is wrong in the
+    /// rest is still where it was typed.
+    /// </summary>
+    private static string WithoutName(string text, JsonObject station, MoveLibrary moves)
+    {
+        var main = List(station, "options").FirstOrDefault(o => (string?)o["tier"] == "main")?["move"];
+        var move = main is JsonValue value && value.TryGetValue<string>(out var id) ? moves.Find(new MoveId(id)) : null;
+        foreach (var name in (move?.Aliases ?? []).Append(move?.Name ?? "").Where(n => n.Length > 0).OrderByDescending(n => n.Length))
+        {
+            text = Named(name).Replace(text, found => new string(' ', found.Length));
+        }
+
+        return text;
+    }
+
+    /// <summary>A target that names another move than the one it stands at; null where it names none.</summary>
+    private static DoseProblem? Other(string text, MoveLibrary moves) => moves.Moves
+        .Select(m => (m.Name, Found: Named(m.Name).Match(text)))
+        .Where(m => m.Found.Success)
+        .OrderByDescending(m => m.Name.Length)
+        .Select(m => new DoseProblem(
+            $"{m.Name} is another move.", "the target alone; another move is chosen at “main”", m.Found.Index))
+        .FirstOrDefault();
+
+    /// <summary>A name in a text, one or many of it.</summary>
+    private static Regex Named(string name) => new($@"\b{Regex.Escape(name)}(e?s)?\b", RegexOptions.IgnoreCase);
 
     /// <summary>Gives a block another number of rounds; targets that are listed by round go on as they went.</summary>
     /// <returns>Null if the class has no such block.</returns>

@@ -8,19 +8,20 @@ import css from './ui.module.css'
 export type MoreItem = { words: string } & ({ act: () => void } | { to: string } | { file: string })
 
 interface Props {
-  /** What it is about, for who does not see where it stands: "More for Full moon circuit". */
-  label: string
   shown: string
+  /** What it is about, for who does not see where it stands: "More" … "for Full moon circuit". */
+  about: string
   items: MoreItem[]
 }
 
 /** The rest of what can be done with one thing. */
-export function MoreMenu({ label, shown, items }: Props) {
+export function MoreMenu({ shown, about, items }: Props) {
   return (
     <Menu position="bottom-end" withinPortal>
       <Menu.Target>
-        <button type="button" className={css.pickMenu} aria-label={label} data-screen-only>
+        <button type="button" className={css.pickMenu} data-screen-only>
           {shown}
+          <span className="hidden"> {about}</span>
         </button>
       </Menu.Target>
       <Menu.Dropdown>

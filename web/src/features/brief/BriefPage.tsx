@@ -55,7 +55,10 @@ export function BriefPage() {
             To announce it: <b>{evaluation.announcement}</b>
           </p>
         )}
-        <Leading />
+        <details className={css.how}>
+          <summary>How you teach this class</summary>
+          <Leading />
+        </details>
         <div className={css.row}>
           <TextInput
             label="Cue of the day"

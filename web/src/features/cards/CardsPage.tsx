@@ -111,7 +111,7 @@ export function CardsPage() {
           </Tabs.List>
         </Tabs>
         <Button onClick={() => window.print()}>Print</Button>
-        <MoreMenu label="Export this class" shown="Export" items={files} />
+        <MoreMenu shown="Export" about="this class" items={files} />
         {kind === 'stations' && (
           <span className={css.statures}>
             <NumberField

@@ -128,7 +128,11 @@ function Grouped({ groups: all, said, onTrouble }: GroupedProps) {
     const here = all.filter((group) => group[0]!.severity === severity)
     if (here.length === 0) return null
     return (
-      <section key={severity} aria-label={severities[severity]} className={css.ofSeverity}>
+      <section
+        key={severity}
+        aria-label={severity === said ? undefined : severities[severity]}
+        className={css.ofSeverity}
+      >
         {severity !== said && (
           <h2 className={css.severity} data-severity={severity}>
             {severities[severity]} <span className={css.number}>{here.flat().length}</span>

@@ -60,8 +60,8 @@ export function ClassLine({ line, onRemoveClass, onRemoveDate }: Props) {
           next && <Link to={`${placeOf(next)}/lead`}>Lead</Link>
         )}
         <MoreMenu
-          label={`More for ${line.title}`}
           shown="More"
+          about={`for ${line.title}`}
           items={[
             { words: 'Make a copy', to: `/classes/new?copy=${line.id}` },
             { words: 'Download the class file', file: `/api/classes/${line.id}/file` },

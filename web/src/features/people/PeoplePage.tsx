@@ -59,8 +59,8 @@ export function PeoplePage() {
           Add
         </Button>
         <MoreMenu
-          label="Import, export, booking desk"
           shown="Import or export"
+          about="people"
           items={[
             { words: 'Import a table…', to: '/people/import' },
             { words: 'Booking desk…', to: '/people/desk' },
