@@ -209,7 +209,7 @@ test('ticks made in two tabs are all kept, without a question', async ({ page, c
   const address = `${await classOf(sharedDemo, 'Six around the loft')}/ready`
   const other = await context.newPage()
   await Promise.all([page.goto(address), other.goto(address)])
-  const boxes = (of: Page) => of.getByRole('checkbox')
+  const boxes = (of: Page) => of.getByRole('group').getByRole('checkbox')
   await expect(boxes(page).nth(1)).toBeVisible()
   await expect(boxes(other).nth(1)).toBeVisible()
   await Promise.all([boxes(page).nth(0).check(), boxes(other).nth(1).check()])

@@ -68,12 +68,13 @@ export function ReadyPage() {
           <Button variant="default" data-screen-only onClick={() => window.print()}>
             Print this page
           </Button>
-          <Checkbox
-            data-screen-only
-            label="with care notes"
-            checked={withCare}
-            onChange={(event) => setWithCare(event.currentTarget.checked)}
-          />
+          <span data-screen-only>
+            <Checkbox
+              label="with care notes"
+              checked={withCare}
+              onChange={(event) => setWithCare(event.currentTarget.checked)}
+            />
+          </span>
           {view.ready && (
             <Button component={Link} to="../lead" relative="path" data-screen-only>
               Lead this class
