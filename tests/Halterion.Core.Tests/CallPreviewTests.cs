@@ -11,7 +11,7 @@ namespace Halterion.Core.Tests;
 /// <summary>What settings and sheets say to people before a class.</summary>
 public sealed class CallPreviewTests
 {
-    private static HeardCall[] Heard(Preferences preferences) => [.. CallPreview.Of(Library, preferences)];
+    private static HeardCall[] Heard(Preferences preferences) => [.. CallPreview.Of(Library, preferences).Calls];
 
     [Fact]
     public void The_settings_are_heard_in_the_example()

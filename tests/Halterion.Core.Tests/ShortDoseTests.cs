@@ -158,6 +158,7 @@ public class ShortDoseTests
     [InlineData("8 split squats each side", "8 reps; all of one side, then the other", null)]
     [InlineData("Split squat x12 each", "12 reps; all of one side, then the other", null)]
     [InlineData("8 goblet squats", "Goblet squat is another move.", 2)]
+    [InlineData("12 hip hinges", "Hip hinge is another move.", 3)]
     [InlineData("8 split squats sideways", "This is not understood here.", 15)]
     public void A_target_may_name_the_move_it_stands_at(string typed, string words, int? at)
     {

@@ -115,7 +115,7 @@ test('people are added, changed, exported and erased', async ({ page, demo }) =>
   await pick(page, 'Add a care note', 'knee')
   await page.getByLabel('Side').selectOption('left')
   await page.getByLabel('Until').fill('2020-01-31')
-  await expect(page.getByText('This expired on 2020-01-31 and is no longer used')).toBeVisible()
+  await expect(page.getByText('This expired on 31 January 2020 and is no longer used')).toBeVisible()
   await expect.poll(async () => (await fetch(`${demo.address}/api/people`)).text()).toContain('2020-01-31')
   await page.reload()
   await expect(page.getByLabel('In squats')).toHaveValue('harder')

@@ -54,6 +54,11 @@ test('what is removed leaves its place with Undo, and nothing that can be remove
   expect(under).not.toMatch(/^Remove/)
   await page.getByText('Bodyweight squat removed.').getByRole('button', { name: 'Undo' }).click()
   await expect(stations).toHaveCount(4)
+  // Two of one name: the second says it too, with an Undo of its own.
+  await page.getByRole('button', { name: 'Duplicate station Hip hinge' }).click()
+  for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Remove station Hip hinge' }).first().click()
+  await page.getByText('Hip hinge removed.').getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('article', { name: /^Station \d: Hip hinge/ })).toHaveCount(1)
   await page.getByRole('button', { name: 'Remove block Superset' }).click()
   await expect(page.getByText('Superset removed.')).toBeVisible()
   // With the next change it is gone: Undo there would take back something else.
@@ -201,6 +206,14 @@ test('everything that can be printed fits its page, on A4 and on Letter', async 
   await page.goto(`${address}/ready`)
   await expect(page.getByTestId('ready')).toBeVisible()
   await wide('Ready')
+  // The grid of who does what is printed whole, whatever was scrolled on the screen.
+  await page.goto(`${address}/room`)
+  const last = page.getByRole('rowheader').last()
+  await expect(last).toBeVisible()
+  await page.emulateMedia({ media: 'print' })
+  const grid = page.getByRole('table').locator('..')
+  expect(await grid.evaluate((box) => box.scrollHeight - box.clientHeight)).toBeLessThanOrEqual(1)
+  await page.emulateMedia({ media: 'screen' })
   await page.goto(`${address}/room?view=stations`)
   await expect(page.getByRole('heading', { name: /^1\. / }).first()).toBeVisible()
   await wide('Station by station')

@@ -40,8 +40,14 @@ public static class DoseTyping
             return null;
         }
 
-        var said = WithoutName(text, written, evaluator.Moves);
-        var (typed, fault) = ShortDoseReader.Read(said);
+        // As it stands first: “side hold” is a move to one and a way to hold to another.
+        var (said, (typed, fault)) = (text, ShortDoseReader.Read(text));
+        if (typed is null)
+        {
+            said = WithoutName(text, written, evaluator.Moves);
+            (typed, fault) = ShortDoseReader.Read(said);
+        }
+
         if (typed is null)
         {
             return new TypedDoseResult(null, Other(said, evaluator.Moves) ?? new DoseProblem(fault!.Detail, fault.Right, fault.At));

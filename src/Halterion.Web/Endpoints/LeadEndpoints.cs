@@ -21,9 +21,11 @@ namespace Halterion.Web.Endpoints;
 
 /// <summary>A class under way: its script and the commands so far.</summary>
 /// <param name="Now">The time of the class, in milliseconds since 1970: taps are stamped with it.</param>
+/// <param name="StartsAt">When it is booked to begin, in milliseconds since 1970 UTC; null: it has no date.</param>
 /// <param name="EndsAt">When the booked slot is over, in milliseconds since 1970 UTC; null: it has no date.</param>
 public sealed record LeadView(
-    Guid Id, Guid SessionId, Guid ClassId, LeadScript Script, ImmutableArray<LeadCommand> Commands, long Now, long? EndsAt = null);
+    Guid Id, Guid SessionId, Guid ClassId, LeadScript Script, ImmutableArray<LeadCommand> Commands, long Now, long? EndsAt = null,
+    long? StartsAt = null);
 
 public sealed record CommandList(ImmutableArray<LeadCommand> Commands, long Now);
 
@@ -101,13 +103,15 @@ internal static class LeadEndpoints
 
         followers.Changed(id);
         return TypedResults.Ok(
-            new LeadView(lead.Id, id, session.ClassId, script, lead.Commands, Now(clock, lead), EndsAt(session.Booking, script)));
+            new LeadView(
+                lead.Id, id, session.ClassId, script, lead.Commands, Now(clock, lead), EndsAt(session.Booking, script),
+                StartsAt(session.Booking)));
     }
 
-    internal static long? EndsAt(SessionBooking booking, LeadScript script) =>
-        booking.StartsAt is { } starts
-            ? BookingReader.Moment(starts, booking.Zone).ToUnixTimeMilliseconds() + 1000L * script.Slot.Value
-            : null;
+    private static long? StartsAt(SessionBooking booking) =>
+        booking.StartsAt is { } starts ? BookingReader.Moment(starts, booking.Zone).ToUnixTimeMilliseconds() : null;
+
+    internal static long? EndsAt(SessionBooking booking, LeadScript script) => StartsAt(booking) + 1000L * script.Slot.Value;
 
     /// <summary>The class as this session holds it: the version that is led, or was, else the latest.</summary>
     internal static (ClassPlan? Plan, Timeline? Timeline, ProblemHttpResult? Problem) Held(

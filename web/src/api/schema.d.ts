@@ -3364,6 +3364,12 @@ export interface components {
             at: string;
             text: string;
         };
+        /** @description A short example as it would be heard. */
+        HeardExample: {
+            /** @description What is done in it. */
+            about: string;
+            calls: components["schemas"]["HeardCall"][];
+        };
         /** @description Somebody's heart, for whoever leads. */
         Heart: {
             person: components["schemas"]["PersonId"];
@@ -3581,6 +3587,11 @@ export interface components {
              * @description When the booked slot is over, in milliseconds since 1970 UTC; null: it has no date.
              */
             endsAt?: null | number;
+            /**
+             * Format: int64
+             * @description When it is booked to begin, in milliseconds since 1970 UTC; null: it has no date.
+             */
+            startsAt?: null | number;
         };
         /** @description How fast somebody really is between the work: real over brisk, by what it is. */
         LearntPace: {
@@ -9055,7 +9066,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HeardCall"][];
+                    "application/json": components["schemas"]["HeardExample"];
                 };
             };
         };

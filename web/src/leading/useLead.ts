@@ -12,6 +12,8 @@ export interface Lead {
   script: LeadView['script']
   /** When the booked slot is over, in milliseconds since 1970. */
   endsAt: number | null
+  /** When it is booked to begin, likewise. */
+  startsAt: number | null
   state: LeadState
   /** All taps, those not sent yet too. */
   commands: Command[]
@@ -57,6 +59,7 @@ export function useLead(session: string, role: 'lead' | 'wall' = 'lead'): { lead
       session,
       script,
       endsAt: held.lead.endsAt ?? null,
+      startsAt: held.lead.startsAt ?? null,
       state,
       commands,
       unsent: held.unsent.length,

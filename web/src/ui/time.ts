@@ -31,6 +31,10 @@ export function dayAndTime(startsAt: string | null | undefined, format: ClockFor
   return `${day}, ${time}`
 }
 
+/** A day as it is said: "31 January 2020". */
+export const dayWords = (day: string): string =>
+  new Date(`${day}T12:00`).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })
+
 export type ClockFormat = 'h24' | 'h12'
 
 /** The time of day at a moment, in milliseconds since 1970, where this screen stands. */

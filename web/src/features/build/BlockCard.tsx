@@ -12,7 +12,7 @@ import { doubled, lacking, nudged, partId, setBlock } from '../../plan/edit'
 import { copyOfBlock } from '../../plan/ids'
 import { FaultsAt } from './FaultsAt'
 import type { Removed } from './Gone'
-import { Gone } from './Gone'
+import { Gone, removedAt } from './Gone'
 import { Handle, useCard } from './Handle'
 import { MoveSelect } from './MoveSelect'
 import { PasteMoves } from './PasteMoves'
@@ -38,7 +38,7 @@ export function BlockCard({ block, index, moves, onRemoved }: BlockProps) {
   const isOpen = open === `block-${id}`
   const [more, setMore] = useState(false)
   const [removed, setRemoved] = useState<Removed | null>(null)
-  const gone = removed && <Gone key={removed.words} words={removed.words} onGone={() => setRemoved(null)} />
+  const gone = removed && <Gone key={removed.key} words={removed.words} onGone={() => setRemoved(null)} />
   const outline = useOutline(id)
   const stations = block.stations ?? []
   const setBlocks = (label: string, next: (blocks: PlanBlock[]) => PlanBlock[]) =>
@@ -99,7 +99,7 @@ export function BlockCard({ block, index, moves, onRemoved }: BlockProps) {
           onCopy={() => setBlocks('copy block', (blocks) => doubled(blocks, id, copyOfBlock))}
           onRemove={() => {
             setBlocks('remove block', (blocks) => lacking(blocks, id))
-            onRemoved({ words: `${block.name} removed.`, at: index })
+            onRemoved(removedAt(block.name, index))
           }}
         />
       </div>

@@ -40,7 +40,7 @@ export function BuildPage() {
   const pictures = usePictures()
   const opened = useOpening()
   const [removed, setRemoved] = useState<Removed | null>(null)
-  const gone = removed && <Gone key={removed.words} words={removed.words} onGone={() => setRemoved(null)} />
+  const gone = removed && <Gone key={removed.key} words={removed.words} onGone={() => setRemoved(null)} />
   const many = plan.blocks.reduce((sum, block) => sum + (block.stations ?? []).length, 0)
 
   // The keys of the bench work from the start, and when what had the focus is gone with what was removed.

@@ -9,7 +9,14 @@ const STAYS = 10_000
 export interface Removed {
   words: string
   at: number
+  /** Tells one removal from the next, of whatever name. */
+  key: number
 }
+
+let removals = 0
+
+/** What was just removed, and where it stood. */
+export const removedAt = (name: string, at: number): Removed => ({ words: `${name} removed.`, at, key: ++removals })
 
 /**
  * In the place of what was removed, as high as it was: the next thing does not come under the pointer with its own ×, and Undo is

@@ -18,6 +18,7 @@ import { StationMore } from './StationMore'
 import { useBenchContext } from './useBench'
 import { useOpened } from './useOpen'
 import type { Removed } from './Gone'
+import { removedAt } from './Gone'
 import { PicturesContext } from './usePictures'
 import { useStations } from './useStations'
 import { tierWord } from '../../ui/words'
@@ -131,7 +132,7 @@ export function StationCard({ station, block, place, moves, onRemoved }: Props) 
             stations.length > 1
               ? () => {
                   setStations('remove station', (all) => lacking(all, id))
-                  onRemoved({ words: `${name} removed.`, at: s })
+                  onRemoved(removedAt(name, s))
                 }
               : undefined
           }

@@ -53,12 +53,9 @@ export function ClassLine({ line, onRemoveClass, onRemoveDate }: Props) {
         <strong>{line.length}</strong> <span>{line.verdict}</span>
       </span>
       <span className={css.acts}>
-        {unlogged ? (
-          <Link to={`${placeOf(unlogged)}/log`}>Log</Link>
-        ) : (
-          /* Also once it has started: a class that is under way is found again from any device. */
-          next && <Link to={`${placeOf(next)}/lead`}>Lead</Link>
-        )}
+        {unlogged && <Link to={`${placeOf(unlogged)}/log`}>Log</Link>}
+        {/* Also once it has started: a class that is under way is found again from any device. */}
+        {next && <Link to={`${placeOf(next)}/lead`}>Lead</Link>}
         <MoreMenu
           shown="More"
           about={`for ${line.title}`}

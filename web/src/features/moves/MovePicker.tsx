@@ -7,7 +7,7 @@ import { many } from '../../ui/words'
 import { answer, api, troubleWords } from '../../api/client'
 import { stationStarter } from '../../api/queries'
 import { FamilyMark } from '../../ui/FamilyMark'
-import { Thumb } from '../../ui/FigureView'
+import { MovePicture } from './MovePicture'
 import css from './Moves.module.css'
 import { families, limits, useKindOptions, useMoveSearch, useThumbs } from './useMoveSearch'
 
@@ -219,13 +219,7 @@ export function MovePicker({ title, current, onChoose, onClose }: Props) {
                 onClick={() => onChoose(move.id)}
                 onPointerMove={() => setAt(i)}
               >
-                <span className={css.picture}>
-                  {thumb ? (
-                    <Thumb figure={thumb.figure} />
-                  ) : (
-                    move.picture && <img className={css.photo} src={move.picture} alt="" />
-                  )}
-                </span>
+                <MovePicture move={move} thumb={thumb} />
                 <span className={css.name}>
                   <FamilyMark family={move.family} size={14} /> {move.name}
                   <small className={css.asking}>

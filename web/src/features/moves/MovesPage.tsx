@@ -6,8 +6,8 @@ import { answer, api, troubleWords } from '../../api/client'
 import { idOf, ownMovesOf, saverOf } from '../../save/documents'
 import { ErrorNote } from '../../ui/ErrorNote'
 import { FamilyMark } from '../../ui/FamilyMark'
-import { Thumb } from '../../ui/FigureView'
 import { Page } from '../../ui/Page'
+import { MovePicture } from './MovePicture'
 import css from './Moves.module.css'
 import { families, limits, useKindOptions, useMoveSearch, useThumbs } from './useMoveSearch'
 
@@ -183,13 +183,7 @@ export function MovesPage() {
               )}
               <li>
                 <Link to={`/moves/${move.id}`} className={css.card}>
-                  <span className={css.picture}>
-                    {thumb ? (
-                      <Thumb figure={thumb.figure} />
-                    ) : (
-                      move.picture && <img className={css.photo} src={move.picture} alt="" />
-                    )}
-                  </span>
+                  <MovePicture move={move} thumb={thumb} />
                   <span className={css.name}>
                     <FamilyMark family={move.family} size={14} /> {move.name}
                     {move.kit.length > 0 && <small className={css.only}>with {move.kit.join(', ')}</small>}

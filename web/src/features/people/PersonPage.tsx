@@ -12,6 +12,7 @@ import { LeftText } from '../../ui/LeftText'
 import { DecimalField, NumberField } from '../../ui/NumberField'
 import { Page } from '../../ui/Page'
 import { PickMenu } from '../../ui/PickMenu'
+import { dayWords } from '../../ui/time'
 import { UndoBar } from '../../ui/UndoBar'
 import { MoveSelect } from '../build/MoveSelect'
 import { EraseForm } from './EraseForm'
@@ -356,8 +357,8 @@ function Limit(props: {
       {over && (
         <p role="status" className={css.over}>
           {limit.limit === 'pregnancy'
-            ? `The due date, ${limit.until}, has passed. Ask them, then end it or add “pelvic floor, after birth”.`
-            : `This expired on ${limit.until} and is no longer used. Ask them, then renew or end it.`}
+            ? `The due date, ${dayWords(limit.until!)}, has passed. Ask them, then end it or add “pelvic floor, after birth”.`
+            : `This expired on ${dayWords(limit.until!)} and is no longer used. Ask them, then renew or end it.`}
         </p>
       )}
       <div className={css.fields}>

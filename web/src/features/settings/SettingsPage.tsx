@@ -177,10 +177,10 @@ function Heard({ preferences, saver }: { preferences: Preferences; saver: Saved 
   if (!heard) return null
   return (
     <details className={css.heard}>
-      <summary>What you would hear: 8 split squats each side, then 40 s of goblet squats</summary>
-      {heard.length === 0 && <p>Nothing: every call is off.</p>}
+      <summary>What you would hear ({heard.about})</summary>
+      {heard.calls.length === 0 && <p>Nothing: every call is off.</p>}
       <ol>
-        {heard.map((call, i) => (
+        {heard.calls.map((call, i) => (
           <li key={i}>
             <span>{call.at}</span> “{call.text}”
           </li>

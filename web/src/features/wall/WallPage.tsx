@@ -112,8 +112,8 @@ function Wall({ lead }: { lead: Lead }) {
         <div className={css.body} data-plain={cards.length === 0}>
           <section className={css.now} aria-label="Now">
             <Heads clock={clock} title={script.title} />
-            {arriving && lead.endsAt !== null ? (
-              <p className={css.starts}>starts at {timeAt(lead.endsAt - 1000 * script.slot, 'h24')}</p>
+            {arriving && lead.startsAt !== null ? (
+              <p className={css.starts}>starts at {timeAt(lead.startsAt, 'h24')}</p>
             ) : (
               <div className={css.times}>
                 <Reps clock={clock} />
