@@ -91,6 +91,22 @@ test('each change is a step; those under one label in quick succession are one',
   expect(names(at.plan)).toBe('A Bo C')
 })
 
+test('what is removed or doubled with two quick presses comes back one by one', async () => {
+  const editor = open(server())
+  named(editor, 'start', 'A', 'B', 'C')
+  await wait(2000)
+  named(editor, 'remove', 'A', 'C')
+  named(editor, 'remove', 'A')
+  named(editor, 'double', 'A', 'A')
+  named(editor, 'double', 'A', 'A', 'A')
+  const back = []
+  for (let i = 0; i < 4; i++) {
+    editor.undo()
+    back.push(now(editor))
+  }
+  expect(back).toEqual(['A A', 'A', 'A C', 'A B C'])
+})
+
 test('a new change forgets what could be done again', () => {
   const editor = open(server())
   named(editor, 'one', 'A', 'B')

@@ -108,7 +108,7 @@ internal static class LeadEndpoints
                 StartsAt(session.Booking)));
     }
 
-    private static long? StartsAt(SessionBooking booking) =>
+    internal static long? StartsAt(SessionBooking booking) =>
         booking.StartsAt is { } starts ? BookingReader.Moment(starts, booking.Zone).ToUnixTimeMilliseconds() : null;
 
     internal static long? EndsAt(SessionBooking booking, LeadScript script) => StartsAt(booking) + 1000L * script.Slot.Value;

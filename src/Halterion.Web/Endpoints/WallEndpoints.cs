@@ -31,8 +31,9 @@ public sealed record TimeNow(long Now);
 /// <param name="Lead">Null: nobody has opened it yet.</param>
 /// <param name="Now">The time of the class, in milliseconds since 1970.</param>
 /// <param name="EndsAt">When the booked time is over; null: it has no date.</param>
+/// <param name="StartsAt">When it begins; null: it has no date.</param>
 public sealed record WallView(Guid? Lead, LeadScript Script, ImmutableArray<LeadCommand> Commands, ImmutableArray<WallFloor> Floors,
-    long Now, long? EndsAt, ClockFormat Clock);
+    long Now, long? EndsAt, long? StartsAt, ClockFormat Clock);
 
 /// <summary>The screen for the room.</summary>
 internal static class WallEndpoints
@@ -105,6 +106,7 @@ internal static class WallEndpoints
                     .Select(b => FloorOf(halls.FloorOf(b, room, chosen)))],
             LeadEndpoints.Now(clock, lead),
             LeadEndpoints.EndsAt(session.Booking, script),
+            LeadEndpoints.StartsAt(session.Booking),
             evaluator.Preferences.Clock));
     }
 

@@ -6164,6 +6164,11 @@ export interface components {
              * @description When the booked time is over; null: it has no date.
              */
             endsAt: null | number;
+            /**
+             * Format: int64
+             * @description When it begins; null: it has no date.
+             */
+            startsAt: null | number;
             clock: components["schemas"]["ClockFormat"];
         };
         /** @description A way back to the booked end, or a way to use time in hand: one command of the lead. */

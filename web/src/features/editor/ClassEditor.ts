@@ -165,14 +165,18 @@ export class ClassEditor {
     this.looker.look()
   }
 
-  /** Changes the class; changes under one label in quick succession undo as one. */
+  /**
+   * Changes the class; changes under one label in quick succession undo as one. What is added or taken away is an act of its own: two
+   * stations removed with two quick presses come back one by one.
+   */
   change = (label: string, next: (now: State) => State, evaluation?: Evaluation) => {
     const at = Date.now()
-    const joins = this.last.label === label && at - this.last.at < JOIN_WITHIN
+    const quick = this.last.label === label && at - this.last.at < JOIN_WITHIN
     this.last = { label, at }
     const { now } = this.store.getState()
     const changed = next(now)
     if (changed === now) return
+    const joins = quick && placesIn(changed.plan) === placesIn(now.plan)
     const state = { ...changed, plan: withoutLost(withIds(changed.plan)) }
     this.step(state, joins)
     if (evaluation && state.plan === changed.plan) this.looker.take(state.plan, evaluation)
@@ -309,5 +313,11 @@ export function editorOf(loaded: ClassView): ClassEditor {
   open.set(loaded.id, { editor, version: loaded.version })
   return editor
 }
+
+/** Blocks, stations, options and parts. */
+const placesIn = (plan: Plan) =>
+  plan.blocks
+    .flatMap((block) => block.stations ?? [])
+    .reduce((sum, station) => sum + 1 + station.options.length + station.dose.length, plan.blocks.length)
 
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
