@@ -21,6 +21,12 @@ if (args is ["--nothing"])
     return;
 }
 
+if (args is ["--drafts", .. var how])
+{
+    DraftBench.Run(MoveLibrary.Load(), how.Contains("--told"), how.FirstOrDefault(h => !h.StartsWith('-')));
+    return;
+}
+
 if (args is ["--room"])
 {
     RoomBench.Run(MoveLibrary.Load());
@@ -78,6 +84,7 @@ if (args is ["--checks"])
 }
 
 FitBench.Run(plan);
+DraftBench.Run(moves, told: false, only: null);
 RoomBench.Run(moves);
 Poses(moves);
 if (args is [var app, ..])

@@ -15,7 +15,8 @@ public class ArchitectureTests
     private static readonly string[] Order =
     [
         "", "Body", "Moves", "Plans", "PlanFormat", "Timing", "Timing.Fitting", "Timing.Refitting", "Demands", "Words", "People", "Room",
-            "Sessions", "Logbook", "Checks", "Planning", "Planning.Weeks", "Views", "Leading.Calling", "Leading", "Sheets",
+            "Sessions", "Logbook", "Checks", "Planning", "Planning.Drafts", "Planning.Weeks", "Views", "Leading.Calling", "Leading",
+            "Sheets",
     ];
 
     private static readonly Dictionary<short, OpCode> Codes = typeof(OpCodes).GetFields(BindingFlags.Public | BindingFlags.Static)

@@ -8,7 +8,10 @@ namespace Halterion.Core.Moves;
 /// <param name="Practise">The family without a weight.</param>
 /// <param name="Stretch">What stretches that which it works.</param>
 /// <param name="Depth">How deep it goes in a warm-up, as a word of the plan language; null: as it is.</param>
-public sealed record FamilyMoves(MoveId WarmUp, MoveId Practise, MoveId Stretch, string? Depth = null);
+/// <param name="Everyday">Those that most people know, for a proposed class: they come before the rest of the library.</param>
+/// <param name="Heavy">Those that a class for strength is made of, before the everyday ones.</param>
+public sealed record FamilyMoves(
+    MoveId WarmUp, MoveId Practise, MoveId Stretch, ImmutableArray<MoveId> Everyday, ImmutableArray<MoveId> Heavy, string? Depth = null);
 
 /// <summary>A move in the plane that a class forgets.</summary>
 /// <param name="Easier">Fields of an easier option.</param>

@@ -46,7 +46,7 @@ public sealed class CoolsDown() : Rule(
     }
 
     /// <summary>A one-sided stretch is shared between the sides.</summary>
-    private static JsonObject Station(MoveId move, int seconds, MoveLibrary moves)
+    internal static JsonObject Station(MoveId move, int seconds, MoveLibrary moves)
     {
         var station = RepairKit.Timed(move, seconds, kind: "hold");
         if (moves.Find(move)!.Sided != Sided.TwoSided)
