@@ -29,6 +29,11 @@ if (packed.Args is ["check", .. var rest])
     return new CheckTask([.. rest.Where(a => a != "--json")], rest.Contains("--json")).Run(Console.Out);
 }
 
+if (packed.Args is ["draft", var brief])
+{
+    return new DraftTask(brief).Run(Console.Out);
+}
+
 // Read while the rest of the program comes up.
 var shipped = Task.Run(MoveLibrary.Load);
 var builder = WebApplication.CreateBuilder(new WebApplicationOptions { Args = packed.Args, ContentRootPath = AppContext.BaseDirectory });
@@ -98,6 +103,7 @@ builder.Services.AddSingleton<Classes>()
     .AddSingleton<Logs>().AddSingleton<DemoStudio>();
 builder.Services.AddSingleton<SessionRooms>()
     .AddSingleton<SessionChecks>()
+    .AddSingleton<StudioDrafts>()
     .AddSingleton<CalendarOf>()
     .AddSingleton<SessionSuggestions>()
     .AddSingleton<LearntPaces>()
@@ -147,6 +153,7 @@ var owner = app.MapGroup("").RequireAuthorization(Roles.Owner);
 owner.MapHealth();
 owner.MapData();
 owner.MapPlans();
+owner.MapDrafts();
 owner.MapLook();
 owner.MapMoves();
 owner.MapOwnMoves();

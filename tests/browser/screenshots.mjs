@@ -66,7 +66,16 @@ try {
     ],
     ['weeks', '/weeks', [1280, 1000], []],
     ['cards', at('Full moon circuit', 'cards'), [1280, 1000], []],
-    ['station-card', at('Full moon circuit', 'cards'), [1280, 1000], [], 'Station cards'],
+    [
+      'drafts',
+      '/classes/new',
+      [1280, 1290],
+      [],
+      async (page) => {
+        await page.getByRole('button', { name: 'Draft it' }).click()
+        await page.getByRole('button', { name: 'Take this one' }).first().waitFor({ timeout: 60_000 })
+      },
+    ],
     ['moves', '/moves', [1280, 800], []],
     ['move', '/moves/single-leg-deadlift', [1280, 900], []],
     ['build-phone', at('Six around the loft', 'build'), [390, 844], []],

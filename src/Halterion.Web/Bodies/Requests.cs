@@ -18,7 +18,9 @@ public sealed record SaveClass(JsonElement Plan) : IRead<SaveClass>
 }
 
 /// <summary>Starts a class: from a brief, or as a copy of another with a brief of its own. It comes with its first session.</summary>
-public sealed record NewClass(string Title, int SlotMinutes, Aim Aim, Booking Booking, Guid? CopyOf = null) : IRead<NewClass>
+/// <param name="Plan">A class to begin with, such as a draft.</param>
+public sealed record NewClass(
+    string Title, int SlotMinutes, Aim Aim, Booking Booking, Guid? CopyOf = null, JsonElement? Plan = null) : IRead<NewClass>
 {
     public static NewClass? Read(Fields body, Faults faults)
     {
@@ -27,8 +29,9 @@ public sealed record NewClass(string Title, int SlotMinutes, Aim Aim, Booking Bo
         var aim = body.Choice<Aim>("aim", required: true);
         var booking = BookingReader.Read(body, faults);
         var copyOf = body.Id("copyOf");
+        var plan = body.Has("plan") ? body.Json("plan", faults) : null;
         return title is not null && slot is { } minutes && aim is { } kind && booking is not null
-            ? new NewClass(title.Trim(), minutes, kind, booking, copyOf)
+            ? new NewClass(title.Trim(), minutes, kind, booking, copyOf, plan)
             : null;
     }
 }

@@ -33,7 +33,7 @@ public sealed record ReviewRequest(
     IReadOnlyList<HeldClass>? History = null,
     IReadOnlyDictionary<string, ImmutableArray<ImmutableArray<PersonId>>>? Groups = null) : IRead<ReviewRequest>
 {
-    private const int MostPeople = 500;
+    internal const int MostPeople = 500;
 
     /// <summary>The day it is held on; none said: nobody's limit has run out.</summary>
     public DateOnly Day => Date is null ? DateOnly.MinValue : DateOnly.ParseExact(Date[..10], "yyyy-MM-dd", CultureInfo.InvariantCulture);
@@ -48,13 +48,7 @@ public sealed record ReviewRequest(
     public static ReviewRequest? Read(Fields body, Faults faults)
     {
         var plan = body.Json("plan", faults);
-        var people = body.List("people", 0, MostPeople, "a person", fields => PersonReader.Read(fields, faults));
-        var twice = people.Select((p, i) => (p.Id, i)).GroupBy(p => p.Id).SelectMany(g => g.Skip(1));
-        foreach (var (id, at) in twice)
-        {
-            faults.Add($"/people/{at}/id", $"“{id}” is listed twice.", "an id of their own for each");
-        }
-
+        var people = PeopleOf(body, faults);
         var date = StartOf(body);
         var waivers = body.List("waivers", 0, 200, "a waiver", WaiverOf);
         var settings = body.Object("settings") is { } set ? CheckReaders.Settings(set) : null;
@@ -143,7 +137,19 @@ public sealed record ReviewRequest(
         return faults.All;
     }
 
-    private static string? StartOf(Fields body)
+    internal static ImmutableArray<Person> PeopleOf(Fields body, Faults faults)
+    {
+        var people = body.List("people", 0, MostPeople, "a person", fields => PersonReader.Read(fields, faults));
+        var twice = people.Select((p, i) => (p.Id, i)).GroupBy(p => p.Id).SelectMany(g => g.Skip(1));
+        foreach (var (id, at) in twice)
+        {
+            faults.Add($"/people/{at}/id", $"“{id}” is listed twice.", "an id of their own for each");
+        }
+
+        return people;
+    }
+
+    internal static string? StartOf(Fields body)
     {
         if (body.Text("date", 1, 40) is not { } text)
         {
@@ -219,7 +225,7 @@ public sealed record ReviewRequest(
         return all;
     }
 
-    private static RoomSize? SizeOf(Fields fields)
+    internal static RoomSize? SizeOf(Fields fields)
     {
         var width = fields.Decimal("widthM", 1, 200) ?? fields.Missing<decimal>("widthM", "metres, 1–200");
         var length = fields.Decimal("lengthM", 1, 200) ?? fields.Missing<decimal>("lengthM", "metres, 1–200");
@@ -227,7 +233,7 @@ public sealed record ReviewRequest(
         return width is { } w && length is { } l ? new RoomSize(w, l) : null;
     }
 
-    private static HeldClass? HeldOf(Fields fields)
+    internal static HeldClass? HeldOf(Fields fields)
     {
         var text = fields.Text("start", 1, 40, required: true);
         var start = text is null ? null : When(text);
@@ -270,7 +276,7 @@ public sealed record ReviewRequest(
     }
 
     /// <summary>A day or a start; a day alone is taken as its evening.</summary>
-    private static DateTime? When(string text) =>
+    internal static DateTime? When(string text) =>
         DateTime.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day) ? day.AddHours(UsualHour)
         : DateTime.TryParseExact(text, ["yyyy-MM-ddTHH:mm", "yyyy-MM-ddTHH:mm:ss"], CultureInfo.InvariantCulture, DateTimeStyles.None,
             out var start) ? start : null;

@@ -113,7 +113,8 @@ internal static class ClassEndpoints
             return Problems.NotFound("class");
         }
 
-        var plan = ClassText.New(wanted.Title, wanted.SlotMinutes, wanted.Aim, source?.Plan, starters.ClassFields());
+        var from = source?.Plan ?? wanted.Plan?.GetRawText();
+        var plan = ClassText.New(wanted.Title, wanted.SlotMinutes, wanted.Aim, from, starters.ClassFields());
         var (id, _) = store.Add(ClassText.Revision(plan, evaluator), SessionEndpoints.Stored(wanted.Booking), wanted.CopyOf, http.Change());
         return Get(id, store, sessions, evaluator, http.HttpContext);
     }

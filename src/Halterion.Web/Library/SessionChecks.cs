@@ -50,7 +50,7 @@ internal sealed class SessionChecks(SessionRooms sessionRooms, Rooms rooms, Logs
     /// What was logged before, with its minutes and efforts; null where this one has no date. Sets are those of the plan; where people told
     /// of an effort under that of a hard set, none counts.
     /// </summary>
-    private History? HistoryOf(StoredSession session)
+    public History? HistoryOf(StoredSession session)
     {
         if (StartOf(session.Booking.StartsAt) is not { } start)
         {

@@ -14,6 +14,7 @@ internal static class Packaged
         halterion            start with your own data and open the browser
         halterion demo       start with the demo studio
         halterion check FILE...    check class files (--json for JSON output)
+        halterion draft BRIEF.json  draft classes for a brief, as files beside it
         halterion backup FILE      copy your data to a file (works while Halterion is running)
         halterion restore FILE     restore a copy (your current data is kept beside it)
         halterion version    say which version this is
@@ -50,6 +51,8 @@ internal static class Packaged
                     break;
                 case "check":
                     return new Read(args, false, null);
+                case "draft":
+                    return rest.Count == 1 ? new Read(args, false, null) : Wrong("draft needs the name of a brief");
                 case "backup" or "restore":
                     if (!rest.TryDequeue(out var file) || file.StartsWith('-'))
                     {

@@ -20,6 +20,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["draft"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["draftEvening"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/look": {
         parameters: {
             query?: never;
@@ -2114,11 +2146,8 @@ export interface components {
             most: number;
             unit: string;
         };
-        /**
-         * @description What a class is for: checks of rests, reps and density ask by it.
-         * @enum {unknown}
-         */
-        Aim: "conditioning" | "strength" | "endurance" | "technique";
+        /** @enum {unknown} */
+        Aim: "conditioning" | "strength" | "endurance" | "technique" | null;
         Arrow: {
             line: string;
             head: string;
@@ -2911,6 +2940,93 @@ export interface components {
             also: string;
             evaluation: null | components["schemas"]["Evaluation"];
         };
+        /** @description What an evening needs, everything inline; only the booked minutes must be said. */
+        DraftRequest: {
+            /** Format: int32 */
+            slotMinutes: number;
+            title?: null | string;
+            aim?: null | components["schemas"]["Aim"];
+            shape?: null | components["schemas"]["DraftShape"];
+            stations?: null | components["schemas"]["StationCount"];
+            /** @description Wished parts of the main work by family, in proportion. */
+            shares?: null | {
+                [key: string]: number;
+            };
+            /**
+             * Format: int32
+             * @description 0: on their own time; not said: what the checks find right.
+             */
+            warmUpMinutes?: null | number;
+            /** Format: int32 */
+            coolDownMinutes?: null | number;
+            drink?: null | boolean;
+            lowImpact?: null | boolean;
+            /** @description Main moves that must be in it. */
+            include?: null | string[];
+            /** @description Moves that must be nowhere in it. */
+            avoid?: null | string[];
+            /** @description Main moves of the last classes, latest first. */
+            recent?: null | string[][];
+            people?: null | components["schemas"]["Person"][];
+            /** Format: int32 */
+            headCount?: null | number;
+            kit?: null | components["schemas"]["StockLine"][];
+            room?: null | components["schemas"]["RoomSize"];
+            history?: null | components["schemas"]["HeldClass"][];
+            /** @description The day, such as 2026-11-26, or the start, such as 2026-11-26T18:00. */
+            date?: null | string;
+            keep?: null | components["schemas"]["KeptRequest"];
+            /**
+             * Format: double
+             * @description How long may be looked for, as a measure of work: the same brief and seed give the same drafts.
+             */
+            seconds?: null | number;
+            /** Format: int32 */
+            seed?: null | number;
+            /** @description How much each term of the cost weighs: 0 never mind, 1 as usual, 2 very much. */
+            wishes?: null | {
+                [key: string]: number;
+            };
+        };
+        /**
+         * @description How the main blocks of a drafted class run.
+         * @enum {unknown}
+         */
+        DraftShape: "any" | "rotation" | "circuit" | "sets" | "supersets" | "dropSets" | "oneSideARound" | "onTheMinute";
+        /** @enum {unknown} */
+        DraftVariation: "redraw" | "shorter" | "noKit" | "kindToKnees" | "harder" | "otherMoves" | null;
+        /** @description A class that could be led as it is. */
+        DraftedClass: {
+            plan: components["schemas"]["ClassPlan"];
+            shape: components["schemas"]["DraftShape"];
+            /**
+             * Format: double
+             * @description The terms in sum, in points.
+             */
+            cost: number;
+            /**
+             * Format: double
+             * @description No class that keeps the hard rules of the brief costs less; the same in each draft.
+             */
+            bound: number;
+            /** @description It costs no more than that. */
+            proven: boolean;
+            terms: {
+                [key: string]: number;
+            };
+            /** @description The whole in words, then a line a station. */
+            why: string[];
+        };
+        /** @description Up to three classes for a brief, the best first; or none, with the reason and the way out. */
+        DraftedClasses: {
+            drafts: components["schemas"]["DraftedClass"][];
+            /** Format: int64 */
+            milliseconds: number;
+            /** @description The solver chose; false: its library is not on this machine, and the built-in search did. */
+            solved: boolean;
+            reason?: null | string;
+            wayOut?: null | string;
+        };
         /** @description A measure as it is drawn beside its figure, in hundredths of stature, y down. */
         DrawnMeasure: {
             /** Format: double */
@@ -3441,6 +3557,12 @@ export interface components {
              * @description If-Match carries it with the next change.
              */
             revision: number;
+        };
+        /** @description What of a class is to stay. */
+        KeptRequest: {
+            plan: components["schemas"]["ClassPlan"];
+            /** @description Ids of blocks, stations or options. */
+            pinned?: null | string[];
         };
         /** @description A move that is allowed only in an option of it. */
         KindMove: {
@@ -3988,6 +4110,7 @@ export interface components {
             booking: components["schemas"]["Booking"];
             /** Format: uuid */
             copyOf?: null | string;
+            plan?: components["schemas"]["ClassPlan"];
         };
         /** @description Asks for a code with which a device gets a role. */
         NewCode: {
@@ -5708,6 +5831,13 @@ export interface components {
             /** @description The easier, the harder and the alternatives. */
             options?: components["schemas"]["ShownOption"][];
         };
+        /** @description How many main stations are wished for. */
+        StationCount: {
+            /** Format: int32 */
+            from?: null | number;
+            /** Format: int32 */
+            to?: null | number;
+        };
         /** @description An option in motion. */
         StationFilm: {
             station: components["schemas"]["PlaceId"];
@@ -5911,6 +6041,45 @@ export interface components {
              */
             revision?: number;
         };
+        /** @description A draft with all that is shown of it. */
+        StudioDraft: {
+            plan: components["schemas"]["ClassPlan"];
+            shape: components["schemas"]["DraftShape"];
+            /** @description Its shape, as it is said. */
+            words: string;
+            why: string[];
+            evaluation: components["schemas"]["Evaluation"];
+            /** @description Names of its main stations, in order. */
+            stations: string[];
+            /** @description What it changes in the class that stands, in words; null where none does. */
+            changes: null | string[];
+        };
+        /** @description Asks for classes for an evening of this studio: its people, kit, room and past classes are put in by the server. */
+        StudioDraftRequest: {
+            /** @description The wishes; of a class that stands only the wishes that the class does not answer. */
+            brief: components["schemas"]["DraftRequest"];
+            booking?: null | components["schemas"]["Booking"];
+            /**
+             * Format: uuid
+             * @description Whose people and room; not said: those that a new class would have.
+             */
+            session?: null | string;
+            /** @description Nothing is fetched. */
+            withoutKit?: null | boolean;
+            /** @description Not what was done in the last two classes. */
+            notLastTime?: null | boolean;
+            vary?: null | components["schemas"]["DraftVariation"];
+            class?: components["schemas"]["ClassPlan"];
+            /** @description What of it is to stay: ids of blocks, stations or options. */
+            pinned?: null | string[];
+        };
+        /** @description Up to three classes for an evening of this studio, the best first; or none, with the reason and the way out. */
+        StudioDrafted: {
+            drafts: components["schemas"]["StudioDraft"][];
+            solved: boolean;
+            reason?: null | string;
+            wayOut?: null | string;
+        };
         /** @description What is suggested, and why. */
         Suggestion: {
             action: components["schemas"]["NextStep"];
@@ -5998,8 +6167,11 @@ export interface components {
             asks: string;
         };
         /** @enum {unknown} */
-        Tick: "hinge" | "split" | "step" | "land" | "load" | null;
-        /** @enum {unknown} */
+        Tick: "hinge" | "split" | "step" | "land" | "load";
+        /**
+         * @description Which of a station's options it is.
+         * @enum {unknown}
+         */
         Tier: "easier" | "main" | "harder" | "instead";
         /** @description What seconds of one kind a block has. */
         TimeAccount: {
@@ -6283,6 +6455,117 @@ export interface operations {
             };
             /** @description Insufficient Storage */
             507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    draft: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DraftRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftedClasses"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    draftEvening: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StudioDraftRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudioDrafted"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Payload Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -3,10 +3,15 @@ import { useQueryClient } from '@tanstack/react-query'
 import type { FormEvent } from 'react'
 import { useState } from 'react'
 import { Link, useNavigate, useSearchParams } from 'react-router'
+import type { Plan } from '../../api/client'
 import { answer, api, troubleWords } from '../../api/client'
 import { fetchClass, useClasses } from '../../api/queries'
 import { ErrorNote } from '../../ui/ErrorNote'
 import { Page } from '../../ui/Page'
+import { DraftCards } from '../draft/DraftCards'
+import { useDrafts } from '../draft/useDrafts'
+import type { WishList } from '../draft/Wishes'
+import { asked as wished, usualWishes, Wishes } from '../draft/Wishes'
 import css from './Brief.module.css'
 import type { Brief } from './BriefFields'
 import { BriefFields } from './BriefFields'
@@ -45,6 +50,8 @@ export function NewClassPage() {
   const [brief, setBrief] = useState(fresh)
   const [problem, setProblem] = useState<string | null>(null)
   const [asked, setAsked] = useState(search.get('copy') ?? '')
+  const [wishes, setWishes] = useState<WishList>(usualWishes)
+  const drafts = useDrafts()
 
   async function copyFrom(id: string) {
     setCopyOf(id)
@@ -73,11 +80,22 @@ export function NewClassPage() {
     void copyFrom(asked)
   }
 
-  async function create(event: FormEvent) {
-    event.preventDefault()
+  function draft() {
+    if (brief.title.trim() === '') return
+    const { title, slotMinutes, aim, booking } = brief
+    void drafts.ask({
+      brief: { title: title.trim(), slotMinutes, aim, ...wished(wishes) },
+      booking,
+      withoutKit: wishes.withoutKit,
+      notLastTime: wishes.notLastTime,
+    })
+  }
+
+  async function create(plan?: Plan) {
     if (brief.title.trim() === '') return
     try {
-      const made = await answer(api.POST('/api/classes', { body: { ...brief, ...(copyOf === '' ? {} : { copyOf }) } }))
+      const from = plan ? { plan } : copyOf === '' ? {} : { copyOf }
+      const made = await answer(api.POST('/api/classes', { body: { ...brief, ...from } }))
       void queries.invalidateQueries({ queryKey: ['sessions'] })
       await queries.invalidateQueries({ queryKey: ['classes'] })
       void navigate(`/classes/${made.id}/build`)
@@ -87,10 +105,16 @@ export function NewClassPage() {
   }
 
   return (
-    <Page name="New class" narrow>
+    <Page name="New class">
       <h1>New class</h1>
       {problem && <ErrorNote title={problem} />}
-      <form onSubmit={(event) => void create(event)}>
+      <form
+        className={css.form}
+        onSubmit={(event: FormEvent) => {
+          event.preventDefault()
+          void create()
+        }}
+      >
         <BriefFields fresh brief={brief} onChange={(_, next) => setBrief((b) => ({ ...b, ...next }))}>
           <NativeSelect
             label="Start from"
@@ -105,11 +129,25 @@ export function NewClassPage() {
             ))}
           </NativeSelect>
         </BriefFields>
+        {copyOf === '' && <Wishes wishes={wishes} onChange={(next) => setWishes((w) => ({ ...w, ...next }))} />}
         <div className={css.actions}>
-          <Button type="submit">Create and build</Button>
+          {copyOf === '' && (
+            <Button onClick={draft} loading={drafts.busy}>
+              Draft it
+            </Button>
+          )}
+          <Button type="submit" variant={copyOf === '' ? 'default' : 'filled'}>
+            Create and build
+          </Button>
           <Link to="/">Cancel</Link>
         </div>
       </form>
+      <DraftCards
+        drafting={drafts}
+        onTake={(taken) => void create(taken.plan)}
+        onAnother={draft}
+        onStop={drafts.stop}
+      />
     </Page>
   )
 }

@@ -22,6 +22,7 @@ import {
 } from '../../plan/edit'
 import { copyOfOption } from '../../plan/ids'
 import { NumberField } from '../../ui/NumberField'
+import { Redraw } from '../draft/Redraw'
 import { useClassEditor } from '../editor/context'
 import css from './Build.module.css'
 import { problemWords, readDose, taken } from './DoseInput'
@@ -32,6 +33,7 @@ import { SelectedContext, useBenchContext } from './useBench'
 export function SelectionBar() {
   const bench = useBenchContext()
   const selected = useContext(SelectedContext)
+  const [redraw, setRedraw] = useState(false)
   const count = selected.length
   if (count === 0) return null
   const blocks = selected[0]?.station === undefined
@@ -62,10 +64,14 @@ export function SelectionBar() {
         <Button size="xs" variant="default" onClick={bench.remove}>
           Remove
         </Button>
+        <Button size="xs" variant="default" onClick={() => setRedraw(true)}>
+          {count === 1 ? 'Keep it, draft the rest' : 'Keep these, draft the rest'}
+        </Button>
         <Button size="xs" variant="default" onClick={bench.clear}>
           Clear selection
         </Button>
       </div>
+      {redraw && <Redraw pinned={selected.map((s) => s.station ?? s.block)} onClose={() => setRedraw(false)} />}
       <ForAll />
     </div>
   )

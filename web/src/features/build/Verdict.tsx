@@ -7,6 +7,7 @@ import { SaveNote } from '../../save/SaveNote'
 import { FamilyMark } from '../../ui/FamilyMark'
 import { clock, spoken } from '../../ui/time'
 import { useClassEditor } from '../editor/context'
+import { Redraw } from '../draft/Redraw'
 import { Findings } from '../checks/Findings'
 import css from './Build.module.css'
 import { FitPanel } from './FitPanel'
@@ -16,6 +17,7 @@ import { Versions } from './Versions'
 export function Verdict() {
   const { plan, evaluation, faults, canUndo, canRedo, undo, redo, core } = useClassEditor()
   const [history, setHistory] = useState(false)
+  const [redraw, setRedraw] = useState(false)
   const empty = plan.blocks.length === 0
   const [fitting, setFitting] = useState(false)
 
@@ -31,8 +33,14 @@ export function Verdict() {
         <Button variant="default" size="xs" onClick={() => setHistory(true)}>
           Versions
         </Button>
+        {!empty && (
+          <Button variant="default" size="xs" onClick={() => setRedraw(true)}>
+            Vary
+          </Button>
+        )}
         <SaveNote saver={core.planSaver} />
       </div>
+      {redraw && <Redraw pinned={[]} onClose={() => setRedraw(false)} />}
       {history && <Versions onClose={() => setHistory(false)} />}
       {!empty && evaluation && (
         <>

@@ -18,6 +18,9 @@ const SteadyTape = memo(Tape)
 /** What the tape needs to know of the class itself, beside its evaluation. */
 const namesOf = (plan: Plan) => JSON.stringify(plan.blocks.map((b) => [b.name, b.rounds ?? 1, b.water === true]))
 
+/** A class on a tape, from its evaluation. */
+export const shapesOf = (evaluation: Evaluation, plan: Plan) => shapes(evaluation, namesOf(plan))
+
 function shapes(evaluation: Evaluation | null, names: string): { blocks: TapeBlock[]; spans: TapeSpan[] } {
   const named = JSON.parse(names) as [string, number, boolean][]
   if (named.length === 0 || !evaluation) return { blocks: [], spans: [] }
