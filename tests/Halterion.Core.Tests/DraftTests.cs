@@ -371,7 +371,12 @@ public sealed class DraftTests
         MoveId[] wanted = [new("squat"), new("reverse-lunge"), new("hip-hinge"), new("glute-bridge")];
         var brief = new DraftBrief
         {
-            SlotMinutes = 45, From = 2, To = 3, Include = [.. wanted], Recent = [[.. wanted[..2]], [wanted[2]]], Seconds = 0.3m,
+            SlotMinutes = 45,
+            From = 2,
+            To = 3,
+            Include = [.. wanted],
+            Recent = [[.. wanted[..2]], [wanted[2]]],
+            Seconds = 0.3m,
         };
         var drafts = drafter.Of(brief).Drafts;
         Assert.NotEmpty(drafts);
