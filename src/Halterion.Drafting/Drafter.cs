@@ -129,7 +129,8 @@ public sealed class Drafter(MoveLibrary moves, Preferences preferences, bool sol
     }
 
     private static string WayOut(DraftBrief brief) =>
-        brief.Include.Length > 0 ? "Ask for fewer moves, or for another shape."
+        brief.Keep is not null ? "Keep less of the class, or mend what its findings say first."
+        : brief.Include.Length > 0 ? "Ask for fewer moves, or for another shape."
         : brief.Shape != DraftShape.Any ? "Leave the shape open, or book more time."
         : "Book more time, or shorten the warm-up and the cool-down.";
 }

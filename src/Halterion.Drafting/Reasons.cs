@@ -21,22 +21,22 @@ internal static class Reasons
     {
         var gave = GaveWay(brief, tried, main).ToArray();
         return $"{main.Length} {(main.Length == 1 ? "station" : "stations")}, "
-            + $"{(brief.Heads > 0 ? $"something for each of {brief.Heads}" : "each with an easier and a harder way")}."
+            + (brief.Heads > 0 ? "and everyone has a way to do each." : "each with an easier and a harder way.")
             + (gave.Length == 0 ? "" : $" What gave way: {string.Join("; ", gave)}.");
     }
 
-    /// <summary>Wishes that cost something in this draft, in the order of what they cost.</summary>
+    /// <summary>Wishes that cost something in this draft, those that cost most first, each as what was wished for.</summary>
     private static IEnumerable<string> GaveWay(DraftBrief brief, Tried tried, StationAt[] main) =>
         tried.Terms.Where(t => t.Value > 0).OrderByDescending(t => t.Value).Select(t => t.Key switch
         {
-            "shares" => $"how much of each family ({Families(tried)})",
-            "stations" when brief.From == brief.To => $"the number of stations, {main.Length} and not {brief.From}",
-            "stations" => $"the number of stations, {main.Length} and not {brief.From}–{brief.To}",
-            "recent" => "not what was done last time",
-            "plane" => "nothing goes sideways",
-            "neighbours" => "two of one family stand side by side",
-            "order" => "the hardest comes late",
-            "aim" => "reps or rests are not quite those of the aim",
+            "shares" => $"how much of each family (now {Families(tried)})",
+            "stations" when brief.From == brief.To => $"the number of stations ({main.Length}, not {brief.From})",
+            "stations" => $"the number of stations ({main.Length}, not {brief.From} to {brief.To})",
+            "recent" => "something else than last time",
+            "plane" => "something to the side",
+            "neighbours" => "families that take turns",
+            "order" => "the hardest move early",
+            "aim" => "reps and rests as the aim has them",
             _ => "",
         }).Where(w => w.Length > 0);
 
@@ -50,18 +50,17 @@ internal static class Reasons
         var apart = tried.Given?.People.Count(p => p.Stations.Any(s => s.Station == at.Id && s.Option is { } o && own.Contains(o))) ?? 0;
         string[] fetched =
         [
-            .. Needs.Of(at.Station.Main, at.Station, moves).Where(n => n.Item != KitItem.Mat)
-                .Select(n => WordsOf<KitItem>.Of(n.Item)).Distinct(),
+            .. Needs.Of(at.Station.Main, at.Station, moves).Where(n => n.Item != KitItem.Mat).Select(NeedWords.Of).Distinct(),
         ];
         string?[] said =
         [
             WordsOf<Family>.Of(move.Family),
-            !tried.Mains.Contains(move.Id) ? "kept as it is"
+            brief.Keep is { } kept && kept.Raised.Contains(at.Id) ? "one step harder"
+                : !tried.Mains.Contains(move.Id) ? "kept as it is"
                 : brief.Include.Contains(move.Id) ? "as you asked"
-                : DraftCost.Recent(brief, move.Id) > 0 ? "again, for nothing else fits as well" : null,
-            fetched.Length == 0 ? null : $"with {string.Join(" and ", fetched)}",
+                : DraftCost.Recent(brief, move.Id) > 0 ? "again, as nothing else fits so well" : null,
             apart < 2 ? null : $"{apart} people do it another way",
         ];
-        return $"{move.Name}: {string.Join(", ", said.OfType<string>())}.";
+        return $"{move.Name}: {string.Join(", ", said.OfType<string>())}{(fetched.Length == 0 ? "" : $" ({string.Join(", ", fetched)})")}.";
     }
 }

@@ -22,7 +22,8 @@ internal sealed class SolverChooser : IChooser
     {
         try
         {
-            using var model = new Disposed();
+            // The smallest thing that needs it.
+            new CpSolver { StringParameters = "num_workers:1" }.Solve(new CpModel());
             return true;
         }
         catch (Exception e) when (e is DllNotFoundException or TypeInitializationException or BadImageFormatException
@@ -132,12 +133,4 @@ internal sealed class SolverChooser : IChooser
 
     private static IEnumerable<int> At(ChoiceTable table, Func<DraftChoice, bool> which) =>
         Enumerable.Range(0, table.Choices.Length).Where(i => which(table.Choices[i]));
-
-    /// <summary>The smallest thing that needs the native library.</summary>
-    private sealed class Disposed : IDisposable
-    {
-        private readonly CpSolverStatus status = new CpSolver { StringParameters = "num_workers:1" }.Solve(new CpModel());
-
-        public void Dispose() => GC.KeepAlive(status);
-    }
 }

@@ -48,15 +48,15 @@ internal sealed class Judge(DraftBrief brief, MoveLibrary moves, Preferences pre
     /// <summary>Null where no timing of these fills the slot.</summary>
     public Tried? Of(DraftShape shape, ImmutableArray<MoveId> mains)
     {
-        if (builder.Build(shape, mains, out var why) is not { } plan)
+        if (builder.Build(shape, mains) is not { } plan)
         {
-            Why = why;
+            Why = "No number of rounds fills the booked time.";
             return null;
         }
 
         if (review.Of(plan) is not { } seen)
         {
-            Why = "It is no class.";
+            Why = "What is kept does not go together with the rest.";
             return null;
         }
 

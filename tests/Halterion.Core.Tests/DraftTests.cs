@@ -1,7 +1,9 @@
 using System.Collections.Immutable;
+using System.Runtime.CompilerServices;
 using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using CsCheck;
 using Halterion.Core.Checks;
 using Halterion.Core.Moves;
 using Halterion.Core.People;
@@ -10,6 +12,7 @@ using Halterion.Core.Planning.Drafts;
 using Halterion.Core.Plans;
 using Halterion.Core.Room;
 using Halterion.Core.Timing;
+using Halterion.Core.Words;
 using Halterion.Drafting;
 using static Halterion.Core.Tests.Classes;
 
@@ -238,7 +241,7 @@ public sealed class DraftTests
             from b in can
             from c in can
             where a != b && b != c && a != c
-            let plan = builder.Build(DraftShape.Circuit, [a, b, c], out _)
+            let plan = builder.Build(DraftShape.Circuit, [a, b, c])
             where plan is not null
             let seen = review.Of(plan)!
             where !DraftRules.Broken(brief, seen.Review, seen.Totals, seen.Breakdown, seen.Findings, seen.Given).Any()
@@ -281,6 +284,7 @@ public sealed class DraftTests
     {
         var evening = Evening(DraftShape.Circuit) with { Seconds = 0.5m };
         var before = drafter.Of(evening).Drafts[0].Plan;
+        before["notes"] = "Keys are with the porter.";
         var (plan, main) = (Read(before), MainOf(before));
         var pinned = main[1].Id;
         var brief = DraftVariations.Of(
@@ -294,6 +298,7 @@ public sealed class DraftTests
             var now = MainOf(draft.Plan);
             MoveId[] moves = [.. now.Select(s => s.Station.Main.Move)];
             Assert.True(brief.Keep is null || DraftRules.Keeps(draft.Plan, brief.Keep));
+            Assert.Equal("Keys are with the porter.", (string?)draft.Plan["notes"]);
             switch (how)
             {
                 case DraftVariation.Redraw:
@@ -314,6 +319,7 @@ public sealed class DraftTests
                     double Asked(StationAt[] all) => all.Sum(s => s.Station.Main.In(s.Station)
                         .Max(d => Demands.DemandModel.Of(d.Move, d.Manner, Library)?.Overall ?? 0));
                     Assert.True(Asked(now) > Asked(main));
+                    Assert.Contains(draft.Why, w => w.Contains("one step harder", StringComparison.Ordinal));
                     break;
                 case DraftVariation.OtherMoves:
                     Assert.Empty(mains.Intersect(moves));
@@ -322,6 +328,108 @@ public sealed class DraftTests
             }
         }
     }
+
+    public static TheoryData<string> Written => ["six-around-the-loft", "slow-and-strong", "every-seventy-five-seconds"];
+
+    /// <summary>Classes written by hand, with a finisher, options of their own and things accepted, can be varied each way.</summary>
+    [Theory]
+    [MemberData(nameof(Written))]
+    public void A_class_that_somebody_wrote_has_every_other_version(string name)
+    {
+        var before = WrittenAs(name);
+        var plan = Read(before);
+        var timeline = Compiler.Compile(plan).Timeline!;
+        var main = MainOf(before);
+        foreach (var how in Enum.GetValues<DraftVariation>())
+        {
+            var evening = Evening(DraftShape.Any) with { Seconds = 0.3m };
+            var brief = DraftVariations.Of(how, plan, JsonElement.Parse(before.ToJsonString()), timeline, [main[0].Id], evening);
+            var answer = drafter.Of(brief);
+            Assert.True(answer.Drafts.Length > 0, $"{how}: {answer.Reason}");
+            // As many stations as their block may be called by, in what is shown first.
+            Assert.InRange(MainOf(answer.Drafts[0].Plan).Length, main.Count(s => s.Block.Phase == Phase.Main), main.Length);
+            foreach (var draft in answer.Drafts)
+            {
+                Holds(brief, draft);
+                var after = Read(draft.Plan);
+                // Blocks are called as they were.
+                Assert.Contains(after.Blocks, b => b.Phase == Phase.Main && b.Name == main[0].Block.Name);
+                Assert.All(PlanChanges.Between(before, draft.Plan, Library), told => Assert.DoesNotMatch(@" (\S+) → \1 rounds", told));
+            }
+        }
+    }
+
+    /// <summary>Where somebody has nothing to do, other moves are drafted; the same class in less time is to be mended first.</summary>
+    [Fact]
+    public void A_finisher_that_somebody_has_no_way_to_do_goes_when_other_moves_are_asked_for()
+    {
+        var before = WrittenAs("six-around-the-loft");
+        var finish = before["blocks"]![3]!["stations"]![0]!["options"]!.AsArray();
+        foreach (var option in finish.Where(o => (string?)o!["tier"] != "main").ToArray())
+        {
+            finish.Remove(option);
+        }
+
+        var plan = Read(before);
+        DraftAnswer Of(DraftVariation how)
+        {
+            var evening = Evening(DraftShape.Any) with { Seconds = 0.3m };
+            return drafter.Of(DraftVariations.Of(
+                how, plan, JsonElement.Parse(before.ToJsonString()), Compiler.Compile(plan).Timeline!, [], evening));
+        }
+
+        Assert.All(Of(DraftVariation.OtherMoves).Drafts, d => Assert.DoesNotContain(Read(d.Plan).Blocks, b => b.Phase == Phase.Finisher));
+        Assert.NotEmpty(Of(DraftVariation.OtherMoves).Drafts);
+        var shorter = Of(DraftVariation.Shorter);
+        Assert.Empty(shorter.Drafts);
+        Assert.Contains("mend", shorter.WayOut, StringComparison.Ordinal);
+    }
+
+    /// <summary>A harder option that is done in turn is done so as the main one, too; one that the kit has not enough of is left.</summary>
+    [Fact]
+    public void One_step_harder_takes_the_sides_along_and_leaves_what_cannot_be()
+    {
+        var before = WrittenAs("six-around-the-loft");
+        ImmutableArray<Station> Steps(DraftBrief evening)
+        {
+            var plan = Read(before);
+            var timeline = Compiler.Compile(plan).Timeline!;
+            var kept = DraftVariations.Of(
+                DraftVariation.Harder, plan, JsonElement.Parse(before.ToJsonString()), timeline, [], evening).Keep!.Plan;
+            return [.. MainOf(JsonNode.Parse(kept.GetRawText())!.AsObject()).Select(s => s.Station)];
+        }
+
+        var stations = Steps(Evening(DraftShape.Any));
+        var bridge = stations.Single(s => s.Main.Move.Value == "march-bridge");
+        Assert.Equal(Side.Alternate, bridge.Dose.Single().Side);
+        Assert.Contains(bridge.Options, o => o is { Tier: Tier.Easier, Move.Value: "glute-bridge", Sides: SideRule.AsWritten });
+        Assert.Contains(stations, s => s.Main.Move.Value == "goblet-squat");
+        // Eleven side lunges fit into 40 s: one leg would do more. A hold has no reps to take turns with.
+        Assert.Contains(stations, s => s.Main.Move.Value == "skater");
+        Assert.Contains(stations, s => s.Main.Move.Value == "bridge-hold");
+
+        var few = Evening(DraftShape.Any) with { Kit = [new(KitItem.Mat, 14), new(KitItem.Chair, 14), new(KitItem.Wall, 1, Metres: 12)] };
+        var bare = Steps(few);
+        Assert.DoesNotContain(bare, s => s.Main.Move.Value == "goblet-squat");
+        Assert.Contains(bare, s => s.Main.Move.Value == "march-bridge");
+    }
+
+    [Fact]
+    public void What_is_kept_with_something_to_fix_in_it_is_named_and_to_be_mended_first()
+    {
+        var before = WrittenAs("full-moon-circuit");
+        var plan = Read(before);
+        var brief = DraftVariations.Of(DraftVariation.Redraw, plan, JsonElement.Parse(before.ToJsonString()),
+            Compiler.Compile(plan).Timeline!, [MainOf(before)[0].Id], Evening(DraftShape.Any) with { Seconds = 0.3m });
+        var answer = drafter.Of(brief);
+        Assert.Empty(answer.Drafts);
+        Assert.Contains("a jump with a load on the back", answer.Reason, StringComparison.Ordinal);
+        Assert.Contains("mend", answer.WayOut, StringComparison.Ordinal);
+    }
+
+    private static JsonObject WrittenAs(string name, [CallerFilePath] string here = "") =>
+        JsonNode.Parse(PlanIds.Written(JsonElement.Parse(File.ReadAllText(
+            Path.Combine(Path.GetDirectoryName(here)!, $"../../demo/{name}.halterion.json")))).GetRawText())!.AsObject();
 
     public static TheoryData<string, DraftBrief> Impossible => new()
     {
@@ -382,5 +490,81 @@ public sealed class DraftTests
         Assert.NotEmpty(drafts);
         Assert.All(drafts, d => Assert.Equal(12 + 12 + 6 + 15, d.Bound));
         Assert.All(drafts, d => Assert.True(d.Cost >= d.Bound));
+    }
+
+    /// <summary>Briefs of every kind, drawn by chance: whatever comes out could be led as it is.</summary>
+    [Fact]
+    public void Whatever_is_asked_for_what_is_proposed_keeps_the_hard_rules()
+    {
+        var shares = Gen.Int[0, 40].Array[4].Select(parts => parts.Select((part, i) => (Family: (Family)i, Part: (decimal)part))
+            .Where(p => p.Part > 0).ToImmutableSortedDictionary(p => p.Family, p => p.Part));
+        var briefs =
+            from slot in Gen.Int[12, 75]
+            from aim in Gen.Enum<Aim>()
+            from shape in Gen.Enum<DraftShape>()
+            from heads in Gen.Int[0, 14]
+            from stock in Gen.Bool.Array[kit.Length]
+            from known in Gen.Bool
+            from wished in Gen.OneOf(shares, Gen.Const(ImmutableSortedDictionary<Family, decimal>.Empty))
+            from from_ in Gen.Int[2, 6]
+            from more in Gen.Int[0, 3]
+            from flags in Gen.Bool.Array[3]
+            from seed in Gen.Int[0, 1000]
+            select new DraftBrief
+            {
+                Title = "Loft",
+                SlotMinutes = slot,
+                Aim = aim,
+                Shape = shape,
+                HeadCount = heads,
+                People = People(heads),
+                From = from_,
+                To = from_ + more,
+                Kit = known ? [.. kit.Where((_, i) => stock[i])] : null,
+                Room = flags[2] ? new RoomSize(9, 14) : null,
+                Drink = flags[0],
+                LowImpact = flags[1],
+                Shares = wished,
+                Seed = seed,
+                Seconds = 0.1m,
+                Day = new DateOnly(2026, 11, 26),
+            };
+        var drawn = 0;
+        briefs.Sample(
+            brief =>
+            {
+                var answer = drafter.Of(brief);
+                Assert.All(answer.Drafts, d => Holds(brief, d));
+                Assert.True(answer.Drafts.Length > 0 || answer is { Reason.Length: > 0, WayOut.Length: > 0 });
+                Interlocked.Add(ref drawn, answer.Drafts.Length);
+            },
+            iter: 20, threads: 1);
+        Assert.True(drawn > 20, $"only {drawn} drafts for 20 briefs");
+    }
+
+    /// <summary>What a person reads: what gave way is told as the wish that it was, and nobody's name stands in it.</summary>
+    [Fact]
+    public void Why_is_told_as_one_would_say_it()
+    {
+        var brief = Evening(DraftShape.Circuit) with
+        {
+            From = 4,
+            To = 4,
+            Include = [new MoveId("goblet-squat"), new MoveId("hip-hinge")],
+            Recent = [[new MoveId("hip-hinge")]],
+            Seconds = 0.3m,
+            Kit = [.. kit.Where(l => l.Item != KitItem.Kettlebell), new StockLine(KitItem.Kettlebell, 14, 12)],
+        };
+        foreach (var draft in drafter.Of(brief).Drafts)
+        {
+            var stations = MainOf(draft.Plan);
+            Assert.Equal(stations.Length + 1, draft.Why.Length);
+            Assert.StartsWith($"{stations.Length} stations, and everyone has a way to do each.", draft.Why[0], StringComparison.Ordinal);
+            Assert.Contains("What gave way: something else than last time", draft.Why[0], StringComparison.Ordinal);
+            Assert.Contains(draft.Why, w => w.StartsWith("Goblet squat: squat, as you asked", StringComparison.Ordinal));
+            Assert.All(draft.Why, w => Assert.DoesNotContain("Person", w, StringComparison.Ordinal));
+            Assert.All(stations.Zip(draft.Why.Skip(1)), p => Assert.StartsWith(
+                Library.Find(p.First.Station.Main.Move)!.Name, p.Second, StringComparison.Ordinal));
+        }
     }
 }

@@ -116,6 +116,15 @@ public class PlanChangesTests
     }
 
     [Fact]
+    public void A_number_that_is_written_out_where_it_was_meant_is_no_change()
+    {
+        var (before, after) = (Json(Before), Json(Before));
+        before["blocks"]![0]!["rounds"] = 1;
+        after["blocks"]![0]!.AsObject().Remove("rounds");
+        Assert.Empty(PlanChanges.Between(before, after, Library));
+    }
+
+    [Fact]
     public void A_draft_with_any_value_anywhere_is_told_without_a_wire_word() =>
         Gen.Select(RandomClasses.Text, RandomClasses.Text).Sample((a, b) =>
         {

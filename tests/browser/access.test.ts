@@ -98,6 +98,23 @@ for (const [device, width, height] of [
     expect(await seriousFaults(page), 'desk').toEqual([])
     expect(await tooWide(page), 'desk').toEqual([])
 
+    const drafts = page.getByRole('button', { name: 'Take this one' })
+    await page.goto(`${demo.address}/classes/new`)
+    await page.getByRole('button', { name: 'Draft it' }).click()
+    await expect(drafts.first()).toBeVisible({ timeout: 60_000 })
+    await page.getByText('How much each wish counts').click()
+    expect(await seriousFaults(page), 'drafts').toEqual([])
+    expect(await tooWide(page), 'drafts').toEqual([])
+    await page.goto(`${rotation}/build`)
+    await page.getByRole('button', { name: 'Vary' }).click()
+    await page.getByRole('button', { name: 'Other moves, same shape' }).click()
+    await expect(drafts.first()).toBeVisible({ timeout: 60_000 })
+    await page.evaluate(() =>
+      document.querySelectorAll('[role=dialog] details').forEach((d) => d.setAttribute('open', '')),
+    )
+    expect(await seriousFaults(page, '[role=dialog]'), 'versions').toEqual([])
+    expect(await tooWide(page), 'versions').toEqual([])
+
     // All that is folded away, too; and by lamplight.
     await page.goto(`${planned}/build`)
     await page.getByRole('button', { name: '+ Add a block' }).click()
@@ -123,7 +140,7 @@ for (const [device, width, height] of [
       await page.keyboard.press('Escape')
     }
     await changeNow(demo, '/api/settings/preferences', { scheme: 'dark' })
-    for (const address of [`${planned}/build`, `${planned}/brief`, `${demo.address}/settings`, demo.address]) {
+    for (const address of [`${planned}/build`, `${planned}/brief`, `${demo.address}/classes/new`, demo.address]) {
       await page.goto(address)
       await page.waitForLoadState('networkidle')
       expect(await seriousFaults(page), `dark ${address}`).toEqual([])

@@ -42,8 +42,19 @@ test('another version is shown with what it changes, is taken as one step and un
   await expect(page.getByText('of 45 min booked')).toBeVisible()
   const before = await rows(page).count()
 
-  await page.getByRole('button', { name: 'Vary' }).click()
+  // A dialog that is left gives the focus back, also when what was touched last in it was no control.
   const dialog = page.getByRole('dialog', { name: 'Another version of this class' })
+  for (const [opener, window] of [
+    ['Versions', 'Versions of this class'],
+    ['Vary', 'Another version of this class'],
+  ] as const) {
+    await page.getByRole('button', { name: opener, exact: true }).focus()
+    await page.keyboard.press('Enter')
+    await page.getByRole('dialog', { name: window }).getByText(window).click()
+    await page.keyboard.press('Escape')
+    await expect(page.getByRole('button', { name: opener, exact: true })).toBeFocused()
+  }
+  await page.keyboard.press('Enter')
   await dialog.getByRole('button', { name: 'Ten minutes shorter' }).click()
   await expect(takes(page).first()).toBeVisible({ timeout: 60_000 })
   await dialog.getByText('What changes').first().click()
@@ -88,4 +99,58 @@ test('what is selected stays, the rest is drafted anew; a search can be stopped 
   await takes(page).first().click()
   const move = name.replace(/^Station \d+[^:]*: ?/, '')
   await expect(page.getByRole('article', { name: new RegExp(move) }).first()).toBeVisible()
+})
+
+test('a draft is taken as it was drafted, and once: after a lost answer, and whatever was typed since', async ({
+  page,
+  studio,
+}) => {
+  await page.goto(`${studio.address}/classes/new`)
+  await page.getByLabel('Title').fill('Thursday loft')
+  await page.getByRole('button', { name: 'Draft it' }).click()
+  await expect(takes(page).first()).toBeVisible({ timeout: 60_000 })
+  // Typed after the drafts stand there: they are still of 45 minutes.
+  await page.getByLabel('Room booked for').fill('60')
+  await page.getByLabel('Room booked for').press('Tab')
+
+  let sent = 0
+  await page.route('**/api/classes', async (route) => {
+    if (route.request().method() !== 'POST' || ++sent > 1) return route.continue()
+    await route.fetch()
+    await route.abort()
+  })
+  await takes(page).first().click()
+  await expect(page.getByRole('alert')).toContainText('was not created')
+  await takes(page).first().click()
+  await page.waitForURL(/\/build/)
+  await expect(page.getByText('of 45 min booked')).toBeVisible()
+  const { classes } = (await (await fetch(`${studio.address}/api/classes`)).json()) as { classes: { title: string }[] }
+  expect(classes.filter((c) => c.title === 'Thursday loft')).toHaveLength(1)
+})
+
+test('wishes that cannot be say so beside the field, or with the way out; a server that is gone is told', async ({
+  page,
+  studio,
+}) => {
+  await page.goto(`${studio.address}/classes/new`)
+  const from = page.getByLabel('Stations, from')
+  await from.fill('99')
+  await from.press('Tab')
+  await expect(page.getByText('99 is too high. Enter 1 to 16.')).toBeVisible()
+  await from.fill('10')
+  await from.press('Tab')
+  // No fewer than that is asked for.
+  await expect(page.getByLabel('Stations, up to')).toHaveValue(/10/)
+
+  await page.getByLabel('Room booked for').fill('5')
+  await page.getByLabel('Room booked for').press('Tab')
+  await page.getByLabel('Shape').selectOption('dropSets')
+  await page.getByRole('button', { name: 'Draft it' }).click()
+  await expect(drafts(page).getByRole('alert')).toContainText('No class can keep to all of this', { timeout: 60_000 })
+  await expect(drafts(page).getByRole('alert')).toContainText('book more time')
+
+  await studio.kill()
+  await page.getByRole('button', { name: 'Draft it' }).click()
+  await expect(drafts(page).getByText('nothing was changed')).toBeVisible()
+  await expect(page.getByLabel('Title')).toHaveValue('New class')
 })

@@ -69,7 +69,7 @@ internal static class FieldWords
         ["show"] = Text("walk-through"),
         ["goalReps"] = (a, b) => $"goal {Number(a, "none")} → {(b is null ? "none" : $"{Number(b, "")} reps")}",
         ["goalShared"] = (_, b) => IsTrue(b) ? "goal shared by the whole room" : "goal for each person",
-        ["rounds"] = (a, b) => $"{Number(a, "1")} → {Number(b, "1")} rounds",
+        ["rounds"] = (a, b) => Number(a, "1") == Number(b, "1") ? "" : $"{Number(a, "1")} → {Number(b, "1")} rounds",
         ["optionalRounds"] = Between("rounds that may be left out", n => Number(n, "0")),
         ["sidePass"] = Between("sides:", Map("both at each station",
             ("station", "both at each station"), ("round", "the whole round left, then right"), ("alternate", "one side each round"))),

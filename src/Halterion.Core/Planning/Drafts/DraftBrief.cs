@@ -32,7 +32,11 @@ public enum DraftShape
 /// <summary>What of a class that stands is to stay.</summary>
 /// <param name="Plan">The class so far.</param>
 /// <param name="Pinned">Ids of blocks, stations or options.</param>
-public sealed record KeptParts(JsonElement Plan, ImmutableArray<PlaceId> Pinned);
+public sealed record KeptParts(JsonElement Plan, ImmutableArray<PlaceId> Pinned)
+{
+    /// <summary>Stations that stay, but whose harder option is the main one now.</summary>
+    public ImmutableHashSet<PlaceId> Raised { get; init; } = [];
+}
 
 /// <summary>How much each wish weighs: 0 is "never mind", 1 as usual, 2 "very much".</summary>
 /// <param name="Weights">By term of the cost; what is missing weighs 1.</param>

@@ -65,9 +65,8 @@ public sealed class DraftBuilder
     private sealed record Setting(int Rounds, int Go, int Rest, int MostRest);
 
     /// <summary>A class of these main moves in their order; null where no timing of it fills the slot.</summary>
-    public JsonObject? Build(DraftShape shape, ImmutableArray<MoveId> mains, out string why)
+    public JsonObject? Build(DraftShape shape, ImmutableArray<MoveId> mains)
     {
-        why = "";
         Family[] families = [.. mains.Select(m => moves.Find(m)!.Family).Concat(KeptFamilies()).Distinct().Order()];
         var warm = Rounded(KeptPart.WarmUp, families);
         var cool = Rounded(KeptPart.CoolDown, families);
@@ -106,7 +105,6 @@ public sealed class DraftBuilder
             }
         }
 
-        why = "No number of rounds fills the booked time.";
         return null;
     }
 
@@ -411,13 +409,22 @@ public sealed class DraftBuilder
         return root;
     }
 
-    /// <summary>Names what is new; what stays keeps its name.</summary>
+    /// <summary>Names what is new, as what it takes the place of where there is such; what stays keeps its name.</summary>
     private void Named(JsonObject root)
     {
         var blocks = root["blocks"]!.AsArray();
+        var replaced = kept.Replaced.ToList();
         for (var b = 0; b < blocks.Count; b++)
         {
-            blocks[b]!["id"] ??= $"{kept.Prefix}{b + 1}";
+            var block = blocks[b]!;
+            var old = block["id"] is null ? replaced.FindIndex(r => r.Phase == (string)block["phase"]!) : -1;
+            if (old >= 0 && block["stations"] is not null)
+            {
+                (block["id"], block["name"]) = (replaced[old].Id, replaced[old].Name);
+                replaced.RemoveAt(old);
+            }
+
+            block["id"] ??= $"{kept.Prefix}{b + 1}";
             var own = blocks[b]!["stations"] as JsonArray ?? [];
             for (var s = 0; s < own.Count; s++)
             {

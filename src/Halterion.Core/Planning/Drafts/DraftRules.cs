@@ -33,7 +33,7 @@ public static class DraftRules
         var (plan, length) = (review.Plan, review.Timeline.Length);
         if (length > plan.Slot || length < plan.Slot - new Seconds(Spare))
         {
-            yield return new DraftBreach("ends", PlaceId.Class, $"It takes {length} of {plan.Slot}.");
+            yield return new DraftBreach("ends", PlaceId.Class, $"The class takes {length}, and the room is booked for {plan.Slot}.");
         }
 
         foreach (var finding in findings.Where(f => f.Waived is null && f.Severity is Severity.Stop or Severity.Fix))
@@ -48,12 +48,12 @@ public static class DraftRules
 
         foreach (var (place, move) in Named(plan).Where(n => brief.Avoid.Contains(n.Move)))
         {
-            yield return new DraftBreach("avoid", place, $"{move} is to be avoided.");
+            yield return new DraftBreach("avoid", place, $"{review.Moves.Find(move)?.Name} is to be avoided.");
         }
 
         foreach (var wanted in brief.Include.Where(m => review.MainStations.All(s => s.Station.Main.Move != m)))
         {
-            yield return new DraftBreach("include", PlaceId.Class, $"{wanted} is not in it.");
+            yield return new DraftBreach("include", PlaceId.Class, $"There is no place for {review.Moves.Find(wanted)?.Name}.");
         }
 
         foreach (var station in review.MainStations)
@@ -82,12 +82,14 @@ public static class DraftRules
         var (warm, cool) = (Of(Phase.Warmup, Phase.Activation, Phase.Skill), Of(Phase.Cooldown));
         if (Math.Abs(warm - brief.WarmUpSeconds) > Slack)
         {
-            yield return new DraftBreach("warmUp", PlaceId.Class, $"The warm-up takes {new Seconds(warm)}.");
+            yield return new DraftBreach(
+                "warmUp", PlaceId.Class, $"The warm-up takes {new Seconds(warm)}, not {new Seconds(brief.WarmUpSeconds)}.");
         }
 
         if (Math.Abs(cool - brief.CoolDownSeconds) > Slack)
         {
-            yield return new DraftBreach("coolDown", PlaceId.Class, $"The cool-down takes {new Seconds(cool)}.");
+            yield return new DraftBreach(
+                "coolDown", PlaceId.Class, $"The cool-down takes {new Seconds(cool)}, not {new Seconds(brief.CoolDownSeconds)}.");
         }
 
         if (brief.Drink && !review.Plan.Blocks.Any(b => b.Water))
@@ -96,19 +98,23 @@ public static class DraftRules
         }
     }
 
+    /// <summary>Left and right have the same time and as many reps.</summary>
+    internal static bool AreSidesEven(Totals totals, Breakdown breakdown) =>
+        totals.LeftReps == totals.RightReps && totals.LeftEstimatedReps == totals.RightEstimatedReps
+        && breakdown.LeftSeconds == breakdown.RightSeconds;
+
     private static IEnumerable<DraftBreach> Even(Totals totals, Breakdown breakdown)
     {
-        if (totals.LeftReps != totals.RightReps || totals.LeftEstimatedReps != totals.RightEstimatedReps
-            || breakdown.LeftSeconds != breakdown.RightSeconds)
+        if (!AreSidesEven(totals, breakdown))
         {
             yield return new DraftBreach(Uneven, PlaceId.Class, "Left and right do not do the same.");
         }
     }
 
     private static IEnumerable<DraftBreach> Room(Assignment? given) => given is null ? []
-        : given.Gaps.Select(g => new DraftBreach("gap", g.Station, "Somebody has no option there."))
+        : given.Gaps.Select(g => new DraftBreach("gap", g.Station, "There are moves that somebody who comes cannot do in any way."))
             .Concat(given.Shortages.Select(s =>
-                new DraftBreach("kit", s.Station ?? s.Block ?? PlaceId.Class, $"There is too little: {s.Item}.")));
+                new DraftBreach("kit", s.Station ?? s.Block ?? PlaceId.Class, $"There are too few {NeedWords.Many(s.Item)}.")));
 
     /// <summary>Whether every main block is of the shape that was asked for; finishers are free.</summary>
     private static IEnumerable<DraftBreach> Shape(DraftBrief brief, ClassPlan plan) =>

@@ -380,9 +380,8 @@ public sealed class DraftStations(DraftBrief brief, MoveLibrary moves, Preferenc
     /// <summary>A station of the warm-up or the cool-down that lasts so long.</summary>
     internal JsonObject Gentle(KeptPart part, MoveId move, int seconds)
     {
-        var move_ = moves.Find(move)!;
         var station = Gentle(part, move)!.Value.Station.DeepClone().AsObject();
-        station["dose"]![0]!["amount"] = part == KeptPart.WarmUp ? Even(move_, seconds) : seconds - (seconds % 2);
+        station["dose"]![0]!["amount"] = part == KeptPart.WarmUp ? Even(moves.Find(move)!, seconds) : seconds - (seconds % 2);
         return station;
     }
 

@@ -32,6 +32,7 @@ public enum DraftVariation
 /// <summary>Briefs that follow from a class: each keeps what it can.</summary>
 public static class DraftVariations
 {
+    private const decimal VeryMuch = 2;
     private const int Less = 10;
     private const int LeastSlot = 10;
     private const int Minute = 60;
@@ -52,35 +53,57 @@ public static class DraftVariations
             SlotMinutes = plan.SlotMinutes,
             Aim = plan.Aim,
             Shape = ShapeOf(plan),
-            From = Math.Max(1, main.Length),
-            To = Math.Max(1, main.Length),
             WarmUpMinutes = MinutesOf(timeline, plan, Phase.Warmup, Phase.Activation, Phase.Skill)
                 ?? (plan.WarmUp == WarmUp.OwnTime ? 0 : null),
             CoolDownMinutes = MinutesOf(timeline, plan, Phase.Cooldown),
             Drink = plan.Blocks.Any(b => b.Water),
             LowImpact = evening.LowImpact || (main.Length > 0 && !main.SelectMany(s => review.Works(s)).Any(p => p.HasImpact)),
+            Shares = DraftCost.MadeOf(review).Where(f => f.Family <= Family.Bridge)
+                .ToImmutableSortedDictionary(f => f.Family, f => (decimal)f.Percent),
+            // It is the same class: its name, and who stands where, go by the number of stations.
+            Wishes = new DraftWishes(evening.Wishes.Weights.SetItem("stations", VeryMuch)),
             // What a class is made of is no wish to do something else.
             Recent = how == DraftVariation.OtherMoves ? evening.Recent : [],
         };
-        DraftBrief Keeping(IEnumerable<PlaceId> stay) => brief with { Keep = new KeptParts(file, [.. stay]) };
+        // As many stations as there are, but for those of a finisher that goes.
+        DraftBrief With(KeptParts keep)
+        {
+            var count = Math.Max(1, main.Count(s =>
+                s.Block.Phase == Phase.Main || keep.Pinned.Contains(s.Block.Id) || keep.Pinned.Contains(s.Id)));
+            return brief with { Keep = keep, From = count, To = count };
+        }
+
+        // Stations of main blocks stay by themselves, a finisher as a whole; what stands beside the main work stays.
+        DraftBrief Keeping(IEnumerable<StationAt> stay)
+        {
+            var here = stay.Select(s => s.Id).ToHashSet();
+            return With(new KeptParts(file,
+            [
+                .. main.Where(s => s.Block.Phase == Phase.Main && here.Contains(s.Id)).Select(s => s.Id),
+                .. plan.Blocks.Where(b => b.Phase == Phase.Core || (b.Phase == Phase.Finisher && b.Stations.All(s => here.Contains(s.Id))))
+                    .Select(b => b.Id),
+            ]));
+        }
+
+        // Where somebody who comes has nothing to do, something else may be drafted; in the same class it is to be mended first.
+        var gaps = GapsOf(plan, evening);
+        var sound = main.Where(s => !gaps.Contains(s.Id)).ToArray();
         switch (how)
         {
             case DraftVariation.Shorter:
-                return Keeping(main.Select(s => s.Id)) with
+                return Keeping(main) with
                 {
                     SlotMinutes = Math.Max(LeastSlot, plan.SlotMinutes - Less),
                     WarmUpMinutes = brief.WarmUpMinutes > 5 ? 5 : brief.WarmUpMinutes,
                     CoolDownMinutes = brief.CoolDownMinutes > 4 ? 4 : brief.CoolDownMinutes,
                 };
             case DraftVariation.NoKit:
-                return Keeping(main.Where(s => s.Station.Options.All(o => Needs.Of(o, s.Station, plan.Moves).IsEmpty)).Select(s => s.Id))
-                    with
-                { Kit = [] };
+                return Keeping(sound.Where(s => s.Station.Options.All(o => Needs.Of(o, s.Station, plan.Moves).IsEmpty))) with { Kit = [] };
             case DraftVariation.KindToKnees:
                 var knee = new Person(new PersonId("somebody"), "Somebody with a sore knee", Limits: [new PersonLimit(Limit.Knee)]);
-                var kind = main.Where(s =>
+                var kind = sound.Where(s =>
                     Allowance.WhyNot(knee, s.Station.Main, s.Station, s.Block, plan.Moves, evening.Day) is null).ToArray();
-                return Keeping(kind.Select(s => s.Id)) with
+                return Keeping(kind) with
                 {
                     NotMain = main.Length == 0 ? [] :
                     [
@@ -89,18 +112,26 @@ public static class DraftVariations
                     ],
                 };
             case DraftVariation.Harder:
-                var steeper = Steeper(file, main, plan.Moves);
-                return brief with { Keep = new KeptParts(steeper, [.. main.Select(s => s.Id)]) };
+                var kept = Keeping(main);
+                var (steeper, raised) = Steeper(file, main, plan.Moves, evening);
+                return kept with { Keep = kept.Keep! with { Plan = steeper, Raised = raised } };
             case DraftVariation.OtherMoves:
-                return brief with
+                // A finisher stays: it is what the class is known by, and its moves are not what the rest is made of.
+                var finish = sound.Where(s => s.Block.Phase == Phase.Finisher).ToArray();
+                return Keeping(finish) with
                 {
-                    Avoid = [.. evening.Avoid, .. mains],
-                    Shares = DraftCost.MadeOf(review).Where(f => f.Family <= Family.Bridge)
-                        .ToImmutableSortedDictionary(f => f.Family, f => (decimal)f.Percent),
+                    Avoid = [.. evening.Avoid, .. mains.Except(finish.SelectMany(s => s.Station.Options.Select(o => o.Move)))],
                 };
             default:
-                return Keeping(pinned);
+                return With(new KeptParts(file, pinned));
         }
+    }
+
+    private static HashSet<PlaceId> GapsOf(ClassPlan plan, DraftBrief evening)
+    {
+        var room = new RoomOf(plan, evening.Day, evening.People, evening.HeadCount, [], evening.Kit,
+            ImmutableDictionary<PlaceId, ImmutableArray<ImmutableArray<PersonId>>>.Empty);
+        return room.Heads > 0 ? [.. Assigning.Of(room).Gaps.Select(g => g.Station)] : [];
     }
 
     /// <summary>The shape that all main blocks are of, else that of the first one; any where there is none.</summary>
@@ -119,44 +150,98 @@ public static class DraftVariations
 
     /// <summary>
     /// The class with the harder option of each main station as its main one, what was main as the easier one, and a further step above it;
-    /// a station that has no such step stays as it is.
+    /// a station that has no such step stays as it is, and so does one where it would leave somebody without a way, kit short, left and
+    /// right uneven, or more to fix.
     /// </summary>
-    private static JsonElement Steeper(JsonElement file, StationAt[] main, MoveLibrary moves)
+    private static (JsonElement File, ImmutableHashSet<PlaceId> Raised) Steeper(
+        JsonElement file, StationAt[] main, MoveLibrary moves, DraftBrief evening)
     {
+        var raised = ImmutableHashSet.CreateBuilder<PlaceId>();
+        var review = new DraftReview(evening, moves, new Preferences());
         var root = JsonNode.Parse(file.GetRawText())!.AsObject();
         foreach (var at in main)
         {
-            var options = root["blocks"]![at.B]!["stations"]![at.S]!["options"]!.AsArray();
-            var (was, next) = (at.Station.Main, at.Station.Options.FirstOrDefault(o => o.Tier == Tier.Harder));
-            // An option that is done in other parts or on other sides than its station is no main one.
-            if (next is null || next.Sides is not null || next.Parts.Count > 0 || next.Manner.Scale is not null)
+            var tried = root.DeepClone().AsObject();
+            if (StepUp(tried["blocks"]![at.B]!["stations"]![at.S]!.AsObject(), at.Station, moves, evening.Kit)
+                && WrongAt(tried, at, review) <= WrongAt(root, at, review))
             {
-                continue;
-            }
-
-            var asMain = next with { Tier = Tier.Main };
-            var station = at.Station with { Options = [asMain] };
-            if (Proposals.All(new Doing(asMain.Move, asMain.Manner), Tier.Harder, moves).Select(p => OptionEntry.Into(p.Of, station, moves))
-                .FirstOrDefault() is not { } above)
-            {
-                continue;
-            }
-
-            Option[] now =
-            [
-                above, asMain, was with { Tier = Tier.Easier },
-                .. at.Station.Options.Where(o => o.Tier == Tier.Instead && (o.Move != next.Move || !o.Manner.Equals(next.Manner))),
-            ];
-            options.Clear();
-            foreach (var option in now)
-            {
-                var written = PlanWriter.Of(option);
-                written.Remove("id");
-                options.Add(written);
+                root = tried;
+                raised.Add(at.Id);
             }
         }
 
-        return PlanIds.Written(JsonElement.Parse(root.ToJsonString()));
+        return (PlanIds.Written(JsonElement.Parse(root.ToJsonString())), raised.ToImmutable());
+    }
+
+    /// <summary>How much is to be fixed at a station, how many have nothing to do or no kit, and whether left and right differ.</summary>
+    private static int WrongAt(JsonObject root, StationAt at, DraftReview review)
+    {
+        if (review.Of(root) is not { } draft)
+        {
+            return int.MaxValue;
+        }
+
+        var block = draft.Review.Plan.Blocks[at.B];
+        var here = block.Stations[at.S].Options.Select(o => o.Id).Append(at.Id).Append(block.Id).ToHashSet();
+        return draft.Open.Count(f => f.Severity is Severity.Stop or Severity.Fix && here.Contains(f.Place))
+            + (draft.Given?.Gaps.Length ?? 0) + (draft.Given?.Shortages.Length ?? 0)
+            + (DraftRules.AreSidesEven(draft.Totals, draft.Breakdown) ? 0 : 1);
+    }
+
+    /// <summary>Makes the harder option of a station its main one; false, and nothing changed, where that is no main one.</summary>
+    private static bool StepUp(JsonObject written, Station station, MoveLibrary moves, ImmutableArray<StockLine>? kit)
+    {
+        var was = station.Main;
+        var next = station.Options.FirstOrDefault(o => o.Tier == Tier.Harder);
+        if (next is null || next.Parts.Count > 0 || next.Manner.Scale is not null
+            || (kit is { } known && Needs.Of(next, station, moves).Any(n => !Supply.Lists(known, n))))
+        {
+            return false;
+        }
+
+        // What is done on other sides takes its station along, where that changes nothing about the time.
+        var sides = next.Sides ?? OptionEntry.Into(next, station, moves).Sides;
+        var inTime = station.Dose.All(p => p is { Side: Side.Both, Kind: PartKind.Time });
+        switch (sides)
+        {
+            case null:
+                break;
+            case SideRule.Split when inTime && station.Dose.Length == 1:
+                station = station with { Sides = SideRule.Split };
+                written["sides"] = WordsOf<SideRule>.Of(SideRule.Split);
+                break;
+            case SideRule.Alternate when inTime && station.Sides == SideRule.AsWritten:
+                station = station with { Dose = [.. station.Dose.Select(p => p with { Side = Side.Alternate })] };
+                foreach (var part in written["dose"]!.AsArray())
+                {
+                    part!["side"] = WordsOf<Side>.Of(Side.Alternate);
+                }
+
+                break;
+            default:
+                return false;
+        }
+
+        var asMain = next with { Tier = Tier.Main, Sides = null };
+        var above = Proposals.All(new Doing(asMain.Move, asMain.Manner), Tier.Harder, moves).Select(p => p.Of).FirstOrDefault();
+        if (above is null)
+        {
+            return false;
+        }
+
+        Option[] others = [above, was with { Tier = Tier.Easier }, .. station.Options.Where(o => o.Tier is Tier.Easier or Tier.Instead)];
+        station = station with { Options = [asMain] };
+        Option[] now = [asMain, .. others.Select(o => OptionEntry.Into(o, station, moves))];
+        var options = written["options"]!.AsArray();
+        options.Clear();
+        foreach (var option in now.DistinctBy(o => (o.Move, o.Manner)).OrderBy(o => o.Tier))
+        {
+            var own = PlanWriter.Of(option);
+            own.Remove("id");
+            options.Add(own);
+        }
+
+        return true;
     }
 
     private static int? MinutesOf(Timeline timeline, ClassPlan plan, params Phase[] phases)

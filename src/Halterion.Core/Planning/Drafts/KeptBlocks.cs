@@ -24,10 +24,11 @@ internal enum KeptPart
 /// <summary>What of a class so far stays as it is: whole blocks, and stations of blocks that are made anew.</summary>
 /// <param name="Prefix">Begins the names of what is new: nothing that stays is called so.</param>
 /// <param name="StationsFirst">The main stations that stay come before the main blocks that do.</param>
+/// <param name="Replaced">Blocks that do not stay: what is new in their stead is called as they were.</param>
 /// <param name="Fields">What the class itself says beside its blocks: how it counts, its own moves.</param>
 internal sealed record KeptBlocks(
     ImmutableArray<(KeptPart Part, JsonObject Block)> AllBlocks, ImmutableArray<(KeptPart Part, JsonObject Station)> AllStations,
-    string Prefix, JsonObject Fields, bool StationsFirst)
+    string Prefix, JsonObject Fields, bool StationsFirst, ImmutableArray<(string Phase, string Id, string Name)> Replaced)
 {
     /// <summary>What a brief says itself.</summary>
     private static readonly ImmutableHashSet<string> Own = ["title", "slotMinutes", "aim", "warmUp", "blocks"];
@@ -41,7 +42,8 @@ internal sealed record KeptBlocks(
     /// <summary>The main moves of everything that stays of the main work, blocks first, as they come to stand.</summary>
     public ImmutableArray<MoveId> MainMoves =>
     [
-        .. Blocks(KeptPart.Main).SelectMany(b => List(b, "stations")).Concat(Stations(KeptPart.Main))
+        .. Blocks(KeptPart.Main).Where(b => (string?)b["phase"] is "main" or "finisher").SelectMany(b => List(b, "stations"))
+            .Concat(Stations(KeptPart.Main))
             .SelectMany(s => List(s, "options")).Where(o => (string?)o["tier"] == "main").Select(o => new MoveId((string)o["move"]!)),
     ];
 
@@ -50,7 +52,7 @@ internal sealed record KeptBlocks(
     {
         if (kept is null)
         {
-            return new KeptBlocks([], [], "d", [], false);
+            return new KeptBlocks([], [], "d", [], false, []);
         }
 
         bool IsPinned(JsonObject place) => place["id"] is JsonValue id && kept.Pinned.Contains(new PlaceId(id.GetValue<string>()));
@@ -72,7 +74,11 @@ internal sealed record KeptBlocks(
             PartOf(b) == KeptPart.Talk && first >= 0 && Array.IndexOf(blocks, b) > first ? KeptPart.Main : PartOf(b);
         return new KeptBlocks(
             [.. whole.Select(b => (Placed(b), b))], single, prefix, FieldsOf(root, whole, single.Select(s => s.Item2)),
-            main is not null && !IsPinned(main));
+            main is not null && !IsPinned(main),
+            [
+                .. blocks.Where(b => !IsPinned(b) && List(b, "stations").Any())
+                    .Select(b => ((string)b["phase"]!, (string)b["id"]!, (string)b["name"]!)),
+            ]);
     }
 
     /// <summary>The fields of the class; of what was accepted in it only that which is about all of it, or about what stays.</summary>

@@ -1,7 +1,7 @@
 import { Button, NativeSelect } from '@mantine/core'
 import { useQueryClient } from '@tanstack/react-query'
 import type { FormEvent } from 'react'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { Link, useNavigate, useSearchParams } from 'react-router'
 import type { Plan } from '../../api/client'
 import { answer, api, troubleWords } from '../../api/client'
@@ -91,11 +91,26 @@ export function NewClassPage() {
     })
   }
 
-  async function create(plan?: Plan) {
+  /** A class that is sent again, because its answer was lost, or by a second click, is made once. */
+  const sent = useRef<{ of: unknown; change: string } | null>(null)
+
+  async function create(drafted?: Plan) {
     if (brief.title.trim() === '') return
     try {
-      const from = plan ? { plan } : copyOf === '' ? {} : { copyOf }
-      const made = await answer(api.POST('/api/classes', { body: { ...brief, ...from } }))
+      // A draft is taken as it was drafted, whatever has been typed since.
+      const from = drafted
+        ? { plan: drafted, title: drafted.title, slotMinutes: drafted.slotMinutes, aim: drafted.aim ?? brief.aim }
+        : copyOf === ''
+          ? {}
+          : { copyOf }
+      const of = drafted ?? brief
+      if (sent.current?.of !== of) sent.current = { of, change: crypto.randomUUID() }
+      const made = await answer(
+        api.POST('/api/classes', {
+          headers: { 'Change-Id': sent.current.change },
+          body: { ...brief, ...from },
+        }),
+      )
       void queries.invalidateQueries({ queryKey: ['sessions'] })
       await queries.invalidateQueries({ queryKey: ['classes'] })
       void navigate(`/classes/${made.id}/build`)
@@ -107,7 +122,6 @@ export function NewClassPage() {
   return (
     <Page name="New class">
       <h1>New class</h1>
-      {problem && <ErrorNote title={problem} />}
       <form
         className={css.form}
         onSubmit={(event: FormEvent) => {
@@ -131,23 +145,22 @@ export function NewClassPage() {
         </BriefFields>
         {copyOf === '' && <Wishes wishes={wishes} onChange={(next) => setWishes((w) => ({ ...w, ...next }))} />}
         <div className={css.actions}>
-          {copyOf === '' && (
-            <Button onClick={draft} loading={drafts.busy}>
-              Draft it
-            </Button>
-          )}
+          {copyOf === '' && <Button onClick={draft}>Draft it</Button>}
           <Button type="submit" variant={copyOf === '' ? 'default' : 'filled'}>
             Create and build
           </Button>
           <Link to="/">Cancel</Link>
         </div>
       </form>
-      <DraftCards
-        drafting={drafts}
-        onTake={(taken) => void create(taken.plan)}
-        onAnother={draft}
-        onStop={drafts.stop}
-      />
+      {problem && <ErrorNote title={problem} />}
+      {copyOf === '' && (
+        <DraftCards
+          drafting={drafts}
+          onTake={(taken) => void create(taken.plan)}
+          onAnother={draft}
+          onStop={drafts.stop}
+        />
+      )}
     </Page>
   )
 }

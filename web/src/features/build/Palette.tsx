@@ -1,8 +1,9 @@
-import { Kbd, Modal, TextInput } from '@mantine/core'
+import { Kbd, TextInput } from '@mantine/core'
 import type { KeyboardEvent } from 'react'
 import { useEffect, useRef, useState } from 'react'
 import css from './Build.module.css'
 import type { Command } from './commands'
+import { Dialog } from '../../ui/Dialog'
 
 /** Everything that can be done here, found by its words. */
 export function Palette({ commands, onClose }: { commands: Command[]; onClose: () => void }) {
@@ -32,14 +33,7 @@ export function Palette({ commands, onClose }: { commands: Command[]; onClose: (
   }
 
   return (
-    <Modal
-      opened
-      onClose={onClose}
-      title="Commands"
-      size="md"
-      transitionProps={{ duration: 0 }}
-      closeButtonProps={{ 'aria-label': 'Close' }}
-    >
+    <Dialog onClose={onClose} title="Commands" size="md">
       <TextInput
         data-autofocus
         aria-label="What is to be done"
@@ -71,7 +65,7 @@ export function Palette({ commands, onClose }: { commands: Command[]; onClose: (
           </li>
         ))}
       </ul>
-    </Modal>
+    </Dialog>
   )
 }
 
@@ -80,14 +74,7 @@ export function KeySheet({ commands, onClose }: { commands: Command[]; onClose: 
   const groups = ['Add', 'Here', 'Go', 'Class'] as const
   const titles = { Add: 'Add', Here: 'Selected block or station', Go: 'Move around', Class: 'Class' }
   return (
-    <Modal
-      opened
-      onClose={onClose}
-      title="Shortcuts on Build"
-      size="lg"
-      transitionProps={{ duration: 0 }}
-      closeButtonProps={{ 'aria-label': 'Close' }}
-    >
+    <Dialog onClose={onClose} title="Shortcuts on Build" size="lg">
       <div className={css.keys}>
         {groups.map((group) => (
           <section key={group}>
@@ -124,6 +111,6 @@ export function KeySheet({ commands, onClose }: { commands: Command[]; onClose: 
         ))}
       </div>
       <p className={css.aside}>Single-letter shortcuts work when you are not typing. Esc closes what is open.</p>
-    </Modal>
+    </Dialog>
   )
 }

@@ -1,4 +1,4 @@
-import { Button, Modal, Textarea } from '@mantine/core'
+import { Button, Textarea } from '@mantine/core'
 import { useQuery, keepPreviousData } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { PlanBlock } from '../../api/client'
@@ -8,6 +8,7 @@ import css from './Build.module.css'
 import { useOpened } from './useOpen'
 import { many } from '../../ui/words'
 import { useStations } from './useStations'
+import { Dialog } from '../../ui/Dialog'
 
 interface Props {
   block: PlanBlock
@@ -43,14 +44,7 @@ export function PasteMoves({ block, first = '', onClose }: Props) {
     setText((before) => before.replace(line.text, line.dose ? `${name}: ${line.dose}` : name))
 
   return (
-    <Modal
-      opened
-      onClose={onClose}
-      title={`Paste a list of moves into ${block.name}`}
-      size="lg"
-      transitionProps={{ duration: 0 }}
-      closeButtonProps={{ 'aria-label': 'Close' }}
-    >
+    <Dialog onClose={onClose} title={`Paste a list of moves into ${block.name}`} size="lg">
       <Textarea
         data-autofocus
         label="One move per line, with or without a target"
@@ -115,6 +109,6 @@ export function PasteMoves({ block, first = '', onClose }: Props) {
       {(data?.left ?? 0) > 0 && text.trim() !== '' && (
         <p role="alert">{many(data!.left, 'line was', 'lines were')} not read. Paste them again after these.</p>
       )}
-    </Modal>
+    </Dialog>
   )
 }

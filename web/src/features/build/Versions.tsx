@@ -1,9 +1,10 @@
-import { Button, Modal } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { answer, api, troubleWords } from '../../api/client'
 import { useClassEditor } from '../editor/context'
 import css from './Build.module.css'
+import { Dialog } from '../../ui/Dialog'
 
 const when = (moment: string) =>
   new Date(moment).toLocaleString('en-GB', {
@@ -56,13 +57,7 @@ export function Versions({ onClose }: { onClose: () => void }) {
   }
 
   return (
-    <Modal
-      opened
-      onClose={onClose}
-      title="Versions of this class"
-      size="lg"
-      closeButtonProps={{ 'aria-label': 'Close' }}
-    >
+    <Dialog onClose={onClose} title="Versions of this class" size="lg">
       {trouble && (
         <p className={css.trouble} role="alert">
           {trouble}
@@ -125,6 +120,6 @@ export function Versions({ onClose }: { onClose: () => void }) {
           </li>
         ))}
       </ol>
-    </Modal>
+    </Dialog>
   )
 }

@@ -1,4 +1,5 @@
 import { Button, Loader } from '@mantine/core'
+import { useMemo } from 'react'
 import type { Schemas } from '../../api/client'
 import { ErrorNote } from '../../ui/ErrorNote'
 import { Tape } from '../../ui/Tape'
@@ -10,10 +11,15 @@ type Draft = Schemas['StudioDraft']
 
 interface Props {
   drafting: Drafting
-  /** Booked seconds of a draft are those of its own class. */
   onTake: (draft: Draft) => void
   onAnother: () => void
   onStop: () => void
+}
+
+const heading: Record<number, string> = {
+  1: 'One draft',
+  2: 'Two drafts, the best first',
+  3: 'Three drafts, the best first',
 }
 
 /** Up to three classes side by side: what each is, how it runs, why, and what it changes. */
@@ -35,13 +41,14 @@ export function DraftCards({ drafting, onTake, onAnother, onStop }: Props) {
       )}
       {answer && answer.drafts.length > 0 && (
         <>
+          <h2>{heading[answer.drafts.length]}</h2>
           <ol className={css.cards} data-dim={busy}>
             {answer.drafts.map((draft, i) => (
               <Card key={i} draft={draft} number={i + 1} onTake={() => onTake(draft)} />
             ))}
           </ol>
           <p className={css.after}>
-            <Button variant="default" disabled={busy} onClick={onAnother}>
+            <Button variant="default" onClick={onAnother}>
               Others
             </Button>
             {!answer.solved && <span>Drafted without the solver, which is not on this machine.</span>}
@@ -54,7 +61,11 @@ export function DraftCards({ drafting, onTake, onAnother, onStop }: Props) {
 
 function Card({ draft, number, onTake }: { draft: Draft; number: number; onTake: () => void }) {
   const { evaluation, plan } = draft
-  const { blocks, spans } = shapesOf(evaluation, plan)
+  // Small: it is looked at, not walked along.
+  const { blocks, spans } = useMemo(() => {
+    const shapes = shapesOf(evaluation, plan)
+    return { ...shapes, spans: shapes.spans.map((span) => ({ ...span, words: undefined })) }
+  }, [evaluation, plan])
   return (
     <li className={css.card} aria-label={`Draft ${number}: ${draft.words}`}>
       <h3>

@@ -1,10 +1,11 @@
-import { Button, Modal } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { useEffect, useRef, useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { useClassEditor } from '../editor/context'
 import css from './Draft.module.css'
 import { DraftCards } from './DraftCards'
 import { useDrafts } from './useDrafts'
+import { Dialog } from '../../ui/Dialog'
 
 type Way = Schemas['DraftVariation']
 
@@ -30,15 +31,18 @@ export function Redraw({ pinned, onClose }: Props) {
 
   function ask(next: Way) {
     setWay(next)
-    void drafts.ask({
-      brief: { slotMinutes: plan.slotMinutes },
-      booking,
-      session: session?.id,
-      notLastTime: next === 'otherMoves',
-      vary: next,
-      class: plan,
-      pinned,
-    })
+    void drafts.ask(
+      {
+        brief: { slotMinutes: plan.slotMinutes },
+        booking,
+        session: session?.id,
+        notLastTime: next === 'otherMoves',
+        vary: next,
+        class: plan,
+        pinned,
+      },
+      next !== way,
+    )
   }
 
   // What was selected to stay has been asked for already.
@@ -50,13 +54,7 @@ export function Redraw({ pinned, onClose }: Props) {
   })
 
   return (
-    <Modal
-      opened
-      onClose={onClose}
-      size="min(1180px, 94vw)"
-      title="Another version of this class"
-      closeButtonProps={{ 'aria-label': 'Close' }}
-    >
+    <Dialog onClose={onClose} size="min(1180px, 94vw)" title="Another version of this class">
       <div className={css.ways} role="group" aria-label="What should be different">
         {pinned.length > 0 && (
           <Button
@@ -89,6 +87,6 @@ export function Redraw({ pinned, onClose }: Props) {
         onAnother={() => way && ask(way)}
         onStop={drafts.stop}
       />
-    </Modal>
+    </Dialog>
   )
 }

@@ -71,12 +71,30 @@ const levels = [
 /** The wishes as they are asked for. */
 export function asked(wishes: WishList): Omit<Schemas['DraftRequest'], 'slotMinutes'> {
   const { shape, from, to, shares, lowImpact, drink, weights } = wishes
-  return { shape, stations: { from, to: to < from ? from : to }, shares, lowImpact, drink, wishes: weights }
+  return { shape, stations: { from, to }, shares, lowImpact, drink, wishes: weights }
 }
 
 interface Props {
   wishes: WishList
   onChange: (next: Partial<WishList>) => void
+}
+
+/** A number of stations. */
+function Count({ label, value, onChange }: { label: string; value: number; onChange: (value: number) => void }) {
+  return (
+    <NumberField
+      label={label}
+      size="sm"
+      width={140}
+      suffix=""
+      step={1}
+      min={1}
+      max={16}
+      needed
+      value={value}
+      onChange={(next) => next !== undefined && onChange(next)}
+    />
+  )
 }
 
 /** A few plain controls; how much each counts is folded away. */
@@ -91,33 +109,19 @@ export function Wishes({ wishes, onChange }: Props) {
           value={wishes.shape}
           onChange={(event) => onChange({ shape: event.currentTarget.value as Shape })}
         />
-        <NumberField
+        <Count
           label="Stations, from"
-          size="sm"
-          width={120}
-          suffix=""
-          step={1}
-          min={1}
-          max={16}
-          needed
           value={wishes.from}
-          onChange={(value) => value !== undefined && onChange({ from: value })}
+          onChange={(from) => onChange({ from, to: Math.max(from, wishes.to) })}
         />
-        <NumberField
-          label="to"
-          size="sm"
-          width={120}
-          suffix=""
-          step={1}
-          min={1}
-          max={16}
-          needed
+        <Count
+          label="Stations, up to"
           value={wishes.to}
-          onChange={(value) => value !== undefined && onChange({ to: value })}
+          onChange={(to) => onChange({ to, from: Math.min(to, wishes.from) })}
         />
       </div>
       <div className={css.row} role="group" aria-label="How much of each family">
-        <p className={css.note}>How much of each family, in parts; left empty, any mix that suits.</p>
+        <p className={css.note}>Parts of each family, such as 30, 30, 20 and 20. All left empty: any mix that suits.</p>
         {families.map(([family, label]) => (
           <NumberField
             key={family}
@@ -127,7 +131,7 @@ export function Wishes({ wishes, onChange }: Props) {
             suffix=" parts"
             min={0}
             max={100}
-            placeholder="any"
+            placeholder={Object.values(wishes.shares).some((parts) => parts !== undefined) ? 'none' : 'any'}
             value={wishes.shares[family]}
             onChange={(value) => onChange({ shares: { ...wishes.shares, [family]: value } })}
           />

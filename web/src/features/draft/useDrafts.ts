@@ -20,12 +20,13 @@ export function useDrafts() {
   const search = useRef<AbortController | null>(null)
   useEffect(() => () => search.current?.abort(), [])
 
-  async function ask(request: Request) {
+  /** What is shown of an earlier search stays until there is other, unless it was for something else. */
+  async function ask(request: Request, anew = false) {
     search.current?.abort()
     const own = new AbortController()
     search.current = own
     seed.current += 1
-    setState((s) => ({ ...s, busy: true, trouble: '' }))
+    setState((s) => ({ answer: anew ? null : s.answer, busy: true, trouble: '' }))
     try {
       const found = await answer(
         api.POST('/api/drafts', {
@@ -45,5 +46,5 @@ export function useDrafts() {
     setState((s) => ({ ...s, busy: false }))
   }
 
-  return { ...state, ask, stop, forget: () => setState(nothing) }
+  return { ...state, ask, stop }
 }

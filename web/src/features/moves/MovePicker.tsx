@@ -1,4 +1,4 @@
-import { Modal, NativeSelect, TextInput } from '@mantine/core'
+import { NativeSelect, TextInput } from '@mantine/core'
 import type { KeyboardEvent } from 'react'
 import { Fragment, useEffect, useRef, useState } from 'react'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
@@ -10,6 +10,7 @@ import { FamilyMark } from '../../ui/FamilyMark'
 import { MovePicture } from './MovePicture'
 import css from './Moves.module.css'
 import { families, limits, useKindOptions, useMoveSearch, useThumbs } from './useMoveSearch'
+import { Dialog } from '../../ui/Dialog'
 
 /** The family that the moves beneath it are of. */
 function FamilyHead({ family }: { family: Family }) {
@@ -126,14 +127,7 @@ export function MovePicker({ title, current, onChoose, onClose }: Props) {
   )
 
   return (
-    <Modal
-      opened
-      onClose={onClose}
-      title={title}
-      size="xl"
-      transitionProps={{ duration: 0 }}
-      closeButtonProps={{ 'aria-label': 'Close' }}
-    >
+    <Dialog onClose={onClose} title={title} size="xl">
       <div className={css.picking}>
         <TextInput
           data-autofocus
@@ -237,6 +231,6 @@ export function MovePicker({ title, current, onChoose, onClose }: Props) {
           )
         })}
       </ul>
-    </Modal>
+    </Dialog>
   )
 }
