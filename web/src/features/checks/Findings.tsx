@@ -1,5 +1,6 @@
 import { Button, TextInput } from '@mantine/core'
-import { useEffect, useEffectEvent, useRef, useState } from 'react'
+import type { Dispatch, SetStateAction } from 'react'
+import { createContext, useContext, useEffect, useEffectEvent, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import type { Plan, Schemas } from '../../api/client'
 import { answer, api, troubleWords } from '../../api/client'
@@ -52,6 +53,11 @@ function restWords(findings: Finding[]) {
   return `${findings.length} more: ${parts.join(', ')}`
 }
 
+type Reasons = Record<string, string | null>
+
+/** Reasons that are being typed, by finding: what was found anew may put a finding elsewhere in the list under the hands. */
+const ReasonsContext = createContext<[Reasons, Dispatch<SetStateAction<Reasons>>]>([{}, () => {}])
+
 /**
  * The findings of a class by what matters; one cause is one line; what was left as it is stands apart. Beside the class the worst
  * is told, the rest is folded; `whole`: all of it stands open.
@@ -59,6 +65,7 @@ function restWords(findings: Finding[]) {
 export function Findings({ whole = false }: { whole?: boolean }) {
   const { checks, core } = useClassEditor()
   const [trouble, setTrouble] = useState('')
+  const reasons = useState<Reasons>({})
   // Who comes, with which care, and what there is may have changed on another screen.
   useEffect(() => core.looker.again(), [core])
   const [leftOpen, setLeftOpen] = useState(false)
@@ -72,46 +79,48 @@ export function Findings({ whole = false }: { whole?: boolean }) {
   const all = (Object.keys(severities) as Severity[]).flatMap((of) => groups(open.filter((f) => f.severity === of)))
   const [first, rest] = whole ? [all, []] : [all.slice(0, 1), all.slice(1)]
   return (
-    <section aria-label="Checks" className={css.all}>
-      {trouble && (
-        <p className={css.trouble} role="alert">
-          {trouble}
-        </p>
-      )}
-      {checks.trouble && (
-        <p className={css.trouble} role="alert">
-          People, kit, room and fixes could not be checked. {checks.trouble}
-        </p>
-      )}
-      {open.length === 0 && !checks.trouble && <p className={css.soft}>Nothing to fix.</p>}
-      <Grouped groups={first} onTrouble={setTrouble} />
-      {rest.length > 0 && (
-        <details className={css.rest} open={restOpen} onToggle={(event) => unfold(event.currentTarget.open)}>
-          <summary>{restWords(rest.flat())}</summary>
-          <Grouped groups={rest} said={first[0]?.[0]?.severity} onTrouble={setTrouble} />
-        </details>
-      )}
-      {checks.fresh && checks.untried > 0 && (
-        <p className={css.soft}>
-          {many(checks.untried, 'more way', 'more ways')} to fix this class could not be tried in time. Fix something
-          first, and they are tried next.
-        </p>
-      )}
-      {left.length > 0 && (
-        <details className={css.left} open={leftOpen} onToggle={(event) => setLeftOpen(event.currentTarget.open)}>
-          <summary>Accepted as is: {left.length}</summary>
-          <ul className={css.list}>
-            {left.map((finding) => (
-              <li key={finding.key} className={css.finding} data-severity="waived">
-                <strong>{finding.what}</strong>
-                <span className={css.soft}>{finding.waived}</span>
-                <Waive finding={finding} onTrouble={setTrouble} />
-              </li>
-            ))}
-          </ul>
-        </details>
-      )}
-    </section>
+    <ReasonsContext value={reasons}>
+      <section aria-label="Checks" className={css.all}>
+        {trouble && (
+          <p className={css.trouble} role="alert">
+            {trouble}
+          </p>
+        )}
+        {checks.trouble && (
+          <p className={css.trouble} role="alert">
+            People, kit, room and fixes could not be checked. {checks.trouble}
+          </p>
+        )}
+        {open.length === 0 && !checks.trouble && <p className={css.soft}>Nothing to fix.</p>}
+        <Grouped groups={first} onTrouble={setTrouble} />
+        {rest.length > 0 && (
+          <details className={css.rest} open={restOpen} onToggle={(event) => unfold(event.currentTarget.open)}>
+            <summary>{restWords(rest.flat())}</summary>
+            <Grouped groups={rest} said={first[0]?.[0]?.severity} onTrouble={setTrouble} />
+          </details>
+        )}
+        {checks.fresh && checks.untried > 0 && (
+          <p className={css.soft}>
+            {many(checks.untried, 'more way', 'more ways')} to fix this class could not be tried in time. Fix something
+            first, and they are tried next.
+          </p>
+        )}
+        {left.length > 0 && (
+          <details className={css.left} open={leftOpen} onToggle={(event) => setLeftOpen(event.currentTarget.open)}>
+            <summary>Accepted as is: {left.length}</summary>
+            <ul className={css.list}>
+              {left.map((finding) => (
+                <li key={finding.key} className={css.finding} data-severity="waived">
+                  <strong>{finding.what}</strong>
+                  <span className={css.soft}>{finding.waived}</span>
+                  <Waive finding={finding} onTrouble={setTrouble} />
+                </li>
+              ))}
+            </ul>
+          </details>
+        )}
+      </section>
+    </ReasonsContext>
   )
 }
 
@@ -316,11 +325,15 @@ function OfferButton({ offer, onTrouble }: { offer: Offer; onTrouble: (words: st
 /** Leaves a finding as it is, with a reason: in the class, or for this occasion; or takes it up again. */
 function Waive({ finding, onTrouble }: { finding: Finding; onTrouble: (words: string) => void }) {
   const { change, core, session } = useClassEditor()
-  const [reason, setReason] = useState<string | null>(null)
+  const [reasons, setReasons] = useContext(ReasonsContext)
+  const key = finding.key ?? `${finding.code}@${finding.place}`
+  const reason = reasons[key] ?? null
+  const setReason = (words: string | null) => setReasons((all) => ({ ...all, [key]: words }))
   const is = (w: { code: string; place: string }) => w.code === finding.code && w.place === finding.place
 
   function leave(words: string | null) {
     onTrouble('')
+    setReason(null)
     if (!finding.ofSession) {
       change(words === null ? 'take up' : 'leave', (draft) => {
         const left = (draft.plan.waivers ?? []).filter((w) => !is(w))
@@ -333,7 +346,6 @@ function Waive({ finding, onTrouble }: { finding: Finding; onTrouble: (words: st
     const before = finding.waived ?? null
     const saver = keepChange('waiver', idOf(of, finding.code, finding.place), before, revisionSeen('waiver', of), words)
     void saver.flush().then(() => core.looker.again())
-    setReason(null)
   }
 
   // Without an occasion there is nothing to leave it for.
