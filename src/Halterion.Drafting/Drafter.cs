@@ -125,11 +125,15 @@ public sealed class Drafter(MoveLibrary moves, Preferences preferences, bool sol
             return new DraftAnswer([], $"{name} is both wanted and to be avoided.", $"Take {name} out of one of the two.");
         }
 
-        return null;
+        return brief.Keep is { Raised.IsEmpty: true }
+            ? new DraftAnswer(
+                [], "No station has a harder option that could be the main one for these people and this kit.",
+                "Add harder options in Build, or ask for other moves.")
+            : null;
     }
 
     private static string WayOut(DraftBrief brief) =>
-        brief.Keep is not null ? "Keep less of the class, or mend what its findings say first."
+        brief.Keep is not null ? "Keep less of the class, book more time, or mend what its findings say first."
         : brief.Include.Length > 0 ? "Ask for fewer moves, or for another shape."
         : brief.Shape != DraftShape.Any ? "Leave the shape open, or book more time."
         : "Book more time, or shorten the warm-up and the cool-down.";

@@ -55,7 +55,7 @@ internal static class Reasons
         string?[] said =
         [
             WordsOf<Family>.Of(move.Family),
-            brief.Keep is { } kept && kept.Raised.Contains(at.Id) ? "one step harder"
+            brief.Keep?.Raised?.Contains(at.Id) == true ? "one step harder"
                 : !tried.Mains.Contains(move.Id) ? "kept as it is"
                 : brief.Include.Contains(move.Id) ? "as you asked"
                 : DraftCost.Recent(brief, move.Id) > 0 ? "again, as nothing else fits so well" : null,

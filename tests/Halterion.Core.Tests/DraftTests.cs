@@ -415,6 +415,27 @@ public sealed class DraftTests
     }
 
     [Fact]
+    public void A_class_without_harder_options_is_not_shown_again_as_a_harder_one()
+    {
+        var before = WrittenAs("six-around-the-loft");
+        foreach (var options in before["blocks"]!.AsArray().SelectMany(b => b!["stations"] as JsonArray ?? [])
+            .Select(s => s!["options"]!.AsArray()))
+        {
+            foreach (var option in options.Where(o => (string?)o!["tier"] == "harder").ToArray())
+            {
+                options.Remove(option);
+            }
+        }
+
+        var plan = Read(before);
+        var answer = drafter.Of(DraftVariations.Of(DraftVariation.Harder, plan, JsonElement.Parse(before.ToJsonString()),
+            Compiler.Compile(plan).Timeline!, [], Evening(DraftShape.Any)));
+        Assert.Empty(answer.Drafts);
+        Assert.Contains("harder option", answer.Reason, StringComparison.Ordinal);
+        Assert.NotEmpty(answer.WayOut!);
+    }
+
+    [Fact]
     public void What_is_kept_with_something_to_fix_in_it_is_named_and_to_be_mended_first()
     {
         var before = WrittenAs("full-moon-circuit");

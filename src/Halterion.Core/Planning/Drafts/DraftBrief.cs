@@ -34,8 +34,8 @@ public enum DraftShape
 /// <param name="Pinned">Ids of blocks, stations or options.</param>
 public sealed record KeptParts(JsonElement Plan, ImmutableArray<PlaceId> Pinned)
 {
-    /// <summary>Stations that stay, but whose harder option is the main one now.</summary>
-    public ImmutableHashSet<PlaceId> Raised { get; init; } = [];
+    /// <summary>Stations that stay, but whose harder option is the main one now; null where that was not asked for.</summary>
+    public ImmutableHashSet<PlaceId>? Raised { get; init; }
 }
 
 /// <summary>How much each wish weighs: 0 is "never mind", 1 as usual, 2 "very much".</summary>
