@@ -175,6 +175,11 @@ internal sealed class Search(
         _ => 230,
     };
 
+    private int MainSeconds => (60 * brief.SlotMinutes) - brief.WarmUpSeconds - brief.CoolDownSeconds - Talk;
+
+    /// <summary>So many stations the time usually holds.</summary>
+    private int Usually => MainSeconds / EachTakes;
+
     private readonly Random random = new(seed);
     private readonly ImmutableArray<MoveId> forced = [.. brief.Include.Distinct().Except(stations.KeptMains)];
     private readonly HashSet<MoveId> banned = [];
@@ -209,7 +214,9 @@ internal sealed class Search(
 
             if (judge.Of(shape, Ordered(set)) is not { } tried)
             {
-                unfit.Add(set.Length);
+                // Where so many are more than the time usually holds, more of them do not fit either.
+                unfit.UnionWith(set.Length + stations.KeptMains.Length > Usually
+                    ? Enumerable.Range(set.Length, MostStations) : [set.Length]);
             }
             else if (tried.Breaches.IsEmpty)
             {
@@ -283,8 +290,7 @@ internal sealed class Search(
     /// <summary>Numbers of stations that the shape can have, the likelier ones a little cheaper.</summary>
     private ImmutableSortedDictionary<int, decimal> Counts()
     {
-        var main = (60 * brief.SlotMinutes) - brief.WarmUpSeconds - brief.CoolDownSeconds - Talk;
-        var fits = shape == DraftShape.Rotation && brief.Heads > 0 ? (brief.Heads + 2) / 3 : main / EachTakes;
+        var fits = shape == DraftShape.Rotation && brief.Heads > 0 ? (brief.Heads + 2) / 3 : Usually;
         var middle = Math.Clamp(fits, brief.From, brief.To);
         // What is kept stands beside what is chosen.
         var kept = stations.KeptMains.Length;
